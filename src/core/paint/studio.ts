@@ -1,0 +1,29 @@
+// What a painter needs from its surroundings: surfaces to paint on, fonts, decoded pictures. Browser and server each bring their own.
+import type { Pixels } from '../colour/palette';
+import type { FontStore } from '../type/font';
+
+/** The part of the Canvas 2D interface that behaves alike everywhere; nothing else may be used. */
+export type Context2D = Pick<
+  CanvasRenderingContext2D,
+  | 'save' | 'restore' | 'beginPath' | 'closePath' | 'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'bezierCurveTo' | 'rect' | 'clip'
+  | 'fillRect' | 'clearRect' | 'setTransform' | 'fillStyle' | 'globalAlpha' | 'globalCompositeOperation'
+  | 'createLinearGradient' | 'createRadialGradient' | 'createConicGradient' | 'imageSmoothingEnabled' | 'imageSmoothingQuality'
+> & { fill(rule?: 'nonzero' | 'evenodd'): void; drawImage(image: never, ...place: number[]): void };
+
+export interface Surface {
+  readonly width: number;
+  readonly height: number;
+  readonly context: Context2D;
+  /** What `drawImage` takes. */
+  readonly image: unknown;
+  /** RGBA bytes of a part, not premultiplied. */
+  read(x: number, y: number, width: number, height: number): Uint8ClampedArray;
+  write(pixels: Pixels): void;
+}
+
+export interface Studio {
+  surface(width: number, height: number): Surface;
+  fonts: FontStore;
+  /** The decoded picture, upright, sRGB; null while it is not there. */
+  picture(asset: string): Pixels | null;
+}

@@ -1,0 +1,88 @@
+// Every edit of a document: pure functions (document, arguments) -> document. A document that would not change comes back as it is.
+import { produce } from 'immer';
+import { BANDS, type Band, type Layer, type Piece, type Slide } from './schema';
+
+const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
+const bandIndex = (layer: { band: Band }): number => BANDS.indexOf(layer.band);
+
+/** Puts a layer on top of its band, so that it lands where it belongs. */
+export const addLayer = (piece: Piece, slideId: string, layer: Layer): Piece =>
+  produce(piece, (draft) => {
+    const layers = slideAt(draft, slideId)?.layers;
+    if (!layers) return;
+    const at = layers.findLastIndex((l) => bandIndex(l) <= bandIndex(layer)) + 1;
+    layers.splice(at, 0, layer);
+  });
+
+/** Applies a change to some layers of a slide; `change` edits its draft in place. */
+export const changeLayers = (piece: Piece, slideId: string, ids: readonly string[], change: (layer: Layer) => void): Piece =>
+  produce(piece, (draft) => {
+    for (const layer of slideAt(draft, slideId)?.layers ?? []) if (ids.includes(layer.id)) change(layer);
+  });
+
+/**
+ * Places a layer in one size. In the base size this moves the layer itself; in another it becomes an override of that size.
+ */
+export const placeLayer = (piece: Piece, slideId: string, id: string, sizeId: string, place: { box?: Layer['box']; rotation?: number; fontSize?: number; focus?: { x: number; y: number }; zoom?: number }): Piece =>
+  changeLayers(piece, slideId, [id], (layer) => {
+    if (sizeId === piece.sizes[0].id) Object.assign(layer, place);
+    else layer.overrides[sizeId] = { ...layer.overrides[sizeId], ...place };
+  });
+
+export const removeLayers = (piece: Piece, slideId: string, ids: readonly string[]): Piece =>
+  produce(piece, (draft) => {
+    const slide = slideAt(draft, slideId);
+    if (slide) slide.layers = slide.layers.filter((l) => !ids.includes(l.id));
+  });
+
+/** Moves a layer to directly above another one (or to the bottom with null), taking on that place's band. */
+export const moveLayer = (piece: Piece, slideId: string, id: string, band: Band, above: string | null): Piece =>
+  produce(piece, (draft) => {
+    const layers = slideAt(draft, slideId)?.layers;
+    const from = layers?.findIndex((l) => l.id === id) ?? -1;
+    if (!layers || from < 0 || above === id) return;
+    const [layer] = layers.splice(from, 1);
+    layer.band = band;
+    const at = above === null ? layers.findIndex((l) => bandIndex(l) >= bandIndex(layer)) : layers.findIndex((l) => l.id === above) + 1;
+    layers.splice(at < 0 ? layers.length : at, 0, layer);
+    layers.sort((a, b) => bandIndex(a) - bandIndex(b));
+  });
+
+/** One step up or down within the band; 1 is forward, -1 backward, Infinity to the front, -Infinity to the back. */
+export const shiftLayer = (piece: Piece, slideId: string, id: string, by: number): Piece =>
+  produce(piece, (draft) => {
+    const layers = slideAt(draft, slideId)?.layers;
+    const from = layers?.findIndex((l) => l.id === id) ?? -1;
+    if (!layers || from < 0) return;
+    const band = layers[from].band;
+    const first = layers.findIndex((l) => l.band === band);
+    const last = layers.findLastIndex((l) => l.band === band);
+    const to = Math.min(last, Math.max(first, from + by));
+    const [layer] = layers.splice(from, 1);
+    layers.splice(to, 0, layer);
+  });
+
+/** Copies layers, each directly above its original, a little aside. Gives the ids of the copies. */
+export function duplicateLayers(piece: Piece, slideId: string, ids: readonly string[], newId: () => string, offset = 24): { piece: Piece; ids: string[] } {
+  const made: string[] = [];
+  const next = produce(piece, (draft) => {
+    const layers = slideAt(draft, slideId)?.layers;
+    if (!layers) return;
+    for (const id of ids) {
+      const at = layers.findIndex((l) => l.id === id);
+      if (at < 0) continue;
+      const copy = structuredClone(JSON.parse(JSON.stringify(layers[at]))) as Layer;
+      copy.id = newId();
+      copy.name = `${copy.name} copy`.slice(0, 200);
+      if (copy.band === 'message') {
+        copy.box.x += offset;
+        copy.box.y += offset;
+      }
+      made.push(copy.id);
+      layers.splice(at + 1, 0, copy);
+    }
+  });
+  return { piece: next, ids: made };
+}
+
+export const renamePiece = (piece: Piece, name: string): Piece => ({ ...piece, name: name.trim().slice(0, 200) || piece.name });

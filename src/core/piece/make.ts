@@ -1,0 +1,122 @@
+// New pieces and layers with sensible beginnings. Ids come from outside, so that the core stays without randomness.
+import { destinationById, type Destination } from './destinations';
+import { PIECE_VERSION, type Box, type Fill, type FillLayer, type FontChoice, type Layer, type PhotoLayer, type Piece, type Size, type TextLayer, type TintLayer } from './schema';
+
+/** Gives a fresh id each time. */
+export type NewId = () => string;
+
+/** A solid fill that also keeps a gradient at hand. */
+export function solid(colour: string): Fill {
+  return {
+    kind: 'colour',
+    colour,
+    gradient: { shape: 'linear', angle: 90, stops: [{ at: 0, colour }, { at: 1, colour: '#22384f' }], space: 'oklab' },
+  };
+}
+
+const whole = (size: { width: number; height: number }): Box => ({ x: 0, y: 0, width: size.width, height: size.height });
+
+const base = (id: string, name: string, box: Box) => ({
+  id,
+  name,
+  visible: true,
+  locked: false,
+  opacity: 1,
+  blend: 'normal' as const,
+  box,
+  rotation: 0,
+  overrides: {},
+});
+
+const stretched = { horizontal: 'stretch', vertical: 'stretch' } as const;
+
+/** The photo fills the slide. */
+export const makePhoto = (id: string, asset: string, name: string, size: Size): PhotoLayer => ({
+  ...base(id, name, whole(size)),
+  band: 'backdrop',
+  kind: 'photo',
+  asset,
+  fit: 'cover',
+  zoom: 1,
+  focus: { x: 0.5, y: 0.5 },
+  flipX: false,
+  flipY: false,
+  anchors: stretched,
+});
+
+export const makeFill = (id: string, colour: string, size: Size): FillLayer => ({
+  ...base(id, 'Colour', whole(size)),
+  band: 'backdrop',
+  kind: 'fill',
+  fill: solid(colour),
+  anchors: stretched,
+});
+
+export const makeTint = (id: string, colour: string, opacity: number, size: Size): TintLayer => ({
+  ...base(id, 'Tint', whole(size)),
+  band: 'overlays',
+  kind: 'tint',
+  colour,
+  opacity,
+  anchors: stretched,
+});
+
+/** Margin that designs keep to all sides: a 15th of the shorter side. */
+export const marginOf = (size: { width: number; height: number }): number => Math.round(Math.min(size.width, size.height) / 15);
+
+/** A headline across the slide, big enough to be a headline at any size. */
+export function makeText(id: string, text: string, size: Size, colour = '#ffffff', font: FontChoice = { family: 'Archivo', weight: 700, italic: false }): TextLayer {
+  const margin = marginOf(size);
+  const fontSize = Math.round(Math.min(size.width * 0.085, size.height * 0.2));
+  return {
+    ...base(id, 'Text', { x: margin, y: Math.round(size.height * 0.5 - fontSize * 0.6), width: size.width - 2 * margin, height: Math.ceil(fontSize * 1.1) }),
+    band: 'message',
+    kind: 'text',
+    text,
+    frame: 'frame',
+    grow: true,
+    font,
+    fontSize,
+    fill: solid(colour),
+    letterSpacing: 0,
+    lineHeight: 1.1,
+    align: 'start',
+    case: 'as-typed',
+    baselineShift: 0,
+    direction: 'auto',
+    anchors: { horizontal: 'centre', vertical: 'middle' },
+  };
+}
+
+const sizesOf = (d: Destination): Size[] => [
+  { id: 'base', name: d.companion ? 'Wide' : d.name, width: d.width, height: d.height, shownWidth: d.shownWidth, destination: d.id },
+  ...(d.companion ? [{ id: 'narrow', ...d.companion, destination: d.id }] : []),
+];
+
+/** Where a new piece begins: a destination, or a size of one's own. */
+export type Beginning = { destination: string } | { width: number; height: number; shownWidth?: number };
+
+/**
+ * An empty piece with one slide.
+ * @throws RangeError for an unknown destination
+ */
+export function makePiece(name: string, beginning: Beginning, newId: NewId, layers: (size: Size) => Layer[] = () => []): Piece {
+  let sizes: Size[];
+  if ('destination' in beginning) {
+    const d = destinationById(beginning.destination);
+    if (!d) throw new RangeError(`there is no destination ${beginning.destination}`);
+    sizes = sizesOf(d);
+  } else {
+    const { width, height } = beginning;
+    sizes = [{ id: 'base', name: `${width} x ${height}`, width, height, shownWidth: beginning.shownWidth ?? Math.min(width, 1440), destination: null }];
+  }
+  return {
+    format: 'plavo-piece',
+    version: PIECE_VERSION,
+    name,
+    goal: 'standard',
+    sizes,
+    slides: [{ id: newId(), note: '', paper: '#ffffff', layers: layers(sizes[0]) }],
+    swatches: [],
+  };
+}

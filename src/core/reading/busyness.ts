@@ -1,0 +1,119 @@
+// How much a backdrop varies at letter scale, where it masks letter shapes (after Scharff, Hill and Ahumada 2000):
+// RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over the line boxes.
+import { apply, type Transform } from '../arrange/transform';
+import { lightness } from '../colour/oklab';
+import type { TextLayout } from '../type/layout';
+import type { Region } from './coverage';
+
+/** RMS that counts as 100: that of foliage under a headline, measured on the demo photo of a forest. */
+export const FOLIAGE_RMS = 0.085;
+
+/** Means of small cells under the lines of a text, in text coordinates; linear in the picture, so that strengths can be mixed. */
+export interface BusyGrid {
+  columns: number;
+  rows: number;
+  /** 1 where the cell lies in a line box. */
+  inLine: Uint8Array;
+  /** For each cell up to nine pixel indices into the region. */
+  samples: Int32Array;
+  perCell: number;
+  /** Standard deviations of the two Gaussians, in cells. */
+  fine: number;
+  coarse: number;
+}
+
+const EMPTY: BusyGrid = { columns: 0, rows: 0, inLine: new Uint8Array(), samples: new Int32Array(), perCell: 0, fine: 1, coarse: 1 };
+
+/**
+ * @param stroke mean stroke width, px
+ * @param region the pixels at hand; samples outside it take its nearest pixel
+ */
+export function busyGrid(layout: TextLayout, t: Transform, stroke: number, region: Region): BusyGrid {
+  const inked = layout.lines.filter((l) => l.width > 0);
+  if (!inked.length || region.width === 0 || region.height === 0) return EMPTY;
+  const fine = Math.max(0.5, stroke / 2), coarse = Math.max(fine * 1.6, layout.xHeight / 2);
+  const left = Math.min(...inked.map((l) => l.left)), right = Math.max(...inked.map((l) => l.left + l.width));
+  const top = inked[0].top, bottom = inked[inked.length - 1].bottom;
+  // Cells of a standard deviation of the finer Gaussian, and never more of them than is quick.
+  const cell = Math.max(1, fine, Math.sqrt(((right - left + 2 * coarse) * (bottom - top + 2 * coarse)) / 40_000));
+  const x0 = left - 2 * coarse, y0 = top - 2 * coarse;
+  const columns = Math.max(1, Math.ceil((right - left + 4 * coarse) / cell)), rows = Math.max(1, Math.ceil((bottom - top + 4 * coarse) / cell));
+  const n = cell <= 1.01 ? 1 : cell <= 2.5 ? 2 : 3, perCell = n * n;
+  const inLine = new Uint8Array(columns * rows), samples = new Int32Array(columns * rows * perCell);
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < columns; c++) {
+      const cx = x0 + (c + 0.5) * cell, cy = y0 + (r + 0.5) * cell;
+      if (inked.some((l) => cy >= l.top && cy < l.bottom && cx >= l.left && cx < l.left + l.width)) inLine[r * columns + c] = 1;
+      for (let k = 0; k < perCell; k++) {
+        const [px, py] = apply(t, cx + (((k % n) + 0.5) / n - 0.5) * cell, cy + ((Math.floor(k / n) + 0.5) / n - 0.5) * cell);
+        const ix = Math.min(region.width - 1, Math.max(0, Math.floor(px) - region.x)), iy = Math.min(region.height - 1, Math.max(0, Math.floor(py) - region.y));
+        samples[(r * columns + c) * perCell + k] = iy * region.width + ix;
+      }
+    }
+  return { columns, rows, inLine, samples, perCell, fine: fine / cell, coarse: coarse / cell };
+}
+
+/** Mean colour of every cell, three bytes-as-floats each. */
+export function cellMeans(grid: BusyGrid, rgba: Uint8ClampedArray): Float32Array {
+  const { perCell, samples } = grid, cells = grid.columns * grid.rows;
+  const out = new Float32Array(cells * 3);
+  for (let i = 0; i < cells; i++) {
+    let r = 0, g = 0, b = 0;
+    for (let k = 0; k < perCell; k++) {
+      const p = samples[i * perCell + k] * 4;
+      r += rgba[p];
+      g += rgba[p + 1];
+      b += rgba[p + 2];
+    }
+    out[i * 3] = r / perCell;
+    out[i * 3 + 1] = g / perCell;
+    out[i * 3 + 2] = b / perCell;
+  }
+  return out;
+}
+
+/** Busyness 0..100 of cells with the given mean colours. */
+export function busyness(grid: BusyGrid, means: Float32Array): number {
+  const { columns, rows, inLine } = grid;
+  if (columns === 0) return 0;
+  const L = new Float32Array(columns * rows);
+  for (let i = 0; i < L.length; i++) L[i] = lightness(Math.round(means[i * 3]), Math.round(means[i * 3 + 1]), Math.round(means[i * 3 + 2]));
+  const a = blur(L, columns, rows, grid.fine), b = blur(L, columns, rows, grid.coarse);
+  let sum = 0, n = 0;
+  for (let i = 0; i < L.length; i++)
+    if (inLine[i]) {
+      sum += (a[i] - b[i]) ** 2;
+      n++;
+    }
+  return n ? Math.min(100, (100 * Math.sqrt(sum / n)) / FOLIAGE_RMS) : 0;
+}
+
+/** Separable Gaussian, edges repeated. */
+function blur(from: Float32Array, width: number, height: number, sigma: number): Float32Array {
+  const reach = Math.max(1, Math.ceil(sigma * 2.5)), taps = 2 * reach + 1;
+  const w = new Float32Array(taps);
+  let sum = 0;
+  for (let i = 0; i < taps; i++) sum += w[i] = Math.exp(-((i - reach) ** 2) / (2 * sigma * sigma));
+  for (let i = 0; i < taps; i++) w[i] /= sum;
+  const line = new Float32Array(width + 2 * reach);
+  const mid = new Float32Array(from.length), out = new Float32Array(from.length);
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    line.fill(from[row], 0, reach);
+    line.set(from.subarray(row, row + width), reach);
+    line.fill(from[row + width - 1], reach + width);
+    for (let x = 0; x < width; x++) {
+      let s = 0;
+      for (let k = 0; k < taps; k++) s += w[k] * line[x + k];
+      mid[row + x] = s;
+    }
+  }
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    for (let k = 0; k < taps; k++) {
+      const r = Math.min(height - 1, Math.max(0, y + k - reach)) * width, wt = w[k];
+      for (let x = 0; x < width; x++) out[row + x] += wt * mid[r + x];
+    }
+  }
+  return out;
+}

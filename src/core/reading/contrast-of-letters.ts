@@ -1,0 +1,88 @@
+// The reading of each letter from two pictures of the region: the backdrop without ink, and the ink wherever it could be
+// (reading.md, steps 4 and 5).
+import { LINEAR } from '../colour/srgb';
+import type { TextHalo } from './halo';
+
+const RED = Float32Array.from(LINEAR, (v) => 0.2126 * v);
+const GREEN = Float32Array.from(LINEAR, (v) => 0.7152 * v);
+const BLUE = Float32Array.from(LINEAR, (v) => 0.0722 * v);
+
+/** Colours of the pixels that matter of one letter, packed as three bytes each; one colour alone where the ink is flat. */
+export interface LetterColours {
+  halo: Uint8Array;
+  ink: Uint8Array;
+}
+
+function pick(rgba: Uint8ClampedArray, at: Int32Array): Uint8Array {
+  const out = new Uint8Array(at.length * 3);
+  for (let i = 0, o = 0; i < at.length; i++, o += 3) {
+    const p = at[i] * 4;
+    out[o] = rgba[p];
+    out[o + 1] = rgba[p + 1];
+    out[o + 2] = rgba[p + 2];
+  }
+  return out;
+}
+
+const isFlat = (c: Uint8Array): boolean => {
+  for (let i = 3; i < c.length; i++) if (c[i] !== c[i - 3]) return false;
+  return true;
+};
+
+/** Takes from the two pictures of a text's region what its letters are compared by. */
+export function coloursOf(halo: TextHalo, backdrop: Uint8ClampedArray, ink: Uint8ClampedArray): LetterColours[] {
+  return halo.letters.map((l) => {
+    const inks = pick(ink, l.ink);
+    return { halo: pick(backdrop, l.halo), ink: isFlat(inks) ? inks.slice(0, 3) : inks };
+  });
+}
+
+let ratios = new Float32Array(4096);
+const lum = (r: number, g: number, b: number): number => RED[r] + GREEN[g] + BLUE[b];
+
+/**
+ * Each letter's reading: the contrast ratio that at most a quarter of its halo falls short of.
+ * @param none colours of each letter
+ * @param full the same with all of a treatment, and `s` (0..1) how much of it; pixels are mixed evenly and rounded to bytes
+ * @returns one ratio 1..21 a letter
+ */
+export function letterRatios(none: readonly LetterColours[], full: readonly LetterColours[] = none, s = 0): Float64Array {
+  const out = new Float64Array(none.length);
+  const mixed = (a: Uint8Array, b: Uint8Array, i: number, j: number): number =>
+    lum((a[i] + (b[j] - a[i]) * s + 0.5) | 0, (a[i + 1] + (b[j + 1] - a[i + 1]) * s + 0.5) | 0, (a[i + 2] + (b[j + 2] - a[i + 2]) * s + 0.5) | 0);
+  for (let n = 0; n < none.length; n++) {
+    const a = none[n], b = full[n], count = a.halo.length / 3;
+    if (ratios.length < count) ratios = new Float32Array(count * 2);
+    const stepA = a.ink.length === 3 ? 0 : 3, stepB = b.ink.length === 3 ? 0 : 3;
+    let ink = mixed(a.ink, b.ink, 0, 0) + 0.05;
+    for (let i = 0; i < count; i++) {
+      if (stepA || stepB) ink = mixed(a.ink, b.ink, i * stepA, i * stepB) + 0.05;
+      const back = mixed(a.halo, b.halo, i * 3, i * 3) + 0.05;
+      ratios[i] = back > ink ? back / ink : ink / back;
+    }
+    out[n] = quantile(ratios, count, Math.min(count - 1, Math.floor(count * 0.25)));
+  }
+  return out;
+}
+
+/** The value that would stand at `k` if the first `count` were sorted (Hoare's selection; reorders them). */
+export function quantile(values: Float32Array, count: number, k: number): number {
+  let low = 0, high = count - 1;
+  while (low < high) {
+    const pivot = values[(low + high) >> 1];
+    let i = low, j = high;
+    while (i <= j) {
+      while (values[i] < pivot) i++;
+      while (values[j] > pivot) j--;
+      if (i <= j) {
+        const t = values[i];
+        values[i++] = values[j];
+        values[j--] = t;
+      }
+    }
+    if (k <= j) high = j;
+    else if (k >= i) low = i;
+    else break;
+  }
+  return values[k];
+}

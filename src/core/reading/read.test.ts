@@ -1,0 +1,151 @@
+// Known answers of the reading (reading.md), measured on painted pictures.
+import { diskFonts, nodeStudio } from '../../server/node-studio';
+import { Painter } from '../paint/painter';
+import { makeTint } from '../piece/make';
+import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import { justEnough, strengthChart, StrengthModel } from '../remedy/strength';
+import { flat, headline, scene } from '../testing/scenes';
+import { readSlide, readText } from './read';
+
+const painter = new Painter(nodeStudio(new Map(), diskFonts()));
+
+async function read(layers: (size: Size) => Layer[], width?: number, height?: number, shown?: number) {
+  const s = scene(layers, width, height, shown);
+  await painter.prepare(s.slide);
+  return { ...s, reading: readSlide(painter, s.piece, s.slide, s.size)[0] };
+}
+const over = (backdrop: string, ink: string) => read((z) => [flat('b', backdrop)(z), headline('Slow trains', ink)(z)]);
+const halfAndHalf = (z: Size): Layer[] => [
+  flat('l', '#000000', { x: 0, y: 0, width: 300, height: 300 })(z),
+  flat('r', '#ffffff', { x: 300, y: 0, width: 300, height: 300 })(z),
+  headline('Slow trains long', '#ffffff', 40)(z),
+];
+
+describe('known answers', () => {
+  it('white on black reads 21 for every letter', async () => {
+    const { reading } = await over('#000000', '#ffffff');
+    expect(reading.letters).toHaveLength(10);
+    for (const l of reading.letters) expect(l.ratio).toBeCloseTo(21, 3);
+    expect(reading).toMatchObject({ verdict: 'clear', share: 1, flags: [] });
+  });
+
+  it.each([
+    ['#777777', '#ffffff', 4.48],
+    ['#ffffff', '#224466', 10.06],
+  ])('%s on %s reads %d', async (ink, backdrop, ratio) => {
+    const { reading } = await over(backdrop, ink);
+    expect(reading.ratio).toBeCloseTo(ratio, 2);
+    expect(reading.median).toBeCloseTo(ratio, 2);
+  });
+
+  it('white on white reads 1 and cannot be seen', async () => {
+    const { reading } = await over('#ffffff', '#ffffff');
+    expect(reading.ratio).toBeCloseTo(1, 5);
+    expect(reading.verdict).toBe('lost');
+    expect(reading.flags).toContain('unseen');
+  });
+
+  it('a text across black and white is as weak as its letters on white', async () => {
+    const { reading } = await read(halfAndHalf);
+    const wholly = (left: boolean) => reading.letters.filter((l) => (left ? l.box.x + l.box.width < 292 : l.box.x > 308));
+    expect(wholly(true).length).toBeGreaterThan(3);
+    expect(wholly(false).length).toBeGreaterThan(3);
+    for (const l of wholly(true)) expect(l.ratio).toBeCloseTo(21, 3);
+    for (const l of wholly(false)) expect(l.ratio).toBeCloseTo(1, 5);
+    expect(reading).toMatchObject({ ratio: 1, verdict: 'lost' });
+    expect(['trains', 'long']).toContain(reading.weakestWord);
+  });
+
+  it('black tint over white: 3.0 is reached at 42 %, the first whole percent', async () => {
+    const s = scene((z) => {
+      const [l, r, t] = halfAndHalf(z);
+      return [l, r, makeTint('tint', '#000000', 0, z), t];
+    });
+    await painter.prepare(s.slide);
+    const found = justEnough(painter, { ...s, treatment: 'tint', goal: 3 });
+    expect(found.strength).toBe(42);
+    expect(found.after[0].ratio).toBeGreaterThanOrEqual(3);
+    // The formula of reading.md for one percent less.
+    const L = (v: number) => ((v / 255 + 0.055) / 1.055) ** 2.4;
+    expect(1.05 / (L(Math.round(255 * 0.59)) + 0.05)).toBeLessThan(3);
+  });
+
+  it('a tint in the ink’s own colour never reaches it, and says which would', async () => {
+    const s = scene((z) => [flat('b', '#ffffff')(z), makeTint('tint', '#ffffff', 0, z), headline('Slow trains', '#ffffff')(z)]);
+    await painter.prepare(s.slide);
+    expect(justEnough(painter, { ...s, treatment: 'tint', goal: 3 })).toMatchObject({ strength: null, instead: '#000000' });
+  });
+});
+
+describe('what is painted above counts', () => {
+  it('a half transparent plate above text lowers ink and backdrop alike', async () => {
+    const plain = await read((z) => [flat('b', '#000000')(z), headline('Slow', '#ffffff')(z)]);
+    const veiled = await read((z) => [flat('b', '#000000')(z), headline('Slow', '#ffffff')(z), { ...flat('veil', '#808080')(z), band: 'message', opacity: 0.5 } as Layer]);
+    expect(veiled.reading.ratio!).toBeLessThan(plain.reading.ratio! / 3);
+    expect(veiled.reading.flags).not.toContain('covered');
+  });
+  it('an opaque layer above is said to cover', async () => {
+    const { reading } = await read((z) => [flat('b', '#000000')(z), headline('Slow', '#ffffff')(z), { ...flat('veil', '#224466')(z), band: 'message' } as Layer]);
+    expect(reading).toMatchObject({ verdict: 'lost' });
+    expect(reading.flags).toContain('covered');
+  });
+  it('translucent ink reads as it looks', async () => {
+    const { reading } = await read((z) => [flat('b', '#000000')(z), headline('Slow', '#ffffff', 40, 100, { opacity: 0.5 })(z)]);
+    // 50 % white on black is 128: (0.2159 + 0.05) / 0.05.
+    expect(reading.ratio).toBeCloseTo(5.32, 1);
+  });
+});
+
+describe('verdict, size as shown and flags', () => {
+  it('asks 3 of large text and 4.5 of small, by the size people see', async () => {
+    const at = (shown: number) => read((z) => [flat('b', '#6f6f6f')(z), headline('Slow', '#ffffff')(z)], 600, 300, shown);
+    expect((await at(600)).reading).toMatchObject({ base: 3, shownPx: 60 });
+    expect((await at(180)).reading).toMatchObject({ base: 4.5, shownPx: 18 });
+    const small = (await at(90)).reading;
+    expect(small.flags).toContain('too-small');
+  });
+  it('says what is empty, outside, or in a keep-clear zone', async () => {
+    expect((await read((z) => [headline('  ', '#000000')(z)])).reading).toMatchObject({ ratio: null, verdict: null, flags: ['empty'] });
+    expect((await read((z) => [headline('Away', '#000000', -4000)(z)])).reading).toMatchObject({ ratio: null, flags: ['outside'] });
+    const partly = (await read((z) => [flat('b', '#ffffff')(z), headline('Away', '#000000', -30)(z)])).reading;
+    expect(partly.flags).toContain('outside');
+    expect(partly.ratio).toBeCloseTo(21, 1);
+    const s = scene((z) => [flat('b', '#ffffff')(z), headline('Slow', '#000000', 60, 250)(z)], 1584, 396, 790);
+    const size = { ...s.size, destination: 'profile-banner' };
+    await painter.prepare(s.slide);
+    expect(readText(painter, s.piece, s.slide, size, s.slide.layers[1] as TextLayer).flags).toContain('keep-clear');
+  });
+});
+
+describe('strengths', () => {
+  it('the model of two paintings agrees with painting every strength, over a gradient and with translucent ink', async () => {
+    const s = scene((z) => {
+      const backdrop = flat('b', '#000000')(z);
+      if (backdrop.kind !== 'fill') throw new Error();
+      backdrop.fill = { ...backdrop.fill, kind: 'gradient', gradient: { shape: 'linear', angle: 0, space: 'oklab', stops: [{ at: 0, colour: '#1d3b2a' }, { at: 1, colour: '#f4f6fa' }] } };
+      return [backdrop, makeTint('tint', '#10202c', 0, z), headline('Slow trains', '#ffffff', 40, 100, { opacity: 0.9 })(z)];
+    });
+    await painter.prepare(s.slide);
+    const model = new StrengthModel(painter, { ...s, treatment: 'tint' });
+    expect(model.even).toBe(true);
+    for (const p of strengthChart(model)) {
+      const exact = readText(painter, s.piece, s.slide, s.size, s.slide.layers[2] as TextLayer, { opacity: { layer: 'tint', value: p.strength / 100 } });
+      expect(Math.abs(p.ratio! - exact.ratio!) / exact.ratio!).toBeLessThan(0.03);
+      expect(p.share).toBeCloseTo(exact.share, 1);
+    }
+  });
+
+  it.each([['#10202c'], ['#000000'], ['#5a4630']])('Just enough with %s is the least by trying all 101 strengths', async (colour) => {
+    const s: { piece: Piece; slide: Slide; size: Size } = scene((z) => [
+      flat('l', '#b8c4cc', { x: 0, y: 0, width: 330, height: 300 })(z),
+      flat('r', '#e9edf2', { x: 330, y: 0, width: 270, height: 300 })(z),
+      makeTint('tint', colour, 0, z),
+      headline('Slow trains', '#ffffff')(z),
+    ]);
+    await painter.prepare(s.slide);
+    const text = s.slide.layers[3] as TextLayer;
+    let least: number | null = null;
+    for (let p = 0; p <= 100 && least === null; p++) if (readText(painter, s.piece, s.slide, s.size, text, { opacity: { layer: 'tint', value: p / 100 } }).verdict === 'clear') least = p;
+    expect(justEnough(painter, { ...s, treatment: 'tint' }).strength).toBe(least);
+  });
+});

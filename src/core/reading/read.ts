@@ -1,0 +1,199 @@
+// The reading of a text: painted, measured, judged. The definition is reading.md; this file puts its steps together.
+import { destinationById } from '../piece/destinations';
+import { layerIn } from '../piece/resolve';
+import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
+import type { Painter, PaintOptions } from '../paint/painter';
+import type { Surface } from '../paint/studio';
+import { overflows, textFrame, textTransform } from '../type/frame';
+import type { TextLayout } from '../type/layout';
+import { busyGrid, busyness, cellMeans, type BusyGrid } from './busyness';
+import { coloursOf, letterRatios } from './contrast-of-letters';
+import { textHalo, type TextHalo } from './halo';
+import { baseRatio, busynessFactor, SMALLEST_SHOWN, UNSEEN, verdictOf, type Verdict } from './verdict';
+
+export type Flag = 'too-small' | 'unseen' | 'covered' | 'outside' | 'keep-clear' | 'overflow' | 'missing-letters' | 'empty';
+
+export interface LetterReading {
+  /** Range of the text. */
+  start: number;
+  end: number;
+  /** Contrast ratio 1..21. */
+  ratio: number;
+  clear: boolean;
+  /** Upright box of the ink on the slide. */
+  box: { x: number; y: number; width: number; height: number };
+  word: number;
+  line: number;
+}
+
+export interface Reading {
+  layer: string;
+  /** The weakest letter's ratio; null where there is no letter to measure. */
+  ratio: number | null;
+  /** Ratio needed here, busyness counted in. */
+  needed: number;
+  /** Ratio needed over a calm backdrop. */
+  base: number;
+  verdict: Verdict | null;
+  weakestWord: string | null;
+  /** Where the weakest word stands in the text. */
+  weakestRange: { start: number; end: number } | null;
+  /** Share of letters that are Clear, 0..1. */
+  share: number;
+  median: number | null;
+  /** 0..100. */
+  busyness: number;
+  /** Font size as people see it, CSS px. */
+  shownPx: number;
+  flags: Flag[];
+  words: { text: string; ratio: number }[];
+  lines: { line: number; ratio: number }[];
+  letters: LetterReading[];
+}
+
+/** What is kept of a text between measurements: it only depends on the text and its place. */
+export interface TextProbe {
+  layer: TextLayer;
+  layout: TextLayout;
+  halo: TextHalo;
+  grid: BusyGrid;
+  shownPx: number;
+  base: number;
+  flags: Flag[];
+}
+
+/** Prepares a text for measuring in one size, at full size. Its fonts must be loaded. */
+export function probeText(painter: Painter, piece: Piece, size: Size, layer: TextLayer): TextProbe {
+  const placed = layerIn(layer, size, piece.sizes[0]);
+  const layout = painter.layout(placed);
+  const t = textTransform(placed, layout);
+  const halo = textHalo(layout, t, size, Math.ceil(layout.xHeight));
+  const grid = busyGrid(layout, t, halo.stroke, halo.region);
+  const shownPx = (placed.fontSize * size.shownWidth) / size.width;
+  const flags: Flag[] = [];
+  if (halo.letters.length === 0 && halo.outside.length === 0) flags.push('empty');
+  if (shownPx < SMALLEST_SHOWN) flags.push('too-small');
+  if (halo.outside.length || halo.partly.length) flags.push('outside');
+  if (overflows(placed, layout)) flags.push('overflow');
+  if (layout.missing.length) flags.push('missing-letters');
+  if (inKeepClear(halo, size)) flags.push('keep-clear');
+  return { layer: placed, layout, halo, grid, shownPx, base: baseRatio(piece.goal, shownPx, placed.font.weight), flags };
+}
+
+function inKeepClear(halo: TextHalo, size: Size): boolean {
+  const zones = destinationById(size.destination)?.keepClear ?? [];
+  return zones.some((z) => {
+    const zx = z.x * size.width, zy = z.y * size.height, zw = z.width * size.width, zh = z.height * size.height;
+    return halo.bounds.some((b) => {
+      if (z.shape === 'rectangle') return b.x < zx + zw && b.x + b.width > zx && b.y < zy + zh && b.y + b.height > zy;
+      // The letter's point nearest to the ellipse's middle, in units of its radii.
+      const cx = zx + zw / 2, cy = zy + zh / 2;
+      const dx = (Math.min(Math.max(cx, b.x), b.x + b.width) - cx) / (zw / 2), dy = (Math.min(Math.max(cy, b.y), b.y + b.height) - cy) / (zh / 2);
+      return dx * dx + dy * dy < 1;
+    });
+  });
+}
+
+/** The two pictures of a text's region. */
+export interface Pair {
+  backdrop: Uint8ClampedArray;
+  ink: Uint8ClampedArray;
+}
+
+/** Paints the region of a text twice: without its ink, and flooded with it. */
+export function paintPair(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe, options: PaintOptions = {}): Pair {
+  const { region } = probe.halo;
+  const shot = (as: 'none' | 'flood'): Uint8ClampedArray => {
+    const s = surfaceFor(painter, region.width, region.height);
+    painter.paint(s, piece, slide, size, { scale: 1, x: region.x, y: region.y }, { ...options, ink: { layer: probe.layer.id, as } });
+    return s.read(0, 0, region.width, region.height);
+  };
+  if (region.width === 0 || region.height === 0) return { backdrop: new Uint8ClampedArray(), ink: new Uint8ClampedArray() };
+  return { backdrop: shot('none'), ink: shot('flood') };
+}
+
+let scratch: { painter: Painter; surface: Surface } | null = null;
+
+/** One surface is enough for all measuring of a thread, as long as it is of the right size. */
+function surfaceFor(painter: Painter, width: number, height: number): Surface {
+  if (scratch?.painter !== painter || scratch.surface.width !== width || scratch.surface.height !== height) scratch = { painter, surface: painter.studio.surface(width, height) };
+  return scratch.surface;
+}
+
+/** Judges a text from its two pictures. */
+export function judge(probe: TextProbe, pair: Pair, covered = false): Reading {
+  const { layout, halo, grid } = probe;
+  const busy = halo.letters.length ? busyness(grid, cellMeans(grid, pair.backdrop)) : 0;
+  const ratios = letterRatios(coloursOf(halo, pair.backdrop, pair.ink));
+  return readingFrom(probe, ratios, busy, covered, layout);
+}
+
+/** The reading that letter ratios and a busyness amount to. */
+export function readingFrom(probe: TextProbe, ratios: Float64Array, busy: number, covered: boolean, layout = probe.layout): Reading {
+  const { halo } = probe;
+  const needed = probe.base * busynessFactor(busy);
+  const boxes = new Map(halo.bounds.map((b) => [b.letter, b]));
+  const letters: LetterReading[] = halo.letters.map((h, i) => {
+    const l = layout.letters[h.letter], b = boxes.get(h.letter)!;
+    return { start: l.start, end: l.end, ratio: ratios[i], clear: verdictOf(ratios[i], needed) === 'clear', box: { x: b.x, y: b.y, width: b.width, height: b.height }, word: l.word, line: l.line };
+  });
+  const weakest = letters.reduce<LetterReading | null>((w, l) => (w === null || l.ratio < w.ratio ? l : w), null);
+  const least = (key: 'word' | 'line'): Map<number, number> => {
+    const m = new Map<number, number>();
+    for (const l of letters) m.set(l[key], Math.min(m.get(l[key]) ?? Infinity, l.ratio));
+    return m;
+  };
+  const sorted = letters.map((l) => l.ratio).sort((a, b) => a - b);
+  const word = weakest && weakest.word >= 0 ? layout.words[weakest.word] : null;
+  const flags = [...probe.flags];
+  if (covered) flags.push('covered');
+  else if (weakest && weakest.ratio < UNSEEN) flags.push('unseen');
+  return {
+    layer: probe.layer.id,
+    ratio: weakest?.ratio ?? null,
+    needed,
+    base: probe.base,
+    verdict: weakest ? verdictOf(weakest.ratio, needed) : null,
+    weakestWord: word?.text ?? null,
+    weakestRange: word ? { start: word.start, end: word.end } : null,
+    share: letters.length ? letters.filter((l) => l.clear).length / letters.length : 0,
+    median: sorted.length ? sorted[sorted.length >> 1] : null,
+    busyness: busy,
+    shownPx: probe.shownPx,
+    flags,
+    words: [...least('word')].filter(([w]) => w >= 0).sort((a, b) => a[0] - b[0]).map(([w, ratio]) => ({ text: layout.words[w].text, ratio })),
+    lines: [...least('line')].sort((a, b) => a[0] - b[0]).map(([line, ratio]) => ({ line, ratio })),
+    letters,
+  };
+}
+
+/** Is more than half of a text's ink hidden by what lies above it? */
+function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): boolean {
+  const at = slide.layers.findIndex((l) => l.id === probe.layer.id);
+  const above = new Set(slide.layers.slice(at + 1).filter((l) => l.visible).map((l) => l.id));
+  const { region } = probe.halo;
+  if (!above.size || !region.width || !region.height || !probe.halo.letters.length) return false;
+  const s = surfaceFor(painter, region.width, region.height);
+  painter.paint(s, piece, slide, size, { scale: 1, x: region.x, y: region.y }, { transparent: true, only: (l) => above.has(l.id) });
+  const px = s.read(0, 0, region.width, region.height);
+  let sum = 0, n = 0;
+  for (const l of probe.halo.letters)
+    for (let i = 0; i < l.ink.length; i += 7) {
+      sum += px[l.ink[i] * 4 + 3];
+      n++;
+    }
+  return n > 0 && sum / n > 0.6 * 255;
+}
+
+/** The reading of one text of a slide in one size. Fonts and pictures must be there (`Painter.prepare`). */
+export function readText(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: TextLayer, options: PaintOptions = {}, probe = probeText(painter, piece, size, layer)): Reading {
+  return judge(probe, paintPair(painter, piece, slide, size, probe, options), isCovered(painter, piece, slide, size, probe));
+}
+
+/** All visible texts of a slide, bottom to top. */
+export function readSlide(painter: Painter, piece: Piece, slide: Slide, size: Size): Reading[] {
+  return slide.layers.flatMap((l) => (l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible ? [readText(painter, piece, slide, size, l)] : []));
+}
+
+/** Box of the frame a text takes in a size, for whoever lays out handles. */
+export const frameOf = (painter: Painter, placed: TextLayer): { x: number; y: number; width: number; height: number } => textFrame(placed, painter.layout(placed));

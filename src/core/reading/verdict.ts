@@ -1,0 +1,32 @@
+// What a reading means: the ratio that is needed, and the three verdicts (reading.md, "Verdict").
+
+export type Verdict = 'clear' | 'strained' | 'lost';
+export type Goal = 'standard' | 'strict';
+
+/** Smaller than this as shown, nothing helps. CSS pixels. */
+export const SMALLEST_SHOWN = 11;
+/** Below this ratio a letter cannot be seen. */
+export const UNSEEN = 1.15;
+/** Up to here a backdrop counts as calm. */
+const CALM = 10;
+
+/** Is a text large as shown? WCAG 2.2: 24 px, or 18.66 px when bold. */
+export const isLarge = (shownPx: number, weight: number): boolean => shownPx >= 24 || (shownPx >= 18.66 && weight >= 700);
+
+/** The ratio of WCAG 2.2, 1.4.3 (standard) or 1.4.6 (strict). */
+export function baseRatio(goal: Goal, shownPx: number, weight: number): number {
+  const large = isLarge(shownPx, weight);
+  return goal === 'strict' ? (large ? 4.5 : 7) : large ? 3 : 4.5;
+}
+
+/**
+ * How much more is needed over a busy backdrop: 1 up to busyness 10, then rising evenly to 1.5 at 100.
+ * @param busyness 0..100
+ */
+export const busynessFactor = (busyness: number): number => 1 + (0.5 * Math.max(0, Math.min(100, busyness) - CALM)) / (100 - CALM);
+
+export function verdictOf(reading: number, needed: number): Verdict {
+  // Half a thousandth of slack: 2.9996 is 3.00 in every display.
+  if (reading >= needed - 0.0005) return 'clear';
+  return reading >= 0.6 * needed - 0.0005 ? 'strained' : 'lost';
+}

@@ -1,0 +1,204 @@
+// How readings change with the strength of a treatment: the strength chart, and Just enough.
+// Where everything above the treatment blends normally, each pixel is an even mix of the picture without it and with all of it;
+// two paintings of a text's region then answer for every strength. What is found so is confirmed by painting at full size.
+import { layerIn } from '../piece/resolve';
+import { changeLayers } from '../piece/edits';
+import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
+import type { Painter } from '../paint/painter';
+import { busyness, cellMeans, type BusyGrid } from '../reading/busyness';
+import { coloursOf, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
+import { paintPair, probeText, readText, type Reading, type TextProbe } from '../reading/read';
+import { busynessFactor, verdictOf, type Verdict } from '../reading/verdict';
+
+export interface StrengthPoint {
+  /** Strength in whole percent. */
+  strength: number;
+  /** Weakest letter of all texts asked about; null without letters. */
+  ratio: number | null;
+  needed: number;
+  verdict: Verdict | null;
+  /** Share of Clear letters, 0..1. */
+  share: number;
+}
+
+export interface JustEnough {
+  /** Least strength in whole percent at which all texts asked about are Clear; null where none is. */
+  strength: number | null;
+  before: Reading[];
+  after: Reading[];
+  /** Where it cannot be reached: a colour that would do, or null if no tint would. */
+  instead: string | null;
+}
+
+export interface StrengthAsk {
+  piece: Piece;
+  slide: Slide;
+  size: Size;
+  /** The layer whose opacity is the strength. */
+  treatment: string;
+  /** Texts that must be Clear; all visible ones above the treatment where left out. */
+  texts?: string[];
+  /** A ratio to reach instead of the one each text needs. */
+  goal?: number;
+}
+
+interface TextModel {
+  probe: TextProbe;
+  none: LetterColours[];
+  full: LetterColours[];
+  /** Busyness at a strength in percent. */
+  busyAt: (strength: number) => number;
+}
+
+/** Busyness changes slowly with strength: it is computed at every 20 % that is asked for and read off between. */
+function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): (strength: number) => number {
+  const known: number[] = [];
+  const at = (i: number): number => (known[i] ??= busyness(grid, mix(none, full, i / 5)));
+  return (strength) => {
+    const i = Math.min(4, Math.floor(strength / 20)), f = strength / 20 - i;
+    return f === 0 ? at(i) : at(i) + (at(i + 1) - at(i)) * f;
+  };
+}
+
+/** The texts a question is about: named ones, else all that lie above the treatment. */
+function textsAsked({ piece, slide, size, treatment, texts }: StrengthAsk): TextLayer[] {
+  const at = slide.layers.findIndex((l) => l.id === treatment);
+  return slide.layers.filter((l, i): l is TextLayer => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible && (texts ? texts.includes(l.id) : i > at));
+}
+
+/** Readings at any strength, from two paintings of each text. */
+export class StrengthModel {
+  private readonly models: TextModel[];
+  /** False where a blend mode above the treatment makes strengths mix unevenly. */
+  readonly even: boolean;
+
+  constructor(
+    private readonly painter: Painter,
+    readonly ask: StrengthAsk,
+  ) {
+    const { piece, slide, size, treatment } = ask;
+    const at = slide.layers.findIndex((l) => l.id === treatment);
+    this.even = slide.layers.slice(at + 1).every((l) => !l.visible || l.blend === 'normal');
+    this.models = textsAsked(ask).map((layer) => {
+      const probe = probeText(painter, piece, size, layer);
+      const none = paintPair(painter, piece, slide, size, probe, { opacity: { layer: treatment, value: 0 } });
+      const full = paintPair(painter, piece, slide, size, probe, { opacity: { layer: treatment, value: 1 } });
+      return { probe, none: coloursOf(probe.halo, none.backdrop, none.ink), full: coloursOf(probe.halo, full.backdrop, full.ink), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)) };
+    });
+  }
+
+  /** Readings of the weakest kind at a strength of 0..100 percent. */
+  at(strength: number): StrengthPoint {
+    const s = strength / 100;
+    let worst: { ratio: number; needed: number; margin: number } | null = null;
+    let clear = 0, letters = 0;
+    for (const m of this.models) {
+      if (!m.probe.halo.letters.length) continue;
+      let ratios: Float64Array, busy: number;
+      if (this.even) {
+        ratios = letterRatios(m.none, m.full, s);
+        busy = m.busyAt(strength);
+      } else {
+        const { piece, slide, size, treatment } = this.ask;
+        const r = readText(this.painter, piece, slide, size, m.probe.layer, { opacity: { layer: treatment, value: s } }, m.probe);
+        ratios = Float64Array.from(r.letters, (l) => l.ratio);
+        busy = r.busyness;
+      }
+      const needed = this.ask.goal ?? m.probe.base * busynessFactor(busy);
+      for (const ratio of ratios) {
+        letters++;
+        if (verdictOf(ratio, needed) === 'clear') clear++;
+        const margin = ratio / needed;
+        if (!worst || margin < worst.margin) worst = { ratio, needed, margin };
+      }
+    }
+    return { strength, ratio: worst?.ratio ?? null, needed: worst?.needed ?? this.ask.goal ?? 0, verdict: worst ? verdictOf(worst.ratio, worst.needed) : null, share: letters ? clear / letters : 0 };
+  }
+
+  get hasLetters(): boolean {
+    return this.models.some((m) => m.probe.halo.letters.length > 0);
+  }
+
+  get probes(): TextProbe[] {
+    return this.models.map((m) => m.probe);
+  }
+}
+
+function mix(a: Float32Array, b: Float32Array, s: number): Float32Array {
+  const out = new Float32Array(a.length);
+  for (let i = 0; i < a.length; i++) out[i] = a[i] + (b[i] - a[i]) * s;
+  return out;
+}
+
+/** The strength chart: 21 points from 0 to 100 %. */
+export const strengthChart = (model: StrengthModel): StrengthPoint[] => Array.from({ length: 21 }, (_, i) => model.at(i * 5));
+
+/**
+ * The least whole percent at which a predicate holds, given a chart of coarse points: the first stretch of the chart that ends
+ * where it holds is searched by bisection, which also serves readings that fall before they rise.
+ */
+export function leastStrength(chart: readonly StrengthPoint[], holds: (strength: number) => boolean): number | null {
+  for (let i = 0; i < chart.length; i++) {
+    if (chart[i].verdict !== 'clear') continue;
+    if (i === 0) return chart[0].strength;
+    let low = chart[i - 1].strength, high = chart[i].strength;
+    while (high - low > 1) {
+      const m = (low + high) >> 1;
+      if (holds(m)) high = m;
+      else low = m;
+    }
+    return high;
+  }
+  return null;
+}
+
+/**
+ * Just enough: the least strength at which every text asked about is Clear, confirmed on the picture at full size.
+ * @returns `strength` null where it cannot be reached, with a tint colour that would reach it, if any
+ */
+export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model)): JustEnough {
+  const { piece, slide, size } = ask;
+  const asked = model.probes;
+  const readAll = (percent: number): Reading[] =>
+    asked.map((p) => {
+      const r = readText(painter, piece, slide, size, p.layer, { opacity: { layer: ask.treatment, value: percent / 100 } }, p);
+      return ask.goal === undefined ? r : { ...r, needed: ask.goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, ask.goal) };
+    });
+  const treatment = slide.layers.find((l) => l.id === ask.treatment);
+  const before = readAll((treatment?.opacity ?? 0) * 100);
+  const holds = (readings: Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
+  if (!model.hasLetters) return { strength: null, before, after: before, instead: null };
+  let strength = leastStrength(chart, (s) => model.at(s).verdict === 'clear');
+  if (strength !== null) {
+    let after = readAll(strength);
+    if (holds(after)) {
+      // Rounding may have made the model a touch strict: take less while less is enough.
+      for (let s = strength - 1; s >= 0; s--) {
+        const less = readAll(s);
+        if (!holds(less)) break;
+        strength = s;
+        after = less;
+      }
+      return { strength, before, after, instead: null };
+    }
+    while (strength < 100) {
+      strength++;
+      after = readAll(strength);
+      if (holds(after)) return { strength, before, after, instead: null };
+    }
+  }
+  return { strength: null, before, after: before, instead: colourThatWould(painter, ask) };
+}
+
+/** Black or white, whichever reaches the goal with less; null where neither does. */
+function colourThatWould(painter: Painter, ask: StrengthAsk): string | null {
+  const found = ['#000000', '#ffffff'].flatMap((colour) => {
+    const piece = changeLayers(ask.piece, ask.slide.id, [ask.treatment], (l) => {
+      if (l.kind === 'tint') l.colour = colour;
+    });
+    const model = new StrengthModel(painter, { ...ask, piece, slide: piece.slides.find((s) => s.id === ask.slide.id)! });
+    const strength = leastStrength(strengthChart(model), (s) => model.at(s).verdict === 'clear');
+    return strength === null ? [] : [{ colour, strength }];
+  });
+  return found.sort((a, b) => a.strength - b.strength)[0]?.colour ?? null;
+}

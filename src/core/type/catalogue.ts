@@ -1,0 +1,69 @@
+// The fonts that ship with the application: families, their faces, and where the file of a face lies.
+
+export interface Face {
+  /** File name without ending; also the id under which the face is served. */
+  id: string;
+  weight: number;
+  italic: boolean;
+  /** Path below node_modules. */
+  path: string;
+}
+
+export interface Family {
+  name: string;
+  kind: 'display' | 'grotesque' | 'serif' | 'slab' | 'script' | 'mono';
+  faces: Face[];
+}
+
+const WEIGHT_NAMES: Record<number, string> = { 300: 'Light', 400: 'Regular', 500: 'Medium', 600: 'SemiBold', 700: 'Bold', 800: 'ExtraBold', 900: 'Black' };
+
+function family(name: string, kind: Family['kind'], weights: number[], italics: number[] = []): Family {
+  const folder = name.toLowerCase().replace(/ /g, '-');
+  const file = name.replace(/ /g, '');
+  const face = (weight: number, italic: boolean): Face => {
+    const style = `${weight}${WEIGHT_NAMES[weight]}${italic ? '_Italic' : ''}`;
+    return { id: `${file}_${style}`, weight, italic, path: `@expo-google-fonts/${folder}/${style}/${file}_${style}.ttf` };
+  };
+  return { name, kind, faces: [...weights.map((w) => face(w, false)), ...italics.map((w) => face(w, true))] };
+}
+
+/** Offered families, in the order of the picker. */
+export const FAMILIES: readonly Family[] = [
+  family('Archivo', 'grotesque', [300, 400, 500, 600, 700, 800, 900], [400, 700]),
+  family('Work Sans', 'grotesque', [300, 400, 500, 600, 700, 800], [400, 700]),
+  family('Atkinson Hyperlegible', 'grotesque', [400, 700], [400, 700]),
+  family('Space Grotesk', 'grotesque', [300, 400, 500, 700]),
+  family('Oswald', 'display', [300, 400, 500, 600, 700]),
+  family('Bebas Neue', 'display', [400]),
+  family('Anton', 'display', [400]),
+  family('Abril Fatface', 'display', [400]),
+  family('Playfair Display', 'serif', [400, 500, 600, 700, 800, 900], [400, 700]),
+  family('Lora', 'serif', [400, 500, 600, 700], [400, 700]),
+  family('EB Garamond', 'serif', [400, 500, 600, 700, 800], [400, 700]),
+  family('Fraunces', 'serif', [300, 400, 600, 700, 900], [400, 700]),
+  family('Zilla Slab', 'slab', [300, 400, 500, 600, 700], [400, 700]),
+  family('Bitter', 'slab', [300, 400, 500, 600, 700, 800], [400, 700]),
+  family('Caveat', 'script', [400, 500, 600, 700]),
+  family('Kaushan Script', 'script', [400]),
+  family('JetBrains Mono', 'mono', [300, 400, 500, 700], [400, 700]),
+  family('Noto Sans', 'grotesque', [400, 700], [400, 700]),
+  family('Noto Sans Hebrew', 'grotesque', [400, 700]),
+  family('Noto Naskh Arabic', 'serif', [400, 700]),
+];
+
+/** Families asked, in turn, for letters the chosen one does not have. */
+export const FALLBACKS: readonly string[] = ['Noto Sans', 'Noto Sans Hebrew', 'Noto Naskh Arabic'];
+
+export const faceById = (id: string): Face | null => FAMILIES.flatMap((f) => f.faces).find((f) => f.id === id) ?? null;
+
+/** Is the family one of ours? */
+export const hasFamily = (name: string): boolean => FAMILIES.some((f) => f.name === name);
+
+/**
+ * The face nearest to what is asked: the family (Archivo where it is unknown), then the slope, then the weight.
+ */
+export function faceFor(familyName: string, weight: number, italic: boolean): Face {
+  const fam = FAMILIES.find((f) => f.name === familyName) ?? FAMILIES[0];
+  const cost = (f: Face) => (f.italic === italic ? 0 : 10_000) + Math.abs(f.weight - weight);
+  return fam.faces.reduce((best, f) => (cost(f) < cost(best) ? f : best));
+}

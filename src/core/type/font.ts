@@ -1,0 +1,117 @@
+// Loaded font faces: HarfBuzz objects, metrics and glyph outlines, kept once for each face.
+import * as hb from 'harfbuzzjs';
+import { FALLBACKS, faceFor, type Face } from './catalogue';
+
+/** Outline commands in font units, y up: 0 move x y, 1 line x y, 2 quadratic x1 y1 x y, 3 cubic x1 y1 x2 y2 x y, 4 close. */
+export type Outline = Float64Array;
+
+export interface LoadedFont {
+  face: Face;
+  hbFont: hb.Font;
+  unitsPerEm: number;
+  /** In em, upwards positive; descent is positive downwards. */
+  ascent: number;
+  descent: number;
+  capHeight: number;
+  xHeight: number;
+  has(codePoint: number): boolean;
+  outline(glyph: number): Outline;
+}
+
+const ARGUMENTS: Record<string, [number, number]> = { M: [0, 2], L: [1, 2], Q: [2, 4], C: [3, 6], Z: [4, 0] };
+
+/**
+ * Makes a face usable.
+ * @param bytes the whole TTF or OTF file
+ * @throws Error where the bytes are no font
+ */
+export function loadFont(face: Face, bytes: Uint8Array): LoadedFont {
+  const hbFace = new hb.Face(new hb.Blob(bytes));
+  const os2 = hbFace.referenceTable('OS/2');
+  const unicodes = new Set(hbFace.collectUnicodes());
+  if (!unicodes.size || !hbFace.upem) throw new Error(`${face.id} is not a usable font`);
+  const hbFont = new hb.Font(hbFace);
+  const unitsPerEm = hbFace.upem;
+  const extents = hbFont.hExtents();
+  const outlines = new Map<number, Outline>();
+  const outline = (glyph: number): Outline => {
+    let o = outlines.get(glyph);
+    if (!o) {
+      const flat: number[] = [];
+      for (const { type, values } of hbFont.glyphToJson(glyph)) {
+        const [code, count] = ARGUMENTS[type];
+        flat.push(code, ...values.slice(0, count));
+      }
+      outlines.set(glyph, (o = Float64Array.from(flat)));
+    }
+    return o;
+  };
+  // OpenType OS/2 version 2 and later: sxHeight at 86, sCapHeight at 88.
+  const view = os2 && os2.byteLength >= 90 ? new DataView(os2.buffer, os2.byteOffset, os2.byteLength) : null;
+  const top = (letter: string, otherwise: number) => {
+    const g = hbFont.nominalGlyph(letter.codePointAt(0)!);
+    const e = g === undefined ? undefined : hbFont.glyphExtents(g);
+    return e ? e.yBearing / unitsPerEm : otherwise;
+  };
+  return {
+    face,
+    hbFont,
+    unitsPerEm,
+    ascent: extents.ascender / unitsPerEm,
+    descent: -extents.descender / unitsPerEm,
+    capHeight: view && view.getInt16(88) > 0 ? view.getInt16(88) / unitsPerEm : top('H', 0.7),
+    xHeight: view && view.getInt16(86) > 0 ? view.getInt16(86) / unitsPerEm : top('x', 0.5),
+    has: (c) => unicodes.has(c),
+    outline,
+  };
+}
+
+/** Where the bytes of a face come from: the network in a browser, the disk on a server. */
+export type FontSource = (face: Face) => Promise<Uint8Array>;
+
+const IGNORABLE = /[\s\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufe00-\ufe0f\ufeff\p{Cc}]/u;
+
+/** Faces by need. Layout is synchronous, so `ensure` must have been awaited for a text before it is laid out. */
+export class FontStore {
+  private readonly loaded = new Map<string, LoadedFont>();
+  private readonly loading = new Map<string, Promise<void>>();
+
+  constructor(private readonly source: FontSource) {}
+
+  /** Loads the face and, where it lacks letters of the text, those fallbacks that have them. */
+  async ensure(choice: { family: string; weight: number; italic: boolean }, text: string): Promise<void> {
+    const faces = this.chain(choice);
+    let missing = [...new Set(text)].filter((c) => !IGNORABLE.test(c)).map((c) => c.codePointAt(0)!);
+    for (const [i, face] of faces.entries()) {
+      if (i > 0 && missing.length === 0) return;
+      await this.load(face);
+      const font = this.loaded.get(face.id)!;
+      missing = missing.filter((c) => !font.has(c));
+    }
+  }
+
+  /** The faces to try for a choice: the chosen one first, then those fallbacks that are loaded. */
+  fonts(choice: { family: string; weight: number; italic: boolean }): LoadedFont[] {
+    return this.chain(choice).flatMap((f) => this.loaded.get(f.id) ?? []);
+  }
+
+  private chain({ family, weight, italic }: { family: string; weight: number; italic: boolean }): Face[] {
+    return [faceFor(family, weight, italic), ...FALLBACKS.map((f) => faceFor(f, weight, italic))].filter((f, i, all) => all.findIndex((g) => g.id === f.id) === i);
+  }
+
+  private load(face: Face): Promise<void> {
+    if (this.loaded.has(face.id)) return Promise.resolve();
+    let p = this.loading.get(face.id);
+    if (!p) {
+      p = this.source(face).then(
+        (bytes) => void this.loaded.set(face.id, loadFont(face, bytes)),
+        (error) => {
+          this.loading.delete(face.id);
+          throw error;
+        },
+      );
+      this.loading.set(face.id, p);
+    }
+    return p;
+  }
+}

@@ -1,0 +1,66 @@
+// The frame a text really takes: a one-line text is as wide as its line, a growing frame as high as its lines.
+import { boxTransform, type Transform } from '../arrange/transform';
+import type { Box, TextLayer } from '../piece/schema';
+import type { Outline } from './font';
+import type { Letter, TextLayout } from './layout';
+
+export function textFrame(layer: TextLayer, layout: TextLayout): Box {
+  const { x, y, width, height } = layer.box;
+  if (layer.frame === 'line') return { x: x + layout.offset, y, width: Math.max(1, layout.width), height: Math.max(1, layout.height) };
+  return { x, y, width, height: layer.grow ? Math.max(1, layout.height) : height };
+}
+
+/** Does the text need more room than its frame has? */
+export const overflows = (layer: TextLayer, layout: TextLayout): boolean =>
+  layer.frame === 'frame' && ((!layer.grow && layout.height > layer.box.height + 0.5) || layout.lines.some((l) => l.width > layer.box.width + 0.5));
+
+/** From layout coordinates to the slide; the text turns about the middle of its frame. */
+export function textTransform(layer: TextLayer, layout: TextLayout): Transform {
+  const frame = textFrame(layer, layout);
+  const t = boxTransform(frame, layer.rotation);
+  const dx = -layout.offset;
+  return [t[0], t[1], t[2], t[3], t[4] + t[0] * dx, t[5] + t[1] * dx];
+}
+
+/** Visits a letter's outline in the coordinates of `t`: the same points for painting and for measuring. */
+export function traceLetter(
+  letter: Letter,
+  size: number,
+  t: Transform,
+  to: {
+    moveTo(x: number, y: number): void;
+    lineTo(x: number, y: number): void;
+    quadraticCurveTo(x1: number, y1: number, x: number, y: number): void;
+    bezierCurveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void;
+    closePath(): void;
+  },
+): void {
+  for (const g of letter.glyphs) {
+    const o: Outline = g.font.outline(g.glyph);
+    const k = size / g.font.unitsPerEm;
+    const X = (i: number): number => t[0] * (g.x + o[i] * k) + t[2] * (g.y - o[i + 1] * k) + t[4];
+    const Y = (i: number): number => t[1] * (g.x + o[i] * k) + t[3] * (g.y - o[i + 1] * k) + t[5];
+    for (let i = 0; i < o.length; )
+      switch (o[i]) {
+        case 0:
+          to.moveTo(X(i + 1), Y(i + 1));
+          i += 3;
+          break;
+        case 1:
+          to.lineTo(X(i + 1), Y(i + 1));
+          i += 3;
+          break;
+        case 2:
+          to.quadraticCurveTo(X(i + 1), Y(i + 1), X(i + 3), Y(i + 3));
+          i += 5;
+          break;
+        case 3:
+          to.bezierCurveTo(X(i + 1), Y(i + 1), X(i + 3), Y(i + 3), X(i + 5), Y(i + 5));
+          i += 7;
+          break;
+        default:
+          to.closePath();
+          i += 1;
+      }
+  }
+}

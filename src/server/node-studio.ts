@@ -1,0 +1,30 @@
+// The painter's surroundings on the server and in unit tests: Skia through @napi-rs/canvas, fonts from the packages on disk.
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { createCanvas, ImageData } from '@napi-rs/canvas';
+import type { Pixels } from '../core/colour/palette';
+import type { Context2D, Studio, Surface } from '../core/paint/studio';
+import { FontStore } from '../core/type/font';
+
+function surface(width: number, height: number): Surface {
+  const canvas = createCanvas(Math.max(1, width), Math.max(1, height));
+  const context = canvas.getContext('2d');
+  return {
+    width,
+    height,
+    context: context as unknown as Context2D,
+    image: canvas,
+    read: (x, y, w, h) => context.getImageData(x, y, w, h).data,
+    write: (p: Pixels) => context.putImageData(new ImageData(p.data, p.width, p.height), 0, 0),
+  };
+}
+
+/** Fonts of the packages, read from disk once a thread. */
+export const diskFonts = (): FontStore => new FontStore(async (face) => new Uint8Array(await readFile(join(process.cwd(), 'node_modules', face.path))));
+
+/** @param pictures decoded pictures by asset name */
+export const nodeStudio = (pictures: ReadonlyMap<string, Pixels>, fonts = diskFonts()): Studio => ({
+  surface,
+  fonts,
+  picture: (asset) => pictures.get(asset) ?? null,
+});
