@@ -1,0 +1,7 @@
+/** @type {import('next').NextConfig} */
+export default {
+  serverExternalPackages: ['piscina', 'sharp', 'knex', 'mysql2', '@napi-rs/canvas', 'harfbuzzjs'],
+  poweredByHeader: false,
+  devIndicators: false,
+  experimental: { optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'], proxyClientMaxBodySize: '64mb' },
+};

@@ -1,0 +1,43 @@
+// Bundles what runs outside the pages: browser workers into public/workers, the server's tasks into .build.
+import { copyFileSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { build, context } from 'esbuild';
+import { ROOT } from './machine.mjs';
+
+const browser = {
+  entryPoints: { stage: join(ROOT, 'src/workers/stage.worker.ts'), reading: join(ROOT, 'src/workers/reading.worker.ts') },
+  outdir: join(ROOT, 'public/workers'),
+  bundle: true,
+  format: 'esm',
+  target: 'es2022',
+  platform: 'browser',
+  minify: true,
+  legalComments: 'none',
+  // HarfBuzz's loader has a branch for Node that a browser never takes.
+  external: ['module', 'fs', 'path', 'url'],
+  logLevel: 'warning',
+};
+const server = {
+  entryPoints: { tasks: join(ROOT, 'src/server/tasks.ts'), 'load-demo': join(ROOT, 'demo/load.ts'), bench: join(ROOT, 'scripts/bench/measure.ts') },
+  outdir: join(ROOT, '.build'),
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  format: 'esm',
+  target: 'node20',
+  platform: 'node',
+  packages: 'external',
+  sourcemap: 'linked',
+  logLevel: 'warning',
+};
+
+function copyWasm() {
+  mkdirSync(browser.outdir, { recursive: true });
+  copyFileSync(join(ROOT, 'node_modules/harfbuzzjs/dist/harfbuzz.wasm'), join(browser.outdir, 'harfbuzz.wasm'));
+}
+
+/** @param {{ watch?: boolean }} [how] */
+export async function bundle({ watch = false } = {}) {
+  copyWasm();
+  if (!watch) return void (await Promise.all([build(browser), build(server)]));
+  for (const options of [browser, server]) await (await context({ ...options, minify: false })).watch();
+}

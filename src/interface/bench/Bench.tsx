@@ -1,0 +1,92 @@
+'use client';
+// The bench: stack, stage, reading and controls of one piece.
+import { Loader } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useEffect, useRef, useState } from 'react';
+import type { StoredPiece } from '../shared/api';
+import css from './Bench.module.css';
+import { ContextMenu } from './ContextMenu';
+import { Controls } from './controls/Controls';
+import { readJournal } from './journal';
+import { useKeys } from './keys';
+import { keepMeasuring } from './measuring';
+import { ReadingPanel } from './ReadingPanel';
+import { keepSaving } from './saving';
+import { Shortcuts } from './Shortcuts';
+import { SlideStrip } from './SlideStrip';
+import { Stack } from './Stack';
+import { Stage } from './Stage';
+import { openBench, useBench } from './store';
+import { TopBar } from './TopBar';
+import { useFocusSelection } from './Overlay';
+import { readingWorker, stageWorker } from '../../workers/clients';
+
+/** Opens the stored piece, with what the journal knows beyond it. */
+async function begin(stored: StoredPiece): Promise<void> {
+  const kept = await readJournal(stored.id).catch(() => null);
+  const same = kept && JSON.stringify(kept.piece) === JSON.stringify(stored.piece);
+  if (kept && same) openBench({ ...stored, history: kept.history });
+  else if (kept?.unsaved) {
+    // Edits of an earlier visit that never reached the server. Over an older revision they are a conflict, which asks.
+    openBench({ ...stored, piece: kept.piece, revision: kept.revision, history: kept.history, saved: 'unsaved' });
+    notifications.show({ title: 'Unsaved edits are back', message: 'They were kept in this browser when it was closed or the server was away.', autoClose: 7000 });
+  } else openBench(stored);
+}
+
+export function Bench({ stored, campaignName }: { stored: StoredPiece; campaignName: string }) {
+  const [ready, setReady] = useState(false);
+  useEffect(() => {
+    // Workers load while the journal is read.
+    stageWorker();
+    readingWorker();
+    let stop: (() => void)[] = [];
+    let on = true;
+    void begin(stored).then(() => {
+      if (!on) return;
+      stop = [keepSaving(stored.piece), keepMeasuring()];
+      setReady(true);
+    });
+    return () => {
+      on = false;
+      for (const s of stop) s();
+    };
+  }, [stored]);
+  return ready ? (
+    <Open campaignName={campaignName} />
+  ) : (
+    <div className={css.loading}>
+      <Loader size="sm" aria-label="Opening the piece" />
+    </div>
+  );
+}
+
+function Open({ campaignName }: { campaignName: string }) {
+  const zoom = useRef(1);
+  const [shortcuts, setShortcuts] = useState(false);
+  const name = useBench((s) => s.piece.name);
+  const clean = useBench((s) => s.view === 'clean');
+  const show = useRef(() => setShortcuts(true));
+  useKeys(zoom, show.current);
+  useFocusSelection();
+  useEffect(() => {
+    document.title = `${name} - Plavo`;
+  }, [name]);
+  return (
+    <div className={css.bench} data-clean={clean || undefined}>
+      <TopBar campaignName={campaignName} onShortcuts={() => setShortcuts(true)} />
+      <Stack />
+      <div className={css.middle}>
+        <Stage zoomRef={zoom} />
+        <SlideStrip />
+      </div>
+      <aside className={css.right} aria-label="Reading and controls">
+        <ReadingPanel />
+        <div className={css.scroll}>
+          <Controls />
+        </div>
+      </aside>
+      <ContextMenu />
+      {shortcuts && <Shortcuts onClose={() => setShortcuts(false)} />}
+    </div>
+  );
+}

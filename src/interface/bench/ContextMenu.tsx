@@ -1,0 +1,61 @@
+'use client';
+// The menu of the selected layers, at the pointer or at a row of the stack.
+import { Menu } from '@mantine/core';
+import { IconArrowDown, IconArrowUp, IconCopy, IconEye, IconEyeOff, IconLock, IconLockOpen, IconPencil, IconTrash, IconTypography } from '@tabler/icons-react';
+import { create } from 'zustand';
+import { duplicateSelected, removeSelected, shiftSelected, toggleLocked, toggleVisible } from './commands';
+import { currentSlide, useBench } from './store';
+
+const useMenu = create<{ at: { x: number; y: number } | null; renaming: string | null }>(() => ({ at: null, renaming: null }));
+
+export const openMenu = (x: number, y: number): void => useMenu.setState({ at: { x, y } });
+export const startRenaming = (id: string | null): void => useMenu.setState({ renaming: id });
+export const useRenaming = (): string | null => useMenu((s) => s.renaming);
+
+export function ContextMenu() {
+  const at = useMenu((s) => s.at);
+  const layer = useBench((s) => (s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined));
+  const some = useBench((s) => s.selection.length > 0);
+  if (!at || !some) return null;
+  return (
+    <Menu opened onClose={() => useMenu.setState({ at: null })} position="bottom-start" width={210} withinPortal>
+      <Menu.Target>
+        <div style={{ position: 'fixed', left: at.x, top: at.y, width: 0, height: 0 }} />
+      </Menu.Target>
+      <Menu.Dropdown>
+        {layer?.kind === 'text' && (
+          <Menu.Item leftSection={<IconTypography size={15} />} rightSection="Enter" disabled={layer.locked} onClick={() => useBench.setState({ editing: layer.id })}>
+            Edit text
+          </Menu.Item>
+        )}
+        {layer && (
+          <>
+            <Menu.Item leftSection={<IconPencil size={15} />} rightSection="F2" onClick={() => startRenaming(layer.id)}>
+              Rename
+            </Menu.Item>
+            <Menu.Item leftSection={layer.visible ? <IconEyeOff size={15} /> : <IconEye size={15} />} onClick={() => toggleVisible(layer.id)}>
+              {layer.visible ? 'Hide' : 'Show'}
+            </Menu.Item>
+            <Menu.Item leftSection={layer.locked ? <IconLockOpen size={15} /> : <IconLock size={15} />} onClick={() => toggleLocked(layer.id)}>
+              {layer.locked ? 'Unlock' : 'Lock'}
+            </Menu.Item>
+            <Menu.Divider />
+            <Menu.Item leftSection={<IconArrowUp size={15} />} rightSection="]" onClick={() => shiftSelected(1)}>
+              Bring forward
+            </Menu.Item>
+            <Menu.Item leftSection={<IconArrowDown size={15} />} rightSection="[" onClick={() => shiftSelected(-1)}>
+              Send backward
+            </Menu.Item>
+            <Menu.Divider />
+          </>
+        )}
+        <Menu.Item leftSection={<IconCopy size={15} />} rightSection="Ctrl D" onClick={duplicateSelected}>
+          Duplicate
+        </Menu.Item>
+        <Menu.Item leftSection={<IconTrash size={15} />} rightSection="Del" onClick={removeSelected}>
+          Delete
+        </Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  );
+}

@@ -1,0 +1,47 @@
+'use client';
+// The list of shortcuts, behind `?`.
+import { Kbd, Modal, Table } from '@mantine/core';
+
+const KEYS: [string, string][] = [
+  ['T', 'Add text'],
+  ['Enter, double click', 'Edit the selected text'],
+  ['Esc', 'One step back: out of the text, out of the selection'],
+  ['Arrows, Shift + arrows', 'Nudge by 1, by 10'],
+  ['Drag with Shift', 'Keep to one direction'],
+  ['Drag with Ctrl', 'Move without snapping'],
+  ['Side handle', 'Re-wrap a text'],
+  ['Corner handle', 'Scale a text; with Alt from its middle'],
+  ['Click again', 'Go through to what lies beneath'],
+  ['] and [', 'Bring forward, send backward within the band'],
+  ['Ctrl D', 'Duplicate'],
+  ['Ctrl C, X, V', 'Copy, cut, paste layers; paste a picture'],
+  ['Delete', 'Delete'],
+  ['F2', 'Rename the layer'],
+  ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
+  ['J', 'Just enough'],
+  ['Ctrl + wheel, pinch', 'Zoom about the pointer'],
+  ['+ and -', 'Zoom in, out'],
+  ['0, 1', 'Fit, 100 %'],
+  ['Space + drag, middle drag', 'Pan'],
+  ['1 2 3 4 with Alt', 'Plain, Letters, Grey, Clean'],
+  ['?', 'This list'],
+];
+
+export function Shortcuts({ onClose }: { onClose: () => void }) {
+  return (
+    <Modal opened onClose={onClose} title="Keyboard and pointer" size={520}>
+      <Table verticalSpacing={4} fz="sm">
+        <Table.Tbody>
+          {KEYS.map(([keys, what]) => (
+            <Table.Tr key={keys}>
+              <Table.Td w={210}>
+                <Kbd size="xs">{keys}</Kbd>
+              </Table.Td>
+              <Table.Td>{what}</Table.Td>
+            </Table.Tr>
+          ))}
+        </Table.Tbody>
+      </Table>
+    </Modal>
+  );
+}

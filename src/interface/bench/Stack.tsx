@@ -1,0 +1,253 @@
+'use client';
+// The stack: the slide's layers in true order, top first, in three bands. Each band has its own add button.
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { ActionIcon, Menu, ScrollArea, Text, TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { IconColorFilter, IconDots, IconEye, IconEyeOff, IconLock, IconPhoto, IconPhotoPlus, IconPlus, IconSquareFilled, IconTypography } from '@tabler/icons-react';
+import { useEffect, useRef, useState } from 'react';
+import { latest, stageWorker } from '../../workers/clients';
+import { type Band, type Layer } from '../../core/piece/schema';
+import { layersIn } from '../../core/piece/resolve';
+import { VerdictMark } from '../shared/VerdictMark';
+import { addFill, addPhoto, addPictureFiles, addText, addTint, moveTo, renameLayer, toggleLocked, toggleVisible } from './commands';
+import { openMenu, startRenaming, useRenaming } from './ContextMenu';
+import { Library } from './Library';
+import css from './Stack.module.css';
+import { currentSize, currentSlide, sceneOf, select, useBench } from './store';
+import { tintForSlide } from './treatment';
+
+const BAND_NAME: Record<Band, string> = { message: 'Message', overlays: 'Overlays', backdrop: 'Backdrop' };
+const BAND_HINT: Record<Band, string> = { message: 'What is to be read', overlays: 'Between picture and text', backdrop: 'Photo and colours' };
+const THUMB = { width: 44, height: 34 };
+
+const askThumbnails = latest((ids: string[]) => stageWorker().thumbnails(sceneOf(useBench.getState()), ids, THUMB.width * 2, THUMB.height * 2));
+/** Thumbnails by layer id, painted by the worker; drawn onto the rows' canvases. */
+const canvases = new Map<string, HTMLCanvasElement>();
+
+function useThumbnails(layers: readonly Layer[]): void {
+  const painted = useRef(new Map<string, Layer>());
+  const texts = useBench((s) => s.texts);
+  useEffect(() => {
+    const timer = setTimeout(async () => {
+      const stale = layers.filter((l) => painted.current.get(l.id) !== l).map((l) => l.id);
+      if (!stale.length) return;
+      const made = await askThumbnails(stale).catch(() => null);
+      for (const { id, bitmap } of made ?? []) {
+        const canvas = canvases.get(id), layer = layers.find((l) => l.id === id);
+        const context = canvas?.getContext('bitmaprenderer');
+        if (!context || !layer) continue;
+        context.transferFromImageBitmap(bitmap);
+        painted.current.set(id, layer);
+      }
+    }, 220);
+    return () => clearTimeout(timer);
+  }, [layers, texts]);
+}
+
+function Row({ layer }: { layer: Layer }) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
+  const selected = useBench((s) => s.selection.includes(layer.id));
+  const reading = useBench((s) => s.readings.find((r) => r.layer === layer.id));
+  const renaming = useRenaming() === layer.id;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    canvases.set(layer.id, canvas.current!);
+    return () => void canvases.delete(layer.id);
+  }, [layer.id]);
+  const name = layer.kind === 'text' && layer.name === 'Text' ? layer.text.replace(/\s+/g, ' ').trim() || 'Text' : layer.name;
+  return (
+    <div
+      ref={setNodeRef}
+      className={css.row}
+      data-row={layer.id}
+      data-selected={selected || undefined}
+      data-hidden={!layer.visible || undefined}
+      data-dragging={isDragging || undefined}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      onClick={(e) => {
+        const s = useBench.getState().selection;
+        select(e.shiftKey || e.ctrlKey || e.metaKey ? (selected ? s.filter((id) => id !== layer.id) : [...s, layer.id]) : [layer.id]);
+      }}
+      onDoubleClick={() => startRenaming(layer.id)}
+      onContextMenu={(e) => {
+        e.preventDefault();
+        if (!selected) select([layer.id]);
+        openMenu(e.clientX, e.clientY);
+      }}
+    >
+      <div className={css.grip} {...attributes} {...listeners} aria-label={`${name}: drag to reorder`}>
+        <canvas ref={canvas} width={THUMB.width * 2} height={THUMB.height * 2} style={THUMB} data-tint={layer.kind === 'tint' || undefined} />
+      </div>
+      {renaming ? (
+        <TextInput
+          size="xs"
+          autoFocus
+          defaultValue={layer.name}
+          aria-label="Name of the layer"
+          className={css.name}
+          onFocus={(e) => e.currentTarget.select()}
+          onBlur={(e) => {
+            renameLayer(layer.id, e.currentTarget.value);
+            startRenaming(null);
+          }}
+          onKeyDown={(e) => {
+            e.stopPropagation();
+            if (e.key === 'Enter') e.currentTarget.blur();
+            if (e.key === 'Escape') startRenaming(null);
+          }}
+        />
+      ) : (
+        <span className={css.name} title={name}>
+          {name}
+          {layer.kind === 'tint' && <small>{Math.round(layer.opacity * 100)} %</small>}
+        </span>
+      )}
+      {reading && <VerdictMark verdict={reading.verdict} size={13} />}
+      {layer.locked && (
+        <ActionIcon size="xs" aria-label={`Unlock ${name}`} onClick={(e) => (e.stopPropagation(), toggleLocked(layer.id))}>
+          <IconLock size={13} />
+        </ActionIcon>
+      )}
+      <ActionIcon size="xs" className={css.eye} aria-label={`${layer.visible ? 'Hide' : 'Show'} ${name}`} onClick={(e) => (e.stopPropagation(), toggleVisible(layer.id))}>
+        {layer.visible ? <IconEye size={14} /> : <IconEyeOff size={14} />}
+      </ActionIcon>
+      <ActionIcon
+        size="xs"
+        className={css.more}
+        aria-label={`More for ${name}`}
+        onClick={(e) => {
+          e.stopPropagation();
+          if (!selected) select([layer.id]);
+          openMenu(e.clientX, e.clientY);
+        }}
+      >
+        <IconDots size={14} />
+      </ActionIcon>
+    </div>
+  );
+}
+
+function BandSection({ band, layers, children }: { band: Band; layers: Layer[]; children: React.ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id: `band:${band}` });
+  return (
+    <section ref={setNodeRef} className={css.band} data-over={isOver || undefined} aria-label={BAND_NAME[band]}>
+      <header>
+        <Text fz="sm" fw={700} component="h2">
+          {BAND_NAME[band]}
+        </Text>
+        {children}
+      </header>
+      {layers.map((l) => (
+        <Row key={l.id} layer={l} />
+      ))}
+      {layers.length === 0 && (
+        <Text fz="xs" c="dimmed" px={10} pb={6}>
+          {BAND_HINT[band]}
+        </Text>
+      )}
+    </section>
+  );
+}
+
+export function Stack() {
+  const piece = useBench((s) => s.piece);
+  const slide = useBench(currentSlide);
+  const size = useBench(currentSize);
+  const [library, setLibrary] = useState(false);
+  const files = useRef<HTMLInputElement>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const layers = layersIn(piece, slide, size);
+  useThumbnails(slide.layers);
+  const topFirst = [...layers].reverse();
+  const of = (band: Band): Layer[] => topFirst.filter((l) => l.band === band);
+
+  const dropped = ({ active, over }: DragEndEvent): void => {
+    if (!over || active.id === over.id) return;
+    const moving = layers.find((l) => l.id === active.id);
+    if (!moving) return;
+    const target = String(over.id);
+    let band: Band, above: string | null;
+    if (target.startsWith('band:')) {
+      band = target.slice(5) as Band;
+      if (band === moving.band) return;
+      above = of(band)[0]?.id ?? null;
+    } else {
+      const onto = layers.find((l) => l.id === target)!;
+      band = onto.band;
+      const from = topFirst.indexOf(moving), to = topFirst.indexOf(onto);
+      // Dragged down it lands below what it is dropped on, dragged up above it.
+      above = from < to ? (layers[layers.indexOf(onto) - 1]?.id ?? null) : onto.id;
+      if (above === moving.id) return;
+      if (above !== null && layers.find((l) => l.id === above)!.band !== band) above = null;
+    }
+    moveTo(moving.id, band, above);
+    if (band !== moving.band) notifications.show({ title: `Moved to ${BAND_NAME[band]}`, message: band === 'message' ? 'It now lies with the texts, above every overlay.' : band === 'overlays' ? 'It now lies between picture and texts.' : 'It now belongs to the picture, under every overlay.', autoClose: 4000 });
+  };
+
+  const add = (label: string, items: React.ReactNode) => (
+    <Menu position="bottom-end" width={210}>
+      <Menu.Target>
+        <ActionIcon size="sm" aria-label={label}>
+          <IconPlus size={15} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>{items}</Menu.Dropdown>
+    </Menu>
+  );
+
+  return (
+    <aside className={css.stack} aria-label="Stack">
+      <ScrollArea h="100%" type="auto">
+        <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+          <SortableContext items={topFirst.map((l) => l.id)} strategy={verticalListSortingStrategy}>
+            <BandSection band="message" layers={of('message')}>
+              {add('Add to Message', <Menu.Item leftSection={<IconTypography size={15} />} rightSection="T" onClick={addText}>Text</Menu.Item>)}
+            </BandSection>
+            <BandSection band="overlays" layers={of('overlays')}>
+              {add('Add to Overlays', <Menu.Item leftSection={<IconColorFilter size={15} />} onClick={() => void tintForSlide().then((c) => addTint(c))}>Tint</Menu.Item>)}
+            </BandSection>
+            <BandSection band="backdrop" layers={of('backdrop')}>
+              {add(
+                'Add to Backdrop',
+                <>
+                  <Menu.Item leftSection={<IconPhotoPlus size={15} />} onClick={() => files.current?.click()}>
+                    Photo from a file
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconPhoto size={15} />} onClick={() => setLibrary(true)}>
+                    Photo from the library
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconSquareFilled size={15} />} onClick={addFill}>
+                    Colour or gradient
+                  </Menu.Item>
+                </>,
+              )}
+            </BandSection>
+          </SortableContext>
+        </DndContext>
+      </ScrollArea>
+      <input
+        ref={files}
+        type="file"
+        accept="image/*"
+        multiple
+        hidden
+        data-testid="photo-file"
+        onChange={(e) => {
+          void addPictureFiles([...(e.currentTarget.files ?? [])]);
+          e.currentTarget.value = '';
+        }}
+      />
+      {library && (
+        <Library
+          onClose={() => setLibrary(false)}
+          onChoose={(a) => {
+            setLibrary(false);
+            addPhoto(a);
+          }}
+        />
+      )}
+    </aside>
+  );
+}

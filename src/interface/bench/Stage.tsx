@@ -1,0 +1,184 @@
+'use client';
+// The stage: the painted slide in neutral grey, zoomed and panned, with what can be taken hold of on top of it.
+import { ActionIcon, Group, SegmentedControl, Text, Tooltip, UnstyledButton } from '@mantine/core';
+import { IconMaximize, IconMinus, IconPlus } from '@tabler/icons-react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { Overlay } from './Overlay';
+import { keepPainting, setPaintScale } from './painting';
+import css from './Stage.module.css';
+import { currentSize, select, useBench, type StageView } from './store';
+import { addPictureFiles } from './commands';
+
+const STEPS = [0.05, 0.1, 0.15, 0.25, 0.33, 0.5, 0.67, 0.75, 1, 1.5, 2, 3, 4, 6, 8];
+const LEAST = 0.03;
+const MOST = 8;
+/** Room kept round a slide that is fitted, CSS px. */
+const ROOM = 36;
+
+/** Zooms in or out by one step; used by keys and buttons. */
+export function zoomBy(direction: 1 | -1, from: number): void {
+  const next = direction > 0 ? STEPS.find((s) => s > from * 1.01) : STEPS.findLast((s) => s < from * 0.99);
+  if (next) useBench.setState({ zoom: next });
+}
+
+export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
+  const size = useBench(currentSize);
+  const zoom = useBench((s) => s.zoom);
+  const view = useBench((s) => s.view);
+  const scroller = useRef<HTMLDivElement>(null);
+  const slideHost = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 800, height: 600 });
+  const [panning, setPanning] = useState(false);
+  const [dropping, setDropping] = useState(false);
+  const anchor = useRef<{ x: number; y: number; fx: number; fy: number } | null>(null);
+
+  const fit = Math.min((room.width - 2 * ROOM) / size.width, (room.height - 2 * ROOM) / size.height);
+  const scale = zoom === 'fit' ? Math.max(LEAST, fit) : zoom;
+  useLayoutEffect(() => {
+    zoomRef.current = scale;
+  }, [scale, zoomRef]);
+
+  useEffect(() => {
+    const el = scroller.current!;
+    const watch = new ResizeObserver(() => setRoom({ width: el.clientWidth, height: el.clientHeight }));
+    watch.observe(el);
+    return () => watch.disconnect();
+  }, []);
+  useEffect(() => keepPainting(slideHost.current!), []);
+  useEffect(() => setPaintScale(scale, size), [scale, size]);
+
+  // Zooming keeps the point under the pointer where it is.
+  useLayoutEffect(() => {
+    const a = anchor.current, el = scroller.current!, host = slideHost.current!;
+    if (!a) return;
+    anchor.current = null;
+    const r = host.getBoundingClientRect();
+    el.scrollLeft += r.left + a.fx * r.width - a.x;
+    el.scrollTop += r.top + a.fy * r.height - a.y;
+  }, [scale]);
+
+  useEffect(() => {
+    const el = scroller.current!;
+    // Pinching arrives as a wheel with Ctrl held; React's own wheel handler could not prevent the page from zooming.
+    const wheel = (e: WheelEvent): void => {
+      if (!e.ctrlKey && !e.metaKey) return;
+      e.preventDefault();
+      const r = slideHost.current!.getBoundingClientRect();
+      anchor.current = { x: e.clientX, y: e.clientY, fx: (e.clientX - r.left) / r.width, fy: (e.clientY - r.top) / r.height };
+      useBench.setState({ zoom: Math.min(MOST, Math.max(LEAST, zoomRef.current * Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.05 : 0.0025)))) });
+    };
+    el.addEventListener('wheel', wheel, { passive: false });
+    return () => el.removeEventListener('wheel', wheel);
+  }, [zoomRef]);
+
+  // Space held turns the pointer into a hand.
+  useEffect(() => {
+    const key = (e: KeyboardEvent): void => {
+      const typing = e.target instanceof HTMLElement && (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT|BUTTON)$/.test(e.target.tagName));
+      if (e.code !== 'Space' || (typing && e.type === 'keydown')) return;
+      setPanning(e.type === 'keydown');
+      if (e.target === document.body || e.target === scroller.current) e.preventDefault();
+    };
+    window.addEventListener('keydown', key);
+    window.addEventListener('keyup', key);
+    return () => {
+      window.removeEventListener('keydown', key);
+      window.removeEventListener('keyup', key);
+    };
+  }, []);
+
+  const pan = useCallback((e: React.PointerEvent) => {
+    const el = scroller.current!;
+    const from = { x: e.clientX, y: e.clientY, left: el.scrollLeft, top: el.scrollTop };
+    const move = (m: PointerEvent): void => {
+      el.scrollLeft = from.left - (m.clientX - from.x);
+      el.scrollTop = from.top - (m.clientY - from.y);
+    };
+    const end = (): void => {
+      window.removeEventListener('pointermove', move);
+      window.removeEventListener('pointerup', end);
+    };
+    window.addEventListener('pointermove', move);
+    window.addEventListener('pointerup', end);
+  }, []);
+
+  const width = size.width * scale, height = size.height * scale;
+  return (
+    <main
+      className={css.stage}
+      aria-label="Stage"
+      data-dropping={dropping || undefined}
+      onDragOver={(e) => {
+        if (e.dataTransfer.types.includes('Files')) {
+          e.preventDefault();
+          setDropping(true);
+        }
+      }}
+      onDragLeave={() => setDropping(false)}
+      onDrop={(e) => {
+        e.preventDefault();
+        setDropping(false);
+        void addPictureFiles([...e.dataTransfer.files]);
+      }}
+    >
+      <div
+        ref={scroller}
+        className={css.scroller}
+        data-panning={panning || undefined}
+        onPointerDownCapture={(e) => {
+          if (panning || e.button === 1) {
+            e.preventDefault();
+            e.stopPropagation();
+            pan(e);
+          }
+        }}
+        onPointerDown={(e) => {
+          if (e.target === e.currentTarget || (e.target as HTMLElement).dataset.surround !== undefined) select([]);
+        }}
+      >
+        <div className={css.surround} data-surround style={{ minWidth: '100%', minHeight: '100%', width: width + 2 * ROOM, height: height + 2 * ROOM }}>
+          <div ref={slideHost} className={css.slide} data-grey={view === 'grey' || undefined} style={{ width, height }}>
+            <Overlay scale={scale} />
+          </div>
+        </div>
+      </div>
+      <div className={css.views}>
+        <SegmentedControl
+          aria-label="View"
+          value={view}
+          onChange={(v) => useBench.setState({ view: v as StageView })}
+          data={[
+            { value: 'plain', label: 'Plain' },
+            { value: 'letters', label: 'Letters' },
+            { value: 'grey', label: 'Grey' },
+            { value: 'clean', label: 'Clean' },
+          ]}
+        />
+        <Group gap={2} className={css.zoom}>
+          <Tooltip label={`The size at which people see it: ${size.shownWidth} px wide`}>
+            <UnstyledButton className={css.zoomButton} onClick={() => useBench.setState({ zoom: size.shownWidth / size.width })}>
+              As shown
+            </UnstyledButton>
+          </Tooltip>
+          <UnstyledButton className={css.zoomButton} onClick={() => useBench.setState({ zoom: 1 })}>
+            100 %
+          </UnstyledButton>
+          <ActionIcon size="sm" aria-label="Zoom out" onClick={() => zoomBy(-1, scale)}>
+            <IconMinus size={14} />
+          </ActionIcon>
+          <Text fz="xs" w={42} ta="center" aria-label="Zoom">
+            {Math.round(scale * 100)} %
+          </Text>
+          <ActionIcon size="sm" aria-label="Zoom in" onClick={() => zoomBy(1, scale)}>
+            <IconPlus size={14} />
+          </ActionIcon>
+          <Tooltip label="Fit the slide into the window">
+            <ActionIcon size="sm" aria-label="Fit" onClick={() => useBench.setState({ zoom: 'fit' })}>
+              <IconMaximize size={14} />
+            </ActionIcon>
+          </Tooltip>
+        </Group>
+      </div>
+    </main>
+  );
+}

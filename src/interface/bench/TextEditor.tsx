@@ -1,0 +1,141 @@
+'use client';
+// Typing into a text on the stage. The painted picture stays what one sees: a hidden text area takes the keys (and input methods),
+// caret and selection are drawn from the same layout that is painted, so line breaks are those of the export.
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { caretX, indexAbove, indexAt, lineOf, selectionBoxes, type CaretMap } from '../../core/type/caret';
+import { changeLayers, removeLayers } from '../../core/piece/edits';
+import type { TextLayer } from '../../core/piece/schema';
+import { follow } from './Overlay';
+import { currentSlide, edit, settle, useBench } from './store';
+import css from './TextEditor.module.css';
+
+export function TextEditor({ id, scale }: { id: string; scale: number }) {
+  const layer = useBench((s) => currentSlide(s).layers.find((l): l is TextLayer => l.id === id && l.kind === 'text'));
+  const place = useBench((s) => s.texts[id]);
+  const area = useRef<HTMLTextAreaElement>(null);
+  const goal = useRef<number | null>(null);
+  const [range, setRange] = useState({ from: 0, to: 0, head: 0 });
+  const caret: CaretMap | undefined = place?.caret;
+
+  const readRange = (): void => {
+    const a = area.current;
+    if (a) setRange({ from: a.selectionStart, to: a.selectionEnd, head: a.selectionDirection === 'backward' ? a.selectionStart : a.selectionEnd });
+  };
+  const moveTo = (index: number, extend: boolean): void => {
+    const a = area.current!;
+    const anchor = a.selectionDirection === 'backward' ? a.selectionEnd : a.selectionStart;
+    if (extend) a.setSelectionRange(Math.min(anchor, index), Math.max(anchor, index), index < anchor ? 'backward' : 'forward');
+    else a.setSelectionRange(index, index);
+    readRange();
+  };
+
+  useLayoutEffect(() => {
+    area.current?.focus({ preventScroll: true });
+    area.current?.select();
+    readRange();
+  }, []);
+  useEffect(() => {
+    const changed = (): void => {
+      if (document.activeElement === area.current) readRange();
+    };
+    document.addEventListener('selectionchange', changed);
+    return () => {
+      document.removeEventListener('selectionchange', changed);
+      settle();
+      // A text left empty is not kept: it could neither be seen nor found again.
+      const left = currentSlide(useBench.getState()).layers.find((l) => l.id === id);
+      if (left?.kind === 'text' && left.text.trim() === '') edit('Remove empty text', (p) => removeLayers(p, useBench.getState().slideId, [id]));
+    };
+  }, [id]);
+
+  if (!layer || !place) return <textarea ref={area} className={css.area} aria-label="Text" defaultValue={layer?.text} />;
+  const { frame, offset } = place;
+
+  const keys = (e: React.KeyboardEvent<HTMLTextAreaElement>): void => {
+    if (e.nativeEvent.isComposing) return;
+    const a = e.currentTarget, head = range.head;
+    if (e.key === 'Escape') {
+      e.preventDefault();
+      e.stopPropagation();
+      useBench.setState({ editing: null });
+    } else if (caret && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+      e.preventDefault();
+      goal.current ??= caretX(caret, head);
+      moveTo(indexAbove(caret, head, e.key === 'ArrowUp' ? -1 : 1, goal.current), e.shiftKey);
+    } else if (caret && (e.key === 'Home' || e.key === 'End') && !e.ctrlKey) {
+      e.preventDefault();
+      const line = caret.lines[lineOf(caret, head)];
+      if (line) moveTo(e.key === 'Home' ? line.start : line.end, e.shiftKey);
+    }
+    if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') goal.current = null;
+    // Undo and redo go to the bench: they know the whole document.
+    if (!((e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key))) e.stopPropagation();
+    void a;
+  };
+
+  const indexFor = (clientX: number, clientY: number, host: DOMRect): number => {
+    const a = (-layer.rotation * Math.PI) / 180;
+    const cx = host.left + host.width / 2, cy = host.top + host.height / 2;
+    const dx = clientX - cx, dy = clientY - cy;
+    const x = (dx * Math.cos(a) - dy * Math.sin(a)) / scale + frame.width / 2 + offset, y = (dx * Math.sin(a) + dy * Math.cos(a)) / scale + frame.height / 2;
+    return caret ? indexAt(caret, x, y) : 0;
+  };
+  const press = (e: React.PointerEvent<HTMLDivElement>): void => {
+    if (e.button !== 0) return;
+    e.preventDefault();
+    e.stopPropagation();
+    const host = e.currentTarget.getBoundingClientRect();
+    const from = indexFor(e.clientX, e.clientY, host);
+    area.current!.focus({ preventScroll: true });
+    if (e.detail === 2) {
+      const word = [...layer.text.matchAll(/[^\s]+/g)].find((m) => m.index <= from && from <= m.index + m[0].length);
+      if (word) area.current!.setSelectionRange(word.index, word.index + word[0].length);
+      readRange();
+      return;
+    }
+    if (e.detail >= 3) {
+      area.current!.select();
+      readRange();
+      return;
+    }
+    moveTo(from, e.shiftKey);
+    follow(e, {
+      move: (_x, _y, p) => {
+        const to = indexFor(p.clientX, p.clientY, host);
+        area.current!.setSelectionRange(Math.min(from, to), Math.max(from, to), to < from ? 'backward' : 'forward');
+        readRange();
+      },
+      end: () => {},
+    });
+  };
+
+  const X = (x: number): number => (x - offset) * scale;
+  const line = caret?.lines[lineOf(caret, range.head)];
+  const showCaret = caret && line && range.from === range.to && range.head <= layer.text.length;
+  return (
+    <div
+      className={css.editor}
+      style={{ left: frame.x * scale, top: frame.y * scale, width: frame.width * scale, height: frame.height * scale, transform: layer.rotation ? `rotate(${layer.rotation}deg)` : undefined }}
+      onPointerDown={press}
+    >
+      {caret && range.from !== range.to && selectionBoxes(caret, range.from, range.to).map((b, i) => <div key={i} className={css.selection} style={{ left: X(b.x), top: b.y * scale, width: b.width * scale, height: b.height * scale }} />)}
+      {showCaret && <div className={css.caret} key={range.head} style={{ left: X(caretX(caret, range.head)), top: line.top * scale, height: (line.bottom - line.top) * scale }} />}
+      <textarea
+        ref={area}
+        className={css.area}
+        aria-label="Text"
+        spellCheck={false}
+        value={layer.text}
+        style={showCaret ? { left: X(caretX(caret, range.head)), top: line.top * scale } : undefined}
+        maxLength={20000}
+        onChange={(e) => {
+          const text = e.currentTarget.value;
+          edit('Type', (p) => changeLayers(p, useBench.getState().slideId, [id], (l) => void (l.kind === 'text' && (l.text = text))), `type:${id}`);
+          readRange();
+        }}
+        onKeyDown={keys}
+        onBlur={() => settle()}
+      />
+    </div>
+  );
+}

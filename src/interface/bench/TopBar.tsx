@@ -1,0 +1,132 @@
+'use client';
+// The top bar: where one is, whether the work is safe, back and forth, sizes, hand over.
+import { ActionIcon, Anchor, Button, Group, Modal, Select, Stack, Text, TextInput, Tooltip, useMantineColorScheme } from '@mantine/core';
+import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard, IconMoon, IconSun } from '@tabler/icons-react';
+import { notifications } from '@mantine/notifications';
+import { useState } from 'react';
+import { renamePiece } from '../../core/piece/edits';
+import { inWords } from '../shared/api';
+import { HandOver } from './HandOver';
+import { resolveConflict } from './saving';
+import { edit, redoEdit, undoEdit, useBench, type Saved } from './store';
+import css from './TopBar.module.css';
+
+const SAVED_WORD: Record<Saved, string> = {
+  saved: 'All changes saved',
+  unsaved: 'Unsaved changes, kept in this browser',
+  saving: 'Saving',
+  away: 'Server away: edits are kept in this browser',
+  conflict: 'Changed elsewhere',
+};
+
+export function TopBar({ campaignName, onShortcuts }: { campaignName: string; onShortcuts: () => void }) {
+  const name = useBench((s) => s.piece.name);
+  const saved = useBench((s) => s.saved);
+  const sizes = useBench((s) => s.piece.sizes);
+  const sizeId = useBench((s) => s.sizeId);
+  const back = useBench((s) => (s.history.done > 0 ? s.history.steps[s.history.done - 1].label : null));
+  const forth = useBench((s) => s.history.steps[s.history.done]?.label ?? null);
+  const [typed, setTyped] = useState<string | null>(null);
+  const { colorScheme, setColorScheme } = useMantineColorScheme();
+
+  const commit = (): void => {
+    if (typed !== null && typed.trim() && typed.trim() !== name) edit('Rename piece', (p) => renamePiece(p, typed));
+    setTyped(null);
+  };
+  return (
+    <header className={css.bar}>
+      <Group gap={6} wrap="nowrap" className={css.where}>
+        <Anchor href="/" className={css.brand} aria-label="Plavo: all pieces">
+          Plavo
+        </Anchor>
+        <Text fz="sm" c="dimmed" truncate maw={150}>
+          {campaignName}
+        </Text>
+        <Text c="dimmed">/</Text>
+        <TextInput
+          size="xs"
+          variant="unstyled"
+          aria-label="Name of the piece"
+          className={css.name}
+          value={typed ?? name}
+          style={{ width: `calc(${Math.min(36, Math.max(8, (typed ?? name).length)) + 1}ch + 14px)` }}
+          onChange={(e) => setTyped(e.currentTarget.value)}
+          onFocus={(e) => e.currentTarget.select()}
+          onBlur={commit}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') e.currentTarget.blur();
+            if (e.key === 'Escape') setTyped(null);
+          }}
+        />
+        <Text fz="xs" c={saved === 'away' || saved === 'conflict' ? 'amber' : 'dimmed'} role="status" aria-live="polite" data-saved={saved} className={css.saved}>
+          {SAVED_WORD[saved]}
+        </Text>
+      </Group>
+      <Group gap={4} wrap="nowrap">
+        <Tooltip label={back ? `Undo: ${back} (Ctrl Z)` : 'Nothing to undo'}>
+          <ActionIcon aria-label="Undo" disabled={!back} onClick={undoEdit}>
+            <IconArrowBackUp size={18} />
+          </ActionIcon>
+        </Tooltip>
+        <Tooltip label={forth ? `Redo: ${forth} (Ctrl Shift Z)` : 'Nothing to redo'}>
+          <ActionIcon aria-label="Redo" disabled={!forth} onClick={redoEdit}>
+            <IconArrowForwardUp size={18} />
+          </ActionIcon>
+        </Tooltip>
+        <Select
+          size="xs"
+          w={186}
+          mx={6}
+          aria-label="Size"
+          allowDeselect={false}
+          value={sizeId}
+          data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} x ${s.height}` }))}
+          onChange={(v) => v && useBench.setState({ sizeId: v })}
+        />
+        <Tooltip label={colorScheme === 'dark' ? 'Light surroundings' : 'Dark surroundings'}>
+          <ActionIcon aria-label="Light or dark surroundings" onClick={() => setColorScheme(colorScheme === 'dark' ? 'light' : 'dark')}>
+            {colorScheme === 'dark' ? <IconSun size={17} /> : <IconMoon size={17} />}
+          </ActionIcon>
+        </Tooltip>
+        <Tooltip label="Keyboard shortcuts (?)">
+          <ActionIcon aria-label="Keyboard shortcuts" onClick={onShortcuts}>
+            <IconKeyboard size={18} />
+          </ActionIcon>
+        </Tooltip>
+        <HandOver />
+      </Group>
+      <Conflict open={saved === 'conflict'} />
+    </header>
+  );
+}
+
+function Conflict({ open }: { open: boolean }) {
+  const [busy, setBusy] = useState(false);
+  const choose = async (how: 'mine' | 'theirs' | 'copy'): Promise<void> => {
+    setBusy(true);
+    try {
+      const made = await resolveConflict(how);
+      if (made) notifications.show({ title: 'Your version is a piece of its own now', message: <Anchor href={`/piece/${made}`}>Open it</Anchor>, autoClose: 15000 });
+    } catch (e) {
+      notifications.show({ color: 'amber', ...inWords(e) });
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Modal opened={open} onClose={() => {}} withCloseButton={false} closeOnEscape={false} closeOnClickOutside={false} title="This piece was changed elsewhere" centered>
+      <Stack gap="sm">
+        <Text fz="sm">Someone, or another window, saved it after you began. Both versions are kept whatever you choose. Which one should this piece have?</Text>
+        <Button loading={busy} onClick={() => void choose('copy')}>
+          Keep both: mine becomes a copy
+        </Button>
+        <Button variant="default" disabled={busy} onClick={() => void choose('mine')}>
+          Mine
+        </Button>
+        <Button variant="default" disabled={busy} onClick={() => void choose('theirs')}>
+          The other one
+        </Button>
+      </Stack>
+    </Modal>
+  );
+}

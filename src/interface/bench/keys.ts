@@ -1,0 +1,131 @@
+// Keyboard and clipboard of the bench. Keys in fields belong to the fields.
+import { useEffect } from 'react';
+import { addPictureFiles, addText, copied, duplicateSelected, nudge, pasteLayers, removeSelected, shiftSelected } from './commands';
+import { startRenaming } from './ContextMenu';
+import { currentSlide, redoEdit, select, undoEdit, useBench, type StageView } from './store';
+import { zoomBy } from './Stage';
+
+const inField = (e: Event): boolean => {
+  const t = e.target;
+  return t instanceof HTMLElement && (t.isContentEditable || (/^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName) && (t as HTMLInputElement).type !== 'checkbox' && (t as HTMLInputElement).type !== 'radio'));
+};
+const VIEWS: StageView[] = ['plain', 'letters', 'grey', 'clean'];
+
+export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => void): void {
+  useEffect(() => {
+    const key = (e: KeyboardEvent): void => {
+      const ctrl = e.ctrlKey || e.metaKey, s = useBench.getState();
+      const stageText = e.target instanceof HTMLTextAreaElement && s.editing !== null;
+      if (ctrl && (!inField(e) || stageText) && /^[zy]$/i.test(e.key)) {
+        e.preventDefault();
+        if (e.key.toLowerCase() === 'y' || e.shiftKey) redoEdit();
+        else undoEdit();
+        return;
+      }
+      if (inField(e) || document.querySelector('[role="dialog"]')) return;
+      const menuOpen = document.querySelector('[role="menu"]') !== null;
+      if (menuOpen) return;
+      const done = (): void => e.preventDefault();
+      const one = s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined;
+      const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
+      if (ctrl) {
+        if (e.key.toLowerCase() === 'd') {
+          done();
+          duplicateSelected();
+        } else if (e.key.toLowerCase() === 'a') {
+          done();
+          select(currentSlide(s).layers.filter((l) => l.band === 'message' && !l.locked && l.visible).map((l) => l.id));
+        }
+        return;
+      }
+      if (e.altKey) {
+        const n = Number(e.key);
+        if (n >= 1 && n <= VIEWS.length) {
+          done();
+          useBench.setState({ view: VIEWS[n - 1] });
+        }
+        return;
+      }
+      if (arrow) {
+        if (!s.selection.length || (e.target as HTMLElement).closest?.('[role="slider"],[role="radiogroup"],[aria-roledescription="sortable"]')) return;
+        done();
+        nudge(arrow[0] * (e.shiftKey ? 10 : 1), arrow[1] * (e.shiftKey ? 10 : 1));
+        return;
+      }
+      const onButton = e.target instanceof HTMLElement && e.target.closest('button,a,[role="slider"]') !== null && !e.target.dataset.layer;
+      switch (e.key) {
+        case 'Escape':
+          if (s.picking) useBench.setState({ picking: null });
+          else if (s.editing) useBench.setState({ editing: null });
+          else if (s.view === 'clean') useBench.setState({ view: 'plain' });
+          else select([]);
+          return;
+        case 'Delete':
+        case 'Backspace':
+          done();
+          return removeSelected();
+        case 'Enter':
+          if (onButton) return;
+          if (one?.kind === 'text' && !one.locked) {
+            done();
+            useBench.setState({ editing: one.id });
+          }
+          return;
+        case 'F2':
+          if (one) {
+            done();
+            startRenaming(one.id);
+          }
+          return;
+        case ']':
+          return shiftSelected(1);
+        case '[':
+          return shiftSelected(-1);
+        case 't':
+        case 'T':
+          done();
+          return addText();
+        case 'j':
+        case 'J':
+          return void document.querySelector<HTMLButtonElement>('[data-just-enough]')?.click();
+        case '+':
+        case '=':
+          return zoomBy(1, zoomRef.current);
+        case '-':
+          return zoomBy(-1, zoomRef.current);
+        case '0':
+          return useBench.setState({ zoom: 'fit' });
+        case '1':
+          return useBench.setState({ zoom: 1 });
+        case '?':
+          return showShortcuts();
+      }
+    };
+    const copy = (e: ClipboardEvent): void => {
+      if (inField(e)) return;
+      const text = copied();
+      if (!text) return;
+      e.preventDefault();
+      e.clipboardData?.setData('text/plain', text);
+      if (e.type === 'cut') removeSelected();
+    };
+    const paste = (e: ClipboardEvent): void => {
+      if (inField(e)) return;
+      const pictures = [...(e.clipboardData?.files ?? [])].filter((f) => f.type.startsWith('image/'));
+      if (pictures.length) {
+        e.preventDefault();
+        void addPictureFiles(pictures);
+      } else if (pasteLayers(e.clipboardData?.getData('text/plain') ?? '')) e.preventDefault();
+    };
+    window.addEventListener('keydown', key);
+    window.addEventListener('copy', copy);
+    window.addEventListener('cut', copy);
+    window.addEventListener('paste', paste);
+    return () => {
+      window.removeEventListener('keydown', key);
+      window.removeEventListener('copy', copy);
+      window.removeEventListener('cut', copy);
+      window.removeEventListener('paste', paste);
+    };
+  }, [zoomRef, showShortcuts]);
+}

@@ -1,0 +1,24 @@
+// Keeps the readings up to date: asked again at every change, the newest question winning.
+import { latest, readingWorker } from '../../workers/clients';
+import { sceneOf, useBench } from './store';
+
+const ask = latest((scene: ReturnType<typeof sceneOf>) => readingWorker().readings(scene));
+
+async function measure(): Promise<void> {
+  useBench.setState({ measuring: true });
+  try {
+    const readings = await ask(sceneOf(useBench.getState()));
+    if (readings) useBench.setState({ readings, measuring: false });
+  } catch (e) {
+    console.error(e);
+    useBench.setState({ measuring: false });
+  }
+}
+
+/** Begins measuring the opened piece. @returns a function that stops it */
+export function keepMeasuring(): () => void {
+  void measure();
+  return useBench.subscribe((now, before) => {
+    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId) void measure();
+  });
+}

@@ -1,0 +1,54 @@
+// Has the stage painted by its worker: the newest state wins, and what it learns of texts comes back.
+import { attachStage, latest, stageWorker } from '../../workers/clients';
+import { sceneOf, useBench } from './store';
+
+type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
+const show = latest((...args: Show) => stageWorker().show(...args));
+
+/** Largest canvas that is painted, pixels; beyond it the browser enlarges. */
+const MOST_PIXELS = 7_000_000;
+const MOST_SIDE = 4096;
+
+let stageKey = '';
+let scale = 1;
+
+async function paint(draft: boolean): Promise<void> {
+  const s = useBench.getState();
+  if (!stageKey || !s.piece) return;
+  try {
+    const painted = await show(stageKey, sceneOf(s), scale, draft, s.editing);
+    if (painted) {
+      useBench.setState({ texts: painted.texts });
+      document.documentElement.dataset.painted = String(Number(document.documentElement.dataset.painted ?? 0) + 1);
+    }
+  } catch (e) {
+    console.error(e);
+  }
+}
+
+/** Sets how many canvas pixels are painted to one pixel of the size. */
+export function setPaintScale(cssScale: number, size: { width: number; height: number }): void {
+  const wanted = cssScale * Math.min(2, window.devicePixelRatio || 1);
+  const next = Math.min(wanted, Math.sqrt(MOST_PIXELS / (size.width * size.height)), MOST_SIDE / size.width, MOST_SIDE / size.height);
+  if (Math.abs(next - scale) < 1e-6) return;
+  scale = next;
+  void paint(false);
+}
+
+/** Puts a canvas into the host and keeps it painted. @returns a function that takes it away */
+export function keepPainting(host: HTMLElement): () => void {
+  const canvas = document.createElement('canvas');
+  canvas.style.cssText = 'display:block;width:100%;height:100%';
+  host.prepend(canvas);
+  const key = (stageKey = `stage-${performance.now()}`);
+  void attachStage(key, canvas.transferControlToOffscreen()).then(() => paint(false));
+  const stop = useBench.subscribe((now, before) => {
+    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.without !== before.without) void paint(now.dragging);
+  });
+  return () => {
+    stop();
+    canvas.remove();
+    void stageWorker().detach(key);
+    if (stageKey === key) stageKey = '';
+  };
+}

@@ -1,0 +1,153 @@
+// The state of the bench: the document with its history, what is selected, what was measured.
+import { create } from 'zustand';
+import { emptyHistory, redo, remember, stepBetween, undo, type History } from '../../core/piece/history';
+import type { Layer, Piece, Size, Slide } from '../../core/piece/schema';
+import { layerIn, sizeOf } from '../../core/piece/resolve';
+import type { Reading } from '../../core/reading/read';
+import type { TextPlace } from '../../workers/stage.worker';
+
+export type StageView = 'plain' | 'letters' | 'grey' | 'clean';
+export type Saved = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict';
+
+interface Picking {
+  /** Takes a colour from the picture. */
+  take: (hex: string) => void;
+}
+
+export interface BenchState {
+  id: string;
+  campaign: string;
+  revision: number;
+  piece: Piece;
+  history: History;
+  slideId: string;
+  sizeId: string;
+  selection: string[];
+  /** The text that is being typed into. */
+  editing: string | null;
+  view: StageView;
+  /** CSS pixels to one pixel of the size; `fit` follows the window. */
+  zoom: number | 'fit';
+  saved: Saved;
+  /** Something is being dragged: paint quickly, measure on. */
+  dragging: boolean;
+  readings: Reading[];
+  measuring: boolean;
+  texts: Record<string, TextPlace>;
+  picking: Picking | null;
+  /** Shows the slide without this treatment while a key or button is held. */
+  without: string | null;
+}
+
+interface Pending {
+  before: Piece;
+  label: string;
+  merge: string | null;
+  at: number;
+}
+
+let pending: Pending | null = null;
+
+export const useBench = create<BenchState>(() => ({
+  id: '',
+  campaign: '',
+  revision: 0,
+  piece: null as unknown as Piece,
+  history: emptyHistory,
+  slideId: '',
+  sizeId: '',
+  selection: [],
+  editing: null,
+  view: 'plain',
+  zoom: 'fit',
+  saved: 'saved',
+  dragging: false,
+  readings: [],
+  measuring: false,
+  texts: {},
+  picking: null,
+  without: null,
+}));
+
+const get = useBench.getState;
+const set = useBench.setState;
+
+/** How long a control may rest before its next change becomes an undo step of its own, ms. */
+const MERGE_WITHIN = 1200;
+
+export function openBench(at: { id: string; campaign: string; revision: number; piece: Piece; history?: History; saved?: Saved }): void {
+  pending = null;
+  set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, readings: [], texts: {}, zoom: 'fit', view: 'plain', picking: null, without: null, dragging: false });
+}
+
+/** Puts what is being changed into the history. */
+export function settle(): void {
+  if (!pending) return;
+  const { before, label } = pending;
+  pending = null;
+  const step = stepBetween(before, get().piece, label);
+  if (step) set((s) => ({ history: remember(s.history, step) }));
+}
+
+/**
+ * Changes the document. Changes with the same `merge` key that follow each other closely become one undo step.
+ */
+export function edit(label: string, change: (piece: Piece) => Piece, merge: string | null = null): void {
+  const { piece } = get();
+  const next = change(piece);
+  if (next === piece) return;
+  const now = performance.now();
+  if (pending && (merge === null || pending.merge !== merge || (now - pending.at > MERGE_WITHIN && !get().dragging))) settle();
+  if (pending) pending.at = now;
+  else pending = { before: piece, label, merge, at: now };
+  set({ piece: next, saved: get().saved === 'conflict' ? 'conflict' : get().saved === 'away' ? 'away' : 'unsaved' });
+  if (merge === null) settle();
+}
+
+function travel(by: typeof undo): void {
+  settle();
+  const moved = by(get().piece, get().history);
+  if (moved.history === get().history) return;
+  const slide = moved.piece.slides.find((s) => s.id === get().slideId) ?? moved.piece.slides[0];
+  const there = new Set(slide.layers.map((l) => l.id));
+  set((s) => ({ ...moved, slideId: slide.id, sizeId: sizeOf(moved.piece, s.sizeId).id, selection: s.selection.filter((id) => there.has(id)), editing: s.editing && there.has(s.editing) ? s.editing : null, saved: s.saved === 'conflict' || s.saved === 'away' ? s.saved : 'unsaved' }));
+}
+export const undoEdit = (): void => travel(undo);
+export const redoEdit = (): void => travel(redo);
+
+export const select = (ids: string[]): void => {
+  settle();
+  set((s) => ({ selection: ids, editing: s.editing && ids.length === 1 && ids[0] === s.editing ? s.editing : null }));
+};
+
+export const currentSlide = (s: Pick<BenchState, 'piece' | 'slideId'>): Slide => s.piece.slides.find((x) => x.id === s.slideId) ?? s.piece.slides[0];
+export const currentSize = (s: Pick<BenchState, 'piece' | 'sizeId'>): Size => sizeOf(s.piece, s.sizeId);
+/** The one selected layer as it stands in the present size, or null. */
+export function selectedLayer(s: BenchState): Layer | null {
+  if (s.selection.length !== 1) return null;
+  const layer = currentSlide(s).layers.find((l) => l.id === s.selection[0]);
+  return layer ? layerIn(layer, currentSize(s), s.piece.sizes[0]) : null;
+}
+
+/** A piece with this slide only: all that painting and measuring need. */
+const scenes = new WeakMap<Piece, Map<string, Piece>>();
+export function sceneOf(s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'without'>): { piece: Piece; slide: string; size: string } {
+  const slide = currentSlide(s);
+  let byKey = scenes.get(s.piece);
+  if (!byKey) scenes.set(s.piece, (byKey = new Map()));
+  const key = `${slide.id}/${s.without ?? ''}`;
+  let piece = byKey.get(key);
+  if (!piece) {
+    const shown = s.without ? { ...slide, layers: slide.layers.map((l) => (l.id === s.without ? { ...l, visible: false } : l)) } : slide;
+    byKey.set(key, (piece = { ...s.piece, slides: [shown] }));
+  }
+  return { piece, slide: slide.id, size: s.sizeId };
+}
+
+/** The reading that is shown on top: that of the selected text, else the weakest of the slide. */
+export function shownReading(s: Pick<BenchState, 'readings' | 'selection'>): Reading | null {
+  const own = s.selection.length === 1 ? s.readings.find((r) => r.layer === s.selection[0]) : null;
+  if (own) return own;
+  const measured = s.readings.filter((r) => r.ratio !== null);
+  return measured.reduce<Reading | null>((w, r) => (w === null || r.ratio! / r.needed < w.ratio! / w.needed ? r : w), null) ?? s.readings[0] ?? null;
+}

@@ -1,0 +1,58 @@
+'use client';
+// A number that can be typed, stepped with the arrow keys (Shift times ten) and dragged on its label.
+import { NumberInput, type NumberInputProps } from '@mantine/core';
+import { useRef } from 'react';
+import css from './NumberField.module.css';
+
+interface Props extends Omit<NumberInputProps, 'value' | 'onChange' | 'label'> {
+  label: string;
+  value: number;
+  onChange: (value: number) => void;
+  /** Called when a drag ends, for one undo step. */
+  onSettle?: () => void;
+}
+
+export function NumberField({ label, value, onChange, onSettle, step = 1, min = -Infinity, max = Infinity, decimalScale = 0, ...rest }: Props) {
+  const drag = useRef<{ x: number; from: number } | null>(null);
+  const clamp = (v: number): number => Math.min(Number(max), Math.max(Number(min), Number(v.toFixed(decimalScale))));
+  return (
+    <NumberInput
+      {...rest}
+      size="xs"
+      hideControls
+      min={Number(min)}
+      max={Number(max)}
+      decimalScale={decimalScale}
+      aria-label={label}
+      label={
+        <span
+          className={css.label}
+          title="Drag to change"
+          onPointerDown={(e) => {
+            e.preventDefault();
+            e.currentTarget.setPointerCapture(e.pointerId);
+            drag.current = { x: e.clientX, from: value };
+          }}
+          onPointerMove={(e) => {
+            if (drag.current) onChange(clamp(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step * (e.shiftKey ? 10 : 1)));
+          }}
+          onPointerUp={() => {
+            drag.current = null;
+            onSettle?.();
+          }}
+        >
+          {label}
+        </span>
+      }
+      value={Number(value.toFixed(decimalScale))}
+      onChange={(v) => typeof v === 'number' && Number.isFinite(v) && onChange(clamp(v))}
+      onBlur={onSettle}
+      onKeyDown={(e) => {
+        if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+          e.preventDefault();
+          onChange(clamp(value + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1)));
+        } else if (e.key === 'Enter') onSettle?.();
+      }}
+    />
+  );
+}

@@ -1,0 +1,94 @@
+// The server, as the interface talks to it: the same addresses programs use.
+import type { Piece } from '../../core/piece/schema';
+
+/** An error answer, in words for people. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly detail: string,
+    readonly body: Record<string, unknown> = {},
+  ) {
+    super(message);
+  }
+}
+
+/** The server could not be reached at all. */
+export class Unreachable extends Error {}
+
+async function call(path: string, init: RequestInit = {}): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(path, init);
+  } catch (e) {
+    if ((e as Error).name === 'AbortError') throw e;
+    throw new Unreachable('The server does not answer');
+  }
+  if (!response.ok) {
+    const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+    throw new ApiError(response.status, String(body.title ?? `The server answered ${response.status}`), String(body.detail ?? ''), body);
+  }
+  return response;
+}
+
+const asJson = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({ method, body: JSON.stringify(body), headers: { 'content-type': 'application/json', ...headers } });
+
+export interface AssetInfo {
+  id: string;
+  name: string;
+  width: number;
+  height: number;
+}
+export interface PieceInfo {
+  id: string;
+  campaign: string;
+  name: string;
+  revision: number;
+  changedAt: string;
+  sizes: { id: string; name: string; width: number; height: number; destination: string | null }[];
+  slides: number;
+}
+export interface StoredPiece {
+  id: string;
+  campaign: string;
+  revision: number;
+  piece: Piece;
+}
+
+export const api = {
+  campaigns: async (): Promise<{ id: string; name: string }[]> => (await call('/api/campaigns')).json(),
+  newCampaign: async (name: string): Promise<{ id: string; name: string }> => (await call('/api/campaigns', asJson('POST', { name }))).json(),
+  pieces: async (): Promise<PieceInfo[]> => (await call('/api/pieces')).json(),
+  assets: async (): Promise<AssetInfo[]> => (await call('/api/assets')).json(),
+  piece: async (id: string): Promise<StoredPiece> => (await call(`/api/pieces/${id}`)).json(),
+  newPiece: async (ask: Record<string, unknown>): Promise<StoredPiece> => (await call('/api/pieces', asJson('POST', ask))).json(),
+  save: async (id: string, over: number, piece: Piece, keepalive = false): Promise<{ revision: number }> => (await call(`/api/pieces/${id}`, { ...asJson('PUT', piece, { 'if-match': `"${over}"` }), keepalive })).json(),
+  remove: async (id: string): Promise<void> => void (await call(`/api/pieces/${id}`, { method: 'DELETE' })),
+
+  /** Uploads a picture with progress 0..1; `signal` takes it back. */
+  upload: (file: File, progress: (share: number) => void = () => {}, signal?: AbortSignal): Promise<AssetInfo> =>
+    new Promise((resolve, reject) => {
+      const form = new FormData();
+      form.append('file', file, file.name || 'Pasted picture');
+      // fetch has no upload progress; XMLHttpRequest has.
+      const x = new XMLHttpRequest();
+      x.open('POST', '/api/assets');
+      x.upload.onprogress = (e) => e.lengthComputable && progress(e.loaded / e.total);
+      x.onload = () => {
+        const body = JSON.parse(x.responseText || '{}') as Record<string, unknown>;
+        if (x.status < 300) resolve(body as unknown as AssetInfo);
+        else reject(new ApiError(x.status, String(body.title ?? 'The upload failed'), String(body.detail ?? ''), body));
+      };
+      x.onerror = () => reject(new Unreachable('The server does not answer'));
+      x.onabort = () => reject(new DOMException('taken back', 'AbortError'));
+      signal?.addEventListener('abort', () => x.abort());
+      x.send(form);
+    }),
+};
+
+/** What to tell people about an error: what happened, and what is safe. */
+export function inWords(error: unknown): { title: string; message: string } {
+  if (error instanceof ApiError) return { title: error.message, message: error.detail || 'Nothing was changed.' };
+  if (error instanceof Unreachable) return { title: 'The server does not answer', message: 'Your work is safe in this browser. Try again in a moment.' };
+  return { title: 'That did not work', message: error instanceof Error ? error.message : String(error) };
+}

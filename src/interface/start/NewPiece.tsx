@@ -1,0 +1,78 @@
+'use client';
+// A new piece: the destination, or a size of one's own. The right pixel size is known, never guessed.
+import { Button, Group, Modal, NumberInput, Text, UnstyledButton } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useState } from 'react';
+import { DESTINATIONS, type Destination } from '../../core/piece/destinations';
+import { api, inWords, type AssetInfo } from '../shared/api';
+import css from './NewPiece.module.css';
+
+const BOX = { width: 92, height: 74 };
+
+function Shape({ d }: { d: Destination }) {
+  const k = Math.min(BOX.width / d.width, BOX.height / d.height);
+  const w = d.width * k, h = d.height * k;
+  return (
+    <svg width={BOX.width} height={BOX.height} aria-hidden>
+      <g transform={`translate(${(BOX.width - w) / 2} ${(BOX.height - h) / 2})`}>
+        <clipPath id={`clip-${d.id}`}>
+          <rect width={w} height={h} />
+        </clipPath>
+        <rect width={w} height={h} className={css.sheet} />
+        <g clipPath={`url(#clip-${d.id})`} className={css.zone}>
+          {d.keepClear.map((z) => (z.shape === 'ellipse' ? <ellipse key={z.name} cx={(z.x + z.width / 2) * w} cy={(z.y + z.height / 2) * h} rx={(z.width / 2) * w} ry={(z.height / 2) * h} /> : <rect key={z.name} x={z.x * w} y={z.y * h} width={z.width * w} height={z.height * h} />))}
+        </g>
+      </g>
+    </svg>
+  );
+}
+
+export function NewPiece({ photo, campaign, onMade, onClose }: { photo: AssetInfo | null; campaign?: string; onMade: (id: string) => void; onClose: () => void }) {
+  const [busy, setBusy] = useState<string | null>(null);
+  const [width, setWidth] = useState<number | string>(1200);
+  const [height, setHeight] = useState<number | string>(800);
+
+  const make = async (key: string, ask: Record<string, unknown>, name: string): Promise<void> => {
+    setBusy(key);
+    try {
+      const made = await api.newPiece({ ...ask, name, ...(photo ? { photo: photo.id } : {}), ...(campaign ? { campaign } : {}) });
+      onMade(made.id);
+    } catch (e) {
+      setBusy(null);
+      notifications.show({ color: 'amber', ...inWords(e) });
+    }
+  };
+  const fits = (v: number | string): v is number => typeof v === 'number' && v >= 16 && v <= 8192;
+  return (
+    <Modal opened onClose={onClose} size={860} title={photo ? `Where will "${photo.name}" be shown?` : 'Where will it be shown?'}>
+      <div className={css.grid}>
+        {DESTINATIONS.map((d) => (
+          <UnstyledButton key={d.id} className={css.card} data-busy={busy === d.id || undefined} disabled={busy !== null} onClick={() => void make(d.id, { destination: d.id }, `New ${d.name.toLowerCase()}`)} aria-label={d.name}>
+            <Shape d={d} />
+            <b>{d.name}</b>
+            <small>
+              {d.width} x {d.height}
+              {d.companion ? ` and ${d.companion.width} x ${d.companion.height}` : ''}
+            </small>
+            <span>{d.hint}</span>
+          </UnstyledButton>
+        ))}
+      </div>
+      <Group mt="md" align="flex-end" gap="xs" className={css.own}>
+        <Text fz="sm" fw={700} mb={6}>
+          A size of your own
+        </Text>
+        <NumberInput size="xs" w={100} label="Width" suffix=" px" min={16} max={8192} allowDecimal={false} value={width} onChange={setWidth} />
+        <NumberInput size="xs" w={100} label="Height" suffix=" px" min={16} max={8192} allowDecimal={false} value={height} onChange={setHeight} />
+        <Button size="xs" variant="default" loading={busy === 'own'} disabled={!fits(width) || !fits(height) || busy !== null} onClick={() => void make('own', { width, height }, `New piece ${width} x ${height}`)}>
+          Begin
+        </Button>
+        {(!fits(width) || !fits(height)) && (
+          <Text fz="xs" c="amber" mb={6}>
+            From 16 to 8192 pixels
+          </Text>
+        )}
+      </Group>
+    </Modal>
+  );
+}

@@ -1,0 +1,215 @@
+'use client';
+// The start page: campaigns with their pieces, a new piece from a destination or a size, or from a photo dropped anywhere.
+import { ActionIcon, Anchor, Button, Group, Menu, Modal, Stack, Text, TextInput, Title, useMantineColorScheme } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { IconDots, IconMoon, IconPhotoUp, IconPlus, IconSearch, IconSun, IconTrash } from '@tabler/icons-react';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import { api, inWords, type AssetInfo, type PieceInfo } from '../shared/api';
+import { forgetJournal } from '../bench/journal';
+import { NewPiece } from './NewPiece';
+import css from './StartPage.module.css';
+
+interface Props {
+  campaigns: { id: string; name: string }[];
+  pieces: PieceInfo[];
+}
+
+export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
+  const router = useRouter();
+  const [campaigns, setCampaigns] = useState(given);
+  const [pieces, setPieces] = useState(givenPieces);
+  const [search, setSearch] = useState('');
+  const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string } | null>(null);
+  const [dropping, setDropping] = useState(false);
+  const [deleting, setDeleting] = useState<PieceInfo | null>(null);
+  const [naming, setNaming] = useState<string | null>(null);
+  const files = useRef<HTMLInputElement>(null);
+  const { colorScheme, setColorScheme } = useMantineColorScheme();
+
+  const begin = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    const control = new AbortController();
+    const note = notifications.show({ loading: true, autoClose: false, title: file.name, message: 'Uploading', onClose: () => control.abort() });
+    try {
+      const photo = await api.upload(file, (share) => notifications.update({ id: note, loading: true, autoClose: false, title: file.name, message: share < 1 ? `Uploading, ${Math.round(share * 100)} %` : 'Checking the picture' }), control.signal);
+      notifications.hide(note);
+      setMaking({ photo });
+    } catch (e) {
+      if ((e as Error).name === 'AbortError') return;
+      notifications.update({ id: note, loading: false, autoClose: 9000, color: 'amber', ...inWords(e) });
+    }
+  };
+  const beginRef = useRef(begin);
+  useEffect(() => {
+    beginRef.current = begin;
+  });
+  useEffect(() => {
+    const paste = (e: ClipboardEvent): void => {
+      const file = [...(e.clipboardData?.files ?? [])].find((f) => f.type.startsWith('image/'));
+      if (file) void beginRef.current(file);
+    };
+    const key = (e: KeyboardEvent): void => {
+      if (e.key.toLowerCase() === 'n' && !e.ctrlKey && !e.metaKey && !/^(INPUT|TEXTAREA)$/.test((e.target as HTMLElement).tagName) && !document.querySelector('[role="dialog"]')) setMaking({ photo: null });
+    };
+    window.addEventListener('paste', paste);
+    window.addEventListener('keydown', key);
+    return () => {
+      window.removeEventListener('paste', paste);
+      window.removeEventListener('keydown', key);
+    };
+  }, []);
+
+  const remove = async (piece: PieceInfo): Promise<void> => {
+    setDeleting(null);
+    try {
+      await api.remove(piece.id);
+      await forgetJournal(piece.id).catch(() => {});
+      setPieces((all) => all.filter((p) => p.id !== piece.id));
+    } catch (e) {
+      notifications.show({ color: 'amber', ...inWords(e) });
+    }
+  };
+  const addCampaign = async (): Promise<void> => {
+    const name = naming?.trim();
+    setNaming(null);
+    if (!name) return;
+    try {
+      const made = await api.newCampaign(name);
+      setCampaigns((all) => [...all, made]);
+    } catch (e) {
+      notifications.show({ color: 'amber', ...inWords(e) });
+    }
+  };
+
+  const wanted = search.trim().toLowerCase();
+  const shown = pieces.filter((p) => !wanted || p.name.toLowerCase().includes(wanted));
+  return (
+    <div
+      className={css.page}
+      data-dropping={dropping || undefined}
+      onDragOver={(e) => {
+        if (e.dataTransfer.types.includes('Files')) {
+          e.preventDefault();
+          setDropping(true);
+        }
+      }}
+      onDragLeave={(e) => e.currentTarget === e.target && setDropping(false)}
+      onDrop={(e) => {
+        e.preventDefault();
+        setDropping(false);
+        void begin(e.dataTransfer.files[0]);
+      }}
+    >
+      <header className={css.top}>
+        <Title order={1} className={css.brand}>
+          Plavo
+        </Title>
+        <Text c="dimmed" fz="sm" className={css.claim}>
+          Headlines that stay readable, photographs that survive
+        </Text>
+        <Group gap="xs" wrap="nowrap">
+          <TextInput size="xs" w={190} leftSection={<IconSearch size={14} />} placeholder="Search pieces" aria-label="Search pieces" value={search} onChange={(e) => setSearch(e.currentTarget.value)} />
+          <Button size="xs" variant="default" leftSection={<IconPhotoUp size={16} />} onClick={() => files.current?.click()}>
+            Begin with a photo
+          </Button>
+          <Button size="xs" leftSection={<IconPlus size={16} />} onClick={() => setMaking({ photo: null })}>
+            New piece
+          </Button>
+          <ActionIcon aria-label="Light or dark surroundings" onClick={() => setColorScheme(colorScheme === 'dark' ? 'light' : 'dark')}>
+            {colorScheme === 'dark' ? <IconSun size={17} /> : <IconMoon size={17} />}
+          </ActionIcon>
+        </Group>
+      </header>
+      <main className={css.main}>
+        {campaigns.map((c) => {
+          const own = shown.filter((p) => p.campaign === c.id);
+          if (wanted && own.length === 0) return null;
+          return (
+            <section key={c.id} aria-label={c.name}>
+              <Group justify="space-between" mb={8}>
+                <Title order={2} fz={20}>
+                  {c.name}
+                </Title>
+                <Button size="compact-sm" variant="subtle" leftSection={<IconPlus size={14} />} onClick={() => setMaking({ photo: null, campaign: c.id })}>
+                  New piece here
+                </Button>
+              </Group>
+              {own.length === 0 && (
+                <Text fz="sm" c="dimmed">
+                  No pieces yet. Drop a photo anywhere on this page, or begin from a destination.
+                </Text>
+              )}
+              <div className={css.grid}>
+                {own.map((p) => (
+                  <article key={p.id} className={css.card}>
+                    <Anchor href={`/piece/${p.id}`} className={css.link} underline="never" aria-label={p.name}>
+                      <span className={css.frame}>
+                        {/* eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size */}
+                        <img src={`/api/pieces/${p.id}/render?scale=${thumbScale(p)}&revision=${p.revision}`} alt="" style={{ aspectRatio: `${p.sizes[0]?.width} / ${p.sizes[0]?.height}` }} />
+                      </span>
+                      <b>{p.name}</b>
+                      <small>
+                        {p.sizes[0]?.name}, {p.sizes[0]?.width} x {p.sizes[0]?.height}
+                        {p.slides > 1 ? `, ${p.slides} slides` : ''}
+                      </small>
+                    </Anchor>
+                    <Menu position="bottom-end">
+                      <Menu.Target>
+                        <ActionIcon className={css.more} size="sm" aria-label={`More for ${p.name}`}>
+                          <IconDots size={15} />
+                        </ActionIcon>
+                      </Menu.Target>
+                      <Menu.Dropdown>
+                        <Menu.Item leftSection={<IconTrash size={15} />} onClick={() => setDeleting(p)}>
+                          Delete
+                        </Menu.Item>
+                      </Menu.Dropdown>
+                    </Menu>
+                  </article>
+                ))}
+              </div>
+            </section>
+          );
+        })}
+        {wanted && shown.length === 0 && <Text c="dimmed">No piece has that name.</Text>}
+        {campaigns.length === 0 && (
+          <Stack align="center" gap="xs" mt={80}>
+            <Text fz="lg">Drop a photo anywhere on this page to begin.</Text>
+          </Stack>
+        )}
+        {naming === null ? (
+          <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => setNaming('')} style={{ alignSelf: 'flex-start' }}>
+            New campaign
+          </Button>
+        ) : (
+          <TextInput size="xs" w={260} autoFocus aria-label="Name of the campaign" placeholder="Name of the campaign" value={naming} onChange={(e) => setNaming(e.currentTarget.value)} onBlur={() => void addCampaign()} onKeyDown={(e) => (e.key === 'Enter' ? e.currentTarget.blur() : e.key === 'Escape' && setNaming(null))} />
+        )}
+      </main>
+      <input
+        ref={files}
+        type="file"
+        accept="image/*"
+        hidden
+        data-testid="photo-file"
+        onChange={(e) => {
+          void begin(e.currentTarget.files?.[0]);
+          e.currentTarget.value = '';
+        }}
+      />
+      {making && <NewPiece photo={making.photo} campaign={making.campaign} onClose={() => setMaking(null)} onMade={(id) => router.push(`/piece/${id}`)} />}
+      <Modal opened={deleting !== null} onClose={() => setDeleting(null)} title={`Delete "${deleting?.name}"?`} centered>
+        <Text fz="sm">The piece and its earlier versions are deleted. Its photos stay in the library.</Text>
+        <Group justify="flex-end" mt="md">
+          <Button variant="default" onClick={() => setDeleting(null)}>
+            Keep it
+          </Button>
+          <Button onClick={() => deleting && void remove(deleting)}>Delete</Button>
+        </Group>
+      </Modal>
+    </div>
+  );
+}
+
+/** Scale at which a piece is painted for its card: 520 px on the long side. */
+const thumbScale = (p: PieceInfo): string => (520 / Math.max(p.sizes[0]?.width ?? 520, p.sizes[0]?.height ?? 520)).toFixed(3);

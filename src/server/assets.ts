@@ -1,0 +1,140 @@
+// Pictures: checked by content, content-addressed, stored in rows of at most 1 MiB, with a working copy for painters.
+import { createHash } from 'node:crypto';
+import sanitizeHtml from 'sanitize-html';
+import sharp, { type Metadata, type Sharp } from 'sharp';
+import { database } from './database';
+import { notFound, Problem } from './problem';
+
+export const LIMITS = { bytes: 60 * 1024 * 1024, pixels: 100_000_000 };
+/** Longest side of a working copy, in pixels: enough for a full-width picture at twice the size. */
+export const WORKING_SIDE = 4096;
+const ROW = 1024 * 1024;
+const MIME: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', heif: 'image/avif', gif: 'image/gif', tiff: 'image/tiff', svg: 'image/svg+xml' };
+
+export interface Asset {
+  id: string;
+  name: string;
+  mime: string;
+  bytes: number;
+  width: number;
+  height: number;
+  workingId: string;
+}
+
+const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+const SVG_TAGS = ['svg', 'g', 'path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon', 'defs', 'linearGradient', 'radialGradient', 'stop', 'clipPath', 'mask', 'title', 'desc', 'use', 'symbol', 'pattern', 'text', 'tspan'];
+const SVG_ATTRIBUTES = ['xmlns', 'viewBox', 'width', 'height', 'x', 'y', 'x1', 'y1', 'x2', 'y2', 'cx', 'cy', 'r', 'rx', 'ry', 'fx', 'fy', 'd', 'points', 'id', 'class', 'transform', 'fill', 'fill-rule', 'fill-opacity', 'stroke', 'stroke-width', 'stroke-linecap', 'stroke-linejoin', 'stroke-miterlimit', 'stroke-dasharray', 'stroke-dashoffset', 'stroke-opacity', 'opacity', 'offset', 'stop-color', 'stop-opacity', 'gradientUnits', 'gradientTransform', 'spreadMethod', 'clip-path', 'clip-rule', 'clipPathUnits', 'mask', 'maskUnits', 'maskContentUnits', 'patternUnits', 'patternTransform', 'patternContentUnits', 'preserveAspectRatio', 'color', 'display', 'visibility', 'font-family', 'font-size', 'font-weight', 'text-anchor', 'href', 'xlink:href', 'xmlns:xlink', 'version'];
+
+/** An SVG reduced to shapes: no scripts, handlers, styles, foreign content or addresses outside itself. */
+export function cleanSvg(text: string): string {
+  const inside = (value: string): boolean => !/url\s*\(\s*['"]?\s*(?!#)/i.test(value) && !/javascript:|data:/i.test(value);
+  const clean = sanitizeHtml(text.replace(/<!DOCTYPE[^>[]*(\[[\s\S]*?\])?[^>]*>/gi, '').replace(/<\?[\s\S]*?\?>/g, ''), {
+    allowedTags: SVG_TAGS,
+    allowedAttributes: { '*': SVG_ATTRIBUTES },
+    allowedSchemes: [],
+    parser: { xmlMode: true, lowerCaseTags: false, lowerCaseAttributeNames: false },
+    transformTags: {
+      '*': (tagName, attribs) => ({
+        tagName,
+        attribs: Object.fromEntries(Object.entries(attribs).filter(([k, v]) => inside(v) && (!/href$/i.test(k) || v.startsWith('#')))),
+      }),
+    },
+  });
+  return clean;
+}
+
+/** Only formats we know by their first bytes reach a decoder. */
+function looksLike(bytes: Uint8Array): string | null {
+  const at = (i: number, ...want: number[]) => want.every((w, k) => bytes[i + k] === w);
+  const ascii = (from: number, to: number) => Buffer.from(bytes.subarray(from, to)).toString('latin1');
+  if (at(0, 0xff, 0xd8, 0xff)) return 'jpeg';
+  if (at(0, 0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'png';
+  if (ascii(0, 4) === 'RIFF' && ascii(8, 12) === 'WEBP') return 'webp';
+  if (ascii(4, 8) === 'ftyp' && /avif|avis|mif1/.test(ascii(8, 32))) return 'heif';
+  if (/^GIF8[79]a/.test(ascii(0, 6))) return 'gif';
+  if (at(0, 0x49, 0x49, 0x2a, 0) || at(0, 0x4d, 0x4d, 0, 0x2a)) return 'tiff';
+  const head = Buffer.from(bytes.subarray(0, 4096)).toString('utf8').replace(/^\ufeff/, '');
+  if (/^\s*(<\?xml[\s\S]*?\?>\s*)?(<!--[\s\S]*?-->\s*)*(<!DOCTYPE svg[\s\S]*?>\s*)?(<!--[\s\S]*?-->\s*)*<svg[\s>]/i.test(head)) return 'svg';
+  return null;
+}
+
+/**
+ * Checks and keeps a picture.
+ * @throws Problem 400, 413 or 415 saying what is wrong with it
+ */
+export async function keepAsset(given: Uint8Array, name: string): Promise<Asset> {
+  if (given.byteLength === 0) throw new Problem(400, 'The file is empty', `${name} holds no bytes.`);
+  if (given.byteLength > LIMITS.bytes) throw new Problem(413, 'The file is too large', `${name} has ${Math.round(given.byteLength / 1048576)} MB; at most ${LIMITS.bytes / 1048576} MB are taken.`);
+  const format = looksLike(given);
+  if (!format) throw new Problem(415, 'This is not a picture Plavo can read', `${name} is none of JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG, whatever its name says.`);
+  const bytes = format === 'svg' ? new TextEncoder().encode(cleanSvg(new TextDecoder().decode(given))) : given;
+  const id = sha256(bytes);
+  const known = await findAsset(id);
+  if (known) return known;
+  let meta: Metadata;
+  const open = (): Sharp => sharp(bytes, { limitInputPixels: LIMITS.pixels, failOn: 'error', density: format === 'svg' ? 192 : undefined });
+  try {
+    meta = await open().metadata();
+  } catch (e) {
+    throw unreadable(name, e as Error);
+  }
+  const turned = (meta.orientation ?? 1) >= 5;
+  const width = (turned ? meta.height : meta.width) ?? 0, height = (turned ? meta.width : meta.height) ?? 0;
+  if (width * height > LIMITS.pixels) throw new Problem(413, 'The picture has too many pixels', `${name} is ${width} x ${height}; at most ${LIMITS.pixels / 1e6} megapixels are taken.`);
+  const plain = (format === 'jpeg' || format === 'png') && (meta.orientation ?? 1) === 1 && !meta.icc && meta.space === 'srgb' && meta.depth === 'uchar' && Math.max(width, height) <= WORKING_SIDE;
+  let working: { bytes: Uint8Array; mime: string } | null = null;
+  try {
+    if (plain) await open().stats();
+    else {
+      const upright = open().autoOrient().resize({ width: WORKING_SIDE, height: WORKING_SIDE, fit: 'inside', withoutEnlargement: true }).toColourspace('srgb');
+      const opaque = !meta.hasAlpha && format === 'jpeg';
+      working = { bytes: new Uint8Array(await (opaque ? upright.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }) : upright.png({ compressionLevel: 6 })).toBuffer()), mime: opaque ? 'image/jpeg' : 'image/png' };
+    }
+  } catch (e) {
+    throw unreadable(name, e as Error);
+  }
+  const shortName = name.replace(/[\p{Cc}]/gu, '').slice(-200) || 'Picture';
+  const asset: Asset = { id, name: shortName, mime: MIME[format], bytes: bytes.byteLength, width, height, workingId: working ? sha256(working.bytes) : id };
+  if (working) {
+    const size = await sharp(working.bytes).metadata();
+    await store({ id: asset.workingId, name: shortName, mime: working.mime, bytes: working.bytes.byteLength, width: size.width ?? 0, height: size.height ?? 0, workingId: asset.workingId }, working.bytes, false);
+  }
+  await store(asset, bytes, true);
+  return asset;
+}
+
+const unreadable = (name: string, error: Error): Problem =>
+  /pixel limit/i.test(error.message)
+    ? new Problem(413, 'The picture has too many pixels', `${name} has more than ${LIMITS.pixels / 1e6} megapixels.`)
+    : new Problem(415, 'The picture cannot be decoded', `${name} is damaged or cut short. Nothing was stored.`);
+
+async function store(asset: Asset, bytes: Uint8Array, listed: boolean): Promise<void> {
+  const now = new Date();
+  await database().transaction(async (trx) => {
+    // Two uploads of the same picture at once: the second finds the first's row.
+    await trx('assets').insert({ id: asset.id, name: asset.name, mime: asset.mime, bytes: asset.bytes, width: asset.width, height: asset.height, working_id: asset.workingId, listed, created_at: now }).onConflict('id').ignore();
+    for (let part = 0, at = 0; at < bytes.byteLength; part++, at += ROW)
+      await trx('asset_rows').insert({ asset_id: asset.id, part, bytes: Buffer.from(bytes.subarray(at, at + ROW)) }).onConflict(['asset_id', 'part']).ignore();
+  });
+}
+
+type Row = { id: string; name: string; mime: string; bytes: number; width: number; height: number; working_id: string };
+const fromRow = (r: Row): Asset => ({ id: r.id, name: r.name, mime: r.mime, bytes: r.bytes, width: r.width, height: r.height, workingId: r.working_id });
+
+export async function findAsset(id: string): Promise<Asset | null> {
+  const row = await database()<Row>('assets').where({ id }).first();
+  return row ? fromRow(row) : null;
+}
+
+/** Pictures of the library, newest first. */
+export async function listAssets(): Promise<Asset[]> {
+  return (await database()<Row & { listed: boolean; created_at: Date }>('assets').where({ listed: true }).orderBy('created_at', 'desc').limit(500)).map(fromRow);
+}
+
+/** The bytes of a picture. @throws Problem 404 */
+export async function assetBytes(id: string): Promise<Buffer> {
+  const rows = await database()<{ bytes: Buffer; part: number; asset_id: string }>('asset_rows').where({ asset_id: id }).orderBy('part').select('bytes');
+  if (!rows.length) throw notFound('picture');
+  return Buffer.concat(rows.map((r) => r.bytes));
+}

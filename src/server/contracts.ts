@@ -1,0 +1,118 @@
+// What programs may say to the server, as Zod schemas; the OpenAPI description is derived from them.
+import { z } from 'zod';
+import { HexSchema, PieceSchema } from '../core/piece/schema';
+
+export const NewPieceSchema = z.union([
+  z.strictObject({ document: z.looseObject({ format: z.literal('plavo-piece') }).describe('A whole piece'), campaign: z.string().max(32).optional() }),
+  z.strictObject({
+    destination: z.string().describe('Id of a destination'),
+    name: z.string().min(1).max(200).default('Untitled piece'),
+    photo: z.string().regex(/^[0-9a-f]{64}$/).optional().describe('Id of an asset to begin with'),
+    campaign: z.string().max(32).optional(),
+  }),
+  z.strictObject({
+    width: z.number().int().min(16).max(8192),
+    height: z.number().int().min(16).max(8192),
+    shownWidth: z.number().min(16).max(8192).optional().describe('CSS pixels at which people see the full width'),
+    name: z.string().min(1).max(200).default('Untitled piece'),
+    photo: z.string().regex(/^[0-9a-f]{64}$/).optional(),
+    campaign: z.string().max(32).optional(),
+  }),
+]);
+
+export const PlaceQuery = z.object({
+  slide: z.coerce.number().int().min(1).default(1).describe('Number of the slide, from 1'),
+  size: z.string().optional().describe('Id of the size; the base size where left out'),
+});
+
+export const RenderQuery = PlaceQuery.extend({
+  format: z.enum(['png', 'jpeg']).default('png'),
+  scale: z.coerce.number().min(0.02).max(4).default(1),
+  quality: z.coerce.number().int().min(1).max(100).default(90),
+  revision: z.coerce.number().int().optional().describe('Only makes the address unique, for caches'),
+  download: z.coerce.boolean().optional().describe('Answer as a file with a sensible name'),
+});
+
+export const JustEnoughSchema = z.strictObject({
+  slide: z.number().int().min(1).default(1),
+  size: z.string().optional(),
+  layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'),
+  treatment: z.literal('tint'),
+  overlay: z.string().optional().describe('An existing tint layer to set; a new tint where left out'),
+  colour: HexSchema.optional().describe('Colour of the tint; black for a new one where left out'),
+  goal: z.number().min(1).max(21).optional().describe('A ratio instead of the one the text needs'),
+});
+
+export const CampaignSchema = z.strictObject({ name: z.string().trim().min(1).max(200) });
+
+const ratio = z.number().min(1).max(21);
+const verdict = z.enum(['clear', 'strained', 'lost']).nullable();
+export const ReadingSchema = z.object({
+  layer: z.string(),
+  ratio: ratio.nullable(),
+  needed: z.number(),
+  base: z.number(),
+  verdict,
+  weakestWord: z.string().nullable(),
+  share: z.number(),
+  median: ratio.nullable(),
+  busyness: z.number().min(0).max(100),
+  shownPx: z.number(),
+  flags: z.array(z.string()),
+  words: z.array(z.object({ text: z.string(), ratio })),
+  lines: z.array(z.object({ line: z.number(), ratio })),
+  letters: z.array(z.object({ start: z.number(), end: z.number(), ratio, clear: z.boolean(), box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }), word: z.number(), line: z.number() })),
+});
+
+const StoredPieceSchema = z.object({ id: z.string(), campaign: z.string(), revision: z.number().int(), changedAt: z.string(), piece: PieceSchema });
+const AssetSchema = z.object({ id: z.string(), name: z.string(), mime: z.string(), bytes: z.number(), width: z.number(), height: z.number() });
+const ProblemSchema = z.object({ type: z.string(), title: z.string(), status: z.number(), detail: z.string().optional(), errors: z.array(z.object({ path: z.string(), reason: z.string() })).optional() });
+
+const schemaOf = (s: z.ZodType): unknown => {
+  const { $schema: _dialect, ...rest } = z.toJSONSchema(s, { io: 'input', unrepresentable: 'any' }) as Record<string, unknown>;
+  return rest;
+};
+const body = (s: z.ZodType) => ({ required: true, content: { 'application/json': { schema: schemaOf(s) } } });
+const ok = (description: string, s: z.ZodType, status = '200') => ({ [status]: { description, content: { 'application/json': { schema: schemaOf(s) } } } });
+const problem = (description: string) => ({ description, content: { 'application/problem+json': { schema: schemaOf(ProblemSchema) } } });
+const inPath = (name: string) => ({ name, in: 'path', required: true, schema: { type: 'string' } });
+const inQuery = (s: z.ZodObject) =>
+  Object.entries(s.shape).map(([name, field]) => ({ name, in: 'query', required: false, ...((field as z.ZodType).description ? { description: (field as z.ZodType).description } : {}), schema: schemaOf(field as z.ZodType) }));
+
+/** The interface for programs as an OpenAPI 3.1 description. */
+export function openApi(): unknown {
+  const id = inPath('id');
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Plavo', version: '1', description: 'Compose pieces, measure how well every letter reads, find the least treatment that is enough, take pictures away.' },
+    paths: {
+      '/api/assets': {
+        get: { summary: 'Pictures of the library', responses: ok('Newest first', z.array(AssetSchema)) },
+        post: { summary: 'Store a picture', requestBody: { required: true, content: { 'multipart/form-data': { schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' } } } } } }, responses: { ...ok('Stored', AssetSchema, '201'), 413: problem('Too large'), 415: problem('Not a readable picture') } },
+      },
+      '/api/assets/{id}': { get: { summary: 'The bytes of a picture', parameters: [id, { name: 'as', in: 'query', schema: { enum: ['original', 'working', 'thumbnail'] } }], responses: { 200: { description: 'The picture' }, 404: problem('Not there') } } },
+      '/api/campaigns': { get: { summary: 'Campaigns', responses: { 200: { description: 'All campaigns' } } }, post: { summary: 'A new campaign', requestBody: body(CampaignSchema), responses: { 201: { description: 'Made' } } } },
+      '/api/pieces': {
+        get: { summary: 'Pieces, latest changed first', responses: { 200: { description: 'Summaries' } } },
+        post: { summary: 'A new piece from a document, a destination or a size', requestBody: body(NewPieceSchema), responses: { ...ok('Made; ETag holds the revision', StoredPieceSchema, '201'), 400: problem('Not valid'), 422: problem('The document is not valid') } },
+      },
+      '/api/pieces/{id}': {
+        get: { summary: 'A piece; ETag holds the revision', parameters: [id], responses: { ...ok('The piece', StoredPieceSchema), 404: problem('Not there') } },
+        put: { summary: 'Save a whole document over a revision', parameters: [id, { name: 'If-Match', in: 'header', required: true, schema: { type: 'string' } }], requestBody: body(PieceSchema), responses: { ...ok('Saved', StoredPieceSchema), 409: problem('Changed elsewhere; both versions are kept'), 422: problem('Not valid'), 428: problem('If-Match is missing') } },
+        delete: { summary: 'Delete a piece', parameters: [id], responses: { 204: { description: 'Gone' }, 404: problem('Not there') } },
+      },
+      '/api/pieces/{id}/revisions': { get: { summary: 'Saved and refused revisions, newest first', parameters: [id], responses: { 200: { description: 'Revisions' } } } },
+      '/api/pieces/{id}/revisions/{row}': { get: { summary: 'The document of a revision', parameters: [id, inPath('row')], responses: ok('The document', PieceSchema) } },
+      '/api/pieces/{id}/render': { get: { summary: 'A slide as a picture', parameters: [id, ...inQuery(RenderQuery)], responses: { 200: { description: 'PNG or JPEG', content: { 'image/png': {}, 'image/jpeg': {} } }, 404: problem('Not there') } } },
+      '/api/pieces/{id}/reading': { get: { summary: 'The reading of every text of a slide, letter by letter', parameters: [id, ...inQuery(PlaceQuery)], responses: ok('Readings', z.array(ReadingSchema)) } },
+      '/api/pieces/{id}/just-enough': {
+        post: {
+          summary: 'The least strength of a treatment at which the text is Clear',
+          parameters: [id],
+          requestBody: body(JustEnoughSchema),
+          responses: ok('Strength in whole percent, or null with a colour that would do', z.object({ strength: z.number().nullable(), colour: z.string().nullable(), instead: z.string().nullable(), before: z.array(ReadingSchema), after: z.array(ReadingSchema) })),
+        },
+      },
+    },
+  };
+}

@@ -1,0 +1,35 @@
+// The one connection pool of a process. All state is behind it; the address comes from PLAVO_DATABASE_URL.
+import knexFactory, { type Knex } from 'knex';
+
+const holder = globalThis as { plavoDatabase?: Knex };
+
+/** @throws Error where no database address is set */
+export function database(): Knex {
+  if (!holder.plavoDatabase) {
+    const address = process.env.PLAVO_DATABASE_URL;
+    if (!address) throw new Error('PLAVO_DATABASE_URL is not set: start with `npm start`, which starts the database');
+    const u = new URL(address);
+    holder.plavoDatabase = knexFactory({
+      client: 'mysql2',
+      connection: {
+        host: u.hostname,
+        port: Number(u.port || 3306),
+        user: decodeURIComponent(u.username),
+        password: decodeURIComponent(u.password),
+        database: u.pathname.slice(1),
+        charset: 'utf8mb4',
+        timezone: 'Z',
+        connectTimeout: 5000,
+      },
+      pool: { min: 0, max: 6 },
+      acquireConnectionTimeout: 8000,
+    });
+  }
+  return holder.plavoDatabase;
+}
+
+/** Ends the pool; for scripts and tests. */
+export async function closeDatabase(): Promise<void> {
+  await holder.plavoDatabase?.destroy();
+  delete holder.plavoDatabase;
+}

@@ -1,0 +1,27 @@
+// From a request to a slide of a stored piece.
+import type { z } from 'zod';
+import type { PlaceQuery } from './contracts';
+import { readPiece, type StoredPiece } from './pieces';
+import { Problem } from './problem';
+import type { Place } from './tasks';
+
+/** @throws Problem 404 where the piece, the slide or the size is not there */
+export async function placeOf(id: string, { slide, size }: z.infer<typeof PlaceQuery>): Promise<Place & { stored: StoredPiece }> {
+  const stored = await readPiece(id);
+  const { piece } = stored;
+  if (slide > piece.slides.length) throw new Problem(404, 'There is no such slide', `The piece has ${piece.slides.length}.`, [{ path: '/slide', reason: `must be 1 to ${piece.slides.length}` }]);
+  if (size !== undefined && !piece.sizes.some((s) => s.id === size)) throw new Problem(404, 'There is no such size', `The piece has ${piece.sizes.map((s) => s.id).join(', ')}.`, [{ path: '/size', reason: 'unknown size' }]);
+  return { stored, piece, slide: slide - 1, size };
+}
+
+/** A file name without surprises: name of the piece, slide, size, scale. */
+export function fileName(place: Place, format: string, scale: number): string {
+  const { piece, slide, size } = place;
+  const base = piece.name.normalize('NFKD').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase().slice(0, 80) || 'piece';
+  const parts = [base];
+  if (piece.slides.length > 1) parts.push(String(slide + 1).padStart(2, '0'));
+  const s = piece.sizes.find((z) => z.id === size) ?? piece.sizes[0];
+  parts.push(`${s.width}x${s.height}`);
+  if (scale !== 1) parts.push(`${scale}x`);
+  return `${parts.join('-')}.${format === 'jpeg' ? 'jpg' : format}`;
+}

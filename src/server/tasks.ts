@@ -1,0 +1,92 @@
+// What a worker thread of the server does: painting for export, measuring, solving. Bundled on its own and run by the pool.
+import sharp from 'sharp';
+import type { Pixels } from '../core/colour/palette';
+import { Painter } from '../core/paint/painter';
+import { assetsOf, sizeOf } from '../core/piece/resolve';
+import { addLayer, changeLayers } from '../core/piece/edits';
+import { makeTint } from '../core/piece/make';
+import type { Piece, Size, Slide } from '../core/piece/schema';
+import { readSlide, type Reading } from '../core/reading/read';
+import { justEnough, type JustEnough } from '../core/remedy/strength';
+import { assetBytes, findAsset } from './assets';
+import { nodeStudio } from './node-studio';
+
+const pictures = new Map<string, Pixels>();
+const KEPT_PIXELS = 60_000_000;
+const painter = new Painter(nodeStudio(pictures));
+
+/** Decodes what a piece needs; pictures least lately used make room. */
+async function load(piece: Piece): Promise<void> {
+  for (const id of assetsOf(piece)) {
+    const known = pictures.get(id);
+    if (known) {
+      pictures.delete(id);
+      pictures.set(id, known);
+      continue;
+    }
+    const asset = await findAsset(id);
+    if (!asset) continue;
+    const { data, info } = await sharp(await assetBytes(asset.workingId)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    pictures.set(id, { width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) });
+  }
+  let sum = [...pictures.values()].reduce((s, p) => s + p.width * p.height, 0);
+  const used = new Set(assetsOf(piece));
+  for (const [id, p] of pictures) {
+    if (sum <= KEPT_PIXELS) break;
+    if (used.has(id)) continue;
+    pictures.delete(id);
+    sum -= p.width * p.height;
+  }
+}
+
+export interface Place {
+  piece: Piece;
+  /** Index of the slide, from 0. */
+  slide: number;
+  size?: string;
+}
+
+async function stand({ piece, slide, size }: Place): Promise<{ piece: Piece; slide: Slide; size: Size }> {
+  await load(piece);
+  await painter.prepare(piece.slides[slide]);
+  return { piece, slide: piece.slides[slide], size: sizeOf(piece, size) };
+}
+
+export type RenderAsk = Place & { format: 'png' | 'jpeg' | 'raw'; scale: number; quality: number };
+
+/** Paints a slide and encodes it; `raw` gives RGBA bytes. */
+export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
+  const { piece, slide, size } = await stand(ask);
+  const width = Math.max(1, Math.round(size.width * ask.scale)), height = Math.max(1, Math.round(size.height * ask.scale));
+  const surface = painter.studio.surface(width, height);
+  painter.paint(surface, piece, slide, size, { scale: ask.scale, x: 0, y: 0 });
+  const rgba = surface.read(0, 0, width, height);
+  if (ask.format === 'raw') return { bytes: new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength), width, height };
+  const image = sharp(rgba, { raw: { width, height, channels: 4 } }).removeAlpha();
+  const encoded = ask.format === 'png' ? image.png({ compressionLevel: 6 }) : image.jpeg({ quality: ask.quality, chromaSubsampling: ask.quality >= 90 ? '4:4:4' : '4:2:0' });
+  return { bytes: new Uint8Array(await encoded.toBuffer()), width, height };
+}
+
+export async function reading(ask: Place): Promise<Reading[]> {
+  const { piece, slide, size } = await stand(ask);
+  return readSlide(painter, piece, slide, size);
+}
+
+export type JustEnoughAsk = Place & { texts?: string[]; overlay?: string; colour?: string; goal?: number };
+
+/** Just enough for a tint: an existing one (`overlay`), or one that would be added. */
+export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: string | null }> {
+  const stood = await stand(ask);
+  const { size } = stood;
+  let { piece, slide } = stood;
+  let treatment = ask.overlay;
+  if (treatment === undefined) {
+    treatment = 'tint-to-try';
+    piece = addLayer(piece, slide.id, makeTint(treatment, ask.colour ?? '#000000', 0, piece.sizes[0]));
+  } else if (ask.colour !== undefined)
+    piece = changeLayers(piece, slide.id, [treatment], (l) => {
+      if (l.kind === 'tint') l.colour = ask.colour!;
+    });
+  slide = piece.slides.find((s) => s.id === slide.id)!;
+  return { ...justEnough(painter, { piece, slide, size, treatment, texts: ask.texts, goal: ask.goal }), colour: ask.colour ?? null };
+}

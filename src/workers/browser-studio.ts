@@ -1,0 +1,75 @@
+// The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
+import type { Pixels } from '../core/colour/palette';
+import type { Context2D, Studio, Surface } from '../core/paint/studio';
+import { Painter } from '../core/paint/painter';
+import { assetsOf } from '../core/piece/resolve';
+import type { Piece, Slide } from '../core/piece/schema';
+import { FontStore } from '../core/type/font';
+
+/** A surface over a canvas. `willReadFrequently` keeps it in memory, where reading back is quick and pixels are the same everywhere. */
+export function surfaceOn(canvas: OffscreenCanvas): Surface {
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  return {
+    get width() {
+      return canvas.width;
+    },
+    get height() {
+      return canvas.height;
+    },
+    context: context as unknown as Context2D,
+    image: canvas,
+    read: (x, y, w, h) => context.getImageData(x, y, w, h).data,
+    write: (p: Pixels) => context.putImageData(new ImageData(p.data as Uint8ClampedArray<ArrayBuffer>, p.width, p.height), 0, 0),
+  };
+}
+
+async function fetched(path: string): Promise<Response> {
+  const r = await fetch(path);
+  if (!r.ok) throw new Error(`${path}: ${r.status}`);
+  return r;
+}
+
+/** A picture's pixels as they are in the file: upright and sRGB, which the server has seen to. */
+async function decode(id: string): Promise<Pixels> {
+  const blob = await (await fetched(`/api/assets/${id}?as=working`)).blob();
+  const bitmap = await createImageBitmap(blob, { colorSpaceConversion: 'none', premultiplyAlpha: 'none', imageOrientation: 'from-image' });
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  return { width: canvas.width, height: canvas.height, data: context.getImageData(0, 0, canvas.width, canvas.height).data };
+}
+
+export class BrowserStudio implements Studio {
+  private readonly pictures = new Map<string, Pixels>();
+  private readonly loading = new Map<string, Promise<void>>();
+  readonly fonts = new FontStore(async (face) => new Uint8Array(await (await fetched(`/api/fonts/${face.id}.ttf`)).arrayBuffer()));
+  readonly painter = new Painter(this);
+
+  surface(width: number, height: number): Surface {
+    return surfaceOn(new OffscreenCanvas(Math.max(1, width), Math.max(1, height)));
+  }
+
+  picture(asset: string): Pixels | null {
+    return this.pictures.get(asset) ?? null;
+  }
+
+  /** Loads one picture; a failure is tried again the next time. */
+  load(id: string): Promise<void> {
+    if (this.pictures.has(id)) return Promise.resolve();
+    let p = this.loading.get(id);
+    if (!p) {
+      p = decode(id)
+        .then((pixels) => void this.pictures.set(id, pixels))
+        .finally(() => this.loading.delete(id));
+      this.loading.set(id, p);
+    }
+    return p;
+  }
+
+  /** Everything a slide needs before it can be painted. A picture that cannot be had is left out rather than stopping the rest. */
+  async prepare(piece: Piece, slide: Slide): Promise<void> {
+    const missing = assetsOf({ ...piece, slides: [slide] }).filter((id) => !this.pictures.has(id));
+    await Promise.all([this.painter.prepare(slide), ...missing.map((id) => this.load(id).catch(() => undefined))]);
+  }
+}

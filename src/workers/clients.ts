@@ -1,0 +1,39 @@
+// Typed clients of the workers. `latest` keeps one question on its way and remembers only the newest one behind it.
+import { transfer, wrap, type Remote } from 'comlink';
+import type { ReadingApi } from './reading.worker';
+import type { StageApi } from './stage.worker';
+
+let stage: Remote<StageApi> | null = null;
+let reading: Remote<ReadingApi> | null = null;
+
+/** The worker that paints; started when first asked for. */
+export const stageWorker = (): Remote<StageApi> => (stage ??= wrap<StageApi>(new Worker('/workers/stage.js', { type: 'module', name: 'stage' })));
+/** The worker that measures. */
+export const readingWorker = (): Remote<ReadingApi> => (reading ??= wrap<ReadingApi>(new Worker('/workers/reading.js', { type: 'module', name: 'reading' })));
+
+export const attachStage = (key: string, canvas: OffscreenCanvas): Promise<void> => stageWorker().attach(key, transfer(canvas, [canvas]));
+
+/**
+ * Makes a function that runs one call at a time; of those that come meanwhile only the newest is kept.
+ * A dropped call's promise gives null.
+ */
+export function latest<A extends unknown[], R>(run: (...args: A) => Promise<R>): (...args: A) => Promise<R | null> {
+  let busy = false;
+  let next: { args: A; done: (r: R | null) => void; failed: (e: unknown) => void } | null = null;
+  const start = async (args: A): Promise<R> => {
+    busy = true;
+    try {
+      return await run(...args);
+    } finally {
+      busy = false;
+      const n = next;
+      next = null;
+      if (n) start(n.args).then(n.done, n.failed);
+    }
+  };
+  return (...args) => {
+    if (!busy) return start(args);
+    next?.done(null);
+    return new Promise((done, failed) => (next = { args, done, failed }));
+  };
+}
