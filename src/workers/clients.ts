@@ -1,7 +1,7 @@
 // Typed clients of the workers. `latest` keeps one question on its way and remembers only the newest one behind it.
 import { transfer, wrap, type Remote } from 'comlink';
-import type { ReadingApi } from './reading.worker';
-import type { StageApi } from './stage.worker';
+import type { ReadingApi } from './reading';
+import type { StageApi } from './stage';
 
 let stage: Remote<StageApi> | null = null;
 let reading: Remote<ReadingApi> | null = null;

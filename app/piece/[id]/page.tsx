@@ -7,11 +7,9 @@ export const dynamic = 'force-dynamic';
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  try {
-    const [stored, campaigns] = await Promise.all([readPiece(id), listCampaigns()]);
-    return <Bench stored={stored} campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''} />;
-  } catch (e) {
+  const [stored, campaigns] = await Promise.all([readPiece(id), listCampaigns()]).catch((e: unknown) => {
     if (e instanceof Problem && e.status === 404) notFound();
     throw e;
-  }
+  });
+  return <Bench stored={stored} campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''} />;
 }

@@ -2,7 +2,7 @@
 // The bench: stack, stage, reading and controls of one piece.
 import { Loader } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { StoredPiece } from '../shared/api';
 import css from './Bench.module.css';
 import { ContextMenu } from './ContextMenu';
@@ -17,6 +17,7 @@ import { SlideStrip } from './SlideStrip';
 import { Stack } from './Stack';
 import { Stage } from './Stage';
 import { openBench, useBench } from './store';
+import { openPiece } from '../../core/piece/upgrade';
 import { TopBar } from './TopBar';
 import { useFocusSelection } from './Overlay';
 import { readingWorker, stageWorker } from '../../workers/clients';
@@ -24,7 +25,9 @@ import { readingWorker, stageWorker } from '../../workers/clients';
 /** Opens the stored piece, with what the journal knows beyond it. */
 async function begin(stored: StoredPiece): Promise<void> {
   const kept = await readJournal(stored.id).catch(() => null);
-  const same = kept && JSON.stringify(kept.piece) === JSON.stringify(stored.piece);
+  // Compared as the server would store it: defaults filled in, keys in the schema's order.
+  const opened = kept && openPiece(kept.piece);
+  const same = opened?.ok && JSON.stringify(opened.piece) === JSON.stringify(stored.piece);
   if (kept && same) openBench({ ...stored, history: kept.history });
   else if (kept?.unsaved) {
     // Edits of an earlier visit that never reached the server. Over an older revision they are a conflict, which asks.
@@ -65,15 +68,15 @@ function Open({ campaignName }: { campaignName: string }) {
   const [shortcuts, setShortcuts] = useState(false);
   const name = useBench((s) => s.piece.name);
   const clean = useBench((s) => s.view === 'clean');
-  const show = useRef(() => setShortcuts(true));
-  useKeys(zoom, show.current);
+  const show = useCallback(() => setShortcuts(true), []);
+  useKeys(zoom, show);
   useFocusSelection();
   useEffect(() => {
     document.title = `${name} - Plavo`;
   }, [name]);
   return (
     <div className={css.bench} data-clean={clean || undefined}>
-      <TopBar campaignName={campaignName} onShortcuts={() => setShortcuts(true)} />
+      <TopBar campaignName={campaignName} onShortcuts={show} />
       <Stack />
       <div className={css.middle}>
         <Stage zoomRef={zoom} />

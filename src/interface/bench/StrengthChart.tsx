@@ -9,7 +9,7 @@ import { useBench } from './store';
 
 const HEIGHT = 148;
 const LEFT = 30;
-const RIGHT = 8;
+const RIGHT = 20;
 /** From here on a treatment is more than needed: a quarter over the goal. */
 const AMPLE = 1.25;
 
@@ -79,7 +79,7 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
           <Area yAxisId="share" dataKey="clear" stroke="none" fill="var(--accent)" fillOpacity={0.07} isAnimationActive={false} />
           <Line dataKey="needed" stroke="var(--ink)" strokeDasharray="3 3" strokeWidth={1} dot={false} isAnimationActive={false} />
           <Line dataKey="ratio" stroke="var(--accent)" strokeWidth={2} dot={false} isAnimationActive={false} />
-          <ReferenceLine x={at} stroke="var(--ink)" strokeWidth={1.5} label={{ value: `${at} %`, position: 'top', fontSize: 11, fill: 'var(--ink)' }} />
+          <ReferenceLine x={at} stroke="var(--ink)" strokeWidth={1.5} label={at > 0 ? { value: `${at} %`, position: 'top', fontSize: 11, fill: 'var(--ink)' } : undefined} />
           {enough !== null && <ReferenceDot x={enough} y={data.find((d) => d.s >= enough)?.needed ?? 1} r={4} fill="var(--panel)" stroke="var(--accent)" strokeWidth={2} />}
         </ComposedChart>
       </ResponsiveContainer>

@@ -29,11 +29,20 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     readRange();
   };
 
+  const ready = Boolean(layer && place);
   useLayoutEffect(() => {
-    area.current?.focus({ preventScroll: true });
-    area.current?.select();
-    readRange();
-  }, []);
+    if (!ready) return;
+    const take = (): void => {
+      if (!area.current || document.activeElement === area.current) return;
+      area.current.focus({ preventScroll: true });
+      area.current.select();
+      readRange();
+    };
+    take();
+    // A menu that closes gives the focus back to its button after us.
+    const again = [60, 250].map((wait) => setTimeout(take, wait));
+    return () => again.forEach(clearTimeout);
+  }, [ready]);
   useEffect(() => {
     const changed = (): void => {
       if (document.activeElement === area.current) readRange();
@@ -48,12 +57,12 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     };
   }, [id]);
 
-  if (!layer || !place) return <textarea ref={area} className={css.area} aria-label="Text" defaultValue={layer?.text} />;
+  if (!layer || !place) return null;
   const { frame, offset } = place;
 
   const keys = (e: React.KeyboardEvent<HTMLTextAreaElement>): void => {
     if (e.nativeEvent.isComposing) return;
-    const a = e.currentTarget, head = range.head;
+    const head = range.head;
     if (e.key === 'Escape') {
       e.preventDefault();
       e.stopPropagation();
@@ -70,7 +79,6 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     if (e.key !== 'ArrowUp' && e.key !== 'ArrowDown') goal.current = null;
     // Undo and redo go to the bench: they know the whole document.
     if (!((e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key))) e.stopPropagation();
-    void a;
   };
 
   const indexFor = (clientX: number, clientY: number, host: DOMRect): number => {

@@ -4,6 +4,9 @@ import { sceneOf, useBench } from './store';
 
 const ask = latest((scene: ReturnType<typeof sceneOf>) => readingWorker().readings(scene));
 
+const RETRY = 2000;
+let stopped = true;
+
 async function measure(): Promise<void> {
   useBench.setState({ measuring: true });
   try {
@@ -12,13 +15,19 @@ async function measure(): Promise<void> {
   } catch (e) {
     console.error(e);
     useBench.setState({ measuring: false });
+    setTimeout(() => stopped || void measure(), RETRY);
   }
 }
 
 /** Begins measuring the opened piece. @returns a function that stops it */
 export function keepMeasuring(): () => void {
+  stopped = false;
   void measure();
-  return useBench.subscribe((now, before) => {
+  const stop = useBench.subscribe((now, before) => {
     if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId) void measure();
   });
+  return () => {
+    stopped = true;
+    stop();
+  };
 }

@@ -9,6 +9,9 @@ const show = latest((...args: Show) => stageWorker().show(...args));
 const MOST_PIXELS = 7_000_000;
 const MOST_SIDE = 4096;
 
+const RETRY = 2000;
+
+let retry: ReturnType<typeof setTimeout> | null = null;
 let stageKey = '';
 let scale = 1;
 
@@ -22,7 +25,10 @@ async function paint(draft: boolean): Promise<void> {
       document.documentElement.dataset.painted = String(Number(document.documentElement.dataset.painted ?? 0) + 1);
     }
   } catch (e) {
+    // A font that could not be fetched, for one: the server may be away for a moment.
     console.error(e);
+    if (retry) clearTimeout(retry);
+    retry = setTimeout(() => void paint(false), RETRY);
   }
 }
 

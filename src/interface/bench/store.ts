@@ -4,7 +4,7 @@ import { emptyHistory, redo, remember, stepBetween, undo, type History } from '.
 import type { Layer, Piece, Size, Slide } from '../../core/piece/schema';
 import { layerIn, sizeOf } from '../../core/piece/resolve';
 import type { Reading } from '../../core/reading/read';
-import type { TextPlace } from '../../workers/stage.worker';
+import type { TextPlace } from '../../workers/stage';
 
 export type StageView = 'plain' | 'letters' | 'grey' | 'clean';
 export type Saved = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict';

@@ -1,0 +1,44 @@
+// Lint: TypeScript and React as usual, and the floors: a folder imports only from floors below it.
+import next from 'eslint-config-next/core-web-vitals';
+import prettier from 'eslint-config-prettier';
+import tseslint from 'typescript-eslint';
+
+const FLOORS = ['core', 'server', 'workers', 'interface'];
+/** What each floor may not import: everything above it, and what its own rules exclude. */
+const floor = (name, above, packages = []) => ({
+  files: [`src/${name}/**/*.{ts,tsx}`],
+  ignores: ['**/*.test.ts', 'src/core/testing/**'],
+  rules: {
+    'no-restricted-imports': ['error', { patterns: [
+      { group: [...above.flatMap((a) => [`**/${a}/**`, `**/src/${a}/**`]), '**/app/**'], message: `src/${name} imports only from floors below it` },
+      ...(packages.length ? [{ group: packages, message: `src/${name} does without this` }] : []),
+    ] }],
+  },
+});
+
+export default tseslint.config(
+  { ignores: ['.next/**', '.build/**', 'node_modules/**', 'public/**', '.data/**', 'next-env.d.ts', 'coverage/**'] },
+  ...next,
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx,mts}'],
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false }],
+      eqeqeq: 'error',
+      'no-console': ['error', { allow: ['error'] }],
+    },
+  },
+  { files: ['scripts/**', 'demo/**', 'tests/**'], rules: { 'no-console': 'off' } },
+  floor('core', FLOORS.slice(1), ['react', 'react-dom', '@mantine/*', 'node:*', 'fs', 'path', 'knex', 'mysql2', 'sharp', '@napi-rs/canvas', 'next', 'next/*']),
+  floor('server', ['workers', 'interface'], ['react', 'react-dom', '@mantine/*']),
+  floor('workers', ['server', 'interface'], ['react', 'react-dom', '@mantine/*', 'node:*', 'knex', 'sharp', '@napi-rs/canvas']),
+  floor('interface', ['server'], ['node:*', 'knex', 'sharp', '@napi-rs/canvas']),
+  {
+    // The core knows no clock and no chance.
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'the core takes ids and seeds from outside' }, { object: 'Date', property: 'now', message: 'the core knows no clock' }] },
+  },
+  prettier,
+);

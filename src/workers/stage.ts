@@ -1,0 +1,125 @@
+// Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
+import { transfer } from 'comlink';
+import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
+import type { Box, Piece, Slide, TextLayer } from '../core/piece/schema';
+import { caretMap, type CaretMap } from '../core/type/caret';
+import { overflows, textFrame } from '../core/type/frame';
+import { BrowserStudio, surfaceOn } from './browser-studio';
+import type { Surface } from '../core/paint/studio';
+
+const studio = new BrowserStudio();
+const { painter } = studio;
+const stages = new Map<string, { canvas: OffscreenCanvas; surface: Surface }>();
+
+/** A piece reduced to one slide, which is all that painting needs. */
+export interface Scene {
+  piece: Piece;
+  slide: string;
+  size: string;
+}
+
+export interface TextPlace {
+  frame: Box;
+  overflow: boolean;
+  missing: string[];
+  /** Left edge of the frame in layout coordinates. */
+  offset: number;
+  caret?: CaretMap;
+}
+
+export interface Painted {
+  texts: Record<string, TextPlace>;
+}
+
+function open(scene: Scene): { slide: Slide; size: ReturnType<typeof sizeOf> } {
+  const slide = scene.piece.slides.find((s) => s.id === scene.slide);
+  if (!slide) throw new Error(`the slide ${scene.slide} is not in the piece`);
+  return { slide, size: sizeOf(scene.piece, scene.size) };
+}
+
+function places(scene: Scene, slide: Slide, editing: string | null): Record<string, TextPlace> {
+  const size = sizeOf(scene.piece, scene.size);
+  const texts: Record<string, TextPlace> = {};
+  for (const layer of layersIn(scene.piece, slide, size)) {
+    if (layer.kind !== 'text') continue;
+    const layout = painter.layout(layer);
+    texts[layer.id] = { frame: textFrame(layer, layout), overflow: overflows(layer, layout), missing: layout.missing, offset: layout.offset, ...(layer.id === editing ? { caret: caretMap(layout) } : {}) };
+  }
+  return texts;
+}
+
+/** Upright box of a text's lines, without the empty part of its frame. */
+function linesOf(layer: TextLayer): Box {
+  const layout = painter.layout(layer), frame = textFrame(layer, layout);
+  const left = Math.min(...layout.lines.map((l) => l.left)), right = Math.max(...layout.lines.map((l) => l.left + l.width));
+  return { x: frame.x + left - layout.offset, y: frame.y, width: Math.max(1, right - left), height: Math.max(1, layout.height) };
+}
+
+export const api = {
+  /** Takes over the canvas of a slide on the page. */
+  attach(key: string, canvas: OffscreenCanvas): void {
+    stages.set(key, { canvas, surface: surfaceOn(canvas) });
+  },
+  detach(key: string): void {
+    stages.delete(key);
+  },
+
+  /** Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size. */
+  async show(key: string, scene: Scene, scale: number, draft: boolean, editing: string | null): Promise<Painted> {
+    const { slide, size } = open(scene);
+    await studio.prepare(scene.piece, slide);
+    const stage = stages.get(key);
+    if (stage) {
+      const width = Math.max(1, Math.round(size.width * scale)), height = Math.max(1, Math.round(size.height * scale));
+      if (stage.canvas.width !== width || stage.canvas.height !== height) {
+        stage.canvas.width = width;
+        stage.canvas.height = height;
+      }
+      painter.paint(stage.surface, scene.piece, slide, size, { scale, x: 0, y: 0 }, { quality: draft ? 'draft' : 'exact' });
+    }
+    return { texts: places(scene, slide, editing) };
+  },
+
+  /** Small pictures of single layers, on nothing. */
+  async thumbnails(scene: Scene, ids: string[], width: number, height: number): Promise<{ id: string; bitmap: ImageBitmap }[]> {
+    const { slide, size } = open(scene);
+    await studio.prepare(scene.piece, slide);
+    const out: { id: string; bitmap: ImageBitmap }[] = [];
+    for (const id of ids) {
+      const layer = slide.layers.find((l) => l.id === id);
+      if (!layer) continue;
+      const placed = layerIn(layer, size, scene.piece.sizes[0]);
+      // Texts are shown by themselves, everything else where it lies on the slide.
+      const frame = placed.kind === 'text' ? linesOf(placed) : { x: 0, y: 0, width: size.width, height: size.height };
+      const scale = Math.min(width / frame.width, height / frame.height) * (placed.kind === 'text' ? 0.92 : 1);
+      const canvas = new OffscreenCanvas(width, height);
+      const x = Math.round((frame.x + frame.width / 2) * scale - width / 2), y = Math.round((frame.y + frame.height / 2) * scale - height / 2);
+      painter.paint(surfaceOn(canvas), scene.piece, { ...slide, layers: [{ ...layer, visible: true, overrides: Object.fromEntries(Object.entries(layer.overrides).map(([k, o]) => [k, { ...o, visible: true }])) }] }, size, { scale, x, y }, { transparent: true, quality: 'draft' });
+      out.push({ id, bitmap: canvas.transferToImageBitmap() });
+    }
+    return transfer(out, out.map((o) => o.bitmap));
+  },
+
+  /** Pixels round a point of the painted slide, RGBA, (2 r + 1) squared; outside the slide they are transparent. */
+  async loupe(scene: Scene, x: number, y: number, r: number): Promise<Uint8ClampedArray> {
+    const { slide, size } = open(scene);
+    await studio.prepare(scene.piece, slide);
+    const side = 2 * r + 1;
+    const s = studio.surface(side, side);
+    painter.paint(s, scene.piece, slide, size, { scale: 1, x: Math.round(x) - r, y: Math.round(y) - r }, { quality: 'exact' });
+    return s.read(0, 0, side, side);
+  },
+
+  /** A whole slide at full size as RGBA: what the tests compare with the server. */
+  async pixels(scene: Scene, scale = 1): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
+    const { slide, size } = open(scene);
+    await studio.prepare(scene.piece, slide);
+    const width = Math.round(size.width * scale), height = Math.round(size.height * scale);
+    const s = studio.surface(width, height);
+    painter.paint(s, scene.piece, slide, size, { scale, x: 0, y: 0 });
+    return { width, height, data: s.read(0, 0, width, height) };
+  },
+};
+
+export type StageApi = typeof api;
+

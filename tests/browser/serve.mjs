@@ -1,0 +1,22 @@
+// Serves the application for a test; reads kill, restart and stop from its input.
+import { createInterface } from 'node:readline';
+import { startApplication } from '../../scripts/lib/application.mjs';
+import { freePort } from '../../scripts/lib/database.mjs';
+
+const application = await startApplication({ dataDir: process.argv[2], port: await freePort(), quiet: true, databaseUrl: '' });
+console.log(`ready ${application.address}`);
+const input = createInterface({ input: process.stdin });
+input.on('line', async (line) => {
+  if (line === 'kill') await application.kill();
+  else if (line === 'restart') await application.restart();
+  else if (line === 'stop') {
+    await application.stop();
+    process.exit(0);
+  } else return;
+  console.log(`${line}: done`);
+});
+// The test is gone: so are we.
+input.on('close', async () => {
+  await application.stop();
+  process.exit(0);
+});
