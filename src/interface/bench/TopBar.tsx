@@ -77,7 +77,7 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
           size="xs"
           w={186}
           mx={6}
-          aria-label="Size"
+          aria-label="Size of the piece"
           allowDeselect={false}
           value={sizeId}
           data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} x ${s.height}` }))}
