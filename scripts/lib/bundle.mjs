@@ -18,7 +18,7 @@ const browser = {
   logLevel: 'warning',
 };
 const server = {
-  entryPoints: { tasks: join(ROOT, 'src/server/tasks.ts'), 'load-demo': join(ROOT, 'demo/load.ts'), bench: join(ROOT, 'scripts/bench/measure.ts') },
+  entryPoints: { tasks: join(ROOT, 'src/server/tasks.ts'), 'load-demo': join(ROOT, 'demo/load.ts') },
   outdir: join(ROOT, '.build'),
   outExtension: { '.js': '.mjs' },
   bundle: true,

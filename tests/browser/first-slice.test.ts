@@ -198,7 +198,8 @@ describe('the bench under the hand', () => {
   });
 
   it('nudges by keys, duplicates, deletes, and goes back by Esc', async () => {
-    await (await bench.find('[data-overlay]')).findElement(By.css('[data-layer="kicker"]')).click();
+    await bench.keys(Key.ESCAPE);
+    await (await bench.find('[data-layer="kicker"]')).click();
     const before = await box('kicker');
     await bench.keys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
     await bench.chord(Key.SHIFT, Key.ARROW_DOWN);

@@ -1,6 +1,6 @@
 // How much a backdrop varies at letter scale, where it masks letter shapes (after Scharff, Hill and Ahumada 2000):
 // RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over the line boxes.
-import { apply, type Transform } from '../arrange/transform';
+import type { Transform } from '../arrange/transform';
 import { lightness } from '../colour/oklab';
 import type { TextLayout } from '../type/layout';
 import type { Region } from './coverage';
@@ -38,18 +38,22 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
   const cell = Math.max(1, fine, Math.sqrt(((right - left + 2 * coarse) * (bottom - top + 2 * coarse)) / 40_000));
   const x0 = left - 2 * coarse, y0 = top - 2 * coarse;
   const columns = Math.max(1, Math.ceil((right - left + 4 * coarse) / cell)), rows = Math.max(1, Math.ceil((bottom - top + 4 * coarse) / cell));
-  const n = cell <= 1.01 ? 1 : cell <= 2.5 ? 2 : 3, perCell = n * n;
+  const n = cell <= 1.01 ? 1 : cell <= 6 ? 2 : 3, perCell = n * n;
   const inLine = new Uint8Array(columns * rows), samples = new Int32Array(columns * rows * perCell);
-  for (let r = 0; r < rows; r++)
+  for (let r = 0; r < rows; r++) {
+    const cy = y0 + (r + 0.5) * cell;
+    const line = inked.find((l) => cy >= l.top && cy < l.bottom);
     for (let c = 0; c < columns; c++) {
-      const cx = x0 + (c + 0.5) * cell, cy = y0 + (r + 0.5) * cell;
-      if (inked.some((l) => cy >= l.top && cy < l.bottom && cx >= l.left && cx < l.left + l.width)) inLine[r * columns + c] = 1;
+      const cx = x0 + (c + 0.5) * cell;
+      if (line && cx >= line.left && cx < line.left + line.width) inLine[r * columns + c] = 1;
       for (let k = 0; k < perCell; k++) {
-        const [px, py] = apply(t, cx + (((k % n) + 0.5) / n - 0.5) * cell, cy + ((Math.floor(k / n) + 0.5) / n - 0.5) * cell);
+        const lx = cx + (((k % n) + 0.5) / n - 0.5) * cell, ly = cy + (((k / n) | 0) + 0.5 - n / 2) * (cell / n);
+        const px = t[0] * lx + t[2] * ly + t[4], py = t[1] * lx + t[3] * ly + t[5];
         const ix = Math.min(region.width - 1, Math.max(0, Math.floor(px) - region.x)), iy = Math.min(region.height - 1, Math.max(0, Math.floor(py) - region.y));
         samples[(r * columns + c) * perCell + k] = iy * region.width + ix;
       }
     }
+  }
   return { columns, rows, inLine, samples, perCell, fine: fine / cell, coarse: coarse / cell };
 }
 

@@ -1,7 +1,7 @@
 // Which pixels a letter is told apart by: its halo, and for each halo pixel the letter's nearest ink (reading.md, steps 2 and 3).
-import type { Transform } from '../arrange/transform';
 import { traceLetter } from '../type/frame';
-import type { TextLayout } from '../type/layout';
+import type { Letter, TextLayout } from '../type/layout';
+import { apply, type Transform } from '../arrange/transform';
 import { CoverageRaster, type Region } from './coverage';
 import { nearestInk } from './nearest-ink';
 
@@ -30,6 +30,61 @@ export interface TextHalo {
   /** One ink pixel of each measured letter's body, for sampling what covers it. */
   bounds: { letter: number; x: number; y: number; width: number; height: number }[];
 }
+
+/** Coverage of one letter and the nearest ink round it: the same wherever it stands, up to whole pixels. */
+interface LetterShape {
+  cover: Float32Array;
+  /** Index of the nearest ink pixel within the halo's reach, or -1. */
+  near: Int32Array;
+  most: number;
+}
+
+const shapes = new Map<string, LetterShape>();
+/** Pixels of shapes that are kept; about 8 bytes each. */
+const KEPT_PIXELS = 3_000_000;
+let keptPixels = 0;
+
+function shapeOf(raster: CoverageRaster, part: Region, radius: number): LetterShape {
+  const cover = raster.cover(part);
+  let most = 0;
+  for (let i = 0; i < cover.length; i++) if (cover[i] > most) most = cover[i];
+  const solid = Math.min(0.5, most * 0.9);
+  const body = new Uint8Array(cover.length);
+  for (let i = 0; i < cover.length; i++) body[i] = cover[i] >= solid ? 1 : 0;
+  return { cover, near: most < OUTSIDE ? new Int32Array(0) : nearestInk(body, part.width, part.height, radius + 0.5), most };
+}
+
+/** What a letter's shape depends on: its glyphs, their size, the transform, and where between pixels it stands. */
+function shapeKey(letter: Letter, size: number, t: Transform): string {
+  const [first] = letter.glyphs;
+  const [x, y] = apply(t, first.x, first.y);
+  const rest = letter.glyphs.slice(1).map((g) => `${g.glyph}@${(g.x - first.x).toFixed(3)},${(g.y - first.y).toFixed(3)}`);
+  return `${first.font.face.id}|${first.glyph}|${rest.join()}|${size}|${t[0]},${t[1]},${t[2]},${t[3]}|${(x - Math.floor(x)).toFixed(4)},${(y - Math.floor(y)).toFixed(4)}`;
+}
+
+function keptShape(key: string, raster: CoverageRaster, part: Region, radius: number): LetterShape {
+  let shape = shapes.get(key);
+  // A phase at the very edge of rounding may give another rectangle: then the shape is made anew.
+  if (shape && shape.cover.length === part.width * part.height) {
+    shapes.delete(key);
+    shapes.set(key, shape);
+    return shape;
+  }
+  if (shape) keptPixels -= shape.cover.length;
+  shapes.delete(key);
+  shape = shapeOf(raster, part, radius);
+  shapes.set(key, shape);
+  keptPixels += shape.cover.length;
+  for (const [k, old] of shapes) {
+    if (keptPixels <= KEPT_PIXELS) break;
+    shapes.delete(k);
+    keptPixels -= old.cover.length;
+  }
+  return shape;
+}
+
+let haloAt = new Int32Array(0);
+let inkAt = new Int32Array(0);
 
 /** Radius of the halo in pixels for a font size in pixels: 0.06 em, at least 2 px. */
 export const haloRadius = (fontSize: number): number => Math.max(2, 0.06 * fontSize);
@@ -77,13 +132,17 @@ export function textHalo(layout: TextLayout, t: Transform, slide: { width: numbe
   const inked = new Uint8Array(region.width * region.height);
   const covers = traced.map(({ letter, raster: r }) => {
     if (r.minX < -0.5 || r.minY < -0.5 || r.maxX > slide.width + 0.5 || r.maxY > slide.height + 0.5) result.partly.push(letter);
-    const part = clip(r.minX - pad, r.minY - pad, r.maxX + pad, r.maxY + pad);
+    const x0 = Math.floor(r.minX - pad), y0 = Math.floor(r.minY - pad), x1 = Math.ceil(r.maxX + pad), y1 = Math.ceil(r.maxY + pad);
+    const part = clip(x0, y0, x1, y1);
     if (part.width === 0 || part.height === 0) return null;
-    const cover = r.cover(part);
-    for (let y = 0; y < part.height; y++)
-      for (let x = 0; x < part.width; x++)
-        if (cover[y * part.width + x] >= OUTSIDE) inked[(part.y - region.y + y) * region.width + part.x - region.x + x] = 1;
-    return { part, cover };
+    const whole = part.x === x0 && part.y === y0 && part.width === x1 - x0 && part.height === y1 - y0;
+    const shape = whole ? keptShape(shapeKey(layout.letters[letter], layout.fontSize, t), r, part, radius) : shapeOf(r, part, radius);
+    const { cover } = shape;
+    for (let y = 0, i = 0; y < part.height; y++) {
+      let at = (part.y - region.y + y) * region.width + part.x - region.x;
+      for (let x = 0; x < part.width; x++, i++, at++) if (cover[i] >= OUTSIDE) inked[at] = 1;
+    }
+    return { part, shape };
   });
   traced.forEach(({ letter }, n) => {
     const c = covers[n];
@@ -91,32 +150,27 @@ export function textHalo(layout: TextLayout, t: Transform, slide: { width: numbe
       result.outside.push(letter);
       return;
     }
-    const { part, cover } = c;
-    let most = 0;
-    for (const v of cover) if (v > most) most = v;
-    if (most < OUTSIDE) {
+    const { part, shape } = c, { cover, near } = shape;
+    if (shape.most < OUTSIDE) {
       result.outside.push(letter);
       return;
     }
-    const solid = Math.min(0.5, most * 0.9);
-    const body = new Uint8Array(cover.length);
-    for (let i = 0; i < cover.length; i++) body[i] = cover[i] >= solid ? 1 : 0;
-    const near = nearestInk(body, part.width, part.height);
-    const halo: number[] = [], ink: number[] = [];
+    if (haloAt.length < cover.length) [haloAt, inkAt] = [new Int32Array(cover.length * 2), new Int32Array(cover.length * 2)];
+    let count = 0;
     // Distance is to the outline; the nearest ink pixel's centre lies half a pixel inside it.
-    const reach = (radius + 0.5) ** 2;
-    for (let y = 0; y < part.height; y++)
-      for (let x = 0; x < part.width; x++) {
-        const i = y * part.width + x;
+    const reach = (radius + 0.5) ** 2, w = part.width;
+    const origin = (part.y - region.y) * region.width + part.x - region.x;
+    for (let y = 0, i = 0; y < part.height; y++)
+      for (let x = 0; x < w; x++, i++) {
         if (cover[i] >= OUTSIDE || near[i] < 0) continue;
-        const ny = Math.floor(near[i] / part.width), nx = near[i] - ny * part.width;
-        if ((nx - x) ** 2 + (ny - y) ** 2 > reach) continue;
-        const at = (part.y - region.y + y) * region.width + part.x - region.x + x;
+        const ny = (near[i] / w) | 0, nx = near[i] - ny * w;
+        if ((nx - x) * (nx - x) + (ny - y) * (ny - y) > reach) continue;
+        const at = origin + y * region.width + x;
         if (inked[at]) continue;
-        halo.push(at);
-        ink.push((part.y - region.y + ny) * region.width + part.x - region.x + nx);
+        haloAt[count] = at;
+        inkAt[count++] = origin + ny * region.width + nx;
       }
-    if (halo.length) result.letters.push({ letter, halo: Int32Array.from(halo), ink: Int32Array.from(ink) });
+    if (count) result.letters.push({ letter, halo: haloAt.slice(0, count), ink: inkAt.slice(0, count) });
   });
   return result;
 }

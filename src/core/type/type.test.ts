@@ -100,7 +100,7 @@ describe('lines', () => {
     expect(e.left).toBeCloseTo(600 - e.width, 5);
   });
   it('right-to-left text begins at the right and runs leftwards, numbers inside it forwards', async () => {
-    const t = 'רכבת 25 איטית', l = await lay(t);
+    const t = 'רכבת 25 איטית', l = await lay(t, { fontSize: 60 });
     const line = l.lines[0];
     expect(line.left).toBeCloseTo(600 - line.width, 3);
     const x = (i: number): number => l.letters.find((k) => k.start === i)!.left;

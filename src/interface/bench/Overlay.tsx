@@ -148,7 +148,8 @@ export function Overlay({ scale }: { scale: number }) {
       e,
       'Move',
       (dx, dy, p) => {
-        let x = dx / scale, y = dy / scale;
+        // Whole pixels: exact, and what was measured of the letters can be used again.
+        let x = Math.round(dx / scale), y = Math.round(dy / scale);
         // Shift keeps to one direction; Ctrl moves without snapping.
         if (p.shiftKey) [x, y] = Math.abs(x) > Math.abs(y) ? [x, 0] : [0, y];
         const s = p.ctrlKey || p.metaKey ? null : snapBox({ ...whole, x: whole.x + x, y: whole.y + y }, lines, REACH / scale);

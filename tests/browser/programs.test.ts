@@ -1,0 +1,129 @@
+// The interface for programs over HTTP, and browser and server held together on the demo campaign.
+import { readFileSync } from 'node:fs';
+import { request } from 'node:http';
+import type { WebDriver } from 'selenium-webdriver';
+import sharp from 'sharp';
+import { startForTests, type Application } from './application';
+import { openBrowser } from './driver';
+import type { Piece } from '../../src/core/piece/schema';
+
+let app: Application;
+let driver: WebDriver;
+
+beforeAll(async () => {
+  app = await startForTests();
+  ({ driver } = await openBrowser());
+});
+afterAll(async () => {
+  await driver?.quit();
+  await app?.stop();
+});
+
+const call = (path: string, init?: RequestInit): Promise<Response> => fetch(app.address + path, init);
+const post = (path: string, body: unknown, method = 'POST', headers: Record<string, string> = {}): Promise<Response> => call(path, { method, headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) });
+type Stored = { id: string; revision: number; piece: Piece };
+const stored = async (id: string): Promise<Stored> => (await call(`/api/pieces/${id}`)).json() as Promise<Stored>;
+
+describe('the interface for programs', () => {
+  it('describes itself', async () => {
+    const doc = (await (await call('/api/openapi.json')).json()) as { openapi: string; paths: Record<string, Record<string, unknown>> };
+    expect(doc.openapi).toMatch(/^3\.1/);
+    for (const [path, methods] of Object.entries({ '/api/assets': ['post'], '/api/assets/{id}': ['get'], '/api/pieces': ['post'], '/api/pieces/{id}': ['get', 'put', 'delete'], '/api/pieces/{id}/render': ['get'], '/api/pieces/{id}/reading': ['get'], '/api/pieces/{id}/just-enough': ['post'] }))
+      for (const m of methods) expect([path, m, Boolean(doc.paths[path]?.[m])]).toEqual([path, m, true]);
+  });
+
+  it('from upload to picture: assets, pieces, reading, just enough, render', async () => {
+    const form = new FormData();
+    form.append('file', new Blob([readFileSync('demo/pictures/varn-fog.jpg')]), 'fog.jpg');
+    const asset = (await (await call('/api/assets', { method: 'POST', body: form })).json()) as { id: string; width: number };
+    expect(asset.width).toBeGreaterThan(1000);
+    expect((await call(`/api/assets/${asset.id}`)).headers.get('content-type')).toBe('image/jpeg');
+    const made = await post('/api/pieces', { destination: 'square-post', name: 'By program', photo: asset.id });
+    expect(made.status).toBe(201);
+    expect(made.headers.get('etag')).toBe('"1"');
+    const { id, piece } = (await made.json()) as Stored;
+    expect(piece.slides[0].layers[0]).toMatchObject({ kind: 'photo', asset: asset.id });
+    // A headline of a demo piece, over fog, white: Lost.
+    const headline = (await stored('ostrel-reopening')).piece.slides[0].layers.find((l) => l.id === 'headline')!;
+    piece.slides[0].layers.push(headline);
+    expect((await post(`/api/pieces/${id}`, piece, 'PUT', { 'if-match': '"1"' })).status).toBe(200);
+    const [reading] = (await (await call(`/api/pieces/${id}/reading?slide=1`)).json()) as { verdict: string; ratio: number; letters: unknown[]; needed: number }[];
+    expect(reading.verdict).toBe('lost');
+    expect(reading.letters.length).toBe('Slowtrains,longviews'.length);
+    const solved = (await (await post(`/api/pieces/${id}/just-enough`, { slide: 1, layer: 'headline', treatment: 'tint', colour: '#14202b' })).json()) as { strength: number; before: typeof reading[]; after: typeof reading[] };
+    expect(solved.before[0].verdict).toBe('lost');
+    expect(solved.after[0].verdict).toBe('clear');
+    // Laid in as found, the stored piece reads the same; one percent less does not do.
+    const withTint = (opacity: number): Piece => ({ ...piece, slides: [{ ...piece.slides[0], layers: [piece.slides[0].layers[0], { id: 'tint', name: 'Tint', kind: 'tint', band: 'overlays', colour: '#14202b', opacity, visible: true, locked: false, blend: 'normal', box: { x: 0, y: 0, width: 1080, height: 1080 }, rotation: 0, anchors: { horizontal: 'stretch', vertical: 'stretch' }, overrides: {} }, headline] }] });
+    const verdictAt = async (percent: number, over: number): Promise<string> => {
+      expect((await post(`/api/pieces/${id}`, withTint(percent / 100), 'PUT', { 'if-match': `"${over}"` })).status).toBe(200);
+      return ((await (await call(`/api/pieces/${id}/reading`)).json()) as { verdict: string }[])[0].verdict;
+    };
+    expect(await verdictAt(solved.strength, 2)).toBe('clear');
+    expect(await verdictAt(solved.strength - 1, 3)).not.toBe('clear');
+    const jpeg = await call(`/api/pieces/${id}/render?format=jpeg&scale=2&quality=70&download=1`);
+    expect(await sharp(Buffer.from(await jpeg.arrayBuffer())).metadata()).toMatchObject({ format: 'jpeg', width: 2160, height: 2160 });
+    expect(jpeg.headers.get('content-disposition')).toContain('by-program-1080x1080-2x.jpg');
+    expect((await call(`/api/pieces/${id}`, { method: 'DELETE' })).status).toBe(204);
+    expect((await call(`/api/pieces/${id}`)).status).toBe(404);
+  });
+
+  it.each<[string, () => Promise<Response>, number]>([
+    ['a body that is no JSON', () => call('/api/pieces', { method: 'POST', body: '{', headers: { 'content-type': 'application/json' } }), 400],
+    ['an unknown destination', () => post('/api/pieces', { destination: 'nowhere' }), 400],
+    ['a document with faults', () => post('/api/pieces', { document: { format: 'plavo-piece', version: 2 } }), 422],
+    ['a document of a newer version', () => post('/api/pieces', { document: { format: 'plavo-piece', version: 7 } }), 422],
+    ['a piece that is not there', () => call('/api/pieces/none'), 404],
+    ['a slide that is not there', () => call('/api/pieces/ostrel-banner/reading?slide=9'), 404],
+    ['a size that is not there', () => call('/api/pieces/ostrel-banner/render?size=tall'), 404],
+    ['an impossible scale', () => call('/api/pieces/ostrel-banner/render?scale=-1'), 400],
+    ['a save without If-Match', async () => post('/api/pieces/ostrel-banner', (await stored('ostrel-banner')).piece, 'PUT'), 428],
+    ['a save over an old revision', async () => post('/api/pieces/ostrel-banner', { ...(await stored('ostrel-banner')).piece, name: 'Stale' }, 'PUT', { 'if-match': '"0"' }), 409],
+    ['an upload that is no picture', () => { const f = new FormData(); f.append('file', new Blob(['nothing']), 'a.png'); return call('/api/assets', { method: 'POST', body: f }); }, 415],
+    ['an upload without a file', () => call('/api/assets', { method: 'POST', body: new FormData() }), 400],
+    ['a text that is not on the slide', () => post('/api/pieces/ostrel-banner/just-enough', { treatment: 'tint', layer: 'none' }), 422],
+    ['a request of another origin', () => call('/api/pieces', { headers: { origin: 'http://evil.example' } }), 403],
+  ])('%s is answered with problem+json', async (_what, ask, status) => {
+    const response = await ask();
+    expect(response.status).toBe(status);
+    expect(response.headers.get('content-type')).toContain('application/problem+json');
+    const body = (await response.json()) as { title: string; status: number };
+    expect(body.status).toBe(status);
+    expect(body.title.length).toBeGreaterThan(5);
+  });
+
+  it('a foreign host name is refused', async () => {
+    const { port } = new URL(app.address);
+    const status = await new Promise((resolve, reject) => request({ host: '127.0.0.1', port, path: '/api/pieces', headers: { host: 'evil.example' } }, (r) => (r.resume(), resolve(r.statusCode))).on('error', reject).end());
+    expect(status).toBe(403);
+  });
+});
+
+describe('one painter, two places', () => {
+  it.each([
+    ['ostrel-reopening', 'base'],
+    ['ostrel-hero', 'base'],
+    ['ostrel-hero', 'narrow'],
+    ['ostrel-banner', 'base'],
+  ])('%s in size %s: Chromium and server paint the same pixels', async (id, size) => {
+    await driver.get(`${app.address}/`);
+    const { piece } = await stored(id);
+    // The stage's own worker, spoken to in its protocol.
+    const painted = (await driver.executeAsyncScript(
+      `const [scene, done] = arguments;
+       const w = new Worker('/workers/stage.js', { type: 'module' });
+       w.onmessage = (e) => { if (e.data.id !== 'test') return;
+         const { width, height, data } = e.data.value; let s = '';
+         for (let i = 0; i < data.length; i += 32768) s += String.fromCharCode.apply(null, data.subarray(i, i + 32768));
+         w.terminate(); done({ width, height, data: btoa(s) }); };
+       w.postMessage({ id: 'test', type: 'APPLY', path: ['pixels'], argumentList: [{ type: 'RAW', value: scene }, { type: 'RAW', value: 1 }] });`,
+      { piece, slide: piece.slides[0].id, size },
+    )) as { width: number; height: number; data: string };
+    const mine = Buffer.from(painted.data, 'base64');
+    const server = await sharp(Buffer.from(await (await call(`/api/pieces/${id}/render?size=${size}`)).arrayBuffer())).ensureAlpha().raw().toBuffer();
+    expect(mine.length).toBe(server.length);
+    let off = 0;
+    for (let i = 0; i < mine.length; i++) if (Math.abs(mine[i] - server[i]) > 2) off++;
+    expect(off / mine.length).toBeLessThanOrEqual(0.001);
+  });
+});
