@@ -56,6 +56,11 @@ function linesOf(layer: TextLayer): Box {
 }
 
 export const api = {
+  /** Loads what a slide will need. */
+  async warm(scene: Scene): Promise<void> {
+    await studio.prepare(scene.piece, open(scene).slide);
+  },
+
   /** Takes over the canvas of a slide on the page. */
   attach(key: string, canvas: OffscreenCanvas): void {
     stages.set(key, { canvas, surface: surfaceOn(canvas) });

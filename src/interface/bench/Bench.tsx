@@ -20,7 +20,7 @@ import { openBench, useBench } from './store';
 import { openPiece } from '../../core/piece/upgrade';
 import { TopBar } from './TopBar';
 import { useFocusSelection } from './Overlay';
-import { readingWorker, stageWorker } from '../../workers/clients';
+import { stageWorker } from '../../workers/clients';
 
 /** Opens the stored piece, with what the journal knows beyond it. */
 async function begin(stored: StoredPiece): Promise<void> {
@@ -39,9 +39,8 @@ async function begin(stored: StoredPiece): Promise<void> {
 export function Bench({ stored, campaignName }: { stored: StoredPiece; campaignName: string }) {
   const [ready, setReady] = useState(false);
   useEffect(() => {
-    // Workers load while the journal is read.
-    stageWorker();
-    readingWorker();
+    // Fonts and pictures load while the journal is read.
+    void stageWorker().warm({ piece: stored.piece, slide: stored.piece.slides[0].id, size: stored.piece.sizes[0].id });
     let stop: (() => void)[] = [];
     let on = true;
     void begin(stored).then(() => {

@@ -10,8 +10,6 @@ import { currentSize, settle, useBench } from './store';
 
 export function HandOver() {
   const size = useBench(currentSize);
-  const slides = useBench((s) => s.piece.slides);
-  const slideId = useBench((s) => s.slideId);
   const weak = useBench((s) => s.readings.filter((r) => r.verdict === 'strained' || r.verdict === 'lost').length);
   const cut = useBench((s) => s.readings.filter((r) => r.flags.includes('overflow')).length);
   const [open, setOpen] = useState(false);
@@ -25,9 +23,9 @@ export function HandOver() {
     try {
       settle();
       await save();
-      const { id, saved, revision } = useBench.getState();
+      const { id, saved, revision, piece, slideId } = useBench.getState();
       if (saved !== 'saved') throw new Error('The piece must be saved first, and the server does not answer. Your edits are safe in this browser; try again in a moment.');
-      const query = new URLSearchParams({ slide: String(slides.findIndex((s) => s.id === slideId) + 1), size: size.id, format, scale, quality: String(quality), revision: String(revision), download: '1' });
+      const query = new URLSearchParams({ slide: String(piece.slides.findIndex((s) => s.id === slideId) + 1), size: size.id, format, scale, quality: String(quality), revision: String(revision), download: '1' });
       const response = await fetch(`/api/pieces/${id}/render?${query}`);
       if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { title?: string }).title ?? 'The picture could not be painted.');
       const name = decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? `piece.${format}`);

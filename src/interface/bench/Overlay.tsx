@@ -84,7 +84,7 @@ function dragDocument(e: React.PointerEvent, label: string, move: (dx: number, d
   dragMerge = merge;
   follow(e, {
     move: (dx, dy, p) => {
-      if (!useBench.getState().dragging) useBench.setState({ dragging: true });
+      if (!useBench.getState().dragging) useBench.setState({ dragging: 'stage' });
       move(dx, dy, p);
     },
     cancel: () => edit(label, () => before, merge),

@@ -3,7 +3,7 @@
 import { Button, Group, Text, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconAlertTriangle, IconWand } from '@tabler/icons-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useState } from 'react';
 import { addLayer, changeLayers } from '../../core/piece/edits';
 import { makeTint } from '../../core/piece/make';
 import type { Flag, Reading } from '../../core/reading/read';
@@ -12,6 +12,7 @@ import { nanoid } from 'nanoid';
 import { latest, readingWorker } from '../../workers/clients';
 import { inWords } from '../shared/api';
 import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
+import { usePanelPiece } from './panel-piece';
 import css from './ReadingPanel.module.css';
 import { currentSlide, edit, sceneOf, select, settle, shownReading, useBench } from './store';
 import { useTreatment } from './treatment';
@@ -91,14 +92,14 @@ export function ReadingPanel() {
           <IconAlertTriangle size={14} /> {FLAG_WORD[f]}
         </div>
       ))}
-      <Solve reading={reading} />
+      <Solve layer={reading.layer} measurable={reading.ratio !== null} />
     </section>
   );
 }
 
-function Solve({ reading }: { reading: Reading }) {
+const Solve = memo(function Solve({ layer, measurable }: { layer: string; measurable: boolean }) {
   const treatment = useTreatment();
-  const piece = useBench((s) => s.piece);
+  const piece = usePanelPiece();
   const slideId = useBench((s) => s.slideId);
   const sizeId = useBench((s) => s.sizeId);
   const [chart, setChart] = useState<{ points: StrengthPoint[]; enough: number | null } | null>(null);
@@ -110,13 +111,13 @@ function Solve({ reading }: { reading: Reading }) {
   useEffect(() => {
     let on = true;
     // Everything but the strength itself counts; a slider that moves leaves the chart as it is.
-    void askChart(sceneOf({ piece, slideId, sizeId, without: null }), { overlay, colour, texts: [reading.layer] })
+    void askChart(sceneOf({ piece, slideId, sizeId, without: null }), { overlay, colour, texts: [layer] })
       .then((c) => on && c && setChart(c))
       .catch((e: unknown) => console.error(e));
     return () => {
       on = false;
     };
-  }, [piece, slideId, sizeId, overlay, colour, reading.layer]);
+  }, [piece, slideId, sizeId, overlay, colour, layer]);
 
   const apply = (strength: number, hex: string, label: string, merge: string | null = null): void => {
     if (overlay)
@@ -179,7 +180,7 @@ function Solve({ reading }: { reading: Reading }) {
     <div className={css.solve}>
       <Group gap={8} wrap="nowrap" align="center">
         <Tooltip label="The least tint at which every text of the slide is Clear, confirmed on the picture at full size">
-          <Button size="sm" data-just-enough leftSection={<IconWand size={16} />} loading={solving} disabled={reading.ratio === null} onClick={() => void solve(colour)} style={{ flex: 'none' }}>
+          <Button size="sm" data-just-enough leftSection={<IconWand size={16} />} loading={solving} disabled={!measurable} onClick={() => void solve(colour)} style={{ flex: 'none' }}>
             Just enough
           </Button>
         </Tooltip>
@@ -196,4 +197,4 @@ function Solve({ reading }: { reading: Reading }) {
       )}
     </div>
   );
-}
+});

@@ -14,6 +14,7 @@ import { VerdictMark } from '../shared/VerdictMark';
 import { addFill, addPhoto, addPictureFiles, addText, addTint, moveTo, renameLayer, toggleLocked, toggleVisible } from './commands';
 import { openMenu, startRenaming, useRenaming } from './ContextMenu';
 import { Library } from './Library';
+import { usePanelPiece } from './panel-piece';
 import css from './Stack.module.css';
 import { currentSize, currentSlide, sceneOf, select, useBench } from './store';
 import { tintForSlide } from './treatment';
@@ -28,8 +29,10 @@ const canvases = new Map<string, HTMLCanvasElement>();
 
 function useThumbnails(layers: readonly Layer[]): void {
   const painted = useRef(new Map<string, Layer>());
-  const texts = useBench((s) => s.texts);
+  // Once the stage has been painted, fonts and pictures are there.
+  const ready = useBench((s) => Object.keys(s.texts).length > 0 || s.painted);
   useEffect(() => {
+    if (!ready) return;
     const timer = setTimeout(async () => {
       const stale = layers.filter((l) => painted.current.get(l.id) !== l).map((l) => l.id);
       if (!stale.length) return;
@@ -43,13 +46,13 @@ function useThumbnails(layers: readonly Layer[]): void {
       }
     }, 220);
     return () => clearTimeout(timer);
-  }, [layers, texts]);
+  }, [layers, ready]);
 }
 
 function Row({ layer }: { layer: Layer }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
   const selected = useBench((s) => s.selection.includes(layer.id));
-  const reading = useBench((s) => s.readings.find((r) => r.layer === layer.id));
+  const verdict = useBench((s) => s.readings.find((r) => r.layer === layer.id)?.verdict);
   const renaming = useRenaming() === layer.id;
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -104,7 +107,7 @@ function Row({ layer }: { layer: Layer }) {
           {layer.kind === 'tint' && <small>{Math.round(layer.opacity * 100)} %</small>}
         </span>
       )}
-      {reading && <VerdictMark verdict={reading.verdict} size={13} />}
+      {verdict !== undefined && <VerdictMark verdict={verdict} size={13} />}
       {layer.locked && (
         <ActionIcon size="xs" aria-label={`Unlock ${name}`} onClick={(e) => (e.stopPropagation(), toggleLocked(layer.id))}>
           <IconLock size={13} />
@@ -152,9 +155,11 @@ function BandSection({ band, layers, children }: { band: Band; layers: Layer[]; 
 }
 
 export function Stack() {
-  const piece = useBench((s) => s.piece);
-  const slide = useBench(currentSlide);
-  const size = useBench(currentSize);
+  const piece = usePanelPiece();
+  const slideId = useBench((s) => s.slideId);
+  const sizeId = useBench((s) => s.sizeId);
+  const slide = currentSlide({ piece, slideId });
+  const size = currentSize({ piece, sizeId });
   const [library, setLibrary] = useState(false);
   const files = useRef<HTMLInputElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));

@@ -53,7 +53,7 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
       }}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
-        useBench.setState({ dragging: true });
+        useBench.setState({ dragging: 'control' });
         onChange(strengthAt(e.clientX));
       }}
       onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && onChange(strengthAt(e.clientX))}

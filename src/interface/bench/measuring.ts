@@ -8,13 +8,11 @@ const RETRY = 2000;
 let stopped = true;
 
 async function measure(): Promise<void> {
-  useBench.setState({ measuring: true });
   try {
     const readings = await ask(sceneOf(useBench.getState()));
-    if (readings) useBench.setState({ readings, measuring: false });
+    if (readings) useBench.setState({ readings });
   } catch (e) {
     console.error(e);
-    useBench.setState({ measuring: false });
     setTimeout(() => stopped || void measure(), RETRY);
   }
 }
@@ -22,9 +20,11 @@ async function measure(): Promise<void> {
 /** Begins measuring the opened piece. @returns a function that stops it */
 export function keepMeasuring(): () => void {
   stopped = false;
-  void measure();
+  // The picture comes first: both workers would share what the machine has.
+  if (useBench.getState().painted) void measure();
   const stop = useBench.subscribe((now, before) => {
-    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId) void measure();
+    if (!now.painted) return;
+    if (!before.painted || now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId) void measure();
   });
   return () => {
     stopped = true;

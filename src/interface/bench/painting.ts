@@ -21,7 +21,7 @@ async function paint(draft: boolean): Promise<void> {
   try {
     const painted = await show(stageKey, sceneOf(s), scale, draft, s.editing);
     if (painted) {
-      useBench.setState({ texts: painted.texts });
+      useBench.setState({ texts: painted.texts, painted: true });
       const { dataset } = document.documentElement;
       dataset.painted = String(Number(dataset.painted ?? 0) + 1);
       // Milliseconds since the page was asked for; read by the bench.
@@ -52,7 +52,7 @@ export function keepPainting(host: HTMLElement): () => void {
   const key = (stageKey = `stage-${performance.now()}`);
   void attachStage(key, canvas.transferControlToOffscreen()).then(() => paint(false));
   const stop = useBench.subscribe((now, before) => {
-    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.without !== before.without) void paint(now.dragging);
+    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.without !== before.without) void paint(now.dragging !== false);
   });
   return () => {
     stop();

@@ -29,10 +29,11 @@ export interface BenchState {
   /** CSS pixels to one pixel of the size; `fit` follows the window. */
   zoom: number | 'fit';
   saved: Saved;
-  /** Something is being dragged: paint quickly, measure on. */
-  dragging: boolean;
+  /** Something is being dragged, on the stage or on a control: paint quickly, measure on. */
+  dragging: false | 'stage' | 'control';
   readings: Reading[];
-  measuring: boolean;
+  /** The stage has been painted since the piece was opened. */
+  painted: boolean;
   texts: Record<string, TextPlace>;
   picking: Picking | null;
   /** Shows the slide without this treatment while a key or button is held. */
@@ -63,7 +64,7 @@ export const useBench = create<BenchState>(() => ({
   saved: 'saved',
   dragging: false,
   readings: [],
-  measuring: false,
+  painted: false,
   texts: {},
   picking: null,
   without: null,
@@ -77,7 +78,7 @@ const MERGE_WITHIN = 1200;
 
 export function openBench(at: { id: string; campaign: string; revision: number; piece: Piece; history?: History; saved?: Saved }): void {
   pending = null;
-  set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, readings: [], texts: {}, zoom: 'fit', view: 'plain', picking: null, without: null, dragging: false });
+  set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, readings: [], texts: {}, painted: false, zoom: 'fit', view: 'plain', picking: null, without: null, dragging: false });
 }
 
 /** Puts what is being changed into the history. */

@@ -7,6 +7,7 @@ import { hexOf } from '../../core/piece/resolve';
 import type { PhotoLayer, TextLayer, TintLayer } from '../../core/piece/schema';
 import { paletteOf, usePalette } from '../shared/assets';
 import { inkIsLight } from './commands';
+import { usePanelPiece } from './panel-piece';
 import { currentSlide, shownReading, useBench } from './store';
 
 /** The topmost visible photo of the slide. */
@@ -44,7 +45,7 @@ export function useTreatment(): Treatment {
     return tints.find((l) => s.selection.includes(l.id)) ?? tints.at(-1) ?? null;
   });
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
-  const piece = useBench((s) => s.piece);
+  const piece = usePanelPiece();
   const layerId = useBench((s) => shownReading(s)?.layer ?? null);
   const found = usePalette(asset);
   return useMemo(() => {

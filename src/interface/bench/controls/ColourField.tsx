@@ -7,6 +7,7 @@ import { parseHex, toHex } from '../../../core/colour/srgb';
 import { hexOf } from '../../../core/piece/resolve';
 import type { Colour, Layer } from '../../../core/piece/schema';
 import { usePalette } from '../../shared/assets';
+import { usePanelPiece } from '../panel-piece';
 import { settle, useBench } from '../store';
 import { topPhoto } from '../treatment';
 import css from './ColourField.module.css';
@@ -24,7 +25,7 @@ function coloursIn(layers: readonly Layer[], hex: (c: Colour) => string): string
 }
 
 export function ColourField({ label, value, onChange, forTint = false }: Props) {
-  const piece = useBench((s) => s.piece);
+  const piece = usePanelPiece();
   const hex = hexOf(value, piece);
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);

@@ -9,6 +9,7 @@ import { FAMILIES, faceFor } from '../../../core/type/catalogue';
 import { NumberField } from '../../shared/NumberField';
 import { alignSelected, change } from '../commands';
 import { currentSize, currentSlide, edit, selectedLayer, settle, useBench } from '../store';
+import { usePanelPiece } from '../panel-piece';
 import { ColourField } from './ColourField';
 import css from './Controls.module.css';
 import { FillField } from './FillField';
@@ -17,11 +18,11 @@ import { tintVersion } from '../treatment';
 const title = (layer: Layer): string => ({ text: 'Text', photo: 'Photo', tint: 'Tint', fill: 'Colour' })[layer.kind];
 
 export function Controls() {
-  const state = useBench((s) => s.piece);
+  const piece = usePanelPiece();
   const selection = useBench((s) => s.selection);
   const slideId = useBench((s) => s.slideId);
   const sizeId = useBench((s) => s.sizeId);
-  const layer = useMemo(() => selectedLayer({ ...useBench.getState(), piece: state, selection, slideId, sizeId }), [state, selection, slideId, sizeId]);
+  const layer = useMemo(() => selectedLayer({ ...useBench.getState(), piece, selection, slideId, sizeId }), [piece, selection, slideId, sizeId]);
   if (!layer)
     return (
       <Text fz="sm" c="dimmed" p={14}>
@@ -72,7 +73,7 @@ function Amount({ label, value, onChange, max = 100 }: { label: string; value: n
         value={value}
         thumbLabel={label}
         onChange={(v) => {
-          useBench.setState({ dragging: true });
+          useBench.setState({ dragging: 'control' });
           onChange(v);
         }}
         onChangeEnd={() => {
@@ -89,8 +90,8 @@ function TextControls({ layer }: { layer: TextLayer }) {
   const family = FAMILIES.find((f) => f.name === layer.font.family);
   const weights = [...new Set(family?.faces.filter((f) => !f.italic).map((f) => f.weight))];
   const italics = family?.faces.some((f) => f.italic) ?? false;
-  const slide = useBench(currentSlide);
-  const own = slide.layers.find((l): l is TextLayer => l.id === layer.id && l.kind === 'text') ?? layer;
+  // Colours may be swatch references, which only the layer itself knows.
+  const own = currentSlide(useBench.getState()).layers.find((l): l is TextLayer => l.id === layer.id && l.kind === 'text') ?? layer;
   return (
     <>
       <Group gap={6} wrap="nowrap" align="flex-end">
@@ -224,7 +225,7 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
           value={(100 * Math.log(layer.zoom)) / Math.log(20)}
           thumbLabel="Zoom"
           onChange={(v) => {
-            useBench.setState({ dragging: true });
+            useBench.setState({ dragging: 'control' });
             place(layer, 'Zoom photo', { zoom: Math.round(20 ** (v / 100) * 100) / 100 });
           }}
           onChangeEnd={() => {
@@ -262,7 +263,12 @@ function Common({ layer }: { layer: Layer }) {
   const set = setter(layer);
   const size = useBench(currentSize);
   const base = useBench((s) => s.piece.sizes[0].id);
-  const frame = useBench((s) => s.texts[layer.id]?.frame) ?? layer.box;
+  // Only the size is shown from the painted frame; a text that merely moves changes nothing here.
+  const measured = useBench((s) => {
+    const f = s.texts[layer.id]?.frame;
+    return f ? `${f.width},${f.height}` : null;
+  });
+  const frame = measured ? { width: Number(measured.split(',')[0]), height: Number(measured.split(',')[1]) } : layer.box;
   const box = (values: Partial<Layer['box']>): void => place(layer, 'Place', { box: { ...layer.box, ...values } });
   return (
     <>
