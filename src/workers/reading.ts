@@ -6,12 +6,15 @@ import { makeTint } from '../core/piece/make';
 import { layerIn, sizeOf } from '../core/piece/resolve';
 import type { Slide } from '../core/piece/schema';
 import { readText, type Reading } from '../core/reading/read';
+import { readingKey } from '../core/reading/reading-key';
 import { justEnough, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
 import { BrowserStudio } from './browser-studio';
 import type { Scene } from './stage';
 
 const studio = new BrowserStudio();
 const { painter } = studio;
+/** The last reading of each text, and what it depended on. */
+const known = new Map<string, { key: string; reading: Reading }>();
 const palettes = new Map<string, FoundColour[]>();
 
 const newest: Record<string, number> = {};
@@ -53,16 +56,25 @@ function withTint(at: { piece: Scene['piece']; slide: Slide; size: ReturnType<ty
 }
 
 export const api = {
-  /** Readings of all visible texts of a slide, or null where a newer question came. */
-  async readings(scene: Scene): Promise<Reading[] | null> {
+  /**
+   * Readings of all visible texts of a slide, or null where a newer question came.
+   * @param letters whether each letter's reading is wanted too; without them there is less to send
+   */
+  async readings(scene: Scene, letters = true): Promise<Reading[] | null> {
     const current = begin('readings');
     const { piece, slide, size } = await open(scene);
     const out: Reading[] = [];
     for (const layer of slide.layers) {
       if (layer.kind !== 'text' || !layerIn(layer, size, piece.sizes[0]).visible) continue;
       if (!current()) return null;
-      out.push(readText(painter, piece, slide, size, layer));
-      await breathe();
+      const key = readingKey(painter, piece, slide, size, layer), before = known.get(layer.id);
+      let reading = before?.key === key ? before.reading : null;
+      if (!reading) {
+        reading = readText(painter, piece, slide, size, layer);
+        known.set(layer.id, { key, reading });
+        await breathe();
+      }
+      out.push(letters ? reading : { ...reading, letters: [] });
     }
     return current() ? out : null;
   },

@@ -19,6 +19,7 @@ export interface Scene {
 }
 
 export interface TextPlace {
+  /** The frame the text takes, from the top left of the layer's box: it stays the same while the text moves. */
   frame: Box;
   overflow: boolean;
   missing: string[];
@@ -42,8 +43,8 @@ function places(scene: Scene, slide: Slide, editing: string | null): Record<stri
   const texts: Record<string, TextPlace> = {};
   for (const layer of layersIn(scene.piece, slide, size)) {
     if (layer.kind !== 'text') continue;
-    const layout = painter.layout(layer);
-    texts[layer.id] = { frame: textFrame(layer, layout), overflow: overflows(layer, layout), missing: layout.missing, offset: layout.offset, ...(layer.id === editing ? { caret: caretMap(layout) } : {}) };
+    const layout = painter.layout(layer), frame = textFrame(layer, layout);
+    texts[layer.id] = { frame: { ...frame, x: frame.x - layer.box.x, y: frame.y - layer.box.y }, overflow: overflows(layer, layout), missing: layout.missing, offset: layout.offset, ...(layer.id === editing ? { caret: caretMap(layout) } : {}) };
   }
   return texts;
 }

@@ -6,6 +6,7 @@ import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { justEnough, strengthChart, StrengthModel } from '../remedy/strength';
 import { flat, headline, scene } from '../testing/scenes';
 import { readSlide, readText } from './read';
+import { readingKey } from './reading-key';
 
 const painter = new Painter(nodeStudio(new Map(), diskFonts()));
 
@@ -148,4 +149,17 @@ describe('strengths', () => {
     for (let p = 0; p <= 100 && least === null; p++) if (readText(painter, s.piece, s.slide, s.size, text, { opacity: { layer: 'tint', value: p / 100 } }).verdict === 'clear') least = p;
     expect(justEnough(painter, { ...s, treatment: 'tint' }).strength).toBe(least);
   });
+});
+
+it('what a reading depends on: itself and what is near it, not what is far', async () => {
+  const s = scene((z) => [flat('b', '#334455')(z), headline('Here', '#ffffff', 20, 20, { id: 'a' })(z), headline('There', '#ffffff', 20, 700, { id: 'far' })(z), headline('Near', '#ffffff', 60, 60, { id: 'near' })(z)], 900, 900);
+  await painter.prepare(s.slide);
+  const key = (change: (l: Layer) => void, id: string): string => {
+    const slide = { ...s.slide, layers: s.slide.layers.map((l) => (l.id === id ? (() => { const c = structuredClone(l); change(c); return c; })() : l)) };
+    return readingKey(painter, { ...s.piece, slides: [slide] }, slide, s.size, slide.layers[1] as TextLayer);
+  };
+  const plain = key(() => {}, '');
+  expect(key((l) => void (l.box.x += 5), 'far')).toBe(plain);
+  for (const id of ['a', 'near', 'b']) expect(key((l) => void (l.box.x += 5), id)).not.toBe(plain);
+  expect(key((l) => void (l.box.y = 40), 'far')).not.toBe(plain);
 });

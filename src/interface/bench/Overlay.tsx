@@ -14,7 +14,7 @@ import { openMenu } from './ContextMenu';
 import { LetterMarks } from './LetterMarks';
 import { Loupe } from './Loupe';
 import css from './Overlay.module.css';
-import { currentSize, currentSlide, edit, select, settle, useBench } from './store';
+import { currentSize, currentSlide, edit, frameOf as painted, select, settle, useBench } from './store';
 import { TextEditor } from './TextEditor';
 
 const HANDLES: { at: Handle; name: string; cursor: string }[] = [
@@ -108,7 +108,7 @@ export function Overlay({ scale }: { scale: number }) {
   const picking = useBench((s) => s.picking);
   const [guides, setGuides] = useState<{ vertical: number[]; horizontal: number[] } | null>(null);
   const layers = useMemo(() => layersIn(piece, slide, size), [piece, slide, size]);
-  const frameOf = useCallback((l: Layer): Box => (l.kind === 'text' ? (texts[l.id]?.frame ?? l.box) : l.box), [texts]);
+  const frameOf = useCallback((l: Layer): Box => painted(l, texts), [texts]);
   const photo = layers.find((l) => l.kind === 'photo' && selection.includes(l.id));
   const photoSize = useAssetSize(photo?.kind === 'photo' ? photo.asset : null);
   const press = useRef<{ id: string; already: boolean } | null>(null);

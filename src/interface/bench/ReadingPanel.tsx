@@ -84,7 +84,7 @@ export function ReadingPanel() {
             Weakest word <q>{reading.weakestWord}</q>.{' '}
           </>
         )}
-        {reading.letters.length > 0 && <>{Math.round(reading.share * 100)} % of letters Clear. </>}
+        {ratio !== null && <>{Math.round(reading.share * 100)} % of letters Clear. </>}
         <span>{reason(reading)[0].toUpperCase() + reason(reading).slice(1)}.</span>
       </p>
       {reading.flags.map((f) => (

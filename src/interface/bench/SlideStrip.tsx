@@ -17,7 +17,7 @@ export function SlideStrip() {
           aria-current={slide.id === current}
           onClick={() => {
             select([]);
-            useBench.setState({ slideId: slide.id, texts: {}, readings: [] });
+            useBench.setState({ slideId: slide.id, readings: [] });
           }}
         >
           <b>{i + 1}</b> {slide.note || 'No note'}

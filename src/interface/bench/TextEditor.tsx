@@ -1,16 +1,20 @@
 'use client';
 // Typing into a text on the stage. The painted picture stays what one sees: a hidden text area takes the keys (and input methods),
 // caret and selection are drawn from the same layout that is painted, so line breaks are those of the export.
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { caretX, indexAbove, indexAt, lineOf, selectionBoxes, type CaretMap } from '../../core/type/caret';
 import { changeLayers, removeLayers } from '../../core/piece/edits';
 import type { TextLayer } from '../../core/piece/schema';
 import { follow } from './Overlay';
-import { currentSlide, edit, settle, useBench } from './store';
+import { currentSize, currentSlide, edit, frameOf, settle, useBench } from './store';
+import { layerIn } from '../../core/piece/resolve';
 import css from './TextEditor.module.css';
 
 export function TextEditor({ id, scale }: { id: string; scale: number }) {
-  const layer = useBench((s) => currentSlide(s).layers.find((l): l is TextLayer => l.id === id && l.kind === 'text'));
+  const own = useBench((s) => currentSlide(s).layers.find((l): l is TextLayer => l.id === id && l.kind === 'text'));
+  const size = useBench(currentSize);
+  const base = useBench((s) => s.piece.sizes[0]);
+  const layer = useMemo(() => own && layerIn(own, size, base), [own, size, base]);
   const place = useBench((s) => s.texts[id]);
   const area = useRef<HTMLTextAreaElement>(null);
   const goal = useRef<number | null>(null);
@@ -58,7 +62,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
   }, [id]);
 
   if (!layer || !place) return null;
-  const { frame, offset } = place;
+  const frame = frameOf(layer, { [id]: place }), { offset } = place;
 
   const keys = (e: React.KeyboardEvent<HTMLTextAreaElement>): void => {
     if (e.nativeEvent.isComposing) return;

@@ -8,7 +8,7 @@ import { LayerSchema, type Band, type Layer, type TextLayer } from '../../core/p
 import { boundsOf } from '../../core/arrange/transform';
 import { luminance, rgba } from '../../core/colour/srgb';
 import { api, inWords, type AssetInfo } from '../shared/api';
-import { currentSize, currentSlide, edit, select, selectedLayer, useBench } from './store';
+import { currentSize, currentSlide, edit, frameOf, select, selectedLayer, useBench } from './store';
 
 const newId = (): string => nanoid(10);
 const state = useBench.getState;
@@ -25,7 +25,7 @@ export function addText(): void {
   const colour = texts.length ? hexOf(texts.at(-1)!.fill.colour, state().piece) : currentSlide(state()).layers.some((l) => l.kind === 'photo') ? '#ffffff' : '#16202a';
   const layer = makeText(newId(), 'Your headline', size, colour);
   // A second text lands below the first, not on it.
-  const lowest = texts.map((t) => state().texts[t.id]?.frame ?? t.box).reduce((y, b) => Math.max(y, b.y + b.height), 0);
+  const lowest = texts.map((t) => frameOf(t, state().texts)).reduce((y, b) => Math.max(y, b.y + b.height), 0);
   if (texts.length && lowest + layer.box.height < size.height - marginOf(size)) layer.box.y = Math.round(lowest + layer.fontSize * 0.25);
   put('Add text', layer);
   useBench.setState({ editing: layer.id });
@@ -120,7 +120,7 @@ export const renameLayer = (id: string, name: string): void => {
 export function alignSelected(to: { x?: 'left' | 'middle' | 'right'; y?: 'top' | 'middle' | 'bottom' }): void {
   const s = state(), layer = selectedLayer(s), size = currentSize(s);
   if (!layer || layer.locked || layer.band !== 'message') return;
-  const frame = s.texts[layer.id]?.frame ?? layer.box, bounds = boundsOf(frame, layer.rotation), m = marginOf(size);
+  const frame = frameOf(layer, s.texts), bounds = boundsOf(frame, layer.rotation), m = marginOf(size);
   const dx = to.x === 'left' ? m - bounds.x : to.x === 'right' ? size.width - m - bounds.x - bounds.width : to.x === 'middle' ? (size.width - bounds.width) / 2 - bounds.x : 0;
   const dy = to.y === 'top' ? m - bounds.y : to.y === 'bottom' ? size.height - m - bounds.y - bounds.height : to.y === 'middle' ? (size.height - bounds.height) / 2 - bounds.y : 0;
   edit('Align', (p) => placeLayer(p, s.slideId, layer.id, s.sizeId, { box: { ...layer.box, x: layer.box.x + dx, y: layer.box.y + dy } }));

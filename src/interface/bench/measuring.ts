@@ -2,14 +2,16 @@
 import { latest, readingWorker } from '../../workers/clients';
 import { sceneOf, useBench } from './store';
 
-const ask = latest((scene: ReturnType<typeof sceneOf>) => readingWorker().readings(scene));
+const ask = latest((scene: ReturnType<typeof sceneOf>, letters: boolean) => readingWorker().readings(scene, letters));
 
 const RETRY = 2000;
 let stopped = true;
 
 async function measure(): Promise<void> {
   try {
-    const readings = await ask(sceneOf(useBench.getState()));
+    const s = useBench.getState();
+    // Letter by letter only where letters are shown: it is much more to send.
+    const readings = await ask(sceneOf(s), s.view === 'letters');
     if (readings) useBench.setState({ readings });
   } catch (e) {
     console.error(e);
@@ -24,7 +26,7 @@ export function keepMeasuring(): () => void {
   if (useBench.getState().painted) void measure();
   const stop = useBench.subscribe((now, before) => {
     if (!now.painted) return;
-    if (!before.painted || now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId) void measure();
+    if (!before.painted || now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || (now.view !== before.view && now.view === 'letters')) void measure();
   });
   return () => {
     stopped = true;

@@ -12,6 +12,7 @@ const MOST_SIDE = 4096;
 const RETRY = 2000;
 
 let retry: ReturnType<typeof setTimeout> | null = null;
+let lastTold = '';
 let stageKey = '';
 let scale = 1;
 
@@ -21,7 +22,10 @@ async function paint(draft: boolean): Promise<void> {
   try {
     const painted = await show(stageKey, sceneOf(s), scale, draft, s.editing);
     if (painted) {
-      useBench.setState({ texts: painted.texts, painted: true });
+      // A text that only moved has the frame it had: nothing to tell, nothing to draw again.
+      const told = JSON.stringify(painted.texts);
+      if (told !== lastTold || !useBench.getState().painted) useBench.setState({ texts: painted.texts, painted: true });
+      lastTold = told;
       const { dataset } = document.documentElement;
       dataset.painted = String(Number(dataset.painted ?? 0) + 1);
       // Milliseconds since the page was asked for; read by the bench.

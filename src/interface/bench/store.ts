@@ -152,3 +152,9 @@ export function shownReading(s: Pick<BenchState, 'readings' | 'selection'>): Rea
   const measured = s.readings.filter((r) => r.ratio !== null);
   return measured.reduce<Reading | null>((w, r) => (w === null || r.ratio! / r.needed < w.ratio! / w.needed ? r : w), null) ?? s.readings[0] ?? null;
 }
+
+/** The box a layer really takes on the slide: for a text the frame that was painted. */
+export function frameOf(layer: Layer, texts: Record<string, TextPlace>): Layer['box'] {
+  const f = layer.kind === 'text' ? texts[layer.id]?.frame : undefined;
+  return f ? { x: layer.box.x + f.x, y: layer.box.y + f.y, width: f.width, height: f.height } : layer.box;
+}
