@@ -130,8 +130,8 @@ function mix(a: Float32Array, b: Float32Array, s: number): Float32Array {
   return out;
 }
 
-/** The strength chart: 21 points from 0 to 100 %. */
-export const strengthChart = (model: StrengthModel): StrengthPoint[] => Array.from({ length: 21 }, (_, i) => model.at(i * 5));
+/** The strength chart: points from 0 to 100 %, 21 of them unless a coarser step (in percent) is enough. */
+export const strengthChart = (model: StrengthModel, step = 5): StrengthPoint[] => Array.from({ length: 100 / step + 1 }, (_, i) => model.at(i * step));
 
 /**
  * The least whole percent at which a predicate holds, given a chart of coarse points: the first stretch of the chart that ends
@@ -156,7 +156,7 @@ export function leastStrength(chart: readonly StrengthPoint[], holds: (strength:
  * Just enough: the least strength at which every text asked about is Clear, confirmed on the picture at full size.
  * @returns `strength` null where it cannot be reached, with a tint colour that would reach it, if any
  */
-export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model)): JustEnough {
+export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model, 10)): JustEnough {
   const { piece, slide, size } = ask;
   const asked = model.probes;
   const readAll = (percent: number): Reading[] =>
