@@ -7,7 +7,7 @@ import { layerIn, sizeOf } from '../core/piece/resolve';
 import type { Slide } from '../core/piece/schema';
 import { readText, type Reading } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
-import { justEnough, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
+import { justEnough, leastStrength, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
 import { BrowserStudio } from './browser-studio';
 import type { Scene } from './stage';
 
@@ -93,18 +93,8 @@ export const api = {
         if (!current()) return null;
       }
     }
-    const first = points.findIndex((p) => p.verdict === 'clear');
-    let enough: number | null = first < 0 ? null : points[first].strength;
     // The mark on the chart; the button confirms it on the picture.
-    if (first > 0) {
-      let low = points[first - 1].strength, high = points[first].strength;
-      while (high - low > 1) {
-        const m = (low + high) >> 1;
-        if (model.at(m).verdict === 'clear') high = m;
-        else low = m;
-      }
-      enough = high;
-    }
+    const enough = leastStrength(model, points);
     return current() ? { points, enough } : null;
   },
 

@@ -46,15 +46,16 @@ interface TextModel {
   probe: TextProbe;
   none: LetterColours[];
   full: LetterColours[];
-  /** Busyness at a strength in percent. */
-  busyAt: (strength: number) => number;
+  /** Busyness at a strength in percent; read off between known points unless it must be exact. */
+  busyAt: (strength: number, exact: boolean) => number;
 }
 
 /** Busyness changes slowly with strength: it is computed at every 20 % that is asked for and read off between. */
-function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): (strength: number) => number {
+function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): TextModel['busyAt'] {
   const known: number[] = [];
   const at = (i: number): number => (known[i] ??= busyness(grid, mix(none, full, i / 5)));
-  return (strength) => {
+  return (strength, exact) => {
+    if (exact) return busyness(grid, mix(none, full, strength / 100));
     const i = Math.min(4, Math.floor(strength / 20)), f = strength / 20 - i;
     return f === 0 ? at(i) : at(i) + (at(i + 1) - at(i)) * f;
   };
@@ -87,8 +88,11 @@ export class StrengthModel {
     });
   }
 
-  /** Readings of the weakest kind at a strength of 0..100 percent. */
-  at(strength: number): StrengthPoint {
+  /**
+   * The weakest letter at a strength of 0..100 percent.
+   * @param exact computes busyness for just this strength; otherwise it is interpolated, which is quicker
+   */
+  at(strength: number, exact = false): StrengthPoint {
     const s = strength / 100;
     let worst: { ratio: number; needed: number; margin: number } | null = null;
     let clear = 0, letters = 0;
@@ -97,7 +101,7 @@ export class StrengthModel {
       let ratios: Float64Array, busy: number;
       if (this.even) {
         ratios = letterRatios(m.none, m.full, s);
-        busy = m.busyAt(strength);
+        busy = m.busyAt(strength, exact);
       } else {
         const { piece, slide, size, treatment } = this.ask;
         const r = readText(this.painter, piece, slide, size, m.probe.layer, { opacity: { layer: treatment, value: s } }, m.probe);
@@ -134,19 +138,21 @@ function mix(a: Float32Array, b: Float32Array, s: number): Float32Array {
 export const strengthChart = (model: StrengthModel, step = 5): StrengthPoint[] => Array.from({ length: 100 / step + 1 }, (_, i) => model.at(i * step));
 
 /**
- * The least whole percent at which a predicate holds, given a chart of coarse points: the first stretch of the chart that ends
- * where it holds is searched by bisection, which also serves readings that fall before they rise.
+ * The least whole percent at which all is Clear, given the chart of coarse points: the first stretch of the chart that ends
+ * in Clear is searched by bisection, which also serves readings that fall before they rise.
  */
-export function leastStrength(chart: readonly StrengthPoint[], holds: (strength: number) => boolean): number | null {
+export function leastStrength(model: StrengthModel, chart: readonly StrengthPoint[]): number | null {
   for (let i = 0; i < chart.length; i++) {
     if (chart[i].verdict !== 'clear') continue;
     if (i === 0) return chart[0].strength;
     let low = chart[i - 1].strength, high = chart[i].strength;
     while (high - low > 1) {
       const m = (low + high) >> 1;
-      if (holds(m)) high = m;
+      if (model.at(m, true).verdict === 'clear') high = m;
       else low = m;
     }
+    // A point of the chart is Clear by interpolation: it must be so exactly, too.
+    while (high < 100 && model.at(high, true).verdict !== 'clear') high++;
     return high;
   }
   return null;
@@ -168,7 +174,7 @@ export function justEnough(painter: Painter, ask: StrengthAsk, model = new Stren
   const before = readAll((treatment?.opacity ?? 0) * 100);
   const holds = (readings: Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
   if (!model.hasLetters) return { strength: null, before, after: before, instead: null };
-  let strength = leastStrength(chart, (s) => model.at(s).verdict === 'clear');
+  let strength = leastStrength(model, chart);
   if (strength !== null) {
     let after = readAll(strength);
     if (holds(after)) {
@@ -197,7 +203,7 @@ function colourThatWould(painter: Painter, ask: StrengthAsk): string | null {
       if (l.kind === 'tint') l.colour = colour;
     });
     const model = new StrengthModel(painter, { ...ask, piece, slide: piece.slides.find((s) => s.id === ask.slide.id)! });
-    const strength = leastStrength(strengthChart(model), (s) => model.at(s).verdict === 'clear');
+    const strength = leastStrength(model, strengthChart(model, 10));
     return strength === null ? [] : [{ colour, strength }];
   });
   return found.sort((a, b) => a.strength - b.strength)[0]?.colour ?? null;

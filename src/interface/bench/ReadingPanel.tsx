@@ -92,12 +92,12 @@ export function ReadingPanel() {
           <IconAlertTriangle size={14} /> {FLAG_WORD[f]}
         </div>
       ))}
-      <Solve layer={reading.layer} measurable={reading.ratio !== null} />
+      <Solve layer={selected ? reading.layer : null} measurable={reading.ratio !== null} />
     </section>
   );
 }
 
-const Solve = memo(function Solve({ layer, measurable }: { layer: string; measurable: boolean }) {
+const Solve = memo(function Solve({ layer, measurable }: { layer: string | null; measurable: boolean }) {
   const treatment = useTreatment();
   const piece = usePanelPiece();
   const slideId = useBench((s) => s.slideId);
@@ -111,7 +111,7 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string; measur
   useEffect(() => {
     let on = true;
     // Everything but the strength itself counts; a slider that moves leaves the chart as it is.
-    void askChart(sceneOf({ piece, slideId, sizeId, without: null }), { overlay, colour, texts: [layer] })
+    void askChart(sceneOf({ piece, slideId, sizeId, without: null }), { overlay, colour, texts: layer === null ? undefined : [layer] })
       .then((c) => on && c && setChart(c))
       .catch((e: unknown) => console.error(e));
     return () => {
@@ -137,7 +137,7 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string; measur
     setSolving(true);
     try {
       const s = useBench.getState();
-      const found = await readingWorker().solve(sceneOf({ ...s, without: null }), { overlay, colour: hex });
+      const found = await readingWorker().solve(sceneOf({ ...s, without: null }), { overlay, colour: hex, texts: layer === null ? undefined : [layer] });
       if (useBench.getState().piece !== s.piece) {
         notifications.show({ message: 'The slide changed while solving. Press Just enough again.', autoClose: 4000 });
         return;
@@ -179,7 +179,7 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string; measur
   return (
     <div className={css.solve}>
       <Group gap={8} wrap="nowrap" align="center">
-        <Tooltip label="The least tint at which every text of the slide is Clear, confirmed on the picture at full size">
+        <Tooltip label={`The least tint at which ${layer === null ? 'every text of the slide' : 'this text'} is Clear, confirmed on the picture at full size`}>
           <Button size="sm" data-just-enough leftSection={<IconWand size={16} />} loading={solving} disabled={!measurable} onClick={() => void solve(colour)} style={{ flex: 'none' }}>
             Just enough
           </Button>
