@@ -7,7 +7,7 @@ import { layerIn, sizeOf } from '../core/piece/resolve';
 import type { Slide } from '../core/piece/schema';
 import { readText, type Reading } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
-import { justEnough, leastStrength, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
+import { justEnough, leastConfirmed, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
 import { BrowserStudio } from './browser-studio';
 import type { Scene } from './stage';
 
@@ -93,8 +93,8 @@ export const api = {
         if (!current()) return null;
       }
     }
-    // The mark on the chart; the button confirms it on the picture.
-    const enough = leastStrength(model, points);
+    // The mark on the chart is what the button would give.
+    const enough = leastConfirmed(painter, at, model, points)?.strength ?? null;
     return current() ? { points, enough } : null;
   },
 

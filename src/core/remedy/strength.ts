@@ -158,41 +158,51 @@ export function leastStrength(model: StrengthModel, chart: readonly StrengthPoin
   return null;
 }
 
+/** Readings of the texts asked about, painted at full size at a strength in percent. */
+function readAt(painter: Painter, { piece, slide, size, treatment, goal }: StrengthAsk, model: StrengthModel, percent: number): Reading[] {
+  return model.probes.map((p) => {
+    const r = readText(painter, piece, slide, size, p.layer, { opacity: { layer: treatment, value: percent / 100 } }, p);
+    return goal === undefined ? r : { ...r, needed: goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, goal) };
+  });
+}
+
+const allClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
+
+/**
+ * The least strength that the model finds, confirmed on the picture at full size: one percent more until it holds, or one less while
+ * less holds too (the model may be a touch strict or lenient, since painting rounds to bytes).
+ * @returns null where no strength holds
+ */
+export function leastConfirmed(painter: Painter, ask: StrengthAsk, model: StrengthModel, chart: readonly StrengthPoint[]): { strength: number; readings: Reading[] } | null {
+  let strength = leastStrength(model, chart);
+  if (strength === null) return null;
+  let readings = readAt(painter, ask, model, strength);
+  if (allClear(readings)) {
+    while (strength > 0) {
+      const less = readAt(painter, ask, model, strength - 1);
+      if (!allClear(less)) break;
+      strength--;
+      readings = less;
+    }
+    return { strength, readings };
+  }
+  while (strength < 100) {
+    readings = readAt(painter, ask, model, ++strength);
+    if (allClear(readings)) return { strength, readings };
+  }
+  return null;
+}
+
 /**
  * Just enough: the least strength at which every text asked about is Clear, confirmed on the picture at full size.
  * @returns `strength` null where it cannot be reached, with a tint colour that would reach it, if any
  */
 export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model, 10)): JustEnough {
-  const { piece, slide, size } = ask;
-  const asked = model.probes;
-  const readAll = (percent: number): Reading[] =>
-    asked.map((p) => {
-      const r = readText(painter, piece, slide, size, p.layer, { opacity: { layer: ask.treatment, value: percent / 100 } }, p);
-      return ask.goal === undefined ? r : { ...r, needed: ask.goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, ask.goal) };
-    });
-  const treatment = slide.layers.find((l) => l.id === ask.treatment);
-  const before = readAll((treatment?.opacity ?? 0) * 100);
-  const holds = (readings: Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
+  const treatment = ask.slide.layers.find((l) => l.id === ask.treatment);
+  const before = readAt(painter, ask, model, (treatment?.opacity ?? 0) * 100);
   if (!model.hasLetters) return { strength: null, before, after: before, instead: null };
-  let strength = leastStrength(model, chart);
-  if (strength !== null) {
-    let after = readAll(strength);
-    if (holds(after)) {
-      // Rounding may have made the model a touch strict: take less while less is enough.
-      for (let s = strength - 1; s >= 0; s--) {
-        const less = readAll(s);
-        if (!holds(less)) break;
-        strength = s;
-        after = less;
-      }
-      return { strength, before, after, instead: null };
-    }
-    while (strength < 100) {
-      strength++;
-      after = readAll(strength);
-      if (holds(after)) return { strength, before, after, instead: null };
-    }
-  }
+  const least = leastConfirmed(painter, ask, model, chart);
+  if (least) return { strength: least.strength, before, after: least.readings, instead: null };
   return { strength: null, before, after: before, instead: colourThatWould(painter, ask) };
 }
 
