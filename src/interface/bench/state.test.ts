@@ -1,0 +1,191 @@
+// The bench's state without a screen: edits become undo steps, the journal brings them back, saving copes with a server that is away.
+import 'fake-indexeddb/auto';
+import { jest } from '@jest/globals';
+import { addLayer, changeLayers, removeLayers } from '../../core/piece/edits';
+import { makeTint } from '../../core/piece/make';
+import type { Piece } from '../../core/piece/schema';
+import { flat, headline, scene } from '../../core/testing/scenes';
+import { forgetJournal, readJournal, writeJournal } from './journal';
+import { keepSaving, resolveConflict, save } from './saving';
+import { currentSlide, edit, frameOf, openBench, redoEdit, sceneOf, select, selectedLayer, settle, shownReading, undoEdit, useBench } from './store';
+import type { Reading } from '../../core/reading/read';
+
+const state = useBench.getState;
+const fresh = (): Piece => scene((z) => [flat('photo', '#556677')(z), headline('Slow', '#ffffff', 10, 10, { id: 'a' })(z), headline('Long', '#ffffff', 10, 100, { id: 'b' })(z)]).piece;
+const open = (piece = fresh()): Piece => {
+  openBench({ id: 'p1', campaign: 'c', revision: 3, piece });
+  return piece;
+};
+const move = (x: number, merge: string | null) => edit('Move', (p) => changeLayers(p, 'n1', ['a'], (l) => void (l.box.x = x)), merge);
+
+describe('edits', () => {
+  it('of one drag become one step, and go back to what was', () => {
+    const before = open();
+    for (const x of [11, 14, 19, 30]) move(x, 'drag:1');
+    settle();
+    expect(state().history.steps.map((s) => s.label)).toEqual(['Move']);
+    undoEdit();
+    expect(state().piece).toEqual(before);
+    redoEdit();
+    expect(currentSlide(state()).layers[1].box.x).toBe(30);
+  });
+
+  it('of different kinds are steps of their own, and what changes nothing is none', () => {
+    open();
+    move(20, 'drag:1');
+    move(25, 'drag:2');
+    edit('Nothing', (p) => p);
+    edit('Delete', (p) => removeLayers(p, 'n1', ['b']));
+    expect(state().history.steps.map((s) => s.label)).toEqual(['Move', 'Move', 'Delete']);
+  });
+
+  it('a drag taken back leaves no step', () => {
+    const before = open();
+    move(40, 'drag:1');
+    edit('Move', () => before, 'drag:1');
+    settle();
+    expect(state().history.steps).toHaveLength(0);
+    expect(state().piece).toBe(before);
+  });
+
+  it('undo takes what is gone out of the selection', () => {
+    open();
+    edit('Add tint', (p) => addLayer(p, 'n1', makeTint('t', '#000000', 0.4, p.sizes[0])));
+    select(['t']);
+    expect(selectedLayer(state())?.kind).toBe('tint');
+    undoEdit();
+    expect(state().selection).toEqual([]);
+    expect(selectedLayer(state())).toBeNull();
+  });
+
+  it('a scene holds one slide, the same one while nothing changes', () => {
+    open();
+    const one = sceneOf(state());
+    expect(one.piece.slides).toHaveLength(1);
+    expect(sceneOf(state()).piece).toBe(one.piece);
+    expect(sceneOf({ ...state(), without: 'photo' }).piece.slides[0].layers[0].visible).toBe(false);
+  });
+
+  it('a text’s frame moves with its box before it is painted again', () => {
+    open();
+    const layer = currentSlide(state()).layers[1];
+    const texts = { a: { frame: { x: 2, y: 0, width: 80, height: 66 }, overflow: false, missing: [], offset: 0 } };
+    expect(frameOf({ ...layer, box: { ...layer.box, x: 100 } }, texts)).toEqual({ x: 102, y: 10, width: 80, height: 66 });
+    expect(frameOf(layer, {})).toEqual(layer.box);
+  });
+
+  it('the reading on top is the selected text’s, else that which falls shortest of what it needs', () => {
+    const reading = (layer: string, ratio: number | null, needed: number): Reading => ({ layer, ratio, needed }) as Reading;
+    const readings = [reading('a', 4, 3), reading('b', 4.4, 4.5), reading('c', null, 3)];
+    expect(shownReading({ readings, selection: [] })?.layer).toBe('b');
+    expect(shownReading({ readings, selection: ['a'] })?.layer).toBe('a');
+    expect(shownReading({ readings: [], selection: [] })).toBeNull();
+  });
+});
+
+describe('the journal', () => {
+  it('brings back document, revision and history, and drops steps that were undone and overwritten', async () => {
+    const piece = open();
+    for (const x of [1, 2, 3]) move(x, null);
+    await writeJournal('p1', 3, true, state().piece, state().history);
+    undoEdit();
+    undoEdit();
+    move(50, null);
+    await writeJournal('p1', 3, true, state().piece, state().history);
+    const kept = (await readJournal('p1'))!;
+    expect(kept).toMatchObject({ revision: 3, unsaved: true });
+    expect(kept.piece).toEqual(state().piece);
+    expect(kept.history.steps).toHaveLength(2);
+    openBench({ id: 'p1', campaign: 'c', revision: 3, piece: kept.piece, history: kept.history });
+    undoEdit();
+    undoEdit();
+    expect(state().piece).toEqual(piece);
+    await forgetJournal('p1');
+    expect(await readJournal('p1')).toBeNull();
+  });
+  it('keeps pieces apart', async () => {
+    const piece = open();
+    await writeJournal('one', 1, false, piece, state().history);
+    expect(await readJournal('two')).toBeNull();
+  });
+});
+
+describe('saving', () => {
+  const answers: (() => Response | Promise<Response>)[] = [];
+  const asked: { method: string; match: string | null; body: unknown }[] = [];
+  const real = globalThis.fetch;
+  beforeEach(() => {
+    answers.length = asked.length = 0;
+    globalThis.fetch = jest.fn(async (_path: unknown, init: RequestInit = {}) => {
+      asked.push({ method: init.method ?? 'GET', match: new Headers(init.headers).get('if-match'), body: init.body ? JSON.parse(String(init.body)) : null });
+      const next = answers.shift();
+      if (!next) throw new TypeError('no network');
+      return next();
+    }) as typeof fetch;
+    Object.assign(globalThis, { window: { addEventListener() {}, removeEventListener() {} } });
+  });
+  afterAll(() => {
+    globalThis.fetch = real;
+  });
+  const saved = (revision: number) => () => Response.json({ revision });
+
+  it('sends the whole document over its revision, once', async () => {
+    const stop = keepSaving(open());
+    move(33, null);
+    answers.push(saved(4));
+    await save();
+    expect(asked).toEqual([{ method: 'PUT', match: '"3"', body: state().piece }]);
+    expect(state()).toMatchObject({ saved: 'saved', revision: 4 });
+    await save();
+    expect(asked).toHaveLength(1);
+    stop();
+  });
+
+  it('goes on while the server is away, says so, and saves when it is back', async () => {
+    const stop = keepSaving(open());
+    move(34, null);
+    await save();
+    expect(state().saved).toBe('away');
+    move(35, null);
+    expect(state().saved).toBe('away');
+    answers.push(saved(4));
+    await save();
+    expect(state()).toMatchObject({ saved: 'saved', revision: 4 });
+    expect(asked.at(-1)!.match).toBe('"3"');
+    stop();
+  });
+
+  it('stops at a conflict until someone decides; mine goes over the other’s revision', async () => {
+    const stop = keepSaving(open());
+    move(36, null);
+    const mine = state().piece;
+    answers.push(() => Response.json({ title: 'The piece was changed elsewhere', revision: 9 }, { status: 409 }));
+    await save();
+    expect(state().saved).toBe('conflict');
+    await save();
+    expect(asked).toHaveLength(1);
+    answers.push(() => Response.json({ id: 'p1', campaign: 'c', revision: 9, piece: fresh() }), saved(10));
+    await resolveConflict('mine');
+    expect(asked.at(-1)).toMatchObject({ method: 'PUT', match: '"9"' });
+    expect(state()).toMatchObject({ saved: 'saved', revision: 10 });
+    expect(state().piece).toBe(mine);
+    stop();
+  });
+
+  it('an edit made while saving is saved after it', async () => {
+    const stop = keepSaving(open());
+    move(37, null);
+    let go = (): void => {};
+    answers.push(() => new Promise<Response>((r) => (go = () => r(Response.json({ revision: 4 })))), saved(5));
+    const first = save();
+    await Promise.resolve();
+    move(38, null);
+    go();
+    await first;
+    expect(state().saved).toBe('unsaved');
+    await save();
+    expect(state()).toMatchObject({ saved: 'saved', revision: 5 });
+    expect(asked.map((a) => a.match)).toEqual(['"3"', '"4"']);
+    stop();
+  });
+});
