@@ -5,7 +5,8 @@ import { ensureBuild, ensureModules, ensurePrograms, fail, ROOT } from './lib/ma
 const dev = process.argv.includes('--dev');
 const port = Number(process.env.PORT ?? 3000);
 if (!Number.isInteger(port) || port < 1 || port > 65535) fail(`PORT must be a number from 1 to 65535, not "${process.env.PORT}".`);
-const host = process.env.PLAVO_HOST || '127.0.0.1';
+// The first is listened on; all of them are answered to (src/server/gate.ts).
+const host = (process.env.PLAVO_HOST || '127.0.0.1').split(',')[0].trim();
 const dataDir = resolve(process.env.PLAVO_DATA_DIR || join(ROOT, '.data'));
 
 if (!process.env.PLAVO_DATABASE_URL) ensurePrograms(['mariadbd', 'mariadb-install-db']);
