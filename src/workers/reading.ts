@@ -3,7 +3,7 @@ import { coloursOfPhoto, type FoundColour } from '../core/colour/palette';
 import { resample } from '../core/photo/resample';
 import { addLayer } from '../core/piece/edits';
 import { makeTint } from '../core/piece/make';
-import { layerIn, sizeOf } from '../core/piece/resolve';
+import { assetsOf, layerIn, sizeOf } from '../core/piece/resolve';
 import type { Slide } from '../core/piece/schema';
 import { readText, type Reading } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
@@ -64,6 +64,9 @@ export const api = {
     const current = begin('readings');
     const { piece, slide, size } = await open(scene);
     const out: Reading[] = [];
+    // A picture that could not be had yet is part of no key: nothing measured without it may be kept.
+    const complete = assetsOf({ ...piece, slides: [slide] }).every((id) => studio.picture(id));
+    if (!complete) known.clear();
     for (const layer of slide.layers) {
       if (layer.kind !== 'text' || !layerIn(layer, size, piece.sizes[0]).visible) continue;
       if (!current()) return null;
@@ -71,7 +74,7 @@ export const api = {
       let reading = before?.key === key ? before.reading : null;
       if (!reading) {
         reading = readText(painter, piece, slide, size, layer);
-        known.set(layer.id, { key, reading });
+        if (complete) known.set(layer.id, { key, reading });
         await breathe();
       }
       out.push(letters ? reading : { ...reading, letters: [] });
