@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { makePhoto, makePiece } from '../../../src/core/piece/make';
+import { makePhoto, makePiece, photoName } from '../../../src/core/piece/make';
 import { findAsset } from '../../../src/server/assets';
 import { NewPieceSchema } from '../../../src/server/contracts';
 import { createPiece, documentFrom, listPieces } from '../../../src/server/pieces';
@@ -18,7 +18,7 @@ export const POST = (request: Request) =>
       const photo = ask.photo ? await findAsset(ask.photo) : null;
       if (ask.photo && !photo) throw new Problem(422, 'The picture is not here', undefined, [{ path: '/photo', reason: 'no picture of that id is stored' }]);
       try {
-        piece = makePiece(ask.name, ask, newId, (size) => (photo ? [makePhoto(newId(), photo.id, photo.name.replace(/\.[a-z0-9]+$/i, '') || 'Photo', size)] : []));
+        piece = makePiece(ask.name, ask, newId, (size) => (photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size)] : []));
       } catch (e) {
         if (e instanceof RangeError) throw new Problem(400, 'The new piece is not valid', e.message, [{ path: '/destination', reason: e.message }]);
         throw e;

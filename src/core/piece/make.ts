@@ -30,6 +30,9 @@ const base = (id: string, name: string, box: Box) => ({
 
 const stretched = { horizontal: 'stretch', vertical: 'stretch' } as const;
 
+/** What a photo is called: the name of its file without the ending. */
+export const photoName = (file: string): string => file.replace(/\.[a-z0-9]+$/i, '') || 'Photo';
+
 /** The photo fills the slide. */
 export const makePhoto = (id: string, asset: string, name: string, size: Size): PhotoLayer => ({
   ...base(id, name, whole(size)),

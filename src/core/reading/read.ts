@@ -4,7 +4,7 @@ import { layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
 import type { Painter, PaintOptions } from '../paint/painter';
 import type { Surface } from '../paint/studio';
-import { overflows, textFrame, textTransform } from '../type/frame';
+import { overflows, textTransform } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import { busyGrid, busyness, cellMeans, type BusyGrid } from './busyness';
 import { coloursOf, letterRatios } from './contrast-of-letters';
@@ -194,6 +194,3 @@ export function readText(painter: Painter, piece: Piece, slide: Slide, size: Siz
 export function readSlide(painter: Painter, piece: Piece, slide: Slide, size: Size): Reading[] {
   return slide.layers.flatMap((l) => (l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible ? [readText(painter, piece, slide, size, l)] : []));
 }
-
-/** Box of the frame a text takes in a size, for whoever lays out handles. */
-export const frameOf = (painter: Painter, placed: TextLayer): { x: number; y: number; width: number; height: number } => textFrame(placed, painter.layout(placed));

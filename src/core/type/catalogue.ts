@@ -56,9 +56,6 @@ export const FALLBACKS: readonly string[] = ['Noto Sans', 'Noto Sans Hebrew', 'N
 
 export const faceById = (id: string): Face | null => FAMILIES.flatMap((f) => f.faces).find((f) => f.id === id) ?? null;
 
-/** Is the family one of ours? */
-export const hasFamily = (name: string): boolean => FAMILIES.some((f) => f.name === name);
-
 /**
  * The face nearest to what is asked: the family (Archivo where it is unknown), then the slope, then the weight.
  */

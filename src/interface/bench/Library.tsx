@@ -3,6 +3,7 @@
 import { Loader, Modal, SimpleGrid, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { IconSearch } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
+import { photoName } from '../../core/piece/make';
 import { api, inWords, type AssetInfo } from '../shared/api';
 import css from './Library.module.css';
 
@@ -25,7 +26,7 @@ export function Library({ onChoose, onClose }: { onChoose: (asset: AssetInfo) =>
           <UnstyledButton key={a.id} className={css.photo} onClick={() => onChoose(a)} aria-label={a.name}>
             {/* eslint-disable-next-line @next/next/no-img-element -- thumbnails come ready-made from our own server */}
             <img src={`/api/assets/${a.id}?as=thumbnail`} alt="" loading="lazy" />
-            <span>{a.name.replace(/\.[a-z0-9]+$/i, '')}</span>
+            <span>{photoName(a.name)}</span>
             <small>
               {a.width} x {a.height}
             </small>

@@ -1,13 +1,13 @@
 // What a person can do on the bench, whichever way it is asked for: button, key, menu or drop.
-import { notifications } from '@mantine/notifications';
 import { nanoid } from 'nanoid';
 import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayer } from '../../core/piece/edits';
-import { makeFill, makePhoto, makeText, makeTint, marginOf } from '../../core/piece/make';
+import { makeFill, makePhoto, makeText, makeTint, marginOf, photoName } from '../../core/piece/make';
 import { hexOf, layerIn } from '../../core/piece/resolve';
 import { LayerSchema, type Band, type Layer, type TextLayer } from '../../core/piece/schema';
 import { boundsOf } from '../../core/arrange/transform';
 import { luminance, rgba } from '../../core/colour/srgb';
-import { api, inWords, type AssetInfo } from '../shared/api';
+import type { AssetInfo } from '../shared/api';
+import { uploadWithNotice } from '../shared/upload';
 import { currentSize, currentSlide, edit, frameOf, select, selectedLayer, useBench } from './store';
 
 const newId = (): string => nanoid(10);
@@ -39,22 +39,13 @@ export const addTint = (colour = '#101820', opacity = 0.3): string => {
 
 export const addFill = (): void => put('Add colour', makeFill(newId(), '#22384f', baseSize()));
 
-export const addPhoto = (asset: AssetInfo): void => put('Add photo', makePhoto(newId(), asset.id, asset.name.replace(/\.[a-z0-9]+$/i, '') || 'Photo', baseSize()));
+export const addPhoto = (asset: AssetInfo): void => put('Add photo', makePhoto(newId(), asset.id, photoName(asset.name), baseSize()));
 
 /** Uploads pictures and lays them as photos; says what is wrong with those that cannot be used. */
 export async function addPictureFiles(files: readonly File[]): Promise<void> {
   for (const file of files) {
-    const control = new AbortController();
-    const note = notifications.show({ loading: true, autoClose: false, title: file.name || 'Picture', message: 'Uploading', onClose: () => control.abort() });
-    try {
-      const asset = await api.upload(file, (share) => notifications.update({ id: note, loading: true, autoClose: false, title: file.name || 'Picture', message: share < 1 ? `Uploading, ${Math.round(share * 100)} %` : 'Checking the picture' }), control.signal);
-      addPhoto(asset);
-      notifications.hide(note);
-    } catch (e) {
-      if ((e as Error).name === 'AbortError') continue;
-      const { title, message } = inWords(e);
-      notifications.update({ id: note, loading: false, autoClose: 9000, color: 'amber', title, message });
-    }
+    const asset = await uploadWithNotice(file);
+    if (asset) addPhoto(asset);
   }
 }
 

@@ -6,6 +6,7 @@ import { IconDots, IconMoon, IconPhotoUp, IconPlus, IconSearch, IconSun, IconTra
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { api, inWords, type AssetInfo, type PieceInfo } from '../shared/api';
+import { uploadWithNotice } from '../shared/upload';
 import { forgetJournal } from '../bench/journal';
 import { NewPiece } from './NewPiece';
 import css from './StartPage.module.css';
@@ -29,16 +30,8 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
 
   const begin = async (file: File | undefined): Promise<void> => {
     if (!file) return;
-    const control = new AbortController();
-    const note = notifications.show({ loading: true, autoClose: false, title: file.name, message: 'Uploading', onClose: () => control.abort() });
-    try {
-      const photo = await api.upload(file, (share) => notifications.update({ id: note, loading: true, autoClose: false, title: file.name, message: share < 1 ? `Uploading, ${Math.round(share * 100)} %` : 'Checking the picture' }), control.signal);
-      notifications.hide(note);
-      setMaking({ photo });
-    } catch (e) {
-      if ((e as Error).name === 'AbortError') return;
-      notifications.update({ id: note, loading: false, autoClose: 9000, color: 'amber', ...inWords(e) });
-    }
+    const photo = await uploadWithNotice(file);
+    if (photo) setMaking({ photo });
   };
   const beginRef = useRef(begin);
   useEffect(() => {
