@@ -17,7 +17,7 @@ export const PICTURES = [
   { file: 'forest-slope.jpg', title: 'Forest slope' },
 ];
 
-const swatches: Piece['swatches'] = Object.entries(COLOURS).map(([name, colour]) => ({ id: name, name: name[0].toUpperCase() + name.slice(1), colour }));
+const swatches: Piece['swatches'] = Object.entries(COLOURS).map(([name, colour]) => ({ id: name, name: name[0].toUpperCase() + name.slice(1), colour, house: true }));
 
 function text(id: string, name: string, piece: Piece, words: string, more: Partial<TextLayer>): TextLayer {
   return { ...makeText(id, words, piece.sizes[0]), name, ...more };

@@ -1,9 +1,9 @@
 // Pictures: checked by content, content-addressed, stored in rows of at most 1 MiB, with a working copy for painters.
 import { createHash } from 'node:crypto';
-import sanitizeHtml from 'sanitize-html';
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { database } from './database';
 import { notFound, Problem } from './problem';
+import { checkedSvg } from './svg';
 
 export const LIMITS = { bytes: 60 * 1024 * 1024, pixels: 100_000_000 };
 /** Longest side of a working copy, in pixels: enough for a full-width picture at twice the size. */
@@ -22,27 +22,6 @@ export interface Asset {
 }
 
 const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
-
-const SVG_TAGS = ['svg', 'g', 'path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon', 'defs', 'linearGradient', 'radialGradient', 'stop', 'clipPath', 'mask', 'title', 'desc', 'use', 'symbol', 'pattern', 'text', 'tspan'];
-const SVG_ATTRIBUTES = ['xmlns', 'viewBox', 'width', 'height', 'x', 'y', 'x1', 'y1', 'x2', 'y2', 'cx', 'cy', 'r', 'rx', 'ry', 'fx', 'fy', 'd', 'points', 'id', 'class', 'transform', 'fill', 'fill-rule', 'fill-opacity', 'stroke', 'stroke-width', 'stroke-linecap', 'stroke-linejoin', 'stroke-miterlimit', 'stroke-dasharray', 'stroke-dashoffset', 'stroke-opacity', 'opacity', 'offset', 'stop-color', 'stop-opacity', 'gradientUnits', 'gradientTransform', 'spreadMethod', 'clip-path', 'clip-rule', 'clipPathUnits', 'mask', 'maskUnits', 'maskContentUnits', 'patternUnits', 'patternTransform', 'patternContentUnits', 'preserveAspectRatio', 'color', 'display', 'visibility', 'font-family', 'font-size', 'font-weight', 'text-anchor', 'href', 'xlink:href', 'xmlns:xlink', 'version'];
-
-/** An SVG reduced to shapes: no scripts, handlers, styles, foreign content or addresses outside itself. */
-export function cleanSvg(text: string): string {
-  const inside = (value: string): boolean => !/url\s*\(\s*['"]?\s*(?!#)/i.test(value) && !/javascript:|data:/i.test(value);
-  const clean = sanitizeHtml(text.replace(/<!DOCTYPE[^>[]*(\[[\s\S]*?\])?[^>]*>/gi, '').replace(/<\?[\s\S]*?\?>/g, ''), {
-    allowedTags: SVG_TAGS,
-    allowedAttributes: { '*': SVG_ATTRIBUTES },
-    allowedSchemes: [],
-    parser: { xmlMode: true, lowerCaseTags: false, lowerCaseAttributeNames: false },
-    transformTags: {
-      '*': (tagName, attribs) => ({
-        tagName,
-        attribs: Object.fromEntries(Object.entries(attribs).filter(([k, v]) => inside(v) && (!/href$/i.test(k) || v.startsWith('#')))),
-      }),
-    },
-  });
-  return clean;
-}
 
 /** Only formats we know by their first bytes reach a decoder. */
 function looksLike(bytes: Uint8Array): string | null {
@@ -68,14 +47,16 @@ export async function keepAsset(given: Uint8Array, name: string): Promise<Asset>
   if (given.byteLength > LIMITS.bytes) throw new Problem(413, 'The file is too large', `${name} has ${Math.round(given.byteLength / 1048576)} MB; at most ${LIMITS.bytes / 1048576} MB are taken.`);
   const format = looksLike(given);
   if (!format) throw new Problem(415, 'This is not a picture Plavo can read', `${name} is none of JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG, whatever its name says.`);
-  const bytes = format === 'svg' ? new TextEncoder().encode(cleanSvg(new TextDecoder().decode(given))) : given;
+  const bytes = format === 'svg' ? new TextEncoder().encode(checkedSvg(new TextDecoder().decode(given), name)) : given;
   const id = sha256(bytes);
   const known = await findAsset(id);
   if (known) return known;
   let meta: Metadata;
-  const open = (): Sharp => sharp(bytes, { limitInputPixels: LIMITS.pixels, failOn: 'error', density: format === 'svg' ? 192 : undefined });
+  let density: number | undefined;
+  const open = (): Sharp => sharp(bytes, { limitInputPixels: LIMITS.pixels, failOn: 'error', density });
   try {
     meta = await open().metadata();
+    if (format === 'svg') density = densityFor(Math.max(meta.width, meta.height));
   } catch (e) {
     throw unreadable(name, e as Error);
   }
@@ -104,6 +85,10 @@ export async function keepAsset(given: Uint8Array, name: string): Promise<Asset>
   return asset;
 }
 
+/** A drawing has no pixels of its own: its working copy is made large enough to stay sharp. */
+const DRAWN_SIDE = 1536;
+const densityFor = (side: number): number => Math.min(4800, Math.max(1, (72 * Math.min(WORKING_SIDE, Math.max(DRAWN_SIDE, side))) / Math.max(1, side)));
+
 const unreadable = (name: string, error: Error): Problem =>
   /pixel limit/i.test(error.message)
     ? new Problem(413, 'The picture has too many pixels', `${name} has more than ${LIMITS.pixels / 1e6} megapixels.`)
@@ -127,9 +112,17 @@ export async function findAsset(id: string): Promise<Asset | null> {
   return row ? fromRow(row) : null;
 }
 
-/** Pictures of the library, newest first. */
-export async function listAssets(): Promise<Asset[]> {
-  return (await database()<Row & { listed: boolean; created_at: Date }>('assets').where({ listed: true }).orderBy('created_at', 'desc').limit(500)).map(fromRow);
+export interface ListedAsset extends Asset {
+  /** Pieces that show it. */
+  usedIn: { id: string; name: string }[];
+}
+
+/** Pictures of the library, newest first, with the pieces that show them. */
+export async function listAssets(): Promise<ListedAsset[]> {
+  const used = new Map<string, { id: string; name: string }[]>();
+  for (const { id, name, document } of await database()<{ id: string; name: string; document: string }>('pieces').select('id', 'name', 'document'))
+    for (const asset of new Set([...document.matchAll(/"asset":"([0-9a-f]{64})"/g)].map((m) => m[1]))) used.set(asset, [...(used.get(asset) ?? []), { id, name }]);
+  return (await database()<Row & { listed: boolean; created_at: Date }>('assets').where({ listed: true }).orderBy('created_at', 'desc').limit(500)).map((r) => ({ ...fromRow(r), usedIn: used.get(r.id) ?? [] }));
 }
 
 /** The bytes of a picture. @throws Problem 404 */

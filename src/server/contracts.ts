@@ -1,6 +1,8 @@
 // What programs may say to the server, as Zod schemas; the OpenAPI description is derived from them.
 import { z } from 'zod';
+import { SwatchSchema } from '../core/piece/fill-schema';
 import { HexSchema, PieceSchema } from '../core/piece/schema';
+import { TREATMENT_KINDS } from '../core/remedy/treatment';
 
 export const NewPieceSchema = z.union([
   z.strictObject({ document: z.looseObject({ format: z.literal('plavo-piece') }).describe('A whole piece'), campaign: z.string().max(32).optional() }),
@@ -37,11 +39,14 @@ export const JustEnoughSchema = z.strictObject({
   slide: z.number().int().min(1).default(1),
   size: z.string().optional(),
   layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'),
-  treatment: z.literal('tint'),
-  overlay: z.string().optional().describe('An existing tint layer to set; a new tint where left out'),
-  colour: HexSchema.optional().describe('Colour of the tint; black for a new one where left out'),
+  treatment: z.enum(TREATMENT_KINDS).describe('What kind of treatment'),
+  property: z.enum(['opacity', 'reach']).default('opacity').describe('What its strength is; only a fade has a reach'),
+  overlay: z.string().optional().describe('An existing layer of that kind to set; a new one where left out'),
+  colour: HexSchema.optional().describe('Colour of the treatment; black for a new one where left out'),
   goal: z.number().min(1).max(21).optional().describe('A ratio instead of the one the text needs'),
 });
+
+export const SwatchesSchema = z.array(SwatchSchema).max(200);
 
 export const CampaignSchema = z.strictObject({ name: z.string().trim().min(1).max(200) });
 
@@ -65,7 +70,7 @@ export const ReadingSchema = z.object({
 });
 
 const StoredPieceSchema = z.object({ id: z.string(), campaign: z.string(), revision: z.number().int(), changedAt: z.string(), piece: PieceSchema });
-const AssetSchema = z.object({ id: z.string(), name: z.string(), mime: z.string(), bytes: z.number(), width: z.number(), height: z.number() });
+const AssetSchema = z.object({ id: z.string(), name: z.string(), mime: z.string(), bytes: z.number(), width: z.number(), height: z.number(), usedIn: z.array(z.object({ id: z.string(), name: z.string() })).optional().describe('Pieces that show it') });
 const ProblemSchema = z.object({ type: z.string(), title: z.string(), status: z.number(), detail: z.string().optional(), errors: z.array(z.object({ path: z.string(), reason: z.string() })).optional() });
 
 const schemaOf = (s: z.ZodType): unknown => {
@@ -92,6 +97,10 @@ export function openApi(): unknown {
       },
       '/api/assets/{id}': { get: { summary: 'The bytes of a picture', parameters: [id, { name: 'as', in: 'query', schema: { enum: ['original', 'working', 'thumbnail'] } }], responses: { 200: { description: 'The picture' }, 404: problem('Not there') } } },
       '/api/campaigns': { get: { summary: 'Campaigns', responses: { 200: { description: 'All campaigns' } } }, post: { summary: 'A new campaign', requestBody: body(CampaignSchema), responses: { 201: { description: 'Made' } } } },
+      '/api/campaigns/{id}/swatches': {
+        get: { summary: 'Colours and gradients of the house style', parameters: [id], responses: { ...ok('Swatches', SwatchesSchema), 404: problem('Not there') } },
+        put: { summary: 'Replace them; every piece of the campaign that is linked to one follows', parameters: [id], requestBody: body(SwatchesSchema), responses: { ...ok('Swatches', SwatchesSchema), 404: problem('Not there') } },
+      },
       '/api/pieces': {
         get: { summary: 'Pieces, latest changed first', responses: { 200: { description: 'Summaries' } } },
         post: { summary: 'A new piece from a document, a destination or a size', requestBody: body(NewPieceSchema), responses: { ...ok('Made; ETag holds the revision', StoredPieceSchema, '201'), 400: problem('Not valid'), 422: problem('The document is not valid') } },

@@ -1,7 +1,8 @@
 // Pieces: saved whole with a revision. A save against an older revision is refused, and both versions are kept.
 import { nanoid } from 'nanoid';
 import { assetsOf } from '../core/piece/resolve';
-import type { Piece } from '../core/piece/schema';
+import type { Piece, Swatch } from '../core/piece/schema';
+import { withHouse } from '../core/piece/swatches';
 import { openPiece } from '../core/piece/upgrade';
 import { database } from './database';
 import { notFound, Problem } from './problem';
@@ -87,11 +88,28 @@ export async function createPiece(piece: Piece, campaign?: string, id = nanoid(1
   return { id, campaign: campaignId, revision: 1, changedAt: now.toISOString(), piece };
 }
 
-/** @throws Problem 404 */
+/** The piece, its house swatches as the campaign has them now. @throws Problem 404 */
 export async function readPiece(id: string): Promise<StoredPiece> {
   const row = await database()<Row>('pieces').where({ id }).first();
   if (!row) throw notFound('piece');
-  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), piece: documentFrom(JSON.parse(row.document)) };
+  const piece = documentFrom(JSON.parse(row.document));
+  const house = piece.swatches.some((s) => s.house) ? await readHouse(row.campaign_id) : [];
+  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), piece: withHouse(piece, house) };
+}
+
+/** Swatches of a campaign's house style. @throws Problem 404 */
+export async function readHouse(campaign: string): Promise<Swatch[]> {
+  const row = await database()<{ id: string; swatches: string | null }>('campaigns').where({ id: campaign }).first();
+  if (!row) throw notFound('campaign');
+  return row.swatches ? (JSON.parse(row.swatches) as Swatch[]) : [];
+}
+
+/** Replaces the swatches of a house style; pieces follow when they are next read. @throws Problem 404 */
+export async function saveHouse(campaign: string, swatches: readonly Swatch[]): Promise<Swatch[]> {
+  const house = swatches.map((s) => ({ ...s, house: true }));
+  const n = await database()('campaigns').where({ id: campaign }).update({ swatches: JSON.stringify(house) });
+  if (!n) throw notFound('campaign');
+  return house;
 }
 
 /**

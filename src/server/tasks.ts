@@ -3,11 +3,10 @@ import sharp from 'sharp';
 import type { Pixels } from '../core/colour/palette';
 import { Painter } from '../core/paint/painter';
 import { assetsOf, sizeOf } from '../core/piece/resolve';
-import { addLayer, changeLayers } from '../core/piece/edits';
-import { makeTint } from '../core/piece/make';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { readSlide, type Reading } from '../core/reading/read';
 import { justEnough, type JustEnough } from '../core/remedy/strength';
+import { withTreatment, type TreatmentAsk } from '../core/remedy/treatment';
 import { assetBytes, findAsset } from './assets';
 import { nodeStudio } from './node-studio';
 
@@ -72,21 +71,10 @@ export async function reading(ask: Place): Promise<Reading[]> {
   return readSlide(painter, piece, slide, size);
 }
 
-export type JustEnoughAsk = Place & { texts?: string[]; overlay?: string; colour?: string; goal?: number };
+export type JustEnoughAsk = Place & TreatmentAsk & { goal?: number };
 
-/** Just enough for a tint: an existing one (`overlay`), or one that would be added. */
+/** Just enough for a treatment: an existing one, or one that would be added. */
 export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: string | null }> {
-  const stood = await stand(ask);
-  const { size } = stood;
-  let { piece, slide } = stood;
-  let treatment = ask.overlay;
-  if (treatment === undefined) {
-    treatment = 'tint-to-try';
-    piece = addLayer(piece, slide.id, makeTint(treatment, ask.colour ?? '#000000', 0, piece.sizes[0]));
-  } else if (ask.colour !== undefined)
-    piece = changeLayers(piece, slide.id, [treatment], (l) => {
-      if (l.kind === 'tint') l.colour = ask.colour!;
-    });
-  slide = piece.slides.find((s) => s.id === slide.id)!;
-  return { ...justEnough(painter, { piece, slide, size, treatment, texts: ask.texts, goal: ask.goal }), colour: ask.colour ?? null };
+  const { piece, slide, size } = await stand(ask);
+  return { ...justEnough(painter, { ...withTreatment(piece, slide, ask), size, property: ask.property, texts: ask.texts, goal: ask.goal }), colour: ask.colour ?? null };
 }

@@ -1,13 +1,14 @@
 // Measures and solves, away from the interface's thread. A question that a newer one of its kind has overtaken is dropped.
 import { coloursOfPhoto, type FoundColour } from '../core/colour/palette';
 import { resample } from '../core/photo/resample';
-import { addLayer } from '../core/piece/edits';
-import { makeTint } from '../core/piece/make';
-import { assetsOf, layerIn, sizeOf } from '../core/piece/resolve';
-import type { Slide } from '../core/piece/schema';
-import { readText, type Reading } from '../core/reading/read';
+import { changesTone, histogramOf, toned, type Histogram } from '../core/photo/tone';
+import { changeLayers } from '../core/piece/edits';
+import { assetsOf, hexOf, layerIn, sizeOf } from '../core/piece/resolve';
+import type { PhotoLayer, Slide, TextLayer, Tone } from '../core/piece/schema';
+import { paintPair, probeText, readText, type Reading } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
 import { justEnough, leastConfirmed, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
+import { withTreatment, type TreatmentAsk } from '../core/remedy/treatment';
 import { BrowserStudio } from './browser-studio';
 import type { Scene } from './stage';
 
@@ -41,18 +42,15 @@ async function open(scene: Scene): Promise<{ piece: Scene['piece']; slide: Slide
   return { piece: scene.piece, slide, size: sizeOf(scene.piece, scene.size) };
 }
 
-export interface TintAsk {
-  /** An existing tint, or null for one that would be added. */
-  overlay: string | null;
-  colour: string;
-  texts?: string[];
-}
+/** The scene with the treatment in question, at whatever strength. */
+const tried = (at: { piece: Scene['piece']; slide: Slide; size: ReturnType<typeof sizeOf> }, ask: TreatmentAsk) => ({ ...withTreatment(at.piece, at.slide, ask), size: at.size, property: ask.property, texts: ask.texts });
 
-/** The scene with the tint in question, at whatever strength. */
-function withTint(at: { piece: Scene['piece']; slide: Slide; size: ReturnType<typeof sizeOf> }, ask: TintAsk) {
-  if (ask.overlay) return { ...at, treatment: ask.overlay, texts: ask.texts };
-  const piece = addLayer(at.piece, at.slide.id, makeTint('tint-to-try', ask.colour, 0, at.piece.sizes[0]));
-  return { ...at, piece, slide: piece.slides.find((s) => s.id === at.slide.id)!, treatment: 'tint-to-try', texts: ask.texts };
+/** Every part of a tone switched off, its values kept. */
+const switchedOff = (tone: Tone): Tone => Object.fromEntries(Object.entries(tone).map(([k, part]) => [k, { ...part, on: false }])) as Tone;
+
+export interface Histograms {
+  photo: { before: Histogram; after: Histogram };
+  text: { before: Histogram; after: Histogram } | null;
 }
 
 export const api = {
@@ -82,16 +80,16 @@ export const api = {
     return current() ? out : null;
   },
 
-  /** The strength chart of a tint, or null where a newer question came. */
-  async chart(scene: Scene, ask: TintAsk): Promise<{ points: StrengthPoint[]; enough: number | null } | null> {
+  /** The strength chart of a treatment, or null where a newer question came. */
+  async chart(scene: Scene, ask: TreatmentAsk): Promise<{ points: StrengthPoint[]; enough: number | null } | null> {
     const current = begin('chart');
-    const at = withTint(await open(scene), ask);
+    const at = tried(await open(scene), ask);
     const model = new StrengthModel(painter, at);
     if (!model.hasLetters) return { points: [], enough: null };
     const points: StrengthPoint[] = [];
     for (let s = 0; s <= 100; s += 5) {
       points.push(model.at(s));
-      if (s % 25 === 0) {
+      if (s % 25 === 0 || !model.even) {
         await breathe();
         if (!current()) return null;
       }
@@ -101,9 +99,37 @@ export const api = {
     return current() ? { points, enough } : null;
   },
 
-  /** Just enough for a tint, confirmed at full size. */
-  async solve(scene: Scene, ask: TintAsk): Promise<JustEnough> {
-    return justEnough(painter, withTint(await open(scene), ask));
+  /** Just enough for a treatment, confirmed at full size. */
+  async solve(scene: Scene, ask: TreatmentAsk): Promise<JustEnough> {
+    return justEnough(painter, tried(await open(scene), ask));
+  },
+
+  /**
+   * Histograms of a photo before and after its tone, and of what lies under a text (the topmost where none is named) without and with
+   * that tone. Null for the text where there is none to measure, or where a newer question came.
+   */
+  async histograms(scene: Scene, photo: string, text: string | null): Promise<Histograms | null> {
+    const current = begin('histograms');
+    const { piece, slide, size } = await open(scene);
+    const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && l.kind === 'photo');
+    const pixels = layer && studio.picture(layer.asset);
+    if (!layer || !pixels || !current()) return null;
+    const k = Math.min(1, 320 / Math.max(pixels.width, pixels.height));
+    const small = resample(pixels, { x: 0, y: 0, width: pixels.width, height: pixels.height }, Math.max(1, Math.round(pixels.width * k)), Math.max(1, Math.round(pixels.height * k)));
+    const after = changesTone(layer.tone) ? toned(small, layer.tone, (c) => hexOf(c, piece)) : small;
+    const texts = slide.layers.filter((l): l is TextLayer => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible);
+    const words = texts.find((t) => t.id === text) ?? texts.at(-1);
+    let under: Histograms['text'] = null;
+    if (words) {
+      const probe = probeText(painter, piece, size, words);
+      const { region } = probe.halo;
+      if (region.width && region.height) {
+        const plain = changeLayers(piece, slide.id, [photo], (l) => void (l.kind === 'photo' && (l.tone = switchedOff(l.tone))));
+        const shot = (p: typeof piece) => histogramOf(paintPair(painter, p, p.slides.find((s) => s.id === slide.id)!, size, probe).backdrop);
+        under = { before: shot(plain), after: shot(piece) };
+      }
+    }
+    return current() ? { photo: { before: histogramOf(small.data), after: histogramOf(after.data) }, text: under } : null;
   },
 
   /** Colours of a photo. */

@@ -3,7 +3,8 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { ids } from '../../src/core/testing/scenes';
 import { makePhoto, makePiece, makeText } from '../../src/core/piece/make';
-import { assetBytes, cleanSvg, keepAsset, listAssets } from '../../src/server/assets';
+import { assetBytes, keepAsset, listAssets } from '../../src/server/assets';
+import { checkedSvg } from '../../src/server/svg';
 import { closeDatabase, database } from '../../src/server/database';
 import { createPiece, deletePiece, documentFrom, listRevisions, readPiece, readRevision, savePiece } from '../../src/server/pieces';
 import { Problem } from '../../src/server/problem';
@@ -60,7 +61,7 @@ describe('pictures', () => {
 
   it('an SVG is stripped of everything but shapes before it is stored', async () => {
     const svg = `<?xml version="1.0"?><!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]><svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 20 10" width="20" height="10" onload="alert(1)"><script>alert(2)</script><style>@import url(http://evil)</style><foreignObject><body/></foreignObject><a href="javascript:alert(3)"><rect width="20" height="10" fill="url(http://evil/x)" onclick="x()"/></a><image href="http://evil/a.png"/><use href="#r"/><linearGradient id="r"><stop offset="0" stop-color="#fff"/></linearGradient><path d="M0 0L5 5" fill="url(#r)"/></svg>`;
-    const clean = cleanSvg(svg);
+    const clean = checkedSvg(svg, 'a.svg');
     expect(clean).not.toMatch(/script|onload|onclick|evil|javascript|foreignObject|style|ENTITY|<image/i);
     expect(clean).toContain('viewBox="0 0 20 10"');
     expect(clean).toContain('linearGradient');

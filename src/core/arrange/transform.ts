@@ -15,6 +15,13 @@ export const compose = (o: Transform, i: Transform): Transform => [
   o[1] * i[4] + o[3] * i[5] + o[5],
 ];
 
+/** The transform that undoes `t`. @throws RangeError where `t` flattens everything onto a line */
+export function invert(t: Transform): Transform {
+  const d = t[0] * t[3] - t[1] * t[2];
+  if (!(Math.abs(d) > 1e-12)) throw new RangeError('a transform without extent cannot be undone');
+  return [t[3] / d, -t[1] / d, -t[2] / d, t[0] / d, (t[2] * t[5] - t[3] * t[4]) / d, (t[1] * t[4] - t[0] * t[5]) / d];
+}
+
 /** Rotation by degrees clockwise about a point. */
 export function rotationAbout(degrees: number, x: number, y: number): Transform {
   const a = (degrees * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);

@@ -37,6 +37,9 @@ function channels(L: number, a: number, b: number): [number, number, number] {
   ];
 }
 
+/** sRGB channels 0..255, not rounded, of an OKLab colour; what lies outside sRGB is clipped. */
+export const channelsFromOklab = (L: number, a: number, b: number): [number, number, number] => channels(L, a, b).map((v) => gamma(Math.min(1, Math.max(0, v)))) as [number, number, number];
+
 /** Hex of an OKLab colour; chroma is lowered until it is inside sRGB. */
 export function hexFromOklab(L: number, a: number, b: number): string {
   let k = 1;

@@ -1,7 +1,7 @@
 // What is painted, pixel by pixel, against the formulas of compositing.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
 import type { Pixels } from '../colour/palette';
-import { makePhoto, makeTint } from '../piece/make';
+import { gradientThrough, makePhoto, makeTint } from '../piece/make';
 import type { Layer, Size } from '../piece/schema';
 import { flat, headline, scene } from '../testing/scenes';
 import { Painter } from './painter';
@@ -69,7 +69,7 @@ it('text paints its ink inside its frame only, and overlapping strokes once', as
 it('a gradient runs from its first to its last colour, evenly in OKLab', async () => {
   const at = await paint((z) => {
     const f = flat('b', '#000000')(z);
-    if (f.kind === 'fill') f.fill = { ...f.fill, kind: 'gradient', gradient: { shape: 'linear', angle: 0, space: 'oklab', stops: [{ at: 0, colour: '#ff0000' }, { at: 1, colour: '#0000ff' }] } };
+    if (f.kind === 'fill') f.fill = { ...f.fill, kind: 'gradient', gradient: gradientThrough(['#ff0000', '#0000ff'], { angle: 0 }) };
     return [f];
   });
   expect(at(0, 20)[0]).toBeGreaterThan(245);

@@ -1,61 +1,44 @@
 // The painter: a slide's layers, bottom to top, on a surface it is given. The stage, the measurement and the export all use it.
-import { boxTransform, compose, type Transform } from '../arrange/transform';
-import { placePhoto } from '../photo/fit';
-import { halve, resample } from '../photo/resample';
-import type { Pixels } from '../colour/palette';
+import { followedTexts, isFollower, plateBehind, union, type LinesPlace } from '../arrange/follow';
+import { boxTransform, compose } from '../arrange/transform';
 import { hexOf, layersIn } from '../piece/resolve';
-import type { BlendMode, Layer, PhotoLayer, Piece, Size, Slide, TextLayer } from '../piece/schema';
-import { textFrame, textTransform, traceLetter } from '../type/frame';
+import type { BlendMode, Box, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import { linesPlace, textFrame, textTransform, traceLetter } from '../type/frame';
 import { layoutText, type TextLayout } from '../type/layout';
-import { cssColour, fillStyle } from './fill-style';
-import type { Context2D, Studio, Surface } from './studio';
+import { cssColour } from './css-colour';
+import { deviceBox, Easel, Stores, type View } from './easel';
+import { Kept } from './kept';
+import { paintBorder, paintFade, paintPlate, paintPoolLayer, plateIsGroup } from './layers/overlays';
+import { PhotoPainter } from './layers/photo';
+import type { Studio, Surface } from './studio';
 
-/** The part of the slide that is painted, in surface pixels after scaling. */
-export interface View {
-  /** Surface pixels to one pixel of the size. */
-  scale: number;
-  /** Top left corner of the part, in whole surface pixels. */
-  x: number;
-  y: number;
-}
+export type { View } from './easel';
+
+/** What of a treatment is its strength: how opaque it is, or how far a fade reaches. */
+export type StrengthProperty = 'opacity' | 'reach';
 
 export interface PaintOptions {
   /** Paints this text without ink, or flooded with its ink wherever it could be: the two pictures a reading compares. */
   ink?: { layer: string; as: 'none' | 'flood' };
-  /** A layer's opacity instead of its own; for trying strengths. */
-  opacity?: { layer: string; value: number };
+  /** A layer's strength instead of its own, 0..1; for trying strengths. */
+  strength?: { layer: string; property: StrengthProperty; value: number };
   /** Only these layers. */
   only?: (layer: Layer) => boolean;
   /** `draft` may use the canvas's own, quicker scaling of photos while something is dragged. */
   quality?: 'exact' | 'draft';
   /** Leaves the paper out: what is not covered stays transparent. */
   transparent?: boolean;
+  /** Paints over what is on the surface already. */
+  onto?: boolean;
 }
 
 const composite = (mode: BlendMode): GlobalCompositeOperation => (mode === 'normal' ? 'source-over' : mode);
 
-/** Keeps a bounded number of costly results, the least lately used going first. */
-class Kept<V> {
-  private readonly map = new Map<string, V>();
-  constructor(private readonly most: number) {}
-  get(key: string, make: () => V): V {
-    let v = this.map.get(key);
-    if (v === undefined) v = make();
-    else this.map.delete(key);
-    this.map.set(key, v);
-    if (this.map.size > this.most) this.map.delete(this.map.keys().next().value!);
-    return v;
-  }
-  has(key: string): boolean {
-    return this.map.has(key);
-  }
-}
-
 export class Painter {
   private readonly layouts = new Kept<TextLayout>(400);
-  private readonly photos = new Kept<Surface>(16);
-  private readonly whole = new Kept<Surface>(4);
-  private readonly halves = new WeakMap<Pixels, Pixels>();
+  private readonly stores = new Stores();
+  private readonly photos = new PhotoPainter();
+  private group: Surface | null = null;
 
   constructor(readonly studio: Studio) {}
 
@@ -71,124 +54,109 @@ export class Painter {
     return this.layouts.get(key, () => layoutText(layer, this.studio.fonts));
   }
 
+  /** Where the lines of the texts lie that a plate or pool follows. */
+  private places(layer: Layer, layers: readonly Layer[]): LinesPlace[] {
+    return isFollower(layer) ? followedTexts(layer, layers).flatMap((t) => linesPlace(t, this.layout(t)) ?? []) : [];
+  }
+
+  /**
+   * The layers of a slide as they stand in `size`, bottom to top, plates and pools where the texts are that they follow. One whose texts are all
+   * hidden or empty is hidden with them; one whose texts are gone keeps its own box.
+   */
+  placed(piece: Piece, slide: Slide, size: Size): Layer[] {
+    const layers = layersIn(piece, slide, size);
+    return layers.map((layer) => {
+      if (!isFollower(layer) || !layers.some((l) => layer.follows.includes(l.id))) return layer;
+      const places = this.places(layer, layers);
+      if (!places.length) return { ...layer, visible: false };
+      if (layer.kind === 'plate') return { ...layer, ...plateBehind(layer, places) };
+      return { ...layer, box: union(places.map((p) => p.box)), rotation: places.length === 1 ? places[0].rotation : 0 };
+    });
+  }
+
   /** Paints a slide; the surface is taken as the view's part of it. */
   paint(surface: Surface, piece: Piece, slide: Slide, size: Size, view: View, options: PaintOptions = {}): void {
+    this.paintLayers(surface, piece, slide, this.placed(piece, slide, size), view, options);
+  }
+
+  /** Paints layers that are placed already. */
+  paintLayers(surface: Surface, piece: Piece, slide: Slide, layers: readonly Layer[], view: View, options: PaintOptions = {}): void {
     const { context } = surface;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
-    context.clearRect(0, 0, surface.width, surface.height);
-    if (!options.transparent) {
+    if (!options.onto) context.clearRect(0, 0, surface.width, surface.height);
+    if (!options.transparent && !options.onto) {
       context.fillStyle = cssColour(hexOf(slide.paper, piece).slice(0, 7));
       context.fillRect(0, 0, surface.width, surface.height);
     }
-    for (const layer of layersIn(piece, slide, size)) {
-      if (!layer.visible || (options.only && !options.only(layer))) continue;
-      const opacity = options.opacity?.layer === layer.id ? options.opacity.value : layer.opacity;
-      if (opacity <= 0) continue;
+    const easel = new Easel(this.studio, surface, piece, view, options.quality ?? 'exact', this.stores);
+    const { strength } = options;
+    for (const given of layers) {
+      if (!given.visible || (options.only && !options.only(given))) continue;
+      const layer = strength?.layer === given.id ? ({ ...given, [strength.property]: strength.property === 'reach' ? Math.max(0.01, strength.value) : strength.value } as Layer) : given;
+      if (layer.opacity <= 0 || (strength?.layer === given.id && strength.value <= 0)) continue;
       context.save();
-      context.globalAlpha = opacity;
       context.globalCompositeOperation = composite(layer.blend);
-      this.paintLayer(context, piece, layer, view, options);
+      if (layer.kind === 'plate' && plateIsGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal')) this.paintGroup(easel, layer, layers, options);
+      else this.paintLayer(easel, layer, layers, options, layer.opacity);
       context.restore();
     }
   }
 
-  private paintLayer(context: Context2D, piece: Piece, layer: Layer, view: View, options: PaintOptions): void {
-    const toSurface: Transform = [view.scale, 0, 0, view.scale, -view.x, -view.y];
+  /** Paints a layer of several parts by itself, then lays it down with its opacity and blend mode. */
+  private paintGroup(easel: Easel, layer: Layer, layers: readonly Layer[], options: PaintOptions): void {
+    const { width, height } = easel.surface;
+    if (this.group?.width !== width || this.group.height !== height) this.group = this.studio.surface(width, height);
+    const { group } = this;
+    group.context.setTransform(1, 0, 0, 1, 0, 0);
+    group.context.globalCompositeOperation = 'source-over';
+    group.context.clearRect(0, 0, width, height);
+    this.paintLayer(new Easel(this.studio, group, easel.piece, easel.view, easel.quality, this.stores), layer, layers, options, 1);
+    easel.context.setTransform(1, 0, 0, 1, 0, 0);
+    easel.context.globalAlpha = layer.opacity;
+    easel.context.drawImage(group.image as never, 0, 0);
+  }
+
+  private paintLayer(easel: Easel, layer: Layer, layers: readonly Layer[], options: PaintOptions, opacity: number): void {
     switch (layer.kind) {
       case 'fill':
-      case 'tint': {
-        const t = compose(toSurface, boxTransform(layer.box, layer.rotation));
-        const area = { x: 0, y: 0, width: layer.box.width, height: layer.box.height };
-        const style = layer.kind === 'tint' ? cssColour(hexOf(layer.colour, piece)) : fillStyle(context, layer.fill, piece, area, t);
-        if (style === null) return;
-        context.fillStyle = style;
-        this.fillBox(context, t, area.width, area.height);
-        return;
-      }
+        return easel.fillBox(layer.fill, layer.box, compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), opacity);
+      case 'tint':
+        return this.paintTint(easel, layer.colour, layer.box, layer.rotation, opacity);
       case 'photo':
-        this.paintPhoto(context, layer, view, options.quality ?? 'exact');
-        return;
+        return this.photos.paint(easel, layer, opacity);
+      case 'fade':
+        return paintFade(easel, layer, opacity);
+      case 'pool':
+        return paintPoolLayer(easel, layer, this.places(layer, layers), opacity);
+      case 'plate':
+        return paintPlate(easel, layer, opacity);
+      case 'border':
+        return paintBorder(easel, layer, opacity);
       case 'text':
-        this.paintText(context, piece, layer, toSurface, options.ink?.layer === layer.id ? options.ink.as : 'letters');
+        return this.paintText(easel, layer, options.ink?.layer === layer.id ? options.ink.as : 'letters', opacity);
     }
   }
 
-  /** Fills a box in its own coordinates; edges of upright boxes are snapped to whole pixels, so that no hairline shows. */
-  private fillBox(context: Context2D, t: Transform, width: number, height: number): void {
-    if (t[1] === 0 && t[2] === 0) {
-      const x0 = Math.round(t[4]), y0 = Math.round(t[5]);
-      context.fillRect(x0, y0, Math.round(t[4] + t[0] * width) - x0, Math.round(t[5] + t[3] * height) - y0);
-      return;
-    }
-    const p = (x: number, y: number): [number, number] => [t[0] * x + t[2] * y + t[4], t[1] * x + t[3] * y + t[5]];
-    context.beginPath();
-    context.moveTo(...p(0, 0));
-    context.lineTo(...p(width, 0));
-    context.lineTo(...p(width, height));
-    context.lineTo(...p(0, height));
-    context.closePath();
-    context.fill('nonzero');
+  private paintTint(easel: Easel, colour: Parameters<Easel['hex']>[0], box: Box, rotation: number, opacity: number): void {
+    const fill = { kind: 'colour', colour } as Parameters<Easel['fillBox']>[0];
+    easel.fillBox(fill, box, compose(easel.toSurface, boxTransform(box, rotation)), opacity);
   }
 
-  private paintText(context: Context2D, piece: Piece, layer: TextLayer, toSurface: Transform, ink: 'letters' | 'none' | 'flood'): void {
+  private paintText(easel: Easel, layer: TextLayer, ink: 'letters' | 'none' | 'flood', opacity: number): void {
     if (ink === 'none') return;
     const layout = this.layout(layer);
     const frame = textFrame(layer, layout);
-    const style = fillStyle(context, layer.fill, piece, { x: 0, y: 0, width: frame.width, height: frame.height }, compose(toSurface, boxTransform(frame, layer.rotation)));
-    if (style === null) return;
-    context.fillStyle = style;
-    if (ink === 'flood') {
-      context.fillRect(-1, -1, 20_000, 20_000);
-      return;
-    }
-    const t = compose(toSurface, textTransform(layer, layout));
-    context.beginPath();
-    for (const letter of layout.letters) traceLetter(letter, layout.fontSize, t, context);
-    context.fill('nonzero');
-  }
-
-  private paintPhoto(context: Context2D, layer: PhotoLayer, view: View, quality: 'exact' | 'draft'): void {
-    const photo = this.studio.picture(layer.asset);
-    if (!photo) return;
-    const { scale } = view;
-    const place = placePhoto(photo, { width: layer.box.width * scale, height: layer.box.height * scale }, layer);
-    const width = Math.max(1, Math.round(place.target.width)), height = Math.max(1, Math.round(place.target.height));
-    const key = [layer.asset, width, height, layer.flipX, layer.flipY, place.source.x.toFixed(3), place.source.y.toFixed(3), place.source.width.toFixed(3), place.source.height.toFixed(3)].join();
-    const x = layer.box.x * scale + place.target.x - view.x, y = layer.box.y * scale + place.target.y - view.y;
-    let t: Transform = [1, 0, 0, 1, Math.round(x), Math.round(y)];
-    if (layer.rotation !== 0) {
-      const b = { x: layer.box.x * scale - view.x, y: layer.box.y * scale - view.y, width: layer.box.width * scale, height: layer.box.height * scale };
-      t = compose(boxTransform(b, layer.rotation), [1, 0, 0, 1, place.target.x, place.target.y]);
-    }
-    context.imageSmoothingEnabled = true;
-    context.imageSmoothingQuality = 'high';
-    if (quality === 'draft' && !this.photos.has(key)) {
-      const all = this.whole.get(layer.asset, () => this.surfaceOf(this.reduced(photo, 1600)));
-      const kx = all.width / photo.width, ky = all.height / photo.height, s = place.source;
-      context.setTransform(...compose(t, [layer.flipX ? -1 : 1, 0, 0, layer.flipY ? -1 : 1, layer.flipX ? width : 0, layer.flipY ? height : 0]));
-      context.drawImage(all.image as never, s.x * kx, s.y * ky, s.width * kx, s.height * ky, 0, 0, width, height);
-      return;
-    }
-    const made = this.photos.get(key, () => this.surfaceOf(resample(photo, place.source, width, height, layer.flipX, layer.flipY, (p) => this.half(p))));
-    context.setTransform(...t);
-    context.drawImage(made.image as never, 0, 0);
-  }
-
-  private half(p: Pixels): Pixels {
-    let h = this.halves.get(p);
-    if (!h) this.halves.set(p, (h = halve(p)));
-    return h;
-  }
-
-  private reduced(p: Pixels, most: number): Pixels {
-    return Math.max(p.width, p.height) <= most * 1.5 ? p : this.reduced(this.half(p), most);
-  }
-
-  private surfaceOf(p: Pixels): Surface {
-    const s = this.studio.surface(p.width, p.height);
-    s.write(p);
-    return s;
+    const own = compose(easel.toSurface, boxTransform(frame, layer.rotation));
+    // Letters may hang over their frame; whatever is not flooded is at most an em beyond it.
+    const m = layer.fontSize;
+    const region = ink === 'flood' ? easel.whole : easel.onSurface(deviceBox({ x: -m, y: -m, width: frame.width + 2 * m, height: frame.height + 2 * m }, own));
+    const brush = region && easel.brush(layer.fill, frame, own, region, opacity);
+    if (!brush) return;
+    if (ink === 'flood') return easel.fillDevice(brush, easel.whole);
+    easel.fillPath(brush, compose(easel.toSurface, textTransform(layer, layout)), (to, t) => {
+      for (const letter of layout.letters) traceLetter(letter, layout.fontSize, t, to);
+    });
   }
 }

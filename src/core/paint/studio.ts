@@ -7,8 +7,8 @@ export type Context2D = Pick<
   CanvasRenderingContext2D,
   | 'save' | 'restore' | 'beginPath' | 'closePath' | 'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'bezierCurveTo' | 'rect' | 'clip'
   | 'fillRect' | 'clearRect' | 'setTransform' | 'fillStyle' | 'globalAlpha' | 'globalCompositeOperation'
-  | 'createLinearGradient' | 'createRadialGradient' | 'createConicGradient' | 'imageSmoothingEnabled' | 'imageSmoothingQuality'
-> & { fill(rule?: 'nonzero' | 'evenodd'): void; drawImage(image: never, ...place: number[]): void };
+  | 'strokeStyle' | 'lineWidth' | 'lineCap' | 'lineJoin' | 'setLineDash' | 'imageSmoothingEnabled' | 'imageSmoothingQuality'
+> & { fill(rule?: 'nonzero' | 'evenodd'): void; stroke(): void; drawImage(image: never, ...place: number[]): void; createPattern(image: never, repetition: 'no-repeat'): CanvasPattern | null };
 
 export interface Surface {
   readonly width: number;

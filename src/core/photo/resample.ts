@@ -1,5 +1,6 @@
 // Resampling of photos in the core, so that browser and server agree to the last bit.
 // Halving by 2 x 2 means while more than twice too large, then separable Catmull-Rom (Keys 1981, a = -0.5), widened when reducing.
+import type { Transform } from '../arrange/transform';
 import type { Pixels } from '../colour/palette';
 
 const kernel = (x: number): number => {
@@ -111,4 +112,84 @@ export function resample(photo: Pixels, source: { x: number; y: number; width: n
     data.set(row, j * width * 4);
   }
   return { width, height, data };
+}
+
+/** Turns a picture by quarter turns clockwise. */
+export function quarterTurned(p: Pixels, turn: 0 | 90 | 180 | 270): Pixels {
+  if (turn === 0) return p;
+  const { width: w, height: h } = p, from = new Uint32Array(p.data.buffer, p.data.byteOffset, w * h);
+  const out = new Uint32Array(w * h), W = turn === 180 ? w : h;
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) out[turn === 90 ? x * W + (h - 1 - y) : turn === 180 ? (h - 1 - y) * W + (w - 1 - x) : (w - 1 - x) * W + y] = from[y * w + x];
+  return { width: W, height: turn === 180 ? h : w, data: new Uint8ClampedArray(out.buffer) };
+}
+
+const CLOSE = 1e-6;
+
+/**
+ * The picture seen through a transform: upright and mirrored ones and quarter turns by the separable filter, any other by looking up each
+ * pixel in a copy at the nearest finer size.
+ * @param toFile from pixels of the result to pixels of the photo
+ */
+export function transformed(photo: Pixels, toFile: Transform, width: number, height: number, half: (p: Pixels) => Pixels = halve): Pixels {
+  const [a, b, c, d, e, f] = toFile;
+  if (Math.abs(b) < CLOSE && Math.abs(c) < CLOSE) {
+    const x = a < 0 ? e + a * width : e, y = d < 0 ? f + d * height : f;
+    return resample(photo, { x, y, width: Math.abs(a) * width, height: Math.abs(d) * height }, width, height, a < 0, d < 0, half);
+  }
+  if (Math.abs(a) < CLOSE && Math.abs(d) < CLOSE) {
+    // Along x the result runs along the photo's y: resample lying down, then turn by a quarter.
+    const x = c < 0 ? e + c * height : e, y = b < 0 ? f + b * width : f;
+    const lying = resample(photo, { x, y, width: Math.abs(c) * height, height: Math.abs(b) * width }, height, width, false, false, half);
+    const t = quarterTurned(lying, 90);
+    // A turn by 90 puts the photo's bottom at the left, its left on top: mirror where that is not what was asked.
+    return resampleMirror(t, b > 0, c < 0);
+  }
+  let p = photo, k = 1;
+  while (Math.hypot(a, b) * k >= 2 && Math.hypot(c, d) * k >= 2) {
+    p = half(p);
+    k /= 2;
+  }
+  return lookUp(p, [a * k, b * k, c * k, d * k, e * k, f * k], width, height);
+}
+
+function resampleMirror(p: Pixels, flipX: boolean, flipY: boolean): Pixels {
+  if (!flipX && !flipY) return p;
+  const { width: w, height: h } = p, from = new Uint32Array(p.data.buffer, p.data.byteOffset, w * h), out = new Uint32Array(w * h);
+  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) out[y * w + x] = from[(flipY ? h - 1 - y : y) * w + (flipX ? w - 1 - x : x)];
+  return { width: w, height: h, data: new Uint8ClampedArray(out.buffer) };
+}
+
+/** Catmull-Rom over 4 x 4 pixels at each place; edges are repeated. */
+function lookUp(p: Pixels, t: Transform, width: number, height: number): Pixels {
+  const out = new Uint8ClampedArray(width * height * 4), s = p.data, wx = new Float64Array(4), wy = new Float64Array(4);
+  const cols = new Int32Array(4);
+  for (let j = 0; j < height; j++) {
+    for (let i = 0; i < width; i++) {
+      const X = t[0] * (i + 0.5) + t[2] * (j + 0.5) + t[4] - 0.5, Y = t[1] * (i + 0.5) + t[3] * (j + 0.5) + t[5] - 0.5;
+      const x0 = Math.floor(X), y0 = Math.floor(Y);
+      for (let k = 0; k < 4; k++) {
+        wx[k] = kernel(X - (x0 - 1 + k));
+        wy[k] = kernel(Y - (y0 - 1 + k));
+        cols[k] = Math.min(p.width - 1, Math.max(0, x0 - 1 + k)) * 4;
+      }
+      let r = 0, g = 0, b = 0, a = 0;
+      for (let l = 0; l < 4; l++) {
+        const row = Math.min(p.height - 1, Math.max(0, y0 - 1 + l)) * p.width * 4;
+        for (let k = 0; k < 4; k++) {
+          const w = wx[k] * wy[l], q = row + cols[k];
+          r += w * s[q];
+          g += w * s[q + 1];
+          b += w * s[q + 2];
+          a += w * s[q + 3];
+        }
+      }
+      const o = (j * width + i) * 4;
+      out[o] = r;
+      out[o + 1] = g;
+      out[o + 2] = b;
+      out[o + 3] = a;
+    }
+  }
+  return { width, height, data: out };
 }

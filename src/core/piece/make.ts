@@ -1,18 +1,43 @@
 // New pieces and layers with sensible beginnings. Ids come from outside, so that the core stays without randomness.
 import { destinationById, type Destination } from './destinations';
-import { PIECE_VERSION, type Box, type Fill, type FillLayer, type FontChoice, type Layer, type PhotoLayer, type Piece, type Size, type TextLayer, type TintLayer } from './schema';
+import { NO_STROKE, PLAIN_PATTERN } from './fill-schema';
+import {
+  PIECE_VERSION,
+  type BorderLayer,
+  type Box,
+  type Colour,
+  type FadeLayer,
+  type Fill,
+  type FillLayer,
+  type FontChoice,
+  type Gradient,
+  type Layer,
+  type PhotoLayer,
+  type Piece,
+  type PlateLayer,
+  type PoolLayer,
+  type Size,
+  type TextLayer,
+  type TintLayer,
+} from './schema';
+import { PLAIN_TONE } from './tone-schema';
 
 /** Gives a fresh id each time. */
 export type NewId = () => string;
 
-/** A solid fill that also keeps a gradient at hand. */
-export function solid(colour: string): Fill {
-  return {
-    kind: 'colour',
-    colour,
-    gradient: { shape: 'linear', angle: 90, stops: [{ at: 0, colour }, { at: 1, colour: '#22384f' }], space: 'oklab' },
-  };
-}
+/** A gradient through colours at even distances. */
+export const gradientThrough = (colours: readonly Colour[], more: Partial<Gradient> = {}): Gradient => ({
+  shape: 'linear',
+  angle: 90,
+  line: null,
+  ratio: 1,
+  stops: colours.map((colour, i) => ({ at: colours.length > 1 ? i / (colours.length - 1) : 0, colour, mid: 0.5 })),
+  space: 'oklab',
+  ...more,
+});
+
+/** A solid fill that also keeps a gradient and a pattern at hand. */
+export const solid = (colour: Colour): Fill => ({ kind: 'colour', colour, gradient: gradientThrough([colour, '#22384f']), gradientSwatch: null, pattern: { ...PLAIN_PATTERN, foreground: colour } });
 
 const whole = (size: { width: number; height: number }): Box => ({ x: 0, y: 0, width: size.width, height: size.height });
 
@@ -44,6 +69,10 @@ export const makePhoto = (id: string, asset: string, name: string, size: Size): 
   focus: { x: 0.5, y: 0.5 },
   flipX: false,
   flipY: false,
+  crop: { x: 0, y: 0, width: 1, height: 1 },
+  turn: 0,
+  straighten: 0,
+  tone: PLAIN_TONE,
   anchors: stretched,
 });
 
@@ -63,6 +92,70 @@ export const makeTint = (id: string, colour: string, opacity: number, size: Size
   opacity,
   anchors: stretched,
 });
+
+/** The side from which a linear fade is solid, by its angle. */
+export const FADE_SIDES = { left: 0, top: 90, right: 180, bottom: 270 } as const;
+
+export const makeFade = (id: string, colour: Colour, opacity: number, size: Size, more: Partial<FadeLayer> = {}): FadeLayer => ({
+  ...base(id, 'Fade', whole(size)),
+  band: 'overlays',
+  kind: 'fade',
+  colour,
+  opacity,
+  shape: 'linear',
+  angle: FADE_SIDES.bottom,
+  solid: 0,
+  reach: 0.65,
+  centre: { x: 0.5, y: 0.5 },
+  easing: 'smooth',
+  anchors: stretched,
+  ...more,
+});
+
+/** @param box where it lies while it follows no text */
+export const makePool = (id: string, colour: Colour, opacity: number, box: Box, typeSize: number, follows: string[]): PoolLayer => ({
+  ...base(id, 'Pool', box),
+  band: 'overlays',
+  kind: 'pool',
+  colour,
+  opacity,
+  follows,
+  // Fading over about the height of the type.
+  spread: Math.round(typeSize * 0.1),
+  feather: Math.max(1, Math.round(typeSize * 1.1)),
+  anchors: { horizontal: 'centre', vertical: 'middle' },
+});
+
+export function makePlate(id: string, colour: Colour, opacity: number, box: Box, typeSize: number, follows: string[]): PlateLayer {
+  const p = Math.round(typeSize * 0.4), r = Math.round(typeSize * 0.15);
+  return {
+    ...base(id, 'Plate', box),
+    band: 'overlays',
+    kind: 'plate',
+    fill: solid(colour),
+    opacity,
+    stroke: NO_STROKE,
+    radius: [r, r, r, r],
+    follows,
+    padding: { top: p, right: p, bottom: p, left: p },
+    anchors: { horizontal: 'centre', vertical: 'middle' },
+  };
+}
+
+export function makeBorder(id: string, colour: Colour, size: Size): BorderLayer {
+  const m = marginOf(size), t = Math.max(1, Math.round(m / 10));
+  return {
+    ...base(id, 'Border', whole(size)),
+    band: 'overlays',
+    kind: 'border',
+    fill: solid(colour),
+    inset: Math.round(m / 2),
+    thickness: { top: t, right: t, bottom: t, left: t },
+    radius: 0,
+    gap: 0,
+    anchors: stretched,
+  };
+}
 
 /** Margin that designs keep to all sides: a 15th of the shorter side. */
 export const marginOf = (size: { width: number; height: number }): number => Math.round(Math.min(size.width, size.height) / 15);

@@ -54,7 +54,7 @@ describe('the document', () => {
   });
 
   it('finds swatches, and shows grey for one that is gone', () => {
-    expect(hexOf({ swatch: 'a' }, { swatches: [{ id: 'a', name: 'A', colour: '#123456' }] })).toBe('#123456');
+    expect(hexOf({ swatch: 'a' }, { swatches: [{ id: 'a', name: 'A', colour: '#123456', house: false }] })).toBe('#123456');
     expect(hexOf({ swatch: 'b' }, { swatches: [] })).toBe('#808080');
   });
 });

@@ -1,11 +1,14 @@
 // What a layer is in one size: anchors first, then what that size overrides; and what a colour is, swatches looked up.
-import type { Colour, Layer, Piece, Size, Slide } from './schema';
+import type { Colour, Fill, Gradient, Layer, Piece, Size, Slide } from './schema';
 
 /** The hex of a colour. An unknown swatch shows as mid grey rather than stopping the picture. */
 export function hexOf(colour: Colour, piece: Pick<Piece, 'swatches'>): string {
   if (typeof colour === 'string') return colour;
   return piece.swatches.find((s) => s.id === colour.swatch)?.colour ?? '#808080';
 }
+
+/** The gradient of a fill: that of the swatch it is linked to, else its own. */
+export const gradientOf = (fill: Fill, piece: Pick<Piece, 'swatches'>): Gradient => (fill.gradientSwatch === null ? fill.gradient : (piece.swatches.find((s) => s.id === fill.gradientSwatch)?.gradient ?? fill.gradient));
 
 /** The size of that id, or the base size. */
 export const sizeOf = (piece: Piece, id?: string | null): Size => piece.sizes.find((s) => s.id === id) ?? piece.sizes[0];
@@ -15,6 +18,30 @@ function along(anchor: 'start' | 'middle' | 'end' | 'stretch', at: number, exten
   if (anchor === 'start') return [at * k, extent * k];
   if (anchor === 'end') return [to - (from - at) * k, extent * k];
   return [to / 2 + (at - from / 2) * k, extent * k];
+}
+
+/** Lengths that belong to a layer's kind, at another scale. */
+function scaleLengths(layer: Layer, k: number): void {
+  const sides = <T extends { top: number; right: number; bottom: number; left: number }>(s: T) => ({ top: s.top * k, right: s.right * k, bottom: s.bottom * k, left: s.left * k });
+  switch (layer.kind) {
+    case 'pool':
+      layer.spread *= k;
+      layer.feather = Math.max(1, layer.feather * k);
+      return;
+    case 'plate':
+      layer.padding = sides(layer.padding);
+      layer.radius = layer.radius.map((r) => r * k) as typeof layer.radius;
+      layer.stroke = { ...layer.stroke, width: layer.stroke.width * k, dash: layer.stroke.dash.map((d) => d * k) };
+      return;
+    case 'border':
+      layer.inset *= k;
+      layer.thickness = sides(layer.thickness);
+      layer.radius *= k;
+      layer.gap *= k;
+      return;
+    case 'photo':
+      if (layer.tone.blur.on) layer.tone = { ...layer.tone, blur: { ...layer.tone.blur, radius: layer.tone.blur.radius * k } };
+  }
 }
 
 /**
@@ -32,6 +59,7 @@ export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
     const [x, width] = along(h, layer.box.x, layer.box.width, base.width, size.width, k);
     const [y, height] = along(v, layer.box.y, layer.box.height, base.height, size.height, k);
     next.box = { x, y, width: Math.max(1, width), height: Math.max(1, height) };
+    scaleLengths(next, k);
     if (next.kind === 'text') {
       // A frame wider than the new size would run off it: it keeps the margin it had.
       const margin = Math.max(0, layer.box.x) * k;
@@ -57,7 +85,11 @@ export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
 /** All layers of a slide as they stand in `size`, bottom to top. */
 export const layersIn = (piece: Piece, slide: Slide, size: Size): Layer[] => slide.layers.map((l) => layerIn(l, size, piece.sizes[0]));
 
-/** SHA-256 names of all pictures a piece uses. */
-export const assetsOf = (piece: Piece): string[] => [
-  ...new Set(piece.slides.flatMap((s) => s.layers.flatMap((l) => (l.kind === 'photo' ? [l.asset] : [])))),
-];
+/** SHA-256 names of all pictures a piece uses: photos, and tiles of one's own. */
+export const assetsOf = (piece: Piece): string[] => [...new Set(piece.slides.flatMap((s) => s.layers.flatMap(assetsIn)))];
+
+function assetsIn(layer: Layer): string[] {
+  if (layer.kind === 'photo') return [layer.asset];
+  if (!('fill' in layer) || layer.fill.kind !== 'pattern' || typeof layer.fill.pattern.tile === 'string') return [];
+  return [layer.fill.pattern.tile.asset];
+}

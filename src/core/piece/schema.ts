@@ -1,41 +1,13 @@
 // The document: one piece, defined once. Types, validation, file format and the programs' interface derive from this file.
 import { z } from 'zod';
+import { AssetIdSchema, ColourSchema, FillSchema, finite, id, NO_STROKE, StrokeSchema, SwatchSchema, unit } from './fill-schema';
+import { PLAIN_TONE, ToneSchema } from './tone-schema';
 
 /** The newest version of the document; `upgrade.ts` brings older ones here. */
 export const PIECE_VERSION = 2;
 
-const id = z
-  .string()
-  .regex(/^[A-Za-z0-9_-]{1,64}$/, 'an id is 1 to 64 letters, digits, hyphens or underscores');
-const finite = (low: number, high: number) => z.number().min(low).max(high);
-const unit = finite(0, 1);
 const length = finite(-100_000, 100_000);
-
-/** sRGB colour as #rrggbb or #rrggbbaa, lower case. */
-export const HexSchema = z
-  .string()
-  .toLowerCase()
-  .regex(/^#(?:[0-9a-f]{6}|[0-9a-f]{8})$/, 'a colour is written #rrggbb or #rrggbbaa');
-/** A colour of its own or a reference to a swatch of the piece. */
-export const ColourSchema = z.union([HexSchema, z.strictObject({ swatch: id })]);
-
-export const GradientSchema = z.strictObject({
-  shape: z.enum(['linear', 'radial', 'conic']),
-  /** Degrees clockwise; 0 runs from left to right. */
-  angle: finite(-360, 360).default(0),
-  stops: z
-    .array(z.strictObject({ at: unit, colour: ColourSchema }))
-    .min(2)
-    .max(12),
-  space: z.enum(['srgb', 'oklab']).default('oklab'),
-});
-
-/** What fills an area. Every kind keeps its settings while another one is chosen. */
-export const FillSchema = z.strictObject({
-  kind: z.enum(['none', 'colour', 'gradient']),
-  colour: ColourSchema,
-  gradient: GradientSchema,
-});
+const extent = finite(0, 100_000);
 
 export const BoxSchema = z.strictObject({
   x: length,
@@ -84,25 +56,92 @@ const common = {
   overrides: z.record(id, OverrideSchema).default({}),
 };
 
-/** A colour or gradient over its box. */
+/** A width for each side, in pixels. */
+const SidesSchema = z.strictObject({ top: extent, right: extent, bottom: extent, left: extent });
+/** Ids of texts whose lines the layer lies behind and follows; it keeps its own box while there are none. */
+const follows = z.array(id).max(100).default([]);
+
+/** A colour, gradient or pattern over its box. */
 export const FillLayerSchema = z.strictObject({ ...common, kind: z.literal('fill'), fill: FillSchema });
 
 export const PhotoLayerSchema = z.strictObject({
   ...common,
   kind: z.literal('photo'),
-  /** SHA-256 of the asset's bytes. */
-  asset: z.string().regex(/^[0-9a-f]{64}$/, 'an asset is named by its SHA-256, 64 hexadecimal digits'),
-  fit: z.enum(['cover', 'contain']).default('cover'),
+  asset: AssetIdSchema,
+  /** `free` is placed and scaled like a thing on the slide; the others fill their box. */
+  fit: z.enum(['cover', 'contain', 'free']).default('cover'),
   /** 1 just fits; 2 shows half as much. */
   zoom: finite(1, 20).default(1),
-  /** The point of the photo that is kept in view, 0..1 of its width and height. */
+  /** The point that is kept in view, 0..1 of what is left after cropping and turning. */
   focus: z.strictObject({ x: unit, y: unit }).default({ x: 0.5, y: 0.5 }),
   flipX: z.boolean().default(false),
   flipY: z.boolean().default(false),
+  /** Part of the picture that is used, in fractions of the file's width and height. */
+  crop: z.strictObject({ x: unit, y: unit, width: finite(0.01, 1), height: finite(0.01, 1) }).default({ x: 0, y: 0, width: 1, height: 1 }),
+  /** Quarter turns, degrees clockwise, after cropping. */
+  turn: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]).default(0),
+  /** Degrees clockwise; the picture is enlarged as far as needed to leave no empty corner. */
+  straighten: finite(-45, 45).default(0),
+  tone: ToneSchema.default(PLAIN_TONE),
 });
 
 /** A flat translucent colour over the backdrop; its strength is the layer's opacity. */
 export const TintLayerSchema = z.strictObject({ ...common, kind: z.literal('tint'), colour: ColourSchema });
+
+/** A gradient from a colour to the same colour at alpha 0, its solid and its fading part in one. Its strength is the layer's opacity. */
+export const FadeLayerSchema = z.strictObject({
+  ...common,
+  kind: z.literal('fade'),
+  colour: ColourSchema,
+  /** From a side; round the edges; from the middle. */
+  shape: z.enum(['linear', 'vignette', 'glow']),
+  /** Degrees clockwise, the way in which a linear fade fades: 0 is solid on the left, 90 on top, 270 at the bottom. */
+  angle: finite(-360, 360).default(270),
+  /** Share of the way over the box that is solid, and at which the fade has ended. */
+  solid: finite(0, 2).default(0),
+  reach: finite(0.01, 2).default(0.6),
+  /** Middle of a vignette or glow, in fractions of the box. */
+  centre: z.strictObject({ x: finite(-1, 2), y: finite(-1, 2) }).default({ x: 0.5, y: 0.5 }),
+  easing: z.enum(['linear', 'smooth', 'strong']).default('smooth'),
+});
+
+/** A soft-edged patch of colour behind texts, without a visible outline. Its strength is the layer's opacity. */
+export const PoolLayerSchema = z.strictObject({
+  ...common,
+  kind: z.literal('pool'),
+  colour: ColourSchema,
+  follows,
+  /** How far the full colour reaches beyond the lines, and over what distance it then fades, in pixels. */
+  spread: finite(-1000, 5000).default(0),
+  feather: finite(1, 5000),
+});
+
+/** A panel behind texts. Its strength is the layer's opacity. */
+export const PlateLayerSchema = z.strictObject({
+  ...common,
+  kind: z.literal('plate'),
+  fill: FillSchema,
+  stroke: StrokeSchema.default(NO_STROKE),
+  /** Corner radii in pixels, clockwise from the top left. */
+  radius: z.tuple([extent, extent, extent, extent]).default([0, 0, 0, 0]),
+  follows,
+  /** Distance kept from the lines of the texts it follows. */
+  padding: SidesSchema,
+});
+
+/** A frame along the edges of its box. */
+export const BorderLayerSchema = z.strictObject({
+  ...common,
+  kind: z.literal('border'),
+  fill: FillSchema,
+  /** Distance from the edges of the box. */
+  inset: finite(0, 5000).default(0),
+  thickness: SidesSchema,
+  /** Radius of the outer corners. */
+  radius: extent.default(0),
+  /** A second, inner line of the same thickness after a gap; 0 is a single line. */
+  gap: extent.default(0),
+});
 
 export const FontSchema = z.strictObject({
   family: z.string().min(1).max(100),
@@ -137,6 +176,10 @@ export const LayerSchema = z.discriminatedUnion('kind', [
   FillLayerSchema,
   PhotoLayerSchema,
   TintLayerSchema,
+  FadeLayerSchema,
+  PoolLayerSchema,
+  PlateLayerSchema,
+  BorderLayerSchema,
   TextLayerSchema,
 ]);
 
@@ -157,8 +200,6 @@ export const SlideSchema = z.strictObject({
   /** Bottom to top; bands never mix. */
   layers: z.array(LayerSchema).max(500).default([]),
 });
-
-export const SwatchSchema = z.strictObject({ id, name: z.string().min(1).max(100), colour: HexSchema });
 
 export const PieceSchema = z
   .strictObject({
@@ -196,19 +237,15 @@ export const PieceSchema = z
     });
   });
 
-function swatchesOf(layer: Layer): string[] {
-  const colours: Colour[] =
-    layer.kind === 'tint'
-      ? [layer.colour]
-      : layer.kind === 'photo'
-        ? []
-        : [layer.fill.colour, ...layer.fill.gradient.stops.map((s) => s.colour)];
-  return colours.flatMap((c) => (typeof c === 'string' ? [] : [c.swatch]));
+/** Ids of all swatches that a layer refers to, in colours and as gradients. */
+export function swatchesOf(layer: unknown): string[] {
+  if (typeof layer !== 'object' || layer === null) return [];
+  return Object.entries(layer).flatMap(([key, value]) => ((key === 'swatch' || key === 'gradientSwatch') && typeof value === 'string' ? [value] : swatchesOf(value)));
 }
 
-export type Colour = z.infer<typeof ColourSchema>;
-export type Fill = z.infer<typeof FillSchema>;
-export type Gradient = z.infer<typeof GradientSchema>;
+export type { Colour, Fill, Gradient, Pattern, PlainGradient, Stroke, Swatch } from './fill-schema';
+export { HexSchema } from './fill-schema';
+export type { CurvePoint, Tone } from './tone-schema';
 export type Box = z.infer<typeof BoxSchema>;
 export type Band = (typeof BANDS)[number];
 export type BlendMode = (typeof BLEND_MODES)[number];
@@ -217,9 +254,13 @@ export type LayerKind = Layer['kind'];
 export type FillLayer = z.infer<typeof FillLayerSchema>;
 export type PhotoLayer = z.infer<typeof PhotoLayerSchema>;
 export type TintLayer = z.infer<typeof TintLayerSchema>;
+export type FadeLayer = z.infer<typeof FadeLayerSchema>;
+export type PoolLayer = z.infer<typeof PoolLayerSchema>;
+export type PlateLayer = z.infer<typeof PlateLayerSchema>;
+export type BorderLayer = z.infer<typeof BorderLayerSchema>;
+export type Sides = z.infer<typeof SidesSchema>;
 export type TextLayer = z.infer<typeof TextLayerSchema>;
 export type FontChoice = z.infer<typeof FontSchema>;
 export type Size = z.infer<typeof SizeSchema>;
 export type Slide = z.infer<typeof SlideSchema>;
-export type Swatch = z.infer<typeof SwatchSchema>;
 export type Piece = z.infer<typeof PieceSchema>;

@@ -1,7 +1,7 @@
 // Known answers of the reading (reading.md), measured on painted pictures.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
 import { Painter } from '../paint/painter';
-import { makeTint } from '../piece/make';
+import { gradientThrough, makeTint } from '../piece/make';
 import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { justEnough, strengthChart, StrengthModel } from '../remedy/strength';
 import { flat, headline, scene } from '../testing/scenes';
@@ -123,14 +123,14 @@ describe('strengths', () => {
     const s = scene((z) => {
       const backdrop = flat('b', '#000000')(z);
       if (backdrop.kind !== 'fill') throw new Error();
-      backdrop.fill = { ...backdrop.fill, kind: 'gradient', gradient: { shape: 'linear', angle: 0, space: 'oklab', stops: [{ at: 0, colour: '#1d3b2a' }, { at: 1, colour: '#f4f6fa' }] } };
+      backdrop.fill = { ...backdrop.fill, kind: 'gradient', gradient: gradientThrough(['#1d3b2a', '#f4f6fa'], { angle: 0 }) };
       return [backdrop, makeTint('tint', '#10202c', 0, z), headline('Slow trains', '#ffffff', 40, 100, { opacity: 0.9 })(z)];
     });
     await painter.prepare(s.slide);
     const model = new StrengthModel(painter, { ...s, treatment: 'tint' });
     expect(model.even).toBe(true);
     for (const p of strengthChart(model)) {
-      const exact = readText(painter, s.piece, s.slide, s.size, s.slide.layers[2] as TextLayer, { opacity: { layer: 'tint', value: p.strength / 100 } });
+      const exact = readText(painter, s.piece, s.slide, s.size, s.slide.layers[2] as TextLayer, { strength: { layer: 'tint', property: 'opacity', value: p.strength / 100 } });
       expect(Math.abs(p.ratio! - exact.ratio!) / exact.ratio!).toBeLessThan(0.03);
       expect(p.share).toBeCloseTo(exact.share, 1);
     }
@@ -146,7 +146,7 @@ describe('strengths', () => {
     await painter.prepare(s.slide);
     const text = s.slide.layers[3] as TextLayer;
     let least: number | null = null;
-    for (let p = 0; p <= 100 && least === null; p++) if (readText(painter, s.piece, s.slide, s.size, text, { opacity: { layer: 'tint', value: p / 100 } }).verdict === 'clear') least = p;
+    for (let p = 0; p <= 100 && least === null; p++) if (readText(painter, s.piece, s.slide, s.size, text, { strength: { layer: 'tint', property: 'opacity', value: p / 100 } }).verdict === 'clear') least = p;
     expect(justEnough(painter, { ...s, treatment: 'tint' }).strength).toBe(least);
   });
 });

@@ -2,14 +2,14 @@
 // so that while one layer is dragged only the texts it touches are measured again.
 import { boundsOf } from '../arrange/transform';
 import type { Painter } from '../paint/painter';
-import { layerIn, layersIn } from '../piece/resolve';
+import { layerIn } from '../piece/resolve';
 import type { Box, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { textFrame } from '../type/frame';
 
 /** Where a layer may paint, or a text be measured: its bounds, and for a text an em around them for overhanging letters and halo. */
 function reachOf(painter: Painter, layer: Layer): Box {
   const b = boundsOf(layer.kind === 'text' ? textFrame(layer, painter.layout(layer)) : layer.box, layer.rotation);
-  const m = layer.kind === 'text' ? layer.fontSize : 1;
+  const m = layer.kind === 'text' ? layer.fontSize : layer.kind === 'pool' ? Math.max(0, layer.spread) + layer.feather : layer.kind === 'plate' ? layer.stroke.width + 1 : 1;
   return { x: b.x - m, y: b.y - m, width: b.width + 2 * m, height: b.height + 2 * m };
 }
 
@@ -18,6 +18,6 @@ const touch = (a: Box, b: Box): boolean => a.x < b.x + b.width && b.x < a.x + a.
 /** Fonts must be loaded (`Painter.prepare`). */
 export function readingKey(painter: Painter, piece: Piece, slide: Slide, size: Size, text: TextLayer): string {
   const own = reachOf(painter, layerIn(text, size, piece.sizes[0]));
-  const near = layersIn(piece, slide, size).filter((l) => l.visible && (l.id === text.id || touch(reachOf(painter, l), own)));
+  const near = painter.placed(piece, slide, size).filter((l) => l.visible && (l.id === text.id || touch(reachOf(painter, l), own)));
   return JSON.stringify([size, piece.goal, slide.paper, piece.swatches, near]);
 }

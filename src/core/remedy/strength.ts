@@ -3,8 +3,8 @@
 // two paintings of a text's region then answer for every strength. What is found so is confirmed by painting at full size.
 import { layerIn } from '../piece/resolve';
 import { changeLayers } from '../piece/edits';
-import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
-import type { Painter } from '../paint/painter';
+import type { FadeLayer, Layer, Piece, PlateLayer, PoolLayer, Size, Slide, TextLayer, TintLayer } from '../piece/schema';
+import type { Painter, PaintOptions, StrengthProperty } from '../paint/painter';
 import { busyness, cellMeans, type BusyGrid } from '../reading/busyness';
 import { coloursOf, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
 import { paintPair, probeText, readText, type Reading, type TextProbe } from '../reading/read';
@@ -26,7 +26,7 @@ export interface JustEnough {
   strength: number | null;
   before: Reading[];
   after: Reading[];
-  /** Where it cannot be reached: a colour that would do, or null if no tint would. */
+  /** Where it cannot be reached: a colour that would do, or null if none would. */
   instead: string | null;
 }
 
@@ -34,24 +34,46 @@ export interface StrengthAsk {
   piece: Piece;
   slide: Slide;
   size: Size;
-  /** The layer whose opacity is the strength. */
+  /** The layer whose strength is in question. */
   treatment: string;
+  /** What its strength is; its opacity where left out. */
+  property?: StrengthProperty;
   /** Texts that must be Clear; all visible ones above the treatment where left out. */
   texts?: string[];
   /** A ratio to reach instead of the one each text needs. */
   goal?: number;
 }
 
+export type Treatment = TintLayer | FadeLayer | PoolLayer | PlateLayer;
+/** Layers that Just enough can set. */
+export const isTreatment = (layer: Layer): layer is Treatment => layer.kind === 'tint' || layer.kind === 'fade' || layer.kind === 'pool' || layer.kind === 'plate';
+/** The properties of a layer that Just enough can set. */
+export const strengthsOf = (layer: Layer): StrengthProperty[] => (layer.kind === 'fade' && layer.shape !== 'vignette' ? ['opacity', 'reach'] : isTreatment(layer) ? ['opacity'] : []);
+
+/** Sets the strength, 0..1, of a layer that is being edited. */
+export function setStrength(layer: Layer, property: StrengthProperty, value: number): void {
+  if (property === 'opacity') layer.opacity = value;
+  else if (layer.kind === 'fade') layer.reach = Math.max(0.01, value);
+}
+
+/** The present strength of a layer, 0..1 (a reach may be more). */
+export const strengthOf = (layer: Layer | undefined, property: StrengthProperty): number => (!layer ? 0 : property === 'opacity' ? layer.opacity : layer.kind === 'fade' ? layer.reach : 0);
+
+const trying = ({ treatment, property = 'opacity' }: Pick<StrengthAsk, 'treatment' | 'property'>, value: number): PaintOptions => ({ strength: { layer: treatment, property, value } });
+
 interface TextModel {
   probe: TextProbe;
-  none: LetterColours[];
-  full: LetterColours[];
+  /** What two paintings tell; null where strengths do not mix evenly. */
+  mix: {
+    none: LetterColours[];
+    full: LetterColours[];
   /** Busyness at a strength in percent; read off between known points unless it must be exact. */
-  busyAt: (strength: number, exact: boolean) => number;
+    busyAt: (strength: number, exact: boolean) => number;
+  } | null;
 }
 
 /** Busyness changes slowly with strength: it is computed at every 20 % that is asked for and read off between. */
-function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): TextModel['busyAt'] {
+function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): NonNullable<TextModel['mix']>['busyAt'] {
   const known: number[] = [];
   const at = (i: number): number => (known[i] ??= busyness(grid, mix(none, full, i / 5)));
   return (strength, exact) => {
@@ -70,7 +92,7 @@ function textsAsked({ piece, slide, size, treatment, texts }: StrengthAsk): Text
 /** Readings at any strength, from two paintings of each text. */
 export class StrengthModel {
   private readonly models: TextModel[];
-  /** False where a blend mode above the treatment makes strengths mix unevenly. */
+  /** False where strengths mix unevenly: the reach of a fade does, and blend modes above the treatment make it so. */
   readonly even: boolean;
 
   constructor(
@@ -79,12 +101,13 @@ export class StrengthModel {
   ) {
     const { piece, slide, size, treatment } = ask;
     const at = slide.layers.findIndex((l) => l.id === treatment);
-    this.even = slide.layers.slice(at + 1).every((l) => !l.visible || l.blend === 'normal');
+    this.even = (ask.property ?? 'opacity') === 'opacity' && slide.layers.slice(at + 1).every((l) => !l.visible || l.blend === 'normal');
     this.models = textsAsked(ask).map((layer) => {
       const probe = probeText(painter, piece, size, layer);
-      const none = paintPair(painter, piece, slide, size, probe, { opacity: { layer: treatment, value: 0 } });
-      const full = paintPair(painter, piece, slide, size, probe, { opacity: { layer: treatment, value: 1 } });
-      return { probe, none: coloursOf(probe.halo, none.backdrop, none.ink), full: coloursOf(probe.halo, full.backdrop, full.ink), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)) };
+      if (!this.even) return { probe, mix: null };
+      const none = paintPair(painter, piece, slide, size, probe, trying(ask, 0));
+      const full = paintPair(painter, piece, slide, size, probe, trying(ask, 1));
+      return { probe, mix: { none: coloursOf(probe.halo, none.backdrop, none.ink), full: coloursOf(probe.halo, full.backdrop, full.ink), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)) } };
     });
   }
 
@@ -99,12 +122,12 @@ export class StrengthModel {
     for (const m of this.models) {
       if (!m.probe.halo.letters.length) continue;
       let ratios: Float64Array, busy: number;
-      if (this.even) {
-        ratios = letterRatios(m.none, m.full, s);
-        busy = m.busyAt(strength, exact);
+      if (m.mix) {
+        ratios = letterRatios(m.mix.none, m.mix.full, s);
+        busy = m.mix.busyAt(strength, exact);
       } else {
-        const { piece, slide, size, treatment } = this.ask;
-        const r = readText(this.painter, piece, slide, size, m.probe.layer, { opacity: { layer: treatment, value: s } }, m.probe);
+        const { piece, slide, size } = this.ask;
+        const r = readText(this.painter, piece, slide, size, m.probe.layer, trying(this.ask, s), m.probe);
         ratios = Float64Array.from(r.letters, (l) => l.ratio);
         busy = r.busyness;
       }
@@ -159,9 +182,10 @@ export function leastStrength(model: StrengthModel, chart: readonly StrengthPoin
 }
 
 /** Readings of the texts asked about, painted at full size at a strength in percent. */
-function readAt(painter: Painter, { piece, slide, size, treatment, goal }: StrengthAsk, model: StrengthModel, percent: number): Reading[] {
+function readAt(painter: Painter, ask: StrengthAsk, model: StrengthModel, percent: number): Reading[] {
+  const { piece, slide, size, goal } = ask;
   return model.probes.map((p) => {
-    const r = readText(painter, piece, slide, size, p.layer, { opacity: { layer: treatment, value: percent / 100 } }, p);
+    const r = readText(painter, piece, slide, size, p.layer, trying(ask, percent / 100), p);
     return goal === undefined ? r : { ...r, needed: goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, goal) };
   });
 }
@@ -195,22 +219,28 @@ export function leastConfirmed(painter: Painter, ask: StrengthAsk, model: Streng
 
 /**
  * Just enough: the least strength at which every text asked about is Clear, confirmed on the picture at full size.
- * @returns `strength` null where it cannot be reached, with a tint colour that would reach it, if any
+ * @returns `strength` null where it cannot be reached, with a colour that would reach it, if any
  */
 export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model, 10)): JustEnough {
   const treatment = ask.slide.layers.find((l) => l.id === ask.treatment);
-  const before = readAt(painter, ask, model, (treatment?.opacity ?? 0) * 100);
+  const before = readAt(painter, ask, model, strengthOf(treatment, ask.property ?? 'opacity') * 100);
   if (!model.hasLetters) return { strength: null, before, after: before, instead: null };
   const least = leastConfirmed(painter, ask, model, chart);
   if (least) return { strength: least.strength, before, after: least.readings, instead: null };
   return { strength: null, before, after: before, instead: colourThatWould(painter, ask) };
 }
 
+/** Gives a treatment a plain colour. */
+export function setColour(layer: Layer, hex: string): void {
+  if (layer.kind === 'plate') layer.fill = { ...layer.fill, kind: 'colour', colour: hex };
+  else if ('colour' in layer) layer.colour = hex;
+}
+
 /** Black or white, whichever reaches the goal with less; null where neither does. */
 function colourThatWould(painter: Painter, ask: StrengthAsk): string | null {
   const found = ['#000000', '#ffffff'].flatMap((colour) => {
     const piece = changeLayers(ask.piece, ask.slide.id, [ask.treatment], (l) => {
-      if (l.kind === 'tint') l.colour = colour;
+      setColour(l, colour);
     });
     const model = new StrengthModel(painter, { ...ask, piece, slide: piece.slides.find((s) => s.id === ask.slide.id)! });
     const strength = leastStrength(model, strengthChart(model, 10));

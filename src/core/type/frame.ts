@@ -1,4 +1,5 @@
 // The frame a text really takes: a one-line text is as wide as its line, a growing frame as high as its lines.
+import type { LinesPlace } from '../arrange/follow';
 import { boxTransform, type Transform } from '../arrange/transform';
 import type { Box, TextLayer } from '../piece/schema';
 import type { Outline } from './font';
@@ -8,6 +9,23 @@ export function textFrame(layer: TextLayer, layout: TextLayout): Box {
   const { x, y, width, height } = layer.box;
   if (layer.frame === 'line') return { x: x + layout.offset, y, width: Math.max(1, layout.width), height: Math.max(1, layout.height) };
   return { x, y, width, height: layer.grow ? Math.max(1, layout.height) : height };
+}
+
+/**
+ * Where a text's lines lie on the slide, from cap height to baseline, so that what is laid round them with even distances looks even.
+ * Null for a text without letters.
+ */
+export function linesPlace(layer: TextLayer, layout: TextLayout): LinesPlace | null {
+  const frame = textFrame(layer, layout);
+  const lines = layout.lines.filter((l) => l.width > 0).map((l): Box => ({ x: frame.x - layout.offset + l.left, y: frame.y + l.baseline - layout.capHeight, width: l.width, height: Math.max(1, layout.capHeight) }));
+  if (!lines.length) return null;
+  const x = Math.min(...lines.map((l) => l.x)), y = Math.min(...lines.map((l) => l.y));
+  return {
+    lines,
+    box: { x, y, width: Math.max(...lines.map((l) => l.x + l.width)) - x, height: Math.max(...lines.map((l) => l.y + l.height)) - y },
+    rotation: layer.rotation,
+    centre: { x: frame.x + frame.width / 2, y: frame.y + frame.height / 2 },
+  };
 }
 
 /** Does the text need more room than its frame has? */

@@ -1,0 +1,174 @@
+// What a layer is painted with: the surface, the part of the slide that shows, and brushes made of colours, gradients and patterns.
+import { apply, compose, invert, type Transform } from '../arrange/transform';
+import type { Pixels } from '../colour/palette';
+import { tileById } from '../pattern/catalogue';
+import { paintPattern, periodOfPicture, pictureTexture, tileTexture, type Texture } from '../pattern/texture';
+import type { PathSink } from '../pattern/path';
+import { gradientOf, hexOf } from '../piece/resolve';
+import { plainGradient } from '../piece/swatches';
+import type { Box, Colour, Fill, Pattern, Piece } from '../piece/schema';
+import { cssColour } from './css-colour';
+import { Kept } from './kept';
+import { gradientField, gradientTable, paintRamp, type RampTable } from './ramp';
+import type { Context2D, Studio, Surface } from './studio';
+
+/** The part of the slide that is painted, in surface pixels after scaling. */
+export interface View {
+  /** Surface pixels to one pixel of the size. */
+  scale: number;
+  /** Top left corner of the part, in whole surface pixels. */
+  x: number;
+  y: number;
+}
+
+/** Something to fill with. Its opacity is within it, or is the alpha to set. */
+interface Brush {
+  style: string | CanvasPattern;
+  alpha: number;
+  /** From the brush's own pixels to the surface; paths are given in the brush's pixels. */
+  space: Transform;
+}
+
+const STILL: Transform = [1, 0, 0, 1, 0, 0];
+/** Beyond this many pixels a draft is computed at half the size. */
+const DRAFT_PIXELS = 1_200_000;
+
+/** Costly things kept between paintings, by what they depend on. */
+export class Stores {
+  readonly areas = new Kept<Surface>(14_000_000, (s) => s.width * s.height);
+  readonly tables = new Kept<RampTable>(60);
+  readonly textures = new Kept<Texture>(8_000_000, (t) => t.width * t.height);
+}
+
+/** The device rectangle of a box, grown to whole pixels; `t` brings the box's own pixels to the surface. */
+export function deviceBox(box: Box, t: Transform, margin = 1): Box {
+  const c = [apply(t, box.x, box.y), apply(t, box.x + box.width, box.y), apply(t, box.x, box.y + box.height), apply(t, box.x + box.width, box.y + box.height)];
+  const x = Math.floor(Math.min(...c.map((p) => p[0])) - margin), y = Math.floor(Math.min(...c.map((p) => p[1])) - margin);
+  return { x, y, width: Math.ceil(Math.max(...c.map((p) => p[0])) + margin) - x, height: Math.ceil(Math.max(...c.map((p) => p[1])) + margin) - y };
+}
+
+export class Easel {
+  readonly context: Context2D;
+  /** From slide pixels to the surface. */
+  readonly toSurface: Transform;
+
+  constructor(
+    readonly studio: Studio,
+    readonly surface: Surface,
+    readonly piece: Pick<Piece, 'swatches'>,
+    readonly view: View,
+    readonly quality: 'exact' | 'draft',
+    private readonly stores: Stores,
+  ) {
+    this.context = surface.context;
+    this.toSurface = [view.scale, 0, 0, view.scale, -view.x, -view.y];
+  }
+
+  hex = (colour: Colour): string => hexOf(colour, this.piece);
+
+  /** The part of a device rectangle that lies on the surface, or null. */
+  onSurface(b: Box): Box | null {
+    const x = Math.max(0, b.x), y = Math.max(0, b.y), right = Math.min(this.surface.width, b.x + b.width), bottom = Math.min(this.surface.height, b.y + b.height);
+    return right > x && bottom > y ? { x, y, width: right - x, height: bottom - y } : null;
+  }
+
+  get whole(): Box {
+    return { x: 0, y: 0, width: this.surface.width, height: this.surface.height };
+  }
+
+  /**
+   * Pixels of an area as something to fill with, made once for what they depend on.
+   * @param key everything they depend on besides the region and the view
+   * @param make paints a region; `k` is how many surface pixels one pixel of it stands for
+   */
+  area(key: string, region: Box, make: (region: Box, origin: { x: number; y: number }, k: number) => Pixels): Brush {
+    const { context, view } = this;
+    const k = this.quality === 'draft' && region.width * region.height > DRAFT_PIXELS ? 2 : 1;
+    const part = k === 1 ? region : { x: Math.floor(region.x / k), y: Math.floor(region.y / k), width: Math.ceil(region.width / k) + 1, height: Math.ceil(region.height / k) + 1 };
+    const made = this.stores.areas.get(JSON.stringify([key, part, view, k]), () => {
+      const pixels = make(part, { x: view.x, y: view.y }, k);
+      const s = this.studio.surface(pixels.width, pixels.height);
+      s.write(pixels);
+      return s;
+    });
+    context.imageSmoothingEnabled = k !== 1;
+    return { style: context.createPattern(made.image as never, 'no-repeat')!, alpha: 1, space: [k, 0, 0, k, part.x * k, part.y * k] };
+  }
+
+  /**
+   * A brush for a fill, or null for none.
+   * @param box extent of the filled box in its own pixels
+   * @param t from the box's own pixels to the surface
+   * @param region whole surface pixels that will be filled
+   */
+  brush(fill: Fill, box: { width: number; height: number }, t: Transform, region: Box, opacity: number): Brush | null {
+    if (fill.kind === 'none') return null;
+    if (fill.kind === 'colour') return { style: cssColour(this.hex(fill.colour)), alpha: opacity, space: STILL };
+    const extent = { width: box.width, height: box.height };
+    const toBox = (k: number): Transform => compose(invert(t), [k, 0, 0, k, 0, 0]);
+    if (fill.kind === 'pattern') return this.patternBrush(fill.pattern, extent, t, region, opacity, toBox);
+    const gradient = plainGradient(gradientOf(fill, this.piece), this.piece);
+    const ramp = JSON.stringify([gradient.stops, gradient.space]);
+    return this.area(JSON.stringify(['gradient', gradient, extent, t, opacity]), region, (part, origin, k) =>
+      paintRamp(gradientField(gradient, extent, toBox(k)), this.stores.tables.get(ramp, () => gradientTable(gradient)), opacity, part, origin),
+    );
+  }
+
+  private patternBrush(pattern: Pattern, box: { width: number; height: number }, t: Transform, region: Box, opacity: number, toBox: (k: number) => Transform): Brush | null {
+    const own = typeof pattern.tile === 'string' ? null : this.studio.picture(pattern.tile.asset);
+    const tile = typeof pattern.tile === 'string' ? tileById(pattern.tile) : undefined;
+    if (!own && !tile) return null;
+    const colours = { foreground: this.hex(pattern.foreground), background: pattern.background === null ? null : this.hex(pattern.background) };
+    return this.area(JSON.stringify(['pattern', pattern, colours, box, t, opacity]), region, (part, _origin, k) => {
+      const scale = (pattern.scale * Math.hypot(t[0], t[1])) / k;
+      const texture = this.stores.textures.get(JSON.stringify([pattern.tile, scale, tile ? pattern.weight : 1]), () => (own ? pictureTexture(own, scale) : tileTexture(this.studio, tile!, scale, pattern.weight)));
+      return paintPattern(texture, pattern, colours, opacity, box, own ? periodOfPicture(own) : tile!, toBox(k), part);
+    });
+  }
+
+  /** Fills a traced outline. `t` brings the outline's coordinates to the surface. */
+  fillPath(brush: Brush, t: Transform, trace: (to: PathSink, t: Transform) => void, rule: 'nonzero' | 'evenodd' = 'nonzero'): void {
+    const { context } = this;
+    context.globalAlpha = brush.alpha;
+    context.fillStyle = brush.style;
+    context.setTransform(...brush.space);
+    context.beginPath();
+    trace(context, brush.space === STILL ? t : compose(invert(brush.space), t));
+    context.fill(rule);
+  }
+
+  /** Fills a device rectangle of whole pixels. */
+  fillDevice(brush: Brush, r: Box): void {
+    const { context } = this, [k, , , , x, y] = brush.space;
+    context.globalAlpha = brush.alpha;
+    context.fillStyle = brush.style;
+    context.setTransform(...brush.space);
+    context.fillRect((r.x - x) / k, (r.y - y) / k, r.width / k, r.height / k);
+  }
+
+  /** A box's place on the surface where it is upright, its edges on whole pixels, so that no hairline shows between neighbours; else null. */
+  upright(box: { width: number; height: number }, t: Transform): Box | null {
+    if (t[1] !== 0 || t[2] !== 0) return null;
+    const x = Math.round(t[4]), y = Math.round(t[5]);
+    return { x, y, width: Math.round(t[4] + t[0] * box.width) - x, height: Math.round(t[5] + t[3] * box.height) - y };
+  }
+
+  /** Fills a whole box with a fill. */
+  fillBox(fill: Fill, box: { width: number; height: number }, t: Transform, opacity: number): void {
+    const straight = this.upright(box, t), region = this.onSurface(straight ?? deviceBox({ x: 0, y: 0, ...box }, t));
+    if (!region) return;
+    const brush = this.brush(fill, box, t, region, opacity);
+    if (!brush) return;
+    if (straight) this.fillDevice(brush, region);
+    else this.fillPath(brush, t, (to, m) => traceCorners(to, box, m));
+  }
+}
+
+/** Traces a box with square corners. */
+export function traceCorners(to: PathSink, box: { width: number; height: number }, t: Transform): void {
+  to.moveTo(...apply(t, 0, 0));
+  to.lineTo(...apply(t, box.width, 0));
+  to.lineTo(...apply(t, box.width, box.height));
+  to.lineTo(...apply(t, 0, box.height));
+  to.closePath();
+}

@@ -1,0 +1,109 @@
+// Painting of photos: placed and resampled by the core, toned, blurred. While something is dragged a photo that is not at hand yet may be
+// scaled by the canvas.
+import { boxTransform, compose, invert, type Transform } from '../../arrange/transform';
+import type { Pixels } from '../../colour/palette';
+import { blurred } from '../../photo/blur';
+import { placePhoto } from '../../photo/fit';
+import { halve, transformed } from '../../photo/resample';
+import { changesTone, toned } from '../../photo/tone';
+import type { PhotoLayer } from '../../piece/schema';
+import { deviceBox, traceCorners, type Easel } from '../easel';
+import { Kept } from '../kept';
+import type { Surface } from '../studio';
+
+const weigh = (p: { width: number; height: number }): number => p.width * p.height;
+/** Longest side of the copy from which drafts are drawn. */
+const DRAFT_SIDE = 1600;
+
+export class PhotoPainter {
+  /** Photos at the size they are shown, before and after their tone. */
+  private readonly placed = new Kept<Pixels>(24_000_000, weigh);
+  private readonly ready = new Kept<Surface>(20_000_000, weigh);
+  private readonly drafts = new Kept<Surface>(8_000_000, weigh);
+  private readonly halves = new WeakMap<Pixels, Pixels>();
+
+  private half = (p: Pixels): Pixels => {
+    let h = this.halves.get(p);
+    if (!h) this.halves.set(p, (h = halve(p)));
+    return h;
+  };
+
+  private reduced(p: Pixels): Pixels {
+    return Math.max(p.width, p.height) <= DRAFT_SIDE * 1.5 ? p : this.reduced(this.half(p));
+  }
+
+  private static surface(easel: Easel, p: Pixels): Surface {
+    const s = easel.studio.surface(p.width, p.height);
+    s.write(p);
+    return s;
+  }
+
+  /** Tone and blur of pixels that show `scale` pixels to one of the size. */
+  private finish(easel: Easel, p: Pixels, layer: PhotoLayer, scale: number): Pixels {
+    const t = changesTone(layer.tone) ? toned(p, layer.tone, easel.hex) : p;
+    return layer.tone.blur.on ? blurred(t, layer.tone.blur.radius * scale) : t;
+  }
+
+  paint(easel: Easel, layer: PhotoLayer, opacity: number): void {
+    const photo = easel.studio.picture(layer.asset);
+    if (!photo) return;
+    const { context, view } = easel, { scale } = view;
+    const { target, toFile } = placePhoto(photo, { width: layer.box.width * scale, height: layer.box.height * scale }, layer);
+    const width = Math.max(1, Math.round(target.width)), height = Math.max(1, Math.round(target.height));
+    const fit: Transform = compose(toFile, [target.width / width, 0, 0, target.height / height, 0, 0]);
+    const tone = this.toneKey(easel, layer);
+    context.globalAlpha = opacity;
+    context.imageSmoothingEnabled = true;
+    context.imageSmoothingQuality = 'high';
+    if (layer.rotation !== 0) {
+      this.paintTurned(easel, layer, photo, { target, toFile }, tone, opacity);
+      return;
+    }
+    const x = Math.round(layer.box.x * scale + target.x - view.x), y = Math.round(layer.box.y * scale + target.y - view.y);
+    const key = JSON.stringify([layer.asset, width, height, fit.map((v) => Number(v.toFixed(5)))]);
+    if (easel.quality === 'draft' && !this.placed.has(key)) {
+      this.draw(easel, layer, photo, tone, fit, [1, 0, 0, 1, x, y], width, height);
+      return;
+    }
+    const made = this.ready.get(JSON.stringify([key, tone, scale]), () =>
+      PhotoPainter.surface(easel, this.finish(easel, this.placed.get(key, () => transformed(photo, fit, width, height, this.half)), layer, scale)),
+    );
+    context.setTransform(1, 0, 0, 1, x, y);
+    context.drawImage(made.image as never, 0, 0);
+  }
+
+  private toneKey(easel: Easel, { tone }: PhotoLayer): string {
+    const on = (Object.keys(tone) as (keyof typeof tone)[]).filter((k) => tone[k].on).map((k) => [k, tone[k]]);
+    return JSON.stringify([on, tone.duotone.on ? [easel.hex(tone.duotone.dark), easel.hex(tone.duotone.light)] : 0]);
+  }
+
+  /** By the canvas's own scaling, from a reduced copy. */
+  private draw(easel: Easel, layer: PhotoLayer, photo: Pixels, tone: string, toFile: Transform, place: Transform, width: number, height: number): void {
+    const { context } = easel;
+    const small = this.reduced(photo), k = small.width / photo.width;
+    const copy = this.drafts.get(JSON.stringify([layer.asset, tone]), () => PhotoPainter.surface(easel, this.finish(easel, small, layer, 1 / (Math.hypot(toFile[0], toFile[1]) * k))));
+    context.save();
+    context.setTransform(...place);
+    context.beginPath();
+    context.rect(0, 0, width, height);
+    context.clip();
+    context.setTransform(...compose(place, compose(invert(toFile), [1 / k, 0, 0, photo.height / small.height, 0, 0])));
+    context.drawImage(copy.image as never, 0, 0);
+    context.restore();
+  }
+
+  /** A turned box: every pixel is looked up through the turn, and the box's outline cuts it. */
+  private paintTurned(easel: Easel, layer: PhotoLayer, photo: Pixels, place: { target: { x: number; y: number; width: number; height: number }; toFile: Transform }, tone: string, opacity: number): void {
+    const { view } = easel, { scale } = view, { target, toFile } = place;
+    const b = { x: layer.box.x * scale - view.x, y: layer.box.y * scale - view.y, width: layer.box.width * scale, height: layer.box.height * scale };
+    const t = compose(boxTransform(b, layer.rotation), [1, 0, 0, 1, target.x, target.y]);
+    if (easel.quality === 'draft') {
+      this.draw(easel, layer, photo, tone, toFile, t, target.width, target.height);
+      return;
+    }
+    const region = easel.onSurface(deviceBox({ x: 0, y: 0, width: target.width, height: target.height }, t));
+    if (!region) return;
+    const brush = easel.area(JSON.stringify(['photo', layer.asset, toFile, t, tone]), region, (part) => this.finish(easel, transformed(photo, compose(compose(toFile, invert(t)), [1, 0, 0, 1, part.x, part.y]), part.width, part.height, this.half), layer, scale));
+    easel.fillPath({ ...brush, alpha: opacity }, t, (to, m) => traceCorners(to, target, m));
+  }
+}

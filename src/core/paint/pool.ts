@@ -1,0 +1,83 @@
+// A pool: colour at full strength behind each line, fading away so softly that no outline shows. The patches of lines join without a
+// crease, since their transparencies multiply.
+import type { Pixels } from '../colour/palette';
+import { rgba } from '../colour/srgb';
+import type { Box } from '../piece/schema';
+import { DITHER } from './dither';
+
+/** Falls from 1 to 0 over t = 0..1 with first and second derivative 0 at both ends (Perlin 2002). */
+export const soften = (t: number): number => (t <= 0 ? 1 : t >= 1 ? 0 : 1 - t * t * t * (t * (t * 6 - 15) + 10));
+
+interface Patch {
+  /** Middle, half extents, direction; pixels. */
+  cx: number;
+  cy: number;
+  hw: number;
+  hh: number;
+  cos: number;
+  sin: number;
+}
+
+function patchOf(box: Box, rotation: number, spread: number): Patch {
+  const a = (rotation * Math.PI) / 180;
+  return { cx: box.x + box.width / 2, cy: box.y + box.height / 2, hw: Math.max(0, box.width / 2 + spread), hh: Math.max(0, box.height / 2 + spread), cos: Math.cos(a), sin: Math.sin(a) };
+}
+
+/** Alpha of a pool at a point, 0..1. Lengths in the same unit as the boxes. */
+export function poolAlpha(boxes: readonly Box[], rotation: number, spread: number, feather: number, x: number, y: number): number {
+  return alphaAt(boxes.map((b) => patchOf(b, rotation, spread)), feather, x, y);
+}
+
+function alphaAt(patches: readonly Patch[], feather: number, x: number, y: number): number {
+  let through = 1;
+  for (const p of patches) {
+    const dx = x - p.cx, dy = y - p.cy;
+    const u = Math.abs(dx * p.cos + dy * p.sin) - p.hw, v = Math.abs(-dx * p.sin + dy * p.cos) - p.hh;
+    if (u >= feather || v >= feather) continue;
+    const ox = u > 0 ? u : 0, oy = v > 0 ? v : 0;
+    through *= 1 - soften(Math.sqrt(ox * ox + oy * oy) / feather);
+    if (through === 0) return 1;
+  }
+  return 1 - through;
+}
+
+/** The region a pool can touch, in the boxes' unit. */
+export function poolReach(boxes: readonly Box[], rotation: number, spread: number, feather: number): Box {
+  const a = (rotation * Math.PI) / 180, c = Math.abs(Math.cos(a)), s = Math.abs(Math.sin(a));
+  const each = boxes.map((b) => {
+    const hw = Math.max(0, b.width / 2 + spread) + feather, hh = Math.max(0, b.height / 2 + spread) + feather;
+    const w = hw * c + hh * s, h = hw * s + hh * c;
+    return { x0: b.x + b.width / 2 - w, y0: b.y + b.height / 2 - h, x1: b.x + b.width / 2 + w, y1: b.y + b.height / 2 + h };
+  });
+  const x = Math.min(...each.map((e) => e.x0)), y = Math.min(...each.map((e) => e.y0));
+  return { x, y, width: Math.max(...each.map((e) => e.x1)) - x, height: Math.max(...each.map((e) => e.y1)) - y };
+}
+
+/**
+ * Paints a pool.
+ * @param boxes in surface pixels, like spread and feather
+ * @param region whole surface pixels; the result has its size
+ * @param origin what to add to surface pixels to get pixels of the whole slide
+ */
+export function paintPool(boxes: readonly Box[], rotation: number, spread: number, feather: number, hex: string, opacity: number, region: Box, origin: { x: number; y: number }): Pixels {
+  const { width, height } = region;
+  const data = new Uint8ClampedArray(width * height * 4);
+  const { r, g, b, a } = rgba(hex);
+  const full = opacity * a * 255;
+  const all = boxes.map((box) => patchOf(box, rotation, spread));
+  for (let y = 0; y < height; y++) {
+    const Y = region.y + y + 0.5, row = ((y + region.y + origin.y) & 127) << 7;
+    // Only patches that can touch the row count.
+    const near = all.filter((p) => Math.abs(Y - p.cy) <= (p.hw + feather) * Math.abs(p.sin) + (p.hh + feather) * Math.abs(p.cos));
+    if (!near.length) continue;
+    for (let x = 0, o = y * width * 4; x < width; x++, o += 4) {
+      const alpha = (alphaAt(near, feather, region.x + x + 0.5, Y) * full + DITHER[row | ((x + region.x + origin.x) & 127)]) | 0;
+      if (alpha === 0) continue;
+      data[o] = r;
+      data[o + 1] = g;
+      data[o + 2] = b;
+      data[o + 3] = alpha;
+    }
+  }
+  return { width, height, data };
+}

@@ -1,0 +1,58 @@
+// What a pattern tile is: marks in tile units that repeat with its width and height, drawn in one colour.
+import { Path } from './path';
+
+export interface Mark {
+  path: Path;
+  /** Stroke width in tile units at weight 1; filled where left out. */
+  width?: number;
+  round?: boolean;
+  /** How strongly it takes the foreground, 0..1. */
+  tone?: number;
+}
+
+export interface Tile {
+  id: string;
+  name: string;
+  group: string;
+  /** Period across and down, in pixels at scale 1. */
+  width: number;
+  height: number;
+  marks: readonly Mark[];
+}
+
+export const stroked = (path: Path, width: number, round = false): Mark => ({ path, width, round });
+export const filled = (path: Path, tone = 1): Mark => ({ path, tone });
+
+/** Numbers 0..1, the same for the same seed (mulberry32). */
+export function chance(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(a ^ (a >>> 15), 1 | a);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** Points apart from each other on a tile that repeats: each new one is the best of some tries. */
+export function scattered(seed: number, count: number, width: number, height: number): { x: number; y: number; r: () => number }[] {
+  const next = chance(seed);
+  const points: { x: number; y: number }[] = [];
+  const gap = (a: { x: number; y: number }, b: { x: number; y: number }): number => {
+    const dx = Math.abs(a.x - b.x), dy = Math.abs(a.y - b.y);
+    return Math.hypot(Math.min(dx, width - dx), Math.min(dy, height - dy));
+  };
+  for (let i = 0; i < count; i++) {
+    let best = { x: next() * width, y: next() * height }, far = -1;
+    for (let k = 0; k < 14; k++) {
+      const p = { x: next() * width, y: next() * height };
+      const d = Math.min(Infinity, ...points.map((q) => gap(p, q)));
+      if (d > far) {
+        far = d;
+        best = p;
+      }
+    }
+    points.push(best);
+  }
+  return points.map((p) => ({ ...p, r: next }));
+}

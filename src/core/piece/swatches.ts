@@ -1,0 +1,67 @@
+// Swatches: colours and gradients with names. Layers linked to one follow it; taking one away leaves them as they look.
+import { produce } from 'immer';
+import type { Colour, Piece, PlainGradient, Swatch } from './schema';
+import { hexOf } from './resolve';
+
+type Tree = Record<string, unknown> | unknown[];
+const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null;
+
+/** Visits every place where a document refers to a swatch, and puts what `instead` gives there (undefined leaves it). */
+function replaceReferences(tree: Tree, instead: (id: string, as: 'colour' | 'gradient', holder: Record<string, unknown>) => unknown): void {
+  const record = tree as Record<string, unknown>;
+  for (const [key, value] of Object.entries(record)) {
+    if (key === 'gradientSwatch' && typeof value === 'string') {
+      const v = instead(value, 'gradient', record);
+      if (v !== undefined) record[key] = v;
+    } else if (isTree(value)) {
+      const id = (value as { swatch?: unknown }).swatch;
+      if (typeof id === 'string') {
+        const v = instead(id, 'colour', record);
+        if (v !== undefined) record[key] = v;
+      } else replaceReferences(value, instead);
+    }
+  }
+}
+
+/** Adds a swatch, or changes the one of that id. */
+export const putSwatch = (piece: Piece, swatch: Swatch): Piece =>
+  produce(piece, (draft) => {
+    const at = draft.swatches.findIndex((s) => s.id === swatch.id);
+    if (at < 0) draft.swatches.push(swatch);
+    else draft.swatches[at] = swatch;
+  });
+
+/** Takes a swatch away; what was linked to it keeps its look. */
+export const removeSwatch = (piece: Piece, id: string): Piece =>
+  produce(piece, (draft) => {
+    const swatch = piece.swatches.find((s) => s.id === id);
+    if (!swatch) return;
+    replaceReferences(draft.slides as unknown as Tree, (wanted, as, holder) => {
+      if (wanted !== id) return undefined;
+      if (as === 'colour') return hexOf({ swatch: id }, piece);
+      if (swatch.gradient) holder.gradient = structuredClone(swatch.gradient);
+      return null;
+    });
+    draft.swatches = draft.swatches.filter((s) => s.id !== id);
+  });
+
+/** How many layers of the piece are linked to a swatch. */
+export function usesOf(piece: Piece, id: string): number {
+  let n = 0;
+  const visit = (v: unknown): boolean => isTree(v) && Object.entries(v).some(([k, x]) => ((k === 'swatch' || k === 'gradientSwatch') && x === id) || visit(x));
+  for (const slide of piece.slides) for (const layer of slide.layers) if (visit(layer)) n++;
+  return n;
+}
+
+/** A gradient with its swatch colours looked up, fit to become a swatch itself. */
+export const plainGradient = (gradient: { stops: { at: number; colour: Colour; mid: number }[] } & Omit<PlainGradient, 'stops'>, piece: Pick<Piece, 'swatches'>): PlainGradient => ({
+  ...gradient,
+  stops: gradient.stops.map((s) => ({ ...s, colour: hexOf(s.colour, piece) })),
+});
+
+/** The piece with its house swatches as the campaign has them now. House swatches the campaign no longer has stay as they are. */
+export function withHouse(piece: Piece, house: readonly Swatch[]): Piece {
+  const known = new Map(house.map((s) => [s.id, s]));
+  if (!piece.swatches.some((s) => s.house && known.has(s.id))) return piece;
+  return { ...piece, swatches: piece.swatches.map((s) => (s.house ? { ...(known.get(s.id) ?? s), house: true } : s)) };
+}
