@@ -1,7 +1,9 @@
 // Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
 import { transfer } from 'comlink';
+import { isFollower } from '../core/arrange/follow';
+import { PartialPainter } from '../core/paint/partial';
 import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
-import type { Box, Piece, Slide, TextLayer } from '../core/piece/schema';
+import type { Box, Fill, Layer, Pattern, Piece, Slide, TextLayer } from '../core/piece/schema';
 import { caretMap, type CaretMap } from '../core/type/caret';
 import { overflows, textFrame } from '../core/type/frame';
 import { BrowserStudio, surfaceOn } from './browser-studio';
@@ -9,7 +11,7 @@ import type { Surface } from '../core/paint/studio';
 
 const studio = new BrowserStudio();
 const { painter } = studio;
-const stages = new Map<string, { canvas: OffscreenCanvas; surface: Surface }>();
+const stages = new Map<string, { canvas: OffscreenCanvas; surface: Surface; partial: PartialPainter }>();
 
 /** A piece reduced to one slide, which is all that painting needs. */
 export interface Scene {
@@ -28,9 +30,19 @@ export interface TextPlace {
   caret?: CaretMap;
 }
 
+/** Where a plate or pool lies that follows texts. */
+export interface FollowerPlace {
+  box: Box;
+  rotation: number;
+  visible: boolean;
+}
+
 export interface Painted {
   texts: Record<string, TextPlace>;
+  followers: Record<string, FollowerPlace>;
 }
+
+const followersOf = (placed: readonly Layer[]): Record<string, FollowerPlace> => Object.fromEntries(placed.filter(isFollower).map(({ id, box, rotation, visible }) => [id, { box, rotation, visible }]));
 
 function open(scene: Scene): { slide: Slide; size: ReturnType<typeof sizeOf> } {
   const slide = scene.piece.slides.find((s) => s.id === scene.slide);
@@ -64,7 +76,7 @@ export const api = {
 
   /** Takes over the canvas of a slide on the page. */
   attach(key: string, canvas: OffscreenCanvas): void {
-    stages.set(key, { canvas, surface: surfaceOn(canvas) });
+    stages.set(key, { canvas, surface: surfaceOn(canvas), partial: new PartialPainter(painter) });
   },
   detach(key: string): void {
     stages.delete(key);
@@ -75,15 +87,16 @@ export const api = {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide);
     const stage = stages.get(key);
+    let placed: Layer[] = [];
     if (stage) {
       const width = Math.max(1, Math.round(size.width * scale)), height = Math.max(1, Math.round(size.height * scale));
       if (stage.canvas.width !== width || stage.canvas.height !== height) {
         stage.canvas.width = width;
         stage.canvas.height = height;
       }
-      painter.paint(stage.surface, scene.piece, slide, size, { scale, x: 0, y: 0 }, { quality: draft ? 'draft' : 'exact' });
+      placed = stage.partial.paint(stage.surface, scene.piece, slide, size, { scale, x: 0, y: 0 }, draft ? 'draft' : 'exact');
     }
-    return { texts: places(scene, slide, editing) };
+    return { texts: places(scene, slide, editing), followers: followersOf(placed) };
   },
 
   /** Small pictures of single layers, on nothing. */
@@ -94,13 +107,14 @@ export const api = {
     for (const id of ids) {
       const layer = slide.layers.find((l) => l.id === id);
       if (!layer) continue;
-      const placed = layerIn(layer, size, scene.piece.sizes[0]);
+      const placed = painter.placed(scene.piece, slide, size).find((l) => l.id === id) ?? layerIn(layer, size, scene.piece.sizes[0]);
       // Texts are shown by themselves, everything else where it lies on the slide.
       const frame = placed.kind === 'text' ? linesOf(placed) : { x: 0, y: 0, width: size.width, height: size.height };
       const scale = Math.min(width / frame.width, height / frame.height) * (placed.kind === 'text' ? 0.92 : 1);
       const canvas = new OffscreenCanvas(width, height);
       const x = Math.round((frame.x + frame.width / 2) * scale - width / 2), y = Math.round((frame.y + frame.height / 2) * scale - height / 2);
-      painter.paint(surfaceOn(canvas), scene.piece, { ...slide, layers: [{ ...layer, visible: true, overrides: Object.fromEntries(Object.entries(layer.overrides).map(([k, o]) => [k, { ...o, visible: true }])) }] }, size, { scale, x, y }, { transparent: true, quality: 'draft' });
+      const shown = slide.layers.map((l) => (l.id === id ? { ...layer, visible: true, overrides: Object.fromEntries(Object.entries(layer.overrides).map(([k, o]) => [k, { ...o, visible: true }])) } : l));
+      painter.paint(surfaceOn(canvas), scene.piece, { ...slide, layers: shown }, size, { scale, x, y }, { transparent: true, quality: 'draft', only: (l) => l.id === id });
       out.push({ id, bitmap: canvas.transferToImageBitmap() });
     }
     return transfer(out, out.map((o) => o.bitmap));
@@ -114,6 +128,18 @@ export const api = {
     const s = studio.surface(side, side);
     painter.paint(s, scene.piece, slide, size, { scale: 1, x: Math.round(x) - r, y: Math.round(y) - r }, { quality: 'exact' });
     return s.read(0, 0, side, side);
+  },
+
+  /** Small pictures of patterns as a fill, for choosing one. */
+  patterns(patterns: Pattern[], swatches: Piece['swatches'], side: number): ImageBitmap[] {
+    const fill = { kind: 'pattern' } as Fill;
+    const out = patterns.map((pattern) => {
+      const canvas = new OffscreenCanvas(side, side);
+      const layer = { kind: 'fill', id: 'tile', visible: true, opacity: 1, blend: 'normal', rotation: 0, box: { x: 0, y: 0, width: side, height: side }, fill: { ...fill, pattern } } as Layer;
+      painter.paintLayers(surfaceOn(canvas), { swatches } as Piece, { paper: '#ffffff' } as Slide, [layer], { scale: 1, x: 0, y: 0 });
+      return canvas.transferToImageBitmap();
+    });
+    return transfer(out, out);
   },
 
   /** A whole slide at full size as RGBA: what the tests compare with the server. */

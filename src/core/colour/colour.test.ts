@@ -1,4 +1,5 @@
 import { converter } from 'culori';
+import { hexOfParts, partsOf } from './models';
 import { hexFromOklab, lightness, oklab } from './oklab';
 import { coloursOfPhoto, type Pixels } from './palette';
 import { contrastOfHex, luminance, parseHex, toHex } from './srgb';
@@ -82,5 +83,22 @@ describe('colours of a photo', () => {
     expect(coloursOfPhoto(flat)).toEqual(coloursOfPhoto(flat));
     expect(coloursOfPhoto(flat)).toHaveLength(1);
     expect(coloursOfPhoto({ width: 4, height: 4, data: new Uint8ClampedArray(64) })).toEqual([]);
+  });
+});
+
+describe('colour models', () => {
+  it('known values, there and back', () => {
+    expect(partsOf('#ff0000', 'hsl')).toEqual([0, 100, 50]);
+    expect(partsOf('#336699', 'rgb')).toEqual([51, 102, 153]);
+    const [l, c, h] = partsOf('#ff0000', 'oklch');
+    expect([l, c, h].map((v) => Math.round(v * 1000) / 1000)).toEqual([62.796, 0.258, 29.234]);
+    for (const hex of ['#1d3b2f', '#f2a31b', '#808080', '#000000', '#ffffff'])
+      for (const model of ['rgb', 'hsl', 'oklch'] as const) expect(hexOfParts(partsOf(hex, model), model)).toBe(hex);
+    expect(hexOfParts([51, 102, 153], 'rgb', 0.5)).toBe('#33669980');
+  });
+  it('what no screen can show loses chroma, not hue', () => {
+    const [, c, h] = partsOf(hexOfParts([60, 0.4, 150], 'oklch'), 'oklch');
+    expect(c).toBeLessThan(0.3);
+    expect(Math.abs(h - 150)).toBeLessThan(8);
   });
 });

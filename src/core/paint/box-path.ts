@@ -1,6 +1,6 @@
 // Outlines of boxes with round corners: plates, their strokes, and border frames.
 import { apply, type Transform } from '../arrange/transform';
-import { QUARTER, type PathSink } from '../pattern/path';
+import { QUARTER, type PathSink } from '../pattern/outline';
 import type { Box, Sides } from '../piece/schema';
 
 export type Radii = readonly [number, number, number, number];

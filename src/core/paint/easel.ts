@@ -3,7 +3,7 @@ import { apply, compose, invert, type Transform } from '../arrange/transform';
 import type { Pixels } from '../colour/palette';
 import { tileById } from '../pattern/catalogue';
 import { paintPattern, periodOfPicture, pictureTexture, tileTexture, type Texture } from '../pattern/texture';
-import type { PathSink } from '../pattern/path';
+import type { PathSink } from '../pattern/outline';
 import { gradientOf, hexOf } from '../piece/resolve';
 import { plainGradient } from '../piece/swatches';
 import type { Box, Colour, Fill, Pattern, Piece } from '../piece/schema';

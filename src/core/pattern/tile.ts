@@ -1,5 +1,5 @@
 // What a pattern tile is: marks in tile units that repeat with its width and height, drawn in one colour.
-import { Path } from './path';
+import type { Path } from './outline';
 
 export interface Mark {
   path: Path;

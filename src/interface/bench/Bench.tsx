@@ -8,6 +8,7 @@ import css from './Bench.module.css';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
 import { readJournal } from './journal';
+import { keepHouse } from './house';
 import { useKeys } from './keys';
 import { keepMeasuring } from './measuring';
 import { ReadingPanel } from './ReadingPanel';
@@ -17,6 +18,7 @@ import { SlideStrip } from './SlideStrip';
 import { Stack } from './Stack';
 import { Stage } from './Stage';
 import { openBench, useBench } from './store';
+import { withHouse } from '../../core/piece/swatches';
 import { openPiece } from '../../core/piece/upgrade';
 import { TopBar } from './TopBar';
 import { useFocusSelection } from './Overlay';
@@ -27,7 +29,8 @@ async function begin(stored: StoredPiece): Promise<void> {
   const kept = await readJournal(stored.id).catch(() => null);
   // Compared as the server would store it: defaults filled in, keys in the schema's order.
   const opened = kept && openPiece(kept.piece);
-  const same = opened?.ok && JSON.stringify(opened.piece) === JSON.stringify(stored.piece);
+  // House swatches may have changed in the campaign since; that alone is no difference.
+  const same = opened?.ok && JSON.stringify(withHouse(opened.piece, stored.piece.swatches)) === JSON.stringify(stored.piece);
   if (kept && same) openBench({ ...stored, history: kept.history });
   else if (kept?.unsaved) {
     // Edits of an earlier visit that never reached the server. Over an older revision they are a conflict, which asks.
@@ -45,7 +48,7 @@ export function Bench({ stored, campaignName }: { stored: StoredPiece; campaignN
     let on = true;
     void begin(stored).then(() => {
       if (!on) return;
-      stop = [keepSaving(stored.piece), keepMeasuring()];
+      stop = [keepSaving(stored.piece), keepMeasuring(), keepHouse(stored.campaign)];
       setReady(true);
     });
     return () => {

@@ -1,9 +1,10 @@
 'use client';
 // The menu of the selected layers, at the pointer or at a row of the stack.
 import { Menu } from '@mantine/core';
-import { IconArrowDown, IconArrowUp, IconCopy, IconEye, IconEyeOff, IconLock, IconLockOpen, IconPencil, IconTrash, IconTypography } from '@tabler/icons-react';
+import { IconArrowDown, IconArrowUp, IconCopy, IconEye, IconEyeOff, IconLock, IconLockOpen, IconPaint, IconPencil, IconTrash, IconTypography } from '@tabler/icons-react';
 import { create } from 'zustand';
-import { duplicateSelected, removeSelected, shiftSelected, toggleLocked, toggleVisible } from './commands';
+import { partsFor, type LookPart } from '../../core/piece/look';
+import { copiedLook, copyLook, duplicateSelected, pasteLook, removeSelected, shiftSelected, toggleLocked, toggleVisible } from './commands';
 import { currentSlide, useBench } from './store';
 
 const useMenu = create<{ at: { x: number; y: number } | null; renaming: string | null }>(() => ({ at: null, renaming: null }));
@@ -12,11 +13,14 @@ export const openMenu = (x: number, y: number): void => useMenu.setState({ at: {
 export const startRenaming = (id: string | null): void => useMenu.setState({ renaming: id });
 export const useRenaming = (): string | null => useMenu((s) => s.renaming);
 
+const PASTE: Record<LookPart, string> = { whole: 'Paste look', fill: 'Only its fill', stroke: 'Only its stroke', type: 'Only its type' };
+
 export function ContextMenu() {
   const at = useMenu((s) => s.at);
   const layer = useBench((s) => (s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined));
   const some = useBench((s) => s.selection.length > 0);
   if (!at || !some) return null;
+  const look = copiedLook();
   return (
     <Menu opened onClose={() => useMenu.setState({ at: null })} position="bottom-start" width={210} withinPortal>
       <Menu.Target>
@@ -46,6 +50,20 @@ export function ContextMenu() {
             <Menu.Item leftSection={<IconArrowDown size={15} />} rightSection="[" onClick={() => shiftSelected(-1)}>
               Send backward
             </Menu.Item>
+            <Menu.Divider />
+          </>
+        )}
+        {layer && (
+          <>
+            <Menu.Item leftSection={<IconPaint size={15} />} onClick={copyLook}>
+              Copy look
+            </Menu.Item>
+            {look &&
+              partsFor(look, layer).map((part) => (
+                <Menu.Item key={part} leftSection={part === 'whole' ? <IconPaint size={15} /> : <span style={{ width: 15 }} />} onClick={() => pasteLook(part)}>
+                  {PASTE[part]}
+                </Menu.Item>
+              ))}
             <Menu.Divider />
           </>
         )}

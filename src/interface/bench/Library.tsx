@@ -1,38 +1,103 @@
 'use client';
-// The pictures stored so far, to choose one from.
-import { Loader, Modal, SimpleGrid, Text, TextInput, UnstyledButton } from '@mantine/core';
-import { IconSearch } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
+// The pictures stored so far: to choose one from, with the pieces that use them; more can be added here, several at once.
+import { Button, FileButton, Group, Loader, Modal, SimpleGrid, Text, TextInput, UnstyledButton } from '@mantine/core';
+import { IconSearch, IconUpload } from '@tabler/icons-react';
+import { useCallback, useEffect, useState } from 'react';
 import { photoName } from '../../core/piece/make';
 import { api, inWords, type AssetInfo } from '../shared/api';
+import { uploadWithNotice } from '../shared/upload';
 import css from './Library.module.css';
 
-export function Library({ onChoose, onClose }: { onChoose: (asset: AssetInfo) => void; onClose: () => void }) {
+interface Props {
+  title?: string;
+  onChoose: (asset: AssetInfo) => void;
+  onClose: () => void;
+}
+
+const usedIn = (a: AssetInfo): string => {
+  const names = a.usedIn?.map((p) => p.name) ?? [];
+  return names.length === 0 ? 'Not used yet' : names.length === 1 ? `In ${names[0]}` : `In ${names.length} pieces`;
+};
+
+export function Library({ title = 'Photos in the library', onChoose, onClose }: Props) {
   const [assets, setAssets] = useState<AssetInfo[] | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [search, setSearch] = useState('');
+  const [left, setLeft] = useState(0);
+  const [dropping, setDropping] = useState(false);
+  const load = useCallback(() => api.assets().then(setAssets, (e: unknown) => setError(inWords(e).title)), []);
+  useEffect(() => void load(), [load]);
+
+  const upload = useCallback(
+    async (files: readonly File[]): Promise<void> => {
+      setLeft((n) => n + files.length);
+      // One after another, each with its own message and its own way back.
+      for (const file of files) {
+        if (await uploadWithNotice(file)) await load();
+        setLeft((n) => n - 1);
+      }
+    },
+    [load],
+  );
   useEffect(() => {
-    api.assets().then(setAssets, (e: unknown) => setError(inWords(e).title));
-  }, []);
+    const paste = (e: ClipboardEvent): void => {
+      const files = [...(e.clipboardData?.files ?? [])].filter((f) => f.type.startsWith('image/'));
+      if (!files.length) return;
+      e.preventDefault();
+      e.stopPropagation();
+      void upload(files);
+    };
+    window.addEventListener('paste', paste, true);
+    return () => window.removeEventListener('paste', paste, true);
+  }, [upload]);
+
   const shown = assets?.filter((a) => a.name.toLowerCase().includes(search.trim().toLowerCase()));
   return (
-    <Modal opened onClose={onClose} title="Photos in the library" size={760}>
-      <TextInput leftSection={<IconSearch size={15} />} placeholder="Search by name" aria-label="Search by name" value={search} onChange={(e) => setSearch(e.currentTarget.value)} mb="md" data-autofocus />
-      {error && <Text c="amber">{error}</Text>}
-      {!assets && !error && <Loader size="sm" />}
-      {shown && shown.length === 0 && <Text c="dimmed">{assets!.length ? 'No photo has that name.' : 'No photos yet: drop one on the stage.'}</Text>}
-      <SimpleGrid cols={4} spacing="sm">
-        {shown?.map((a) => (
-          <UnstyledButton key={a.id} className={css.photo} onClick={() => onChoose(a)} aria-label={a.name}>
-            {/* eslint-disable-next-line @next/next/no-img-element -- thumbnails come ready-made from our own server */}
-            <img src={`/api/assets/${a.id}?as=thumbnail`} alt="" loading="lazy" />
-            <span>{photoName(a.name)}</span>
-            <small>
-              {a.width} x {a.height}
-            </small>
-          </UnstyledButton>
-        ))}
-      </SimpleGrid>
+    <Modal opened onClose={onClose} title={title} size={800}>
+      <div
+        className={css.library}
+        data-dropping={dropping || undefined}
+        onDragOver={(e) => {
+          if (e.dataTransfer.types.includes('Files')) {
+            e.preventDefault();
+            setDropping(true);
+          }
+        }}
+        onDragLeave={() => setDropping(false)}
+        onDrop={(e) => {
+          e.preventDefault();
+          e.stopPropagation();
+          setDropping(false);
+          void upload([...e.dataTransfer.files]);
+        }}
+      >
+        <Group mb="md" wrap="nowrap">
+          <TextInput flex={1} leftSection={<IconSearch size={15} />} placeholder="Search by name" aria-label="Search by name" value={search} onChange={(e) => setSearch(e.currentTarget.value)} data-autofocus />
+          <FileButton multiple accept="image/*" inputProps={{ 'data-testid': 'library-files' } as never} onChange={(files) => void upload(files)}>
+            {(props) => (
+              <Button {...props} leftSection={<IconUpload size={15} />} loading={left > 0}>
+                Add photos
+              </Button>
+            )}
+          </FileButton>
+        </Group>
+        {error && <Text c="amber">{error}</Text>}
+        {!assets && !error && <Loader size="sm" />}
+        {shown && shown.length === 0 && <Text c="dimmed">{assets!.length ? 'No photo has that name.' : 'No photos yet: drop some here, paste one, or add them from files.'}</Text>}
+        <SimpleGrid cols={4} spacing="sm">
+          {shown?.map((a) => (
+            <UnstyledButton key={a.id} className={css.photo} onClick={() => onChoose(a)} aria-label={photoName(a.name)} title={a.usedIn?.map((p) => p.name).join(', ')}>
+              {/* eslint-disable-next-line @next/next/no-img-element -- thumbnails come ready-made from our own server */}
+              <img src={`/api/assets/${a.id}?as=thumbnail`} alt="" loading="lazy" />
+              <span>{photoName(a.name)}</span>
+              <small>
+                {a.width} x {a.height}
+              </small>
+              <small>{usedIn(a)}</small>
+            </UnstyledButton>
+          ))}
+        </SimpleGrid>
+      </div>
     </Modal>
   );
 }

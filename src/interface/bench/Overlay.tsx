@@ -7,14 +7,15 @@ import { boundsOf } from '../../core/arrange/transform';
 import { panPhoto } from '../../core/photo/fit';
 import { placeLayer } from '../../core/piece/edits';
 import { marginOf } from '../../core/piece/make';
-import { layersIn } from '../../core/piece/resolve';
 import type { Box, Layer } from '../../core/piece/schema';
 import { useAssetSize } from '../shared/assets';
 import { openMenu } from './ContextMenu';
+import { dragDocument, follow } from './drag';
+import { FadeHandles, GradientHandles } from './FillHandles';
 import { LetterMarks } from './LetterMarks';
 import { Loupe } from './Loupe';
 import css from './Overlay.module.css';
-import { currentSize, currentSlide, edit, frameOf as painted, select, settle, useBench } from './store';
+import { currentSize, currentSlide, edit, frameOf as painted, isMovable, isResizable, placedLayers, select, useBench } from './store';
 import { TextEditor } from './TextEditor';
 
 const HANDLES: { at: Handle; name: string; cursor: string }[] = [
@@ -27,75 +28,8 @@ const HANDLES: { at: Handle; name: string; cursor: string }[] = [
   { at: { x: -1, y: 1 }, name: 'bottom left', cursor: 'nesw-resize' },
   { at: { x: -1, y: 0 }, name: 'left', cursor: 'ew-resize' },
 ];
-/** Snapping reach and least way of a drag, CSS px. */
+/** Snapping reach, CSS px. */
 const REACH = 6;
-const STILL = 3;
-
-/** Follows the pointer until it is let go. Esc takes the drag back. */
-export function follow(e: React.PointerEvent, on: { move: (dx: number, dy: number, e: PointerEvent) => void; end: (moved: boolean) => void; cancel?: () => void }): void {
-  const from = { x: e.clientX, y: e.clientY };
-  let moved = false;
-  let frame = 0;
-  let last: PointerEvent | null = null;
-  const step = (): void => {
-    frame = 0;
-    if (last) on.move(last.clientX - from.x, last.clientY - from.y, last);
-  };
-  const move = (m: PointerEvent): void => {
-    if (!moved && Math.hypot(m.clientX - from.x, m.clientY - from.y) < STILL) return;
-    moved = true;
-    last = m;
-    // One step a frame, however fast the pointer reports.
-    if (!frame) frame = requestAnimationFrame(step);
-  };
-  const stop = (): void => {
-    window.removeEventListener('pointermove', move);
-    window.removeEventListener('pointerup', up);
-    window.removeEventListener('pointercancel', up);
-    window.removeEventListener('keydown', key, true);
-    if (frame) {
-      cancelAnimationFrame(frame);
-      step();
-    }
-  };
-  const up = (): void => {
-    stop();
-    on.end(moved);
-  };
-  const key = (k: KeyboardEvent): void => {
-    if (k.key !== 'Escape') return;
-    k.stopPropagation();
-    last = null;
-    stop();
-    on.cancel?.();
-    on.end(false);
-  };
-  window.addEventListener('pointermove', move);
-  window.addEventListener('pointerup', up);
-  window.addEventListener('pointercancel', up);
-  window.addEventListener('keydown', key, true);
-}
-
-/** Begins a drag of the document: its changes become one undo step, Esc restores what was. */
-function dragDocument(e: React.PointerEvent, label: string, move: (dx: number, dy: number, e: PointerEvent) => void, done: (moved: boolean) => void = () => {}): void {
-  settle();
-  const before = useBench.getState().piece;
-  const merge = `drag:${label}:${performance.now()}`;
-  dragMerge = merge;
-  follow(e, {
-    move: (dx, dy, p) => {
-      if (!useBench.getState().dragging) useBench.setState({ dragging: 'stage' });
-      move(dx, dy, p);
-    },
-    cancel: () => edit(label, () => before, merge),
-    end: (moved) => {
-      settle();
-      useBench.setState({ dragging: false });
-      done(moved);
-    },
-  });
-}
-let dragMerge = '';
 
 export function Overlay({ scale }: { scale: number }) {
   const piece = useBench((s) => s.piece);
@@ -107,17 +41,16 @@ export function Overlay({ scale }: { scale: number }) {
   const view = useBench((s) => s.view);
   const picking = useBench((s) => s.picking);
   const [guides, setGuides] = useState<{ vertical: number[]; horizontal: number[] } | null>(null);
-  const layers = useMemo(() => layersIn(piece, slide, size), [piece, slide, size]);
+  const followers = useBench((s) => s.followers);
+  const layers = useMemo(() => placedLayers(piece, slide, size, followers), [piece, slide, size, followers]);
   const frameOf = useCallback((l: Layer): Box => painted(l, texts), [texts]);
   const photo = layers.find((l) => l.kind === 'photo' && selection.includes(l.id));
   const photoSize = useAssetSize(photo?.kind === 'photo' ? photo.asset : null);
-  const press = useRef<{ id: string; already: boolean } | null>(null);
 
   const take = (layer: Layer) => (e: React.PointerEvent) => {
     if (e.button !== 0 || picking) return;
     e.stopPropagation();
     const already = selection.includes(layer.id);
-    press.current = { id: layer.id, already };
     if (e.shiftKey) {
       select(already ? selection.filter((id) => id !== layer.id) : [...selection, layer.id]);
       return;
@@ -125,15 +58,15 @@ export function Overlay({ scale }: { scale: number }) {
     if (!already) select([layer.id]);
     const s = useBench.getState();
     const ids = (already ? s.selection : [layer.id]).filter((id) => layers.some((l) => l.id === id && !l.locked));
-    const moving = layers.filter((l) => ids.includes(l.id) && l.band === 'message');
-    if (layer.kind === 'photo' && already && !layer.locked && photoSize) {
-      dragDocument(e, 'Move photo', (dx, dy) => {
+    const moving = layers.filter((l) => ids.includes(l.id) && isMovable(l, size));
+    if (layer.kind === 'photo' && layer.fit !== 'free' && already && !layer.locked && photoSize) {
+      dragDocument(e, 'Move photo', (dx, dy, _p, merge) => {
         const focus = panPhoto(photoSize, layer.box, layer, dx / scale, dy / scale);
-        edit('Move photo', (p) => placeLayer(p, slide.id, layer.id, size.id, { focus }), dragMerge);
+        edit('Move photo', (p) => placeLayer(p, slide.id, layer.id, size.id, { focus }), merge);
       });
       return;
     }
-    if (!moving.length || layer.band !== 'message') {
+    if (!moving.length || !isMovable(layer, size)) {
       follow(e, { move: () => {}, end: (moved) => !moved && already && deeper(e) });
       return;
     }
@@ -147,7 +80,7 @@ export function Overlay({ scale }: { scale: number }) {
     dragDocument(
       e,
       'Move',
-      (dx, dy, p) => {
+      (dx, dy, p, merge) => {
         // Whole pixels: exact, and what was measured of the letters can be used again.
         let x = Math.round(dx / scale), y = Math.round(dy / scale);
         // Shift keeps to one direction; Ctrl moves without snapping.
@@ -158,7 +91,7 @@ export function Overlay({ scale }: { scale: number }) {
           y += p.shiftKey && y === 0 ? 0 : s.dy;
         }
         setGuides(s && (s.vertical.length || s.horizontal.length) ? s : null);
-        edit('Move', (q) => moving.reduce((r, l) => placeLayer(r, slide.id, l.id, size.id, { box: { ...l.box, x: l.box.x + x, y: l.box.y + y } }), q), dragMerge);
+        edit('Move', (q) => moving.reduce((r, l) => placeLayer(r, slide.id, l.id, size.id, { box: { ...l.box, x: l.box.x + x, y: l.box.y + y } }), q), merge);
       },
       (moved) => {
         setGuides(null);
@@ -187,9 +120,9 @@ export function Overlay({ scale }: { scale: number }) {
     dragDocument(
       e,
       'Resize',
-      (dx, dy, p) => {
+      (dx, dy, p, merge) => {
         // Corners scale type; sides re-wrap it. Other layers scale freely, Shift keeps the ratio.
-        const rules = { proportional: text ? corner : p.shiftKey, fromMiddle: p.altKey, least: 8 };
+        const rules = { proportional: text ? corner : layer.kind === 'photo' && corner ? !p.shiftKey : p.shiftKey, fromMiddle: p.altKey, least: 8 };
         let box = resizeBox(start, layer.rotation, handle, dx / scale, dy / scale, rules);
         let held: { vertical: number[]; horizontal: number[] } | null = null;
         if (layer.rotation === 0 && !p.ctrlKey && !p.metaKey) {
@@ -211,7 +144,7 @@ export function Overlay({ scale }: { scale: number }) {
               ? { ...next, slides: next.slides.map((sl) => (sl.id === slide.id ? { ...sl, layers: sl.layers.map((l) => (l.id === layer.id && l.kind === 'text' ? { ...l, frame: 'frame' as const } : l)) } : sl)) }
               : next;
           },
-          dragMerge,
+          merge,
         );
       },
       () => setGuides(null),
@@ -223,18 +156,34 @@ export function Overlay({ scale }: { scale: number }) {
     e.stopPropagation();
     const host = (e.currentTarget as HTMLElement).closest('[data-overlay]')!.getBoundingClientRect();
     const frame = frameOf(layer);
-    dragDocument(e, 'Rotate', (_dx, _dy, p) => {
+    dragDocument(e, 'Rotate', (_dx, _dy, p, merge) => {
       const rotation = rotationTowards(frame, (p.clientX - host.left) / scale, (p.clientY - host.top) / scale, p.shiftKey);
-      edit('Rotate', (q) => placeLayer(q, slide.id, layer.id, size.id, { rotation }), dragMerge);
+      edit('Rotate', (q) => placeLayer(q, slide.id, layer.id, size.id, { rotation }), merge);
     });
   };
 
   const place = (b: Box, rotation: number): React.CSSProperties => ({ left: b.x * scale, top: b.y * scale, width: b.width * scale, height: b.height * scale, transform: rotation ? `rotate(${rotation}deg)` : undefined });
   const selected = layers.filter((l) => selection.includes(l.id));
   const clean = view === 'clean';
+  const handled = selected.length === 1 && !selected[0].locked && selected[0].visible ? selected[0] : null;
+
+  // Alt and the wheel zoom the selected photo in its frame; React's own wheel handler could not keep the stage from scrolling.
+  const host = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const el = host.current;
+    if (!el || photo?.kind !== 'photo' || photo.locked || photo.fit === 'free') return;
+    const wheel = (e: WheelEvent): void => {
+      if (!e.altKey || e.ctrlKey) return;
+      e.preventDefault();
+      const zoom = Math.min(20, Math.max(1, Math.round(photo.zoom * Math.exp(-(e.deltaY || e.deltaX) * (e.deltaMode === 1 ? 0.03 : 0.0012)) * 1000) / 1000));
+      edit('Zoom photo', (p) => placeLayer(p, slide.id, photo.id, size.id, { zoom }), `zoom:${photo.id}`);
+    };
+    el.addEventListener('wheel', wheel, { passive: false });
+    return () => el.removeEventListener('wheel', wheel);
+  }, [photo, slide.id, size.id]);
 
   return (
-    <div className={css.overlay} data-overlay data-picking={picking ? '' : undefined}>
+    <div ref={host} className={css.overlay} data-overlay data-picking={picking ? '' : undefined}>
       {layers.map((layer) =>
         layer.visible ? (
           <div
@@ -245,7 +194,7 @@ export function Overlay({ scale }: { scale: number }) {
             tabIndex={0}
             aria-label={`${layer.name}${layer.kind === 'text' ? `: ${layer.text}` : ''}`}
             aria-pressed={selection.includes(layer.id)}
-            style={{ ...place(frameOf(layer), layer.rotation), cursor: layer.locked || layer.band !== 'message' ? (layer.kind === 'photo' && selection.includes(layer.id) ? 'move' : 'default') : 'move' }}
+            style={{ ...place(frameOf(layer), layer.rotation), cursor: isMovable(layer, size) || (layer.kind === 'photo' && !layer.locked && selection.includes(layer.id)) ? 'move' : 'default' }}
             onPointerDown={take(layer)}
             onFocus={(e) => e.target.matches(':focus-visible') && !selection.includes(layer.id) && select([layer.id])}
             onDoubleClick={() => layer.kind === 'text' && !layer.locked && useBench.setState({ selection: [layer.id], editing: layer.id })}
@@ -264,18 +213,19 @@ export function Overlay({ scale }: { scale: number }) {
           const overflow = layer.kind === 'text' && texts[layer.id]?.overflow;
           return (
             <div key={layer.id} className={css.frame} data-editing={editing === layer.id || undefined} data-overflow={overflow || undefined} style={place(frame, layer.rotation)}>
-              {alone && layer.band === 'message' && !layer.locked && (
+              {alone && isResizable(layer) && (
                 <>
                   {HANDLES.map(({ at, name, cursor }) => (
                     <div key={name} className={css.handle} data-handle={name} style={{ left: `${(at.x + 1) * 50}%`, top: `${(at.y + 1) * 50}%`, cursor }} onPointerDown={resize(layer, at)} />
                   ))}
-                  <div className={css.rotor} data-handle="rotate" onPointerDown={rotate(layer)} />
+                  {isMovable(layer, size) && <div className={css.rotor} data-handle="rotate" onPointerDown={rotate(layer)} />}
                 </>
               )}
               {overflow && <span className={css.note}>More text than the frame holds</span>}
             </div>
           );
         })}
+      {!clean && handled && !editing && !picking && (handled.kind === 'fade' ? <FadeHandles layer={handled} scale={scale} /> : 'fill' in handled && handled.fill.kind === 'gradient' ? <GradientHandles layer={handled} frame={frameOf(handled)} piece={piece} scale={scale} /> : null)}
       {editing && <TextEditor key={editing} id={editing} scale={scale} />}
       {guides && !clean && (
         <svg className={css.guides} width={size.width * scale} height={size.height * scale}>

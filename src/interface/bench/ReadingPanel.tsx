@@ -1,13 +1,13 @@
 'use client';
 // The reading, always on top of the right column: number, verdict, weakest word, gauge; Just enough and the strength chart.
-import { Button, Group, Text, Tooltip } from '@mantine/core';
+import { Button, Group, SegmentedControl, Text, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconAlertTriangle, IconWand } from '@tabler/icons-react';
-import { lazy, memo, Suspense, useEffect, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import { addLayer, changeLayers } from '../../core/piece/edits';
 import { makeTint } from '../../core/piece/make';
 import type { Flag, Reading } from '../../core/reading/read';
-import type { StrengthPoint } from '../../core/remedy/strength';
+import { setColour, setStrength, strengthOf, type StrengthPoint } from '../../core/remedy/strength';
 import { nanoid } from 'nanoid';
 import { latest, readingWorker } from '../../workers/clients';
 import { inWords } from '../shared/api';
@@ -15,7 +15,7 @@ import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
 import { usePanelPiece } from './panel-piece';
 import css from './ReadingPanel.module.css';
 import { currentSlide, edit, sceneOf, select, settle, shownReading, useBench } from './store';
-import { useTreatment } from './treatment';
+import { useProperty, useTreatment } from './treatment';
 
 const StrengthChart = lazy(() => import('./StrengthChart'));
 const askChart = latest((...args: Parameters<ReturnType<typeof readingWorker>['chart']>) => readingWorker().chart(...args));
@@ -105,19 +105,21 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
   const [chart, setChart] = useState<{ points: StrengthPoint[]; enough: number | null } | null>(null);
   const [solving, setSolving] = useState(false);
   const overlay = treatment.overlay?.id ?? null;
-  const { colour } = treatment;
-  const present = treatment.overlay ? treatment.overlay.opacity : 0;
+  const { colour, property } = treatment;
+  const kind = treatment.overlay?.kind ?? 'tint';
+  const present = strengthOf(treatment.overlay ?? undefined, property);
+  const texts = useMemo(() => (layer === null ? undefined : [layer]), [layer]);
 
   useEffect(() => {
     let on = true;
     // Everything but the strength itself counts; a slider that moves leaves the chart as it is.
-    void askChart(sceneOf({ piece, slideId, sizeId, without: null }), { overlay, colour, texts: layer === null ? undefined : [layer] })
+    void askChart(sceneOf({ piece, slideId, sizeId, preview: null }), { overlay, kind, property, texts, ...(overlay === null ? { colour } : {}) })
       .then((c) => on && c && setChart(c))
       .catch((e: unknown) => console.error(e));
     return () => {
       on = false;
     };
-  }, [piece, slideId, sizeId, overlay, colour, layer]);
+  }, [piece, slideId, sizeId, overlay, kind, property, colour, texts]);
 
   const apply = (strength: number, hex: string, label: string, merge: string | null = null): void => {
     if (overlay)
@@ -125,8 +127,8 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
         label,
         (p) =>
           changeLayers(p, slideId, [overlay], (l) => {
-            l.opacity = strength;
-            if (l.kind === 'tint' && hex !== colour) l.colour = hex;
+            setStrength(l, property, strength);
+            if (hex !== colour) setColour(l, hex);
           }),
         merge,
       );
@@ -137,7 +139,7 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
     setSolving(true);
     try {
       const s = useBench.getState();
-      const found = await readingWorker().solve(sceneOf({ ...s, without: null }), { overlay, colour: hex, texts: layer === null ? undefined : [layer] });
+      const found = await readingWorker().solve(sceneOf({ ...s, preview: null }), { overlay, kind, property, texts, ...(overlay === null || hex !== colour ? { colour: hex } : {}) });
       if (useBench.getState().piece !== s.piece) {
         notifications.show({ message: 'The slide changed while solving. Press Just enough again.', autoClose: 4000 });
         return;
@@ -151,14 +153,14 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
         id,
         color: 'amber',
         autoClose: 12000,
-        title: 'Cannot be reached with this colour',
+        title: property === 'reach' ? 'Cannot be reached however far it goes' : found.instead ? 'Cannot be reached with this colour' : `Cannot be reached by this ${kind}`,
         message: found.instead ? (
           <Group gap="xs" mt={4}>
             <Button
               size="compact-xs"
               onClick={() => {
                 notifications.hide(id);
-                if (overlay) edit('Tint colour', (p) => changeLayers(p, slideId, [overlay], (l) => void (l.kind === 'tint' && (l.colour = found.instead!))));
+                if (overlay) edit('Colour', (p) => changeLayers(p, slideId, [overlay], (l) => setColour(l, found.instead!)));
                 void solve(found.instead!);
               }}
             >
@@ -166,7 +168,7 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
             </Button>
           </Group>
         ) : (
-          'No tint makes this text Clear as it is. Another text colour or place would.'
+          { tint: 'No tint makes this text Clear as it is. Another text colour or place would.', fade: property === 'reach' ? 'Make it stronger first, then solve its reach.' : 'It does not cover every letter strongly enough: let it reach further, or solve its reach instead.', pool: 'It does not lie behind every letter: make it larger, or check the texts it follows.', plate: 'It does not lie behind every letter: check the texts it follows.' }[kind]
         ),
       });
     } catch (e) {
@@ -179,7 +181,7 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
   return (
     <div className={css.solve}>
       <Group gap={8} wrap="nowrap" align="center">
-        <Tooltip label={`The least tint at which ${layer === null ? 'every text of the slide' : 'this text'} is Clear, confirmed on the picture at full size`}>
+        <Tooltip label={`The least ${property === 'reach' ? 'reach of the fade' : kind} at which ${layer === null ? 'every text of the slide' : 'this text'} is Clear, confirmed on the picture at full size`}>
           <Button size="sm" data-just-enough leftSection={<IconWand size={16} />} loading={solving} disabled={!measurable} onClick={() => void solve(colour)} style={{ flex: 'none' }}>
             Just enough
           </Button>
@@ -190,9 +192,21 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
           {chart ? (chart.enough === null ? ', not enough at 100 %' : `, ${chart.enough} % is enough`) : ''}
         </span>
       </Group>
+      {treatment.properties.length > 1 && (
+        <SegmentedControl
+          mt={6}
+          aria-label="What is solved"
+          value={property}
+          onChange={(v) => useProperty.setState({ property: v as typeof property })}
+          data={[
+            { value: 'opacity', label: 'Its opacity' },
+            { value: 'reach', label: 'How far it reaches' },
+          ]}
+        />
+      )}
       {chart && chart.points.length > 0 && (
         <Suspense fallback={<div style={{ height: 148 }} />}>
-          <StrengthChart points={chart.points} enough={chart.enough} present={present} onChange={(s) => apply(s, colour, 'Tint strength', overlay ? `strength:${overlay}` : null)} onSettle={settle} />
+          <StrengthChart points={chart.points} enough={chart.enough} present={present} onChange={(s) => apply(s, colour, 'Strength', overlay ? `strength:${overlay}` : null)} onSettle={settle} />
         </Suspense>
       )}
     </div>

@@ -11,6 +11,8 @@ const KEYS: [string, string][] = [
   ['Drag with Ctrl', 'Move without snapping'],
   ['Side handle', 'Re-wrap a text'],
   ['Corner handle', 'Scale a text; with Alt from its middle'],
+  ['Alt + wheel', 'Zoom the selected photo in its frame'],
+  ['Shift at a fade’s end', 'Keep its direction'],
   ['Click again', 'Go through to what lies beneath'],
   ['] and [', 'Bring forward, send backward within the band'],
   ['Ctrl D', 'Duplicate'],

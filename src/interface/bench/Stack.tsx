@@ -5,22 +5,22 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import { CSS } from '@dnd-kit/utilities';
 import { ActionIcon, Menu, ScrollArea, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconColorFilter, IconDots, IconEye, IconEyeOff, IconLock, IconPhoto, IconPhotoPlus, IconPlus, IconSquareFilled, IconTypography } from '@tabler/icons-react';
+import { IconBorderOuter, IconBrightnessDown, IconColorFilter, IconDots, IconDroplet, IconEye, IconEyeOff, IconGradienter, IconGrain, IconLock, IconPhoto, IconPhotoPlus, IconPlus, IconRectangle, IconSquareFilled, IconTypography } from '@tabler/icons-react';
 import { useEffect, useRef, useState } from 'react';
 import { latest, stageWorker } from '../../workers/clients';
 import { type Band, type Layer } from '../../core/piece/schema';
+import { isTreatment } from '../../core/remedy/strength';
 import { layersIn } from '../../core/piece/resolve';
 import { VerdictMark } from '../shared/VerdictMark';
-import { addFill, addPhoto, addPictureFiles, addText, addTint, moveTo, renameLayer, toggleLocked, toggleVisible } from './commands';
+import { addBorder, addFill, addPhoto, addPictureFiles, addText, addTreatment, moveTo, renameLayer, toggleLocked, toggleVisible } from './commands';
 import { openMenu, startRenaming, useRenaming } from './ContextMenu';
 import { Library } from './Library';
 import { usePanelPiece } from './panel-piece';
 import css from './Stack.module.css';
 import { currentSize, currentSlide, sceneOf, select, useBench } from './store';
-import { tintForSlide } from './treatment';
 
 const BAND_NAME: Record<Band, string> = { message: 'Message', overlays: 'Overlays', backdrop: 'Backdrop' };
-const BAND_HINT: Record<Band, string> = { message: 'What is to be read', overlays: 'Between picture and text', backdrop: 'Photo and colours' };
+const BAND_HINT: Record<Band, string> = { message: 'What is to be read', overlays: 'Between picture and text', backdrop: 'Photo, colours, patterns' };
 const THUMB = { width: 44, height: 34 };
 
 const askThumbnails = latest((ids: string[]) => stageWorker().thumbnails(sceneOf(useBench.getState()), ids, THUMB.width * 2, THUMB.height * 2));
@@ -81,7 +81,7 @@ function Row({ layer }: { layer: Layer }) {
       }}
     >
       <div className={css.grip} {...attributes} {...listeners} aria-label={`${name}: drag to reorder`}>
-        <canvas ref={canvas} width={THUMB.width * 2} height={THUMB.height * 2} style={THUMB} data-tint={layer.kind === 'tint' || undefined} />
+        <canvas ref={canvas} width={THUMB.width * 2} height={THUMB.height * 2} style={THUMB} data-tint={layer.band === 'overlays' || undefined} />
       </div>
       {renaming ? (
         <TextInput
@@ -104,7 +104,7 @@ function Row({ layer }: { layer: Layer }) {
       ) : (
         <span className={css.name} title={name}>
           {name}
-          {layer.kind === 'tint' && <small>{Math.round(layer.opacity * 100)} %</small>}
+          {isTreatment(layer) && <small>{Math.round(layer.opacity * 100)} %</small>}
         </span>
       )}
       {verdict !== undefined && <VerdictMark verdict={verdict} size={13} />}
@@ -211,7 +211,26 @@ export function Stack() {
               {add('Add to Message', <Menu.Item leftSection={<IconTypography size={15} />} rightSection="T" onClick={addText}>Text</Menu.Item>)}
             </BandSection>
             <BandSection band="overlays" layers={of('overlays')}>
-              {add('Add to Overlays', <Menu.Item leftSection={<IconColorFilter size={15} />} onClick={() => void tintForSlide().then((c) => addTint(c))}>Tint</Menu.Item>)}
+              {add(
+                'Add to Overlays',
+                <>
+                  <Menu.Item leftSection={<IconColorFilter size={15} />} onClick={() => void addTreatment('tint')}>
+                    Tint
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconBrightnessDown size={15} />} onClick={() => void addTreatment('fade')}>
+                    Fade
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconDroplet size={15} />} onClick={() => void addTreatment('pool')}>
+                    Pool behind text
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconRectangle size={15} />} onClick={() => void addTreatment('plate')}>
+                    Plate behind text
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconBorderOuter size={15} />} onClick={addBorder}>
+                    Border
+                  </Menu.Item>
+                </>,
+              )}
             </BandSection>
             <BandSection band="backdrop" layers={of('backdrop')}>
               {add(
@@ -223,8 +242,14 @@ export function Stack() {
                   <Menu.Item leftSection={<IconPhoto size={15} />} onClick={() => setLibrary(true)}>
                     Photo from the library
                   </Menu.Item>
-                  <Menu.Item leftSection={<IconSquareFilled size={15} />} onClick={addFill}>
-                    Colour or gradient
+                  <Menu.Item leftSection={<IconSquareFilled size={15} />} onClick={() => void addFill('colour')}>
+                    Colour
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconGradienter size={15} />} onClick={() => void addFill('gradient')}>
+                    Gradient
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconGrain size={15} />} onClick={() => void addFill('pattern')}>
+                    Pattern
                   </Menu.Item>
                 </>,
               )}

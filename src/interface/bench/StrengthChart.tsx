@@ -39,7 +39,7 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
       className={css.chart}
       role="slider"
       tabIndex={0}
-      aria-label="Strength of the tint"
+      aria-label="Strength of the treatment"
       aria-valuemin={0}
       aria-valuemax={100}
       aria-valuenow={at}

@@ -5,7 +5,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { caretX, indexAbove, indexAt, lineOf, selectionBoxes, type CaretMap } from '../../core/type/caret';
 import { changeLayers, removeLayers } from '../../core/piece/edits';
 import type { TextLayer } from '../../core/piece/schema';
-import { follow } from './Overlay';
+import { follow } from './drag';
 import { currentSize, currentSlide, edit, frameOf, settle, useBench } from './store';
 import { layerIn } from '../../core/piece/resolve';
 import css from './TextEditor.module.css';

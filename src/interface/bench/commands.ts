@@ -1,14 +1,16 @@
 // What a person can do on the bench, whichever way it is asked for: button, key, menu or drop.
 import { nanoid } from 'nanoid';
 import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayer } from '../../core/piece/edits';
-import { makeFill, makePhoto, makeText, makeTint, marginOf, photoName } from '../../core/piece/make';
-import { hexOf, layerIn } from '../../core/piece/resolve';
-import { LayerSchema, type Band, type Layer, type TextLayer } from '../../core/piece/schema';
+import { gradientThrough, makeBorder, makeFill, makePhoto, makeText, marginOf, photoName } from '../../core/piece/make';
+import { layerIn } from '../../core/piece/resolve';
+import { LayerSchema, type Band, type Fill, type Layer, type PhotoLayer, type TextLayer } from '../../core/piece/schema';
+import { lookOf, withLook, type Look, type LookPart } from '../../core/piece/look';
+import { makeTreatment, type TreatmentKind } from '../../core/remedy/treatment';
 import { boundsOf } from '../../core/arrange/transform';
-import { luminance, rgba } from '../../core/colour/srgb';
 import type { AssetInfo } from '../shared/api';
 import { uploadWithNotice } from '../shared/upload';
-import { currentSize, currentSlide, edit, frameOf, select, selectedLayer, useBench } from './store';
+import { currentSize, currentSlide, edit, frameOf, isMovable, select, selectedLayer, useBench } from './store';
+import { colourForOverlay, mainColour } from './treatment';
 
 const newId = (): string => nanoid(10);
 const state = useBench.getState;
@@ -22,7 +24,7 @@ function put(label: string, layer: Layer): void {
 export function addText(): void {
   const size = baseSize();
   const texts = currentSlide(state()).layers.filter((l): l is TextLayer => l.kind === 'text');
-  const colour = texts.length ? hexOf(texts.at(-1)!.fill.colour, state().piece) : currentSlide(state()).layers.some((l) => l.kind === 'photo') ? '#ffffff' : '#16202a';
+  const colour = texts.length ? mainColour(texts.at(-1)!.fill, state().piece) : currentSlide(state()).layers.some((l) => l.kind === 'photo') ? '#ffffff' : '#16202a';
   const layer = makeText(newId(), 'Your headline', size, colour);
   // A second text lands below the first, not on it.
   const lowest = texts.map((t) => frameOf(t, state().texts)).reduce((y, b) => Math.max(y, b.y + b.height), 0);
@@ -31,13 +33,46 @@ export function addText(): void {
   useBench.setState({ editing: layer.id });
 }
 
-export const addTint = (colour = '#101820', opacity = 0.3): string => {
-  const layer = makeTint(newId(), colour, opacity, baseSize());
-  put('Add tint', layer);
-  return layer.id;
-};
+/** Lays a treatment between picture and texts, in a colour of the photo: for the selected texts, or all. */
+export async function addTreatment(kind: TreatmentKind): Promise<void> {
+  const colour = await colourForOverlay();
+  const s = state(), slide = currentSlide(s);
+  const texts = slide.layers.filter((l) => l.kind === 'text' && s.selection.includes(l.id)).map((l) => l.id);
+  put(`Add ${kind}`, makeTreatment(kind, newId(), colour, s.piece, slide, texts.length ? texts : undefined));
+}
 
-export const addFill = (): void => put('Add colour', makeFill(newId(), '#22384f', baseSize()));
+export function addBorder(): void {
+  const colour = mainColour(currentSlide(state()).layers.find((l): l is TextLayer => l.kind === 'text')?.fill ?? makeFill('', '#ffffff', baseSize()).fill, state().piece);
+  put('Add border', makeBorder(newId(), colour, baseSize()));
+}
+
+/** A layer of the backdrop filled with a colour, a gradient or a pattern. */
+export async function addFill(kind: Exclude<Fill['kind'], 'none'>): Promise<void> {
+  const colour = await colourForOverlay();
+  const layer = makeFill(newId(), colour === '#101820' ? '#22384f' : colour, baseSize());
+  layer.fill = { ...layer.fill, kind, gradient: gradientThrough([layer.fill.colour, '#f4efe6']), pattern: { ...layer.fill.pattern, foreground: layer.fill.colour } };
+  layer.name = { colour: 'Colour', gradient: 'Gradient', pattern: 'Pattern' }[kind];
+  put(`Add ${kind}`, layer);
+}
+
+/** Another picture in a photo's place; everything else stays. */
+export const replacePhoto = (id: string, asset: AssetInfo): void =>
+  change<PhotoLayer>('Replace picture', [id], (l) => {
+    l.asset = asset.id;
+    l.name = photoName(asset.name);
+  });
+
+let look: Look | null = null;
+/** The look that was copied last. */
+export const copiedLook = (): Look | null => look;
+export function copyLook(): void {
+  const s = state(), layer = currentSlide(s).layers.find((l) => l.id === s.selection[0]);
+  if (layer) look = lookOf(layer);
+}
+export function pasteLook(part: LookPart): void {
+  const from = look, ids = changeable();
+  if (from && ids.length) edit(part === 'whole' ? 'Paste look' : `Paste ${part}`, (p) => changeLayers(p, state().slideId, ids, (l) => void Object.assign(l, withLook(l, from, part, p))));
+}
 
 export const addPhoto = (asset: AssetInfo): void => put('Add photo', makePhoto(newId(), asset.id, photoName(asset.name), baseSize()));
 
@@ -47,6 +82,12 @@ export async function addPictureFiles(files: readonly File[]): Promise<void> {
     const asset = await uploadWithNotice(file);
     if (asset) addPhoto(asset);
   }
+}
+
+/** Uploads an SVG and makes it the tile of the patterns that `take` sets. */
+export async function uploadTile(file: File, take: (asset: string) => void): Promise<void> {
+  const asset = await uploadWithNotice(file);
+  if (asset) take(asset.id);
 }
 
 /** Ids of the selection that may be changed. */
@@ -84,7 +125,7 @@ export function nudge(dx: number, dy: number): void {
     (p) =>
       ids.reduce((q, id) => {
         const layer = layerIn(currentSlide(s).layers.find((l) => l.id === id)!, size, base);
-        return layer.band === 'message' ? placeLayer(q, s.slideId, id, s.sizeId, { box: { ...layer.box, x: layer.box.x + dx, y: layer.box.y + dy } }) : q;
+        return isMovable(layer, size) ? placeLayer(q, s.slideId, id, s.sizeId, { box: { ...layer.box, x: layer.box.x + dx, y: layer.box.y + dy } }) : q;
       }, p),
     `nudge:${ids.join()}`,
   );
@@ -110,7 +151,7 @@ export const renameLayer = (id: string, name: string): void => {
 /** Places the selected layer within the slide: at its margins or its middle. */
 export function alignSelected(to: { x?: 'left' | 'middle' | 'right'; y?: 'top' | 'middle' | 'bottom' }): void {
   const s = state(), layer = selectedLayer(s), size = currentSize(s);
-  if (!layer || layer.locked || layer.band !== 'message') return;
+  if (!layer || !isMovable(layer, size)) return;
   const frame = frameOf(layer, s.texts), bounds = boundsOf(frame, layer.rotation), m = marginOf(size);
   const dx = to.x === 'left' ? m - bounds.x : to.x === 'right' ? size.width - m - bounds.x - bounds.width : to.x === 'middle' ? (size.width - bounds.width) / 2 - bounds.x : 0;
   const dy = to.y === 'top' ? m - bounds.y : to.y === 'bottom' ? size.height - m - bounds.y - bounds.height : to.y === 'middle' ? (size.height - bounds.height) / 2 - bounds.y : 0;
@@ -144,11 +185,4 @@ export function pasteLayers(text: string): boolean {
   edit('Paste', (p) => layers.reduce((q, l) => addLayer(q, state().slideId, l), p));
   select(layers.map((l) => l.id));
   return true;
-}
-
-/** Is the ink of a text light? Decides whether it wants a dark or a light tint. */
-export function inkIsLight(layer: TextLayer | undefined): boolean {
-  if (!layer) return true;
-  const { r, g, b } = rgba(hexOf(layer.fill.colour, state().piece));
-  return luminance(r, g, b) > 0.25;
 }

@@ -23,8 +23,8 @@ async function paint(draft: boolean): Promise<void> {
     const painted = await show(stageKey, sceneOf(s), scale, draft, s.editing);
     if (painted) {
       // A text that only moved has the frame it had: nothing to tell, nothing to draw again.
-      const told = JSON.stringify(painted.texts);
-      if (told !== lastTold || !useBench.getState().painted) useBench.setState({ texts: painted.texts, painted: true });
+      const told = JSON.stringify(painted);
+      if (told !== lastTold || !useBench.getState().painted) useBench.setState({ ...painted, painted: true });
       lastTold = told;
       const { dataset } = document.documentElement;
       dataset.painted = String(Number(dataset.painted ?? 0) + 1);
@@ -56,7 +56,7 @@ export function keepPainting(host: HTMLElement): () => void {
   const key = (stageKey = `stage-${performance.now()}`);
   void attachStage(key, canvas.transferControlToOffscreen()).then(() => paint(false));
   const stop = useBench.subscribe((now, before) => {
-    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.without !== before.without) void paint(now.dragging !== false);
+    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.preview !== before.preview) void paint(now.dragging !== false);
   });
   return () => {
     stop();

@@ -7,7 +7,7 @@ import type { Piece } from '../../core/piece/schema';
 import { flat, headline, scene } from '../../core/testing/scenes';
 import { forgetJournal, readJournal, writeJournal } from './journal';
 import { keepSaving, resolveConflict, save } from './saving';
-import { currentSlide, edit, frameOf, openBench, redoEdit, sceneOf, select, selectedLayer, settle, shownReading, undoEdit, useBench } from './store';
+import { currentSlide, edit, frameOf, openBench, preview, redoEdit, sceneOf, select, selectedLayer, settle, shownReading, undoEdit, useBench } from './store';
 import type { Reading } from '../../core/reading/read';
 
 const state = useBench.getState;
@@ -63,7 +63,10 @@ describe('edits', () => {
     const one = sceneOf(state());
     expect(one.piece.slides).toHaveLength(1);
     expect(sceneOf(state()).piece).toBe(one.piece);
-    expect(sceneOf({ ...state(), without: 'photo' }).piece.slides[0].layers[0].visible).toBe(false);
+    preview((p) => ({ ...p, name: 'Looked at' }));
+    expect(sceneOf(state()).piece.name).toBe('Looked at');
+    preview(null);
+    expect(sceneOf(state()).piece.name).toBe(state().piece.name);
   });
 
   it('a text’s frame moves with its box before it is painted again', () => {

@@ -2,9 +2,10 @@
 import { create } from 'zustand';
 import { emptyHistory, redo, remember, stepBetween, undo, type History } from '../../core/piece/history';
 import type { Layer, Piece, Size, Slide } from '../../core/piece/schema';
-import { layerIn, sizeOf } from '../../core/piece/resolve';
+import { isFollower } from '../../core/arrange/follow';
+import { layerIn, layersIn, sizeOf } from '../../core/piece/resolve';
 import type { Reading } from '../../core/reading/read';
-import type { TextPlace } from '../../workers/stage';
+import type { FollowerPlace, TextPlace } from '../../workers/stage';
 
 export type StageView = 'plain' | 'letters' | 'grey' | 'clean';
 export type Saved = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict';
@@ -36,8 +37,10 @@ export interface BenchState {
   painted: boolean;
   texts: Record<string, TextPlace>;
   picking: Picking | null;
-  /** Shows the slide without this treatment while a key or button is held. */
-  without: string | null;
+  /** Where plates and pools lie that follow texts. */
+  followers: Record<string, FollowerPlace>;
+  /** Shown and measured instead of the piece while something is only looked at: a blend mode under the pointer, for one. */
+  preview: Piece | null;
 }
 
 interface Pending {
@@ -67,7 +70,8 @@ export const useBench = create<BenchState>(() => ({
   painted: false,
   texts: {},
   picking: null,
-  without: null,
+  followers: {},
+  preview: null,
 }));
 
 const get = useBench.getState;
@@ -78,7 +82,7 @@ const MERGE_WITHIN = 1200;
 
 export function openBench(at: { id: string; campaign: string; revision: number; piece: Piece; history?: History; saved?: Saved }): void {
   pending = null;
-  set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, readings: [], texts: {}, painted: false, zoom: 'fit', view: 'plain', picking: null, without: null, dragging: false });
+  set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, readings: [], texts: {}, painted: false, zoom: 'fit', view: 'plain', picking: null, followers: {}, preview: null, dragging: false });
 }
 
 /** Puts what is being changed into the history. */
@@ -101,7 +105,7 @@ export function edit(label: string, change: (piece: Piece) => Piece, merge: stri
   if (pending && (merge === null || pending.merge !== merge || (now - pending.at > MERGE_WITHIN && !get().dragging))) settle();
   if (pending) pending.at = now;
   else pending = { before: piece, label, merge, at: now };
-  set({ piece: next, saved: get().saved === 'conflict' ? 'conflict' : get().saved === 'away' ? 'away' : 'unsaved' });
+  set({ piece: next, preview: null, saved: get().saved === 'conflict' ? 'conflict' : get().saved === 'away' ? 'away' : 'unsaved' });
   if (merge === null) settle();
 }
 
@@ -132,18 +136,17 @@ export function selectedLayer(s: BenchState): Layer | null {
 
 /** A piece with this slide only: all that painting and measuring need. */
 const scenes = new WeakMap<Piece, Map<string, Piece>>();
-export function sceneOf(s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'without'>): { piece: Piece; slide: string; size: string } {
-  const slide = currentSlide(s);
-  let byKey = scenes.get(s.piece);
-  if (!byKey) scenes.set(s.piece, (byKey = new Map()));
-  const key = `${slide.id}/${s.without ?? ''}`;
-  let piece = byKey.get(key);
-  if (!piece) {
-    const shown = s.without ? { ...slide, layers: slide.layers.map((l) => (l.id === s.without ? { ...l, visible: false } : l)) } : slide;
-    byKey.set(key, (piece = { ...s.piece, slides: [shown] }));
-  }
+export function sceneOf(s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'preview'>): { piece: Piece; slide: string; size: string } {
+  const shown = s.preview ?? s.piece, slide = currentSlide({ piece: shown, slideId: s.slideId });
+  let bySlide = scenes.get(shown);
+  if (!bySlide) scenes.set(shown, (bySlide = new Map()));
+  let piece = bySlide.get(slide.id);
+  if (!piece) bySlide.set(slide.id, (piece = { ...shown, slides: [slide] }));
   return { piece, slide: slide.id, size: s.sizeId };
 }
+
+/** Shows the piece with a change that is not made; null shows it as it is. */
+export const preview = (change: ((piece: Piece) => Piece) | null): void => set((s) => ({ preview: change && change(s.piece) }));
 
 /** The reading that is shown on top: that of the selected text, else the weakest of the slide. */
 export function shownReading(s: Pick<BenchState, 'readings' | 'selection'>): Reading | null {
@@ -152,6 +155,21 @@ export function shownReading(s: Pick<BenchState, 'readings' | 'selection'>): Rea
   const measured = s.readings.filter((r) => r.ratio !== null);
   return measured.reduce<Reading | null>((w, r) => (w === null || r.ratio! / r.needed < w.ratio! / w.needed ? r : w), null) ?? s.readings[0] ?? null;
 }
+
+/** Layers of the slide as they stand in the size, plates and pools where they were painted. */
+export const placedLayers = (piece: Piece, slide: Slide, size: Size, followers: Record<string, FollowerPlace>): Layer[] =>
+  layersIn(piece, slide, size).map((l) => (followers[l.id] && isFollower(l) ? { ...l, ...followers[l.id] } : l));
+
+/** Can the layer be dragged about? What covers the whole slide lies still, and so does what follows a text. */
+export function isMovable(layer: Layer, size: Size): boolean {
+  if (layer.locked || isFollower(layer)) return false;
+  if (layer.band === 'message') return true;
+  if (layer.kind === 'photo') return layer.fit === 'free';
+  const { x, y, width, height } = layer.box;
+  return x > 0 || y > 0 || x + width < size.width || y + height < size.height || layer.rotation !== 0;
+}
+/** Does the layer have handles for its size? A photo that fills its frame is zoomed instead. */
+export const isResizable = (layer: Layer): boolean => !layer.locked && !isFollower(layer) && (layer.kind !== 'photo' || layer.fit === 'free');
 
 /** The box a layer really takes on the slide: for a text the frame that was painted. */
 export function frameOf(layer: Layer, texts: Record<string, TextPlace>): Layer['box'] {

@@ -1,5 +1,5 @@
 // The server, as the interface talks to it: the same addresses programs use.
-import type { Piece } from '../../core/piece/schema';
+import type { Piece, Swatch } from '../../core/piece/schema';
 
 /** An error answer, in words for people. */
 export class ApiError extends Error {
@@ -38,6 +38,8 @@ export interface AssetInfo {
   name: string;
   width: number;
   height: number;
+  /** Pieces that show it; known of listed pictures. */
+  usedIn?: { id: string; name: string }[];
 }
 export interface PieceInfo {
   id: string;
@@ -58,6 +60,8 @@ export interface StoredPiece {
 export const api = {
   campaigns: async (): Promise<{ id: string; name: string }[]> => (await call('/api/campaigns')).json(),
   newCampaign: async (name: string): Promise<{ id: string; name: string }> => (await call('/api/campaigns', asJson('POST', { name }))).json(),
+  house: async (campaign: string): Promise<Swatch[]> => (await call(`/api/campaigns/${campaign}/swatches`)).json(),
+  saveHouse: async (campaign: string, swatches: readonly Swatch[]): Promise<Swatch[]> => (await call(`/api/campaigns/${campaign}/swatches`, asJson('PUT', swatches))).json(),
   pieces: async (): Promise<PieceInfo[]> => (await call('/api/pieces')).json(),
   assets: async (): Promise<AssetInfo[]> => (await call('/api/assets')).json(),
   piece: async (id: string): Promise<StoredPiece> => (await call(`/api/pieces/${id}`)).json(),

@@ -1,5 +1,5 @@
 // Diamonds, chevrons, triangles, hexagons, stars and crosses.
-import { path, type Path } from '../path';
+import { path, type Path } from '../outline';
 import { filled, stroked, type Tile } from '../tile';
 
 const group = 'Angular';

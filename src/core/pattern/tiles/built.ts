@@ -1,5 +1,5 @@
 // Woven and built: checks, plaid, brick, basket, rails.
-import { path } from '../path';
+import { path } from '../outline';
 import { filled, stroked, type Tile } from '../tile';
 
 const group = 'Woven and built';

@@ -1,5 +1,5 @@
 // Hatches, stripes and checks of lines.
-import { path, type Path } from '../path';
+import { path, type Path } from '../outline';
 import { filled, stroked, type Tile } from '../tile';
 
 const group = 'Lines';

@@ -1,5 +1,5 @@
 // From nature and landscape: leaves, petals, drops, contour lines, peaks, trees, flakes.
-import { path, type Path } from '../path';
+import { path, type Path } from '../outline';
 import { filled, scattered, stroked, type Tile } from '../tile';
 
 const group = 'Nature';

@@ -1,5 +1,5 @@
 // Dots, rings, waves and scales.
-import { path, QUARTER, type Path } from '../path';
+import { path, QUARTER, type Path } from '../outline';
 import { filled, stroked, type Tile } from '../tile';
 
 const group = 'Round';

@@ -1,5 +1,5 @@
 // Scattered by chance with a fixed seed: confetti, terrazzo, grain, speckles.
-import { path, type Path } from '../path';
+import { path, type Path } from '../outline';
 import { chance, filled, scattered, stroked, type Mark, type Tile } from '../tile';
 
 const group = 'Scattered';

@@ -1,42 +1,131 @@
 'use client';
-// A colour: typed or pasted as hex, taken from the photo, the slide or a picker, or picked from the picture with the loupe.
-import { ActionIcon, ColorPicker, Group, Popover, Text, TextInput, Tooltip, UnstyledButton } from '@mantine/core';
-import { IconColorPicker } from '@tabler/icons-react';
+// A colour: typed or pasted as hex or in parts of a model, taken from swatches, the photo or a picker, or picked from the picture with
+// the loupe. A field that is linked to a swatch changes the swatch, and with it all that is linked.
+import { ActionIcon, Button, ColorPicker, Group, Popover, SegmentedControl, Text, TextInput, Tooltip, UnstyledButton } from '@mantine/core';
+import { IconColorPicker, IconLink, IconPlus, IconUnlink } from '@tabler/icons-react';
+import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
-import { parseHex, toHex } from '../../../core/colour/srgb';
+import { hexOfParts, MODELS, partsOf, type ColourModel } from '../../../core/colour/models';
+import { contrastOfHex, parseHex, toHex } from '../../../core/colour/srgb';
 import { hexOf } from '../../../core/piece/resolve';
-import type { Colour, Layer } from '../../../core/piece/schema';
+import { putSwatch } from '../../../core/piece/swatches';
+import type { Colour, Layer, Swatch, TextLayer } from '../../../core/piece/schema';
 import { usePalette } from '../../shared/assets';
+import { NumberField } from '../../shared/NumberField';
+import { useHouse } from '../house';
 import { usePanelPiece } from '../panel-piece';
-import { settle, useBench } from '../store';
-import { topPhoto } from '../treatment';
+import { currentSlide, edit, settle, shownReading, useBench } from '../store';
+import { mainColour, topPhoto } from '../treatment';
 import css from './ColourField.module.css';
+import { rememberColour, useRecent } from './recent-colours';
 
 interface Props {
   label: string;
   value: Colour;
-  onChange: (hex: string) => void;
-  /** Shows the darkened, greyed versions first: the field is for a tint. */
+  /** A hex, or a swatch to be linked to. */
+  onChange: (colour: Colour) => void;
+  /** Shows the darkened, greyed versions first: the field is for an overlay. */
   forTint?: boolean;
+  /** The colour may be translucent. */
+  alpha?: boolean;
+  /** A row of its own for the label, or only the well. */
+  compact?: boolean;
 }
 
 function coloursIn(layers: readonly Layer[], hex: (c: Colour) => string): string[] {
-  return [...new Set(layers.flatMap((l) => (l.kind === 'text' || l.kind === 'fill' ? [hex(l.fill.colour)] : l.kind === 'tint' ? [hex(l.colour)] : [])))];
+  return [...new Set(layers.flatMap((l) => ('fill' in l ? [hex(l.fill.colour)] : 'colour' in l ? [hex(l.colour)] : [])))];
 }
 
-export function ColourField({ label, value, onChange, forTint = false }: Props) {
+/** Brings a swatch of the house into the piece, so that it can be linked to. */
+const bringIn = (swatch: Swatch): void => {
+  if (!useBench.getState().piece.swatches.some((s) => s.id === swatch.id)) edit('Use swatch', (p) => putSwatch(p, { ...swatch, house: true }), 'use-swatch');
+};
+
+/** Contrast with the text that the reading is about, unless it is that text's own colour. */
+function TextContrast({ hex }: { hex: string }) {
+  const text = useBench((s) => {
+    const id = shownReading(s)?.layer;
+    return s.selection.includes(id ?? '') ? undefined : currentSlide(s).layers.find((l): l is TextLayer => l.kind === 'text' && l.id === id);
+  });
+  const swatches = useBench((s) => s.piece.swatches);
+  if (!text) return null;
+  const ratio = contrastOfHex(hex, mainColour(text.fill, { swatches }));
+  return (
+    <Text fz="xs" c="dimmed" data-testid="colour-contrast">
+      <b>{ratio.toFixed(1)}</b> against {text.text.replace(/\s+/g, ' ').trim().slice(0, 24) || 'the text'}
+    </Text>
+  );
+}
+
+/** The colour in the parts of a model. */
+function Parts({ hex, onChange }: { hex: string; onChange: (hex: string) => void }) {
+  const [model, setModel] = useState<ColourModel>('rgb');
+  // Hue and chroma of a grey cannot be read from its hex: what was typed last stands while it still means the same colour.
+  const [typed, setTyped] = useState<{ hex: string; parts: [number, number, number] } | null>(null);
+  const parts = typed?.hex === hex ? typed.parts : partsOf(hex, model);
+  return (
+    <>
+      <SegmentedControl
+        fullWidth
+        aria-label="Colour model"
+        value={model}
+        onChange={(v) => {
+          setModel(v as ColourModel);
+          setTyped(null);
+        }}
+        data={(Object.keys(MODELS) as ColourModel[]).map((m) => ({ value: m, label: MODELS[m].name }))}
+      />
+      <Group gap={6} wrap="nowrap">
+        {MODELS[model].parts.map(({ name, most, decimals }, i) => (
+          <NumberField
+            key={name}
+            label={name}
+            value={parts[i]}
+            min={0}
+            max={most}
+            step={most < 1 ? 0.01 : 1}
+            decimalScale={decimals}
+            onChange={(v) => {
+              const next = parts.map((p, k) => (k === i ? v : p)) as [number, number, number], h = hexOfParts(next, model, parseHex(hex)?.a ?? 1);
+              setTyped({ hex: h, parts: next });
+              onChange(h);
+            }}
+            onSettle={settle}
+          />
+        ))}
+      </Group>
+    </>
+  );
+}
+
+export function ColourField({ label, value, onChange, forTint = false, alpha = false, compact = false }: Props) {
   const piece = usePanelPiece();
   const hex = hexOf(value, piece);
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
   const found = usePalette(open ? asset : null);
+  const house = useHouse((s) => s.swatches);
+  const recent = useRecent((s) => s.colours);
   const used = useMemo(() => (open ? coloursIn(piece.slides.flatMap((s) => s.layers), (c) => hexOf(c, piece)) : []), [open, piece]);
   const wrong = typed !== null && parseHex(typed) === null;
+  const linked = typeof value === 'string' ? null : (piece.swatches.find((s) => s.id === value.swatch) ?? null);
+  const swatches = [...piece.swatches, ...house.filter((h) => !piece.swatches.some((s) => s.id === h.id))].filter((s) => s.colour !== undefined);
 
+  /** Another colour: of the swatch where the field is linked, so that all that is linked follows. */
+  const set = (next: string): void => {
+    const c = parseHex(next);
+    if (!c) return;
+    const h = toHex(c.r, c.g, c.b, alpha ? c.a : 1);
+    if (linked) edit('Change swatch', (p) => putSwatch(p, { ...linked, colour: h }), `swatch:${linked.id}`);
+    else onChange(h);
+  };
+  const done = (): void => {
+    rememberColour(hexOf(value, useBench.getState().piece));
+    settle();
+  };
   const commit = (): void => {
-    const c = typed === null ? null : parseHex(typed);
-    if (c) onChange(toHex(c.r, c.g, c.b, c.a));
+    if (typed !== null && parseHex(typed)) set(typed);
     setTyped(null);
     settle();
   };
@@ -45,50 +134,108 @@ export function ColourField({ label, value, onChange, forTint = false }: Props) 
     useBench.setState({
       picking: {
         take: (h) => {
-          onChange(h);
+          set(h);
+          rememberColour(h);
           settle();
         },
       },
     });
   };
-  const swatch = (colour: string, name: string) => (
+  const chip = (colour: string, name: string) => (
     <Tooltip key={`${name}${colour}`} label={`${name}, ${colour}`}>
       <UnstyledButton
         className={css.swatch}
-        data-current={colour === hex || undefined}
+        data-current={(!linked && colour === hex) || undefined}
         style={{ background: colour }}
         aria-label={`${name}, ${colour}`}
         onClick={() => {
           onChange(colour);
+          rememberColour(colour);
           settle();
         }}
       />
     </Tooltip>
   );
-  const row = (title: string, swatches: React.ReactNode) => (
+  const row = (title: string, chips: React.ReactNode) => (
     <div>
       <Text fz="xs" c="dimmed">
         {title}
       </Text>
-      <div className={css.swatches}>{swatches}</div>
+      <div className={css.swatches}>{chips}</div>
     </div>
   );
+  const title = (role: string): string => role[0].toUpperCase() + role.slice(1);
 
   return (
     <div className={css.field}>
-      <Text fz="xs" c="dimmed" component="label">
-        {label}
-      </Text>
+      {!compact && (
+        <Text fz="xs" c="dimmed" component="label">
+          {label}
+          {linked && (
+            <span className={css.linked}>
+              <IconLink size={12} /> {linked.name}
+            </span>
+          )}
+        </Text>
+      )}
       <Group gap={4} wrap="nowrap">
-        <Popover opened={open} onChange={setOpen} position="left-start" width={262} trapFocus withinPortal>
+        <Popover opened={open} onChange={setOpen} position="left-start" width={276} trapFocus withinPortal>
           <Popover.Target>
-            <UnstyledButton className={css.well} style={{ background: hex }} aria-label={`${label}: ${hex}. Choose`} onClick={() => setOpen((o) => !o)} />
+            <UnstyledButton className={css.well} aria-label={`${label}: ${hex}. Choose`} onClick={() => setOpen((o) => !o)}>
+              <i style={{ background: hex }} />
+            </UnstyledButton>
           </Popover.Target>
           <Popover.Dropdown p={10} className={css.drop}>
+            <div>
+              <Text fz="xs" c="dimmed">
+                Swatches: what is linked follows
+              </Text>
+              <div className={css.swatches}>
+                {swatches.map((s) => (
+                  <Tooltip key={s.id} label={`${s.name}${s.house ? ', house style' : ''}`}>
+                    <UnstyledButton
+                      className={css.swatch}
+                      data-swatch={s.id}
+                      data-current={linked?.id === s.id || undefined}
+                      style={{ background: s.colour }}
+                      aria-label={`Link to ${s.name}`}
+                      onClick={() => {
+                        bringIn(s);
+                        onChange({ swatch: s.id });
+                        settle();
+                      }}
+                    />
+                  </Tooltip>
+                ))}
+                {linked ? (
+                  <Tooltip label={`Unlink from ${linked.name}, keep the colour`}>
+                    <ActionIcon size={25} variant="default" aria-label={`Unlink from ${linked.name}`} onClick={() => (onChange(hex), settle())}>
+                      <IconUnlink size={14} />
+                    </ActionIcon>
+                  </Tooltip>
+                ) : (
+                  <Tooltip label="Keep this colour as a swatch">
+                    <ActionIcon
+                      size={25}
+                      variant="default"
+                      aria-label="Keep as a swatch"
+                      onClick={() => {
+                        const id = nanoid(8);
+                        edit('Keep as a swatch', (p) => putSwatch(p, { id, name: `Colour ${p.swatches.length + 1}`, colour: hex, house: false }), 'use-swatch');
+                        onChange({ swatch: id });
+                        settle();
+                      }}
+                    >
+                      <IconPlus size={14} />
+                    </ActionIcon>
+                  </Tooltip>
+                )}
+              </div>
+            </div>
             {found && found.length > 0 && (
               <>
-                {row(forTint ? 'Tints made from the photo' : 'In the photo', found.map((f) => swatch(forTint ? f.tint : f.hex, `${f.role[0].toUpperCase()}${f.role.slice(1)}`)))}
-                {row(forTint ? 'In the photo' : 'Tints made from the photo', found.map((f) => swatch(forTint ? f.hex : f.tint, `${f.role[0].toUpperCase()}${f.role.slice(1)}`)))}
+                {row(forTint ? 'Deep versions of the photo’s colours' : 'In the photo', found.map((f) => chip(forTint ? f.tint : f.hex, title(f.role))))}
+                {row(forTint ? 'In the photo' : 'Deep versions of the photo’s colours', found.map((f) => chip(forTint ? f.hex : f.tint, title(f.role))))}
               </>
             )}
             {asset && !found && (
@@ -96,13 +243,23 @@ export function ColourField({ label, value, onChange, forTint = false }: Props) 
                 Looking for colours in the photo
               </Text>
             )}
-            {row('Plain, and in this piece', [swatch('#000000', 'Black'), swatch('#ffffff', 'White'), ...used.filter((c) => c !== '#000000' && c !== '#ffffff').map((c) => swatch(c, 'In this piece'))])}
-            <ColorPicker format="hex" fullWidth size="sm" value={hex.slice(0, 7)} onChange={onChange} onChangeEnd={() => settle()} saturationLabel="Saturation and lightness" hueLabel="Hue" />
+            {row('Plain, and in this piece', [chip('#000000', 'Black'), chip('#ffffff', 'White'), ...used.filter((c) => c !== '#000000' && c !== '#ffffff').slice(0, 12).map((c) => chip(c, 'In this piece'))])}
+            {recent.length > 0 && row('Used lately', recent.map((c) => chip(c, 'Used lately')))}
+            <ColorPicker format={alpha ? 'hexa' : 'hex'} fullWidth size="sm" value={alpha ? hex : hex.slice(0, 7)} onChange={set} onChangeEnd={done} saturationLabel="Saturation and lightness" hueLabel="Hue" alphaLabel="Opacity of the colour" />
+            <Parts hex={hex} onChange={set} />
+            <Group justify="space-between" wrap="nowrap">
+              <TextContrast hex={hex.slice(0, 7)} />
+              {linked && (
+                <Button size="compact-xs" variant="subtle" onClick={() => (onChange(hex), settle())}>
+                  Unlink
+                </Button>
+              )}
+            </Group>
           </Popover.Dropdown>
         </Popover>
         <TextInput
           size="xs"
-          w={92}
+          w={alpha ? 98 : 88}
           aria-label={`${label}, hex`}
           value={typed ?? hex}
           error={wrong}
@@ -111,9 +268,8 @@ export function ColourField({ label, value, onChange, forTint = false }: Props) 
           onChange={(e) => {
             const v = e.currentTarget.value;
             setTyped(v);
-            const c = parseHex(v);
             // A whole hex counts at once; shorter forms when the field is left, since they may be the beginning of a longer one.
-            if (c && /^#?(?:[0-9a-f]{6}|[0-9a-f]{8})$/i.test(v.trim())) onChange(toHex(c.r, c.g, c.b, c.a));
+            if (/^#?(?:[0-9a-f]{6}|[0-9a-f]{8})$/i.test(v.trim())) set(v);
           }}
           onBlur={commit}
           onKeyDown={(e) => e.key === 'Enter' && commit()}
@@ -126,7 +282,7 @@ export function ColourField({ label, value, onChange, forTint = false }: Props) 
       </Group>
       {wrong && (
         <Text fz="xs" c="amber">
-          A colour is written #rrggbb
+          A colour is written #rrggbb; the last good one stays
         </Text>
       )}
     </div>

@@ -1,49 +1,38 @@
 'use client';
-// A fill: colour or gradient. Each kind keeps its settings while the other one is shown.
-import { Group, SegmentedControl, Select, Stack } from '@mantine/core';
-import type { Fill } from '../../../core/piece/schema';
-import { NumberField } from '../../shared/NumberField';
-import { settle } from '../store';
+// A fill: none, colour, gradient or pattern. Each kind keeps its settings while another one is shown.
+import { SegmentedControl, Stack } from '@mantine/core';
+import { changeLayers } from '../../../core/piece/edits';
+import type { Fill, Layer } from '../../../core/piece/schema';
+import { frameOf, preview, useBench } from '../store';
 import { ColourField } from './ColourField';
+import { GradientField } from './GradientField';
+import { PatternField } from './PatternField';
 
-export function FillField({ label, fill, onChange }: { label: string; fill: Fill; onChange: (fill: Fill, merge: boolean) => void }) {
-  const { gradient } = fill;
-  const stop = (i: number) => (hex: string) => onChange({ ...fill, gradient: { ...gradient, stops: gradient.stops.map((s, k) => (k === i ? { ...s, colour: hex } : s)) } }, true);
+interface Props {
+  label: string;
+  fill: Fill;
+  /** The layer it fills, which gives the box and is shown with other patterns. */
+  layer: Layer;
+  onChange: (fill: Fill, merge: boolean) => void;
+  /** It may also be empty. */
+  none?: boolean;
+}
+
+export function FillField({ label, fill, layer, onChange, none = false }: Props) {
+  const texts = useBench((s) => s.texts);
+  const look = (pattern: Fill['pattern'] | null): void =>
+    preview(pattern && ((p) => changeLayers(p, useBench.getState().slideId, [layer.id], (l) => void ('fill' in l && (l.fill = { ...l.fill, kind: 'pattern', pattern })))));
   return (
     <Stack gap={6}>
       <SegmentedControl
         aria-label={`${label}: kind`}
         value={fill.kind}
         onChange={(v) => onChange({ ...fill, kind: v as Fill['kind'] }, false)}
-        data={[
-          { value: 'colour', label: 'Colour' },
-          { value: 'gradient', label: 'Gradient' },
-        ]}
+        data={[...(none ? [{ value: 'none', label: 'None' }] : []), { value: 'colour', label: 'Colour' }, { value: 'gradient', label: 'Gradient' }, { value: 'pattern', label: 'Pattern' }]}
       />
-      {fill.kind === 'gradient' ? (
-        <>
-          <ColourField label="From" value={gradient.stops[0].colour} onChange={stop(0)} />
-          <ColourField label="To" value={gradient.stops.at(-1)!.colour} onChange={stop(gradient.stops.length - 1)} />
-          <Group gap={6} wrap="nowrap">
-            <Select
-              size="xs"
-              w={92}
-              label="Shape"
-              allowDeselect={false}
-              value={gradient.shape}
-              data={[
-                { value: 'linear', label: 'Linear' },
-                { value: 'radial', label: 'Radial' },
-                { value: 'conic', label: 'Conic' },
-              ]}
-              onChange={(v) => v && onChange({ ...fill, gradient: { ...gradient, shape: v as typeof gradient.shape } }, false)}
-            />
-            <NumberField label="Angle" value={gradient.angle} min={-360} max={360} suffix="°" onChange={(angle) => onChange({ ...fill, gradient: { ...gradient, angle } }, true)} onSettle={settle} />
-          </Group>
-        </>
-      ) : (
-        <ColourField label={label} value={fill.colour} onChange={(hex) => onChange({ ...fill, kind: 'colour', colour: hex }, true)} />
-      )}
+      {fill.kind === 'colour' && <ColourField label={label} alpha value={fill.colour} onChange={(colour) => onChange({ ...fill, kind: 'colour', colour }, true)} />}
+      {fill.kind === 'gradient' && <GradientField fill={fill} box={frameOf(layer, texts)} onChange={onChange} />}
+      {fill.kind === 'pattern' && <PatternField pattern={fill.pattern} onChange={(pattern, merge) => onChange({ ...fill, kind: 'pattern', pattern }, merge)} onLook={look} />}
     </Stack>
   );
 }

@@ -1,0 +1,79 @@
+'use client';
+// What every layer has: opacity, blend mode, place.
+import { Accordion, ActionIcon, Button, Group, SimpleGrid, Stack, Text, Tooltip } from '@mantine/core';
+import { IconLayoutAlignBottom, IconLayoutAlignCenter, IconLayoutAlignLeft, IconLayoutAlignMiddle, IconLayoutAlignRight, IconLayoutAlignTop } from '@tabler/icons-react';
+import { isFollower } from '../../../core/arrange/follow';
+import type { Layer } from '../../../core/piece/schema';
+import { isTreatment } from '../../../core/remedy/strength';
+import { NumberField } from '../../shared/NumberField';
+import { alignSelected, change } from '../commands';
+import { currentSize, isMovable, settle, useBench } from '../store';
+import { Amount } from './Amount';
+import { BlendField } from './BlendField';
+import css from './Controls.module.css';
+import { place, setter } from './setting';
+
+export function Common({ layer }: { layer: Layer }) {
+  const set = setter(layer);
+  const size = useBench(currentSize);
+  const base = useBench((s) => s.piece.sizes[0].id);
+  // Only the size is shown from the painted frame; a text that merely moves changes nothing here.
+  const measured = useBench((s) => {
+    const f = s.texts[layer.id]?.frame;
+    return f ? `${f.width},${f.height}` : null;
+  });
+  const frame = measured ? { width: Number(measured.split(',')[0]), height: Number(measured.split(',')[1]) } : layer.box;
+  const box = (values: Partial<Layer['box']>): void => place(layer, 'Place', { box: { ...layer.box, ...values } });
+  return (
+    <>
+      {!isTreatment(layer) && <Amount label="Opacity" value={Math.round(layer.opacity * 100)} onChange={(v) => set('Opacity', 'opacity')(v / 100)} />}
+      <BlendField layer={layer} />
+      <Accordion className={css.folded} chevronPosition="left">
+        <Accordion.Item value="place">
+          <Accordion.Control>Place</Accordion.Control>
+          <Accordion.Panel>
+            <Stack gap={8}>
+              {isMovable(layer, size) && (
+                <Group gap={0} justify="space-between">
+                  {(
+                    [
+                      ['Left margin', { x: 'left' }, IconLayoutAlignLeft],
+                      ['Middle across', { x: 'middle' }, IconLayoutAlignCenter],
+                      ['Right margin', { x: 'right' }, IconLayoutAlignRight],
+                      ['Top margin', { y: 'top' }, IconLayoutAlignTop],
+                      ['Middle down', { y: 'middle' }, IconLayoutAlignMiddle],
+                      ['Bottom margin', { y: 'bottom' }, IconLayoutAlignBottom],
+                    ] as const
+                  ).map(([name, to, Icon]) => (
+                    <Tooltip key={name} label={name}>
+                      <ActionIcon size={30} aria-label={name} onClick={() => alignSelected(to)}>
+                        <Icon size={17} />
+                      </ActionIcon>
+                    </Tooltip>
+                  ))}
+                </Group>
+              )}
+              {isFollower(layer) && (
+                <Text fz="xs" c="dimmed">
+                  It lies behind its texts and goes where they go.
+                </Text>
+              )}
+              <SimpleGrid cols={3} spacing={6} hidden={isFollower(layer)}>
+                <NumberField label="X" value={layer.box.x} decimalScale={1} onChange={(x) => box({ x })} onSettle={settle} />
+                <NumberField label="Y" value={layer.box.y} decimalScale={1} onChange={(y) => box({ y })} onSettle={settle} />
+                <NumberField label="Rotation" value={layer.rotation} min={-360} max={360} decimalScale={1} suffix="°" onChange={(rotation) => place(layer, 'Rotate', { rotation })} onSettle={settle} />
+                <NumberField label="Width" value={frame.width} min={1} max={100000} decimalScale={1} disabled={layer.kind === 'text' && layer.frame === 'line'} onChange={(width) => box({ width })} onSettle={settle} />
+                <NumberField label="Height" value={frame.height} min={1} max={100000} decimalScale={1} disabled={layer.kind === 'text' && (layer.frame === 'line' || layer.grow)} onChange={(height) => box({ height })} onSettle={settle} />
+              </SimpleGrid>
+              {size.id !== base && layer.overrides[size.id] && (
+                <Button size="compact-sm" variant="default" onClick={() => change('Follow the base size', [layer.id], (l) => void delete l.overrides[size.id])}>
+                  Follow the base size again
+                </Button>
+              )}
+            </Stack>
+          </Accordion.Panel>
+        </Accordion.Item>
+      </Accordion>
+    </>
+  );
+}

@@ -1,0 +1,106 @@
+'use client';
+// Controls of a photo: how it fills its frame, what part of it shows, turns and straightening, its tone.
+import { ActionIcon, Button, Group, SegmentedControl, Text, Tooltip } from '@mantine/core';
+import { IconArrowsHorizontal, IconArrowsVertical, IconReplace, IconRotate2, IconRotateClockwise2 } from '@tabler/icons-react';
+import { useState } from 'react';
+import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
+import type { PhotoLayer } from '../../../core/piece/schema';
+import { useAssetSize } from '../../shared/assets';
+import { change, replacePhoto } from '../commands';
+import { Library } from '../Library';
+import { currentSize, useBench } from '../store';
+import { Amount } from './Amount';
+import { PhotoFrame } from './PhotoFrame';
+import { place, setter } from './setting';
+import { ToneControls } from './ToneControls';
+
+const whole = (c: PhotoLayer['crop']): boolean => c.x === 0 && c.y === 0 && c.width === 1 && c.height === 1;
+
+export function PhotoControls({ layer }: { layer: PhotoLayer }) {
+  const set = setter(layer);
+  const photo = useAssetSize(layer.asset);
+  const size = useBench(currentSize);
+  const [replacing, setReplacing] = useState(false);
+
+  const fit = (to: PhotoLayer['fit']): void => {
+    if (to === layer.fit) return;
+    change<PhotoLayer>('Fit', [layer.id], (l) => {
+      if (to === 'free' && photo) {
+        // It stays where it is seen, all of it within its box.
+        const { target, toFile } = placePhoto(photo, layer.box, layer);
+        const shown = Math.hypot(toFile[0], toFile[1]), k = layer.straighten === 0 ? 1 / shown : Math.min(target.width / photo.width, target.height / photo.height);
+        const turned = layer.turn % 180 !== 0, w = (turned ? layer.crop.height * photo.height : layer.crop.width * photo.width) * k, h = w / ratioOfPhoto(photo, layer);
+        const across = layer.flipX ? 1 - layer.focus.x : layer.focus.x, down = layer.flipY ? 1 - layer.focus.y : layer.focus.y;
+        const slack = (extent: number, room: number, f: number): number => (extent <= room ? (room - extent) / 2 : Math.min(0, Math.max(room - extent, room / 2 - f * extent)));
+        l.box = { x: layer.box.x + slack(w, layer.box.width, across), y: layer.box.y + slack(h, layer.box.height, down), width: w, height: h };
+        l.zoom = 1;
+      } else if (l.fit === 'free') l.box = { x: 0, y: 0, width: size.width, height: size.height };
+      l.fit = to;
+      l.anchors = to === 'free' ? { horizontal: 'centre', vertical: 'middle' } : { horizontal: 'stretch', vertical: 'stretch' };
+    });
+  };
+  const turn = (by: 90 | -90): void =>
+    change<PhotoLayer>('Turn photo', [layer.id], (l) => {
+      Object.assign(l, turnPhoto(l, by));
+      if (l.fit === 'free') {
+        const { x, y, width, height } = l.box;
+        l.box = { x: x + (width - height) / 2, y: y + (height - width) / 2, width: height, height: width };
+      }
+    });
+
+  return (
+    <>
+      <SegmentedControl
+        aria-label="Fit"
+        value={layer.fit}
+        onChange={(v) => fit(v as PhotoLayer['fit'])}
+        data={[
+          { value: 'cover', label: 'Cover' },
+          { value: 'contain', label: 'Contain' },
+          { value: 'free', label: 'Free' },
+        ]}
+      />
+      {photo && <PhotoFrame layer={layer} photo={photo} />}
+      <Amount label="Zoom" value={Math.round(layer.zoom * 100)} min={100} max={2000} scale={{ to: (v) => Math.log(v / 100) / Math.log(20), from: (s) => 100 * 20 ** s }} onChange={(v) => place(layer, 'Zoom photo', { zoom: v / 100 })} />
+      <Amount label="Straighten" value={layer.straighten} min={-45} max={45} step={0.1} decimals={1} suffix="°" onChange={set('Straighten', 'straighten')} />
+      <Group gap={2} wrap="nowrap">
+        {(
+          [
+            ['Turn left by a quarter', () => turn(-90), IconRotate2, false],
+            ['Turn right by a quarter', () => turn(90), IconRotateClockwise2, false],
+            ['Mirror left and right', () => set('Mirror', 'flipX', false)(!layer.flipX), IconArrowsHorizontal, layer.flipX],
+            ['Mirror top and bottom', () => set('Mirror', 'flipY', false)(!layer.flipY), IconArrowsVertical, layer.flipY],
+          ] as const
+        ).map(([name, run, Icon, on]) => (
+          <Tooltip key={name} label={name}>
+            <ActionIcon size={30} aria-label={name} aria-pressed={on} variant={on ? 'light' : 'subtle'} onClick={run}>
+              <Icon size={16} />
+            </ActionIcon>
+          </Tooltip>
+        ))}
+        <Button size="compact-sm" variant="default" ml="auto" leftSection={<IconReplace size={14} />} onClick={() => setReplacing(true)}>
+          Replace
+        </Button>
+      </Group>
+      <Text fz="xs" c="dimmed">
+        {layer.fit === 'free' ? 'Drag it on the stage; its handles scale it.' : 'On the stage: drag the selected photo, and turn the wheel with Alt to zoom it.'}
+        {!whole(layer.crop) && (
+          <Button size="compact-xs" variant="subtle" onClick={() => set('Crop', 'crop', false)({ x: 0, y: 0, width: 1, height: 1 })}>
+            Use all of the picture
+          </Button>
+        )}
+      </Text>
+      <ToneControls layer={layer} />
+      {replacing && (
+        <Library
+          title="Replace the picture, keep everything else"
+          onClose={() => setReplacing(false)}
+          onChoose={(a) => {
+            setReplacing(false);
+            replacePhoto(layer.id, a);
+          }}
+        />
+      )}
+    </>
+  );
+}
