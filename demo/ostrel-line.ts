@@ -21,7 +21,7 @@ export const PICTURES = [
 const linked = (swatch: keyof typeof COLOURS) => ({ swatch });
 
 /** The dawn over the pass: used as a gradient by several pieces. */
-const DAWN: Swatch = { id: 'dawn', name: 'Dawn', gradient: plainGradient(gradientThrough([COLOURS.slate, '#c98f6a', '#f6dca6'], { angle: 90 }), { swatches: [] }), house: true };
+const DAWN: Swatch = { id: 'dawn', name: 'Dawn', gradient: plainGradient({ ...gradientThrough([COLOURS.slate, '#9c6558', '#f6dca6'], { angle: 90 }), stops: gradientThrough([COLOURS.slate, '#9c6558', '#f6dca6']).stops.map((s, i) => ({ ...s, at: [0, 0.58, 1][i] })) }, { swatches: [] }), house: true };
 
 export const swatches: Swatch[] = [...Object.entries(COLOURS).map(([name, colour]) => ({ id: name, name: name[0].toUpperCase() + name.slice(1), colour, house: true })), DAWN];
 
@@ -73,9 +73,9 @@ export function piecesOf(asset: (file: string) => string): { id: string; piece: 
       // Over a pattern of our own: contour lines, hardly there, in house colours.
       id: 'ostrel-timetable',
       piece: build('Timetable post', 'square-post', (p) => [
-        { ...makeFill('ground', COLOURS.spruce, p.sizes[0]), name: 'Contour lines', fill: patterned('contours', linked('lichen'), linked('spruce'), { opacity: 0.22, scale: 2.4, weight: 1.6 }) },
+        { ...makeFill('ground', COLOURS.spruce, p.sizes[0]), name: 'Contour lines', fill: patterned('contours', linked('lichen'), linked('spruce'), { opacity: 0.16, scale: 2.4, weight: 1.6 }) },
         { ...makeBorder('frame', COLOURS.lichen, p.sizes[0]), fill: solid(linked('lichen')), inset: 44, thickness: { top: 3, right: 3, bottom: 3, left: 3 }, gap: 7 },
-        text('kicker', 'Season', p, 'From 2 May', { box: { x: 110, y: 210, width: 860, height: 52 }, fontSize: 46, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('amber')) }),
+        text('kicker', 'Season', p, 'From 2 May', { box: { x: 110, y: 210, width: 860, height: 52 }, fontSize: 54, font: { family: 'Work Sans', weight: 600, italic: false }, fill: solid(linked('amber')) }),
         text('headline', 'Headline', p, 'Four trains\na day, both ways', { box: { x: 110, y: 286, width: 860, height: 260 }, fontSize: 112, lineHeight: 1.06, font: { family: 'Zilla Slab', weight: 700, italic: false }, fill: solid(linked('snow')) }),
         text('times', 'Times', p, 'Varn 8:10, 11:10, 14:10, 17:10\nCairn Viaduct 9:25, 12:25, 15:25, 18:25', { box: { x: 110, y: 700, width: 860, height: 130 }, fontSize: 42, lineHeight: 1.45, font: { family: 'Work Sans', weight: 400, italic: false }, fill: solid(linked('snow')) }),
       ]),
@@ -84,9 +84,9 @@ export function piecesOf(asset: (file: string) => string): { id: string; piece: 
       // Over a gradient of three stops, which is a swatch; pines of the pattern stand at its foot.
       id: 'ostrel-early-train',
       piece: build('Story: the early train', 'story', (p) => [
-        { ...makeFill('dawn', COLOURS.slate, p.sizes[0]), name: 'Dawn', fill: { ...solid(COLOURS.slate), kind: 'gradient', gradient: gradientThrough([COLOURS.slate, '#c98f6a', '#f6dca6']), gradientSwatch: 'dawn' } },
-        { ...makeFill('pines', COLOURS.spruce, p.sizes[0]), name: 'Pines', box: { x: 0, y: 1480, width: 1080, height: 440 }, fill: patterned('pines', linked('spruce'), null, { scale: 3.2, opacity: 0.9 }), anchors: { horizontal: 'stretch', vertical: 'bottom' } },
-        text('headline', 'Headline', p, 'The early train sees it first', { box: { x: 90, y: 340, width: 900, height: 420 }, fontSize: 132, lineHeight: 1.02, font: { family: 'Fraunces', weight: 600, italic: false }, fill: solid(linked('snow')) }),
+        { ...makeFill('dawn', COLOURS.slate, p.sizes[0]), name: 'Dawn', fill: { ...solid(COLOURS.slate), kind: 'gradient', gradient: DAWN.gradient!, gradientSwatch: 'dawn' } },
+        { ...makeFill('pines', COLOURS.spruce, p.sizes[0]), name: 'Pines', box: { x: 0, y: 1510, width: 1080, height: 410 }, fill: patterned('pines', linked('spruce'), null, { scale: 3.2, opacity: 0.9 }), anchors: { horizontal: 'stretch', vertical: 'bottom' } },
+        text('headline', 'Headline', p, 'The early train sees it first', { box: { x: 90, y: 340, width: 900, height: 420 }, fontSize: 126, lineHeight: 1.02, font: { family: 'Fraunces', weight: 600, italic: false }, fill: solid(linked('snow')) }),
         text('line', 'Line', p, 'Leaves Varn Halt at 5:40, every Sunday in May', { box: { x: 94, y: 800, width: 760, height: 120 }, fontSize: 46, lineHeight: 1.3, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('snow')) }),
       ]),
     },
@@ -108,7 +108,7 @@ export function piecesOf(asset: (file: string) => string): { id: string; piece: 
       id: 'ostrel-evening',
       piece: build('Link card: evening run', 'link-card', (p) => [
         { ...makePhoto('photo', asset('cairn-evening.jpg'), 'Cairn Head, evening', p.sizes[0]), focus: { x: 0.6, y: 0.5 } },
-        makeFade('fade', '#1c1a26', 0.86, p.sizes[0], { angle: FADE_SIDES.left, solid: 0.16, reach: 0.72, easing: 'smooth' }),
+        makeFade('fade', '#1c1a26', 0.88, p.sizes[0], { angle: FADE_SIDES.left, solid: 0.34, reach: 0.82, easing: 'smooth' }),
         text('headline', 'Headline', p, 'Home by\nlamplight', { box: { x: 72, y: 170, width: 560, height: 220 }, fontSize: 104, lineHeight: 1, font: { family: 'Playfair Display', weight: 700, italic: false }, fill: solid(linked('snow')), anchors: { horizontal: 'left', vertical: 'middle' } }),
         text('line', 'Line', p, 'The evening run, Fridays', { box: { x: 76, y: 420, width: 520, height: 50 }, fontSize: 36, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('amber')), anchors: { horizontal: 'left', vertical: 'middle' } }),
       ]),

@@ -1,5 +1,7 @@
 // The bench as a test sees it: named things, real clicks and keys, waits on conditions.
-import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { By, Key, Origin, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+
+import type { Piece } from '../../src/core/piece/schema';
 
 export const WAIT = 30_000;
 
@@ -64,6 +66,54 @@ export class BenchPage {
   }
   async selectRow(name: string): Promise<void> {
     await (await this.driver.wait(until.elementLocated(By.xpath(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`)), WAIT, `no row ${name}`)).click();
+  }
+  /** Opens a menu by its button and takes an item. */
+  async menu(button: string, item: string): Promise<void> {
+    await (await this.named(button)).click();
+    await this.take(`//*[@role="menuitem"][contains(normalize-space(.), "${item}")]`);
+  }
+  /** Clicks what a selector (or an XPath) finds, once it can be seen. */
+  async take(what: string): Promise<void> {
+    const found = await this.driver.wait(until.elementLocated(what.startsWith('/') ? By.xpath(what) : By.css(what)), WAIT, `no ${what}`);
+    await this.driver.wait(until.elementIsVisible(found), WAIT);
+    await found.click();
+  }
+  /** Types a number or text into a field, in place of what it held. */
+  async type(label: string, value: string): Promise<void> {
+    const field = await this.find(`input[aria-label="${label}"]`);
+    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
+    await field.click();
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
+  }
+  /** Clicks something after bringing it into view. */
+  async press(css: string): Promise<void> {
+    const el = await this.find(css);
+    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', el);
+    await el.click();
+  }
+  /** Turns the wheel over an element, with a key held. */
+  async wheel(over: WebElement, dy: number, held: string): Promise<void> {
+    // The type declarations do not know the wheel yet.
+    type Wheel = ReturnType<WebDriver['actions']> & { scroll(x: number, y: number, dx: number, dy: number, origin: WebElement): Wheel };
+    await (this.driver.actions().keyDown(held) as Wheel).scroll(0, 0, 0, dy, over).keyUp(held).perform();
+  }
+  /** Drags what is found by a selector by (dx, dy) CSS pixels. */
+  async drag(css: string, dx: number, dy: number, from = { x: 0, y: 0 }): Promise<void> {
+    const el = await this.find(css);
+    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "nearest" })', el);
+    await this.driver.actions().move({ origin: el, x: from.x, y: from.y }).press().move({ origin: Origin.POINTER, x: Math.round(dx / 2), y: Math.round(dy / 2), duration: 80 }).move({ origin: Origin.POINTER, x: dx - Math.round(dx / 2), y: dy - Math.round(dy / 2), duration: 80 }).release().perform();
+  }
+  /** The stored document of the piece that is open, once everything is saved. */
+  async document(): Promise<Piece> {
+    await this.untilSaved();
+    const { origin } = new URL(await this.driver.getCurrentUrl());
+    return ((await (await fetch(`${origin}/api/pieces/${await this.pieceId()}`)).json()) as { piece: Piece }).piece;
+  }
+  /** Waits until the stored document fulfils something, and gives it. */
+  async untilDocument(ask: (piece: Piece) => boolean, what: string): Promise<Piece> {
+    let piece: Piece | null = null;
+    await this.until(async () => ask((piece = await this.document())), what);
+    return piece!;
   }
   async pieceId(): Promise<string> {
     return (await this.driver.getCurrentUrl()).split('/').pop()!;

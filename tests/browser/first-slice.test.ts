@@ -60,7 +60,7 @@ describe('from a photo to a picture one can hand over', () => {
     await bench.keys('Slow trains, long views');
     await bench.keys(Key.ESCAPE);
     // Across bright cloud: move it up by typing its place.
-    await (await driver.findElement(By.xpath('//button[.//*[contains(., "Place and blending")] or contains(., "Place and blending")]'))).click();
+    await bench.take('//button[normalize-space(.)="Place"]');
     const y = await driver.wait(until.elementLocated(By.css('input[aria-label="Y"]')), WAIT);
     await driver.wait(until.elementIsVisible(y), WAIT);
     await y.click();
@@ -240,7 +240,7 @@ describe('the bench under the hand', () => {
     const [r, , b] = [1, 3, 5].map((i) => parseInt((picked as string).slice(i, i + 2), 16));
     expect(b).toBeGreaterThan(r);
 
-    const chart = await bench.named('Strength of the tint');
+    const chart = await bench.named('Strength of the treatment');
     const width = (await chart.getRect()).width;
     await driver.actions().move({ origin: chart, x: Math.round(width * 0.3), y: 0 }).click().perform();
     await bench.until(async () => Number(await chart.getAttribute('aria-valuenow')) > 70, 'the chart did not set the strength');

@@ -1,5 +1,6 @@
 // Pictures and pieces against a real database.
 import { createHash } from 'node:crypto';
+import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
 import { ids } from '../../src/core/testing/scenes';
 import { makePhoto, makePiece, makeText } from '../../src/core/piece/make';
@@ -47,6 +48,43 @@ describe('pictures', () => {
     expect(a.workingId).not.toBe(a.id);
     expect(await sharp(await assetBytes(a.workingId)).metadata()).toMatchObject({ width: 30, height: 60 });
     expect(Buffer.compare(await assetBytes(a.id), jpeg)).toBe(0);
+  });
+
+  it('an embedded colour profile is honoured: the working copy is sRGB, and looks the same', async () => {
+    // The same numbers mean a more vivid red in Display P3.
+    const p3 = await sharp({ create: { width: 24, height: 24, channels: 3, background: { r: 200, g: 60, b: 40 } } }).withIccProfile('p3').png().toBuffer();
+    const a = await keepAsset(p3, 'wide.png');
+    expect(a.workingId).not.toBe(a.id);
+    const { data } = await sharp(await assetBytes(a.workingId)).raw().toBuffer({ resolveWithObject: true });
+    const meant = await sharp(p3).toColourspace('srgb').raw().toBuffer();
+    expect([...data.subarray(0, 3)]).toEqual([...meant.subarray(0, 3)]);
+    expect((await sharp(await assetBytes(a.workingId)).metadata()).icc).toBeUndefined();
+  });
+
+  it('60 megapixels are taken, their working copy bounded, without holding the event loop', async () => {
+    const big = await sharp({ create: { width: 9000, height: 6700, channels: 3, background: '#456' } }).jpeg({ quality: 60 }).toBuffer();
+    let ticks = 0;
+    const timer = setInterval(() => ticks++, 5);
+    const a = await keepAsset(big, 'big.jpg');
+    clearInterval(timer);
+    expect(a).toMatchObject({ width: 9000, height: 6700 });
+    expect(Math.max(...Object.values(await sharp(await assetBytes(a.workingId)).metadata().then(({ width, height }) => ({ width, height }))))).toBe(4096);
+    expect(ticks).toBeGreaterThan(10);
+  }, 120_000);
+
+  it('a picture of 30,000 x 30,000 pixels is refused by its header', async () => {
+    // A PNG whose header says so, and nothing more.
+    const png = Buffer.from(await sharp({ create: { width: 4, height: 4, channels: 3, background: '#000' } }).png().toBuffer());
+    png.writeUInt32BE(30_000, 16);
+    png.writeUInt32BE(30_000, 20);
+    png.writeUInt32BE(crc32(png.subarray(12, 29)), 29);
+    expect(await refused(keepAsset(png, 'vast.png'))).toMatchObject({ status: 413, message: expect.stringContaining('too many pixels') as string });
+  });
+
+  it('a drawing is rasterised large enough to stay sharp, and small ones keep their own size', async () => {
+    const a = await keepAsset(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><circle cx="10" cy="10" r="8"/></svg>'), 'tile.svg');
+    expect(a).toMatchObject({ width: 30, height: 20 });
+    expect((await sharp(await assetBytes(a.workingId)).metadata()).width).toBe(1536);
   });
 
   it('names do not decide what a file is, and bad ones are refused with a reason', async () => {

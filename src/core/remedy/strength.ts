@@ -36,6 +36,8 @@ export interface StrengthAsk {
   size: Size;
   /** The layer whose strength is in question. */
   treatment: string;
+  /** It is only tried: before it there was none. */
+  added?: boolean;
   /** What its strength is; its opacity where left out. */
   property?: StrengthProperty;
   /** Texts that must be Clear; all visible ones above the treatment where left out. */
@@ -67,7 +69,7 @@ interface TextModel {
   mix: {
     none: LetterColours[];
     full: LetterColours[];
-  /** Busyness at a strength in percent; read off between known points unless it must be exact. */
+    /** Busyness at a strength in percent; read off between known points unless it must be exact. */
     busyAt: (strength: number, exact: boolean) => number;
   } | null;
 }
@@ -223,7 +225,7 @@ export function leastConfirmed(painter: Painter, ask: StrengthAsk, model: Streng
  */
 export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model, 10)): JustEnough {
   const treatment = ask.slide.layers.find((l) => l.id === ask.treatment);
-  const before = readAt(painter, ask, model, strengthOf(treatment, ask.property ?? 'opacity') * 100);
+  const before = readAt(painter, ask, model, ask.added ? 0 : strengthOf(treatment, ask.property ?? 'opacity') * 100);
   if (!model.hasLetters) return { strength: null, before, after: before, instead: null };
   const least = leastConfirmed(painter, ask, model, chart);
   if (least) return { strength: least.strength, before, after: least.readings, instead: null };

@@ -27,6 +27,8 @@ it.each([
   expect(least).not.toBeNull();
   expect(found.strength).toBe(least);
   expect(found.after.every((r) => r.verdict === 'clear')).toBe(true);
+  // Before it was tried there was none.
+  expect(found.before[0].ratio).toBe(readText(painter, s.piece, s.slide, s.size, text).ratio);
 }, 120_000);
 
 it('says so where a fade does not reach the text, and that a light colour cannot help light ink', async () => {

@@ -67,8 +67,8 @@ export interface TreatmentAsk {
 export const TRIED = 'treatment-to-try';
 
 /** The piece with the treatment in question. */
-export function withTreatment(piece: Piece, slide: Slide, ask: TreatmentAsk): { piece: Piece; slide: Slide; treatment: string } {
+export function withTreatment(piece: Piece, slide: Slide, ask: TreatmentAsk): { piece: Piece; slide: Slide; treatment: string; added: boolean } {
   const { overlay, colour } = ask;
   const next = overlay === null ? addLayer(piece, slide.id, makeTreatment(ask.kind, TRIED, colour ?? '#000000', piece, slide, ask.texts)) : colour === undefined ? piece : changeLayers(piece, slide.id, [overlay], (l) => setColour(l, colour));
-  return { piece: next, slide: next.slides.find((s) => s.id === slide.id)!, treatment: overlay ?? TRIED };
+  return { piece: next, slide: next.slides.find((s) => s.id === slide.id)!, treatment: overlay ?? TRIED, added: overlay === null };
 }

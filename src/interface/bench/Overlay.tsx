@@ -47,10 +47,18 @@ export function Overlay({ scale }: { scale: number }) {
   const photo = layers.find((l) => l.kind === 'photo' && selection.includes(l.id));
   const photoSize = useAssetSize(photo?.kind === 'photo' ? photo.asset : null);
 
+  const selected = layers.filter((l) => selection.includes(l.id));
+
   const take = (layer: Layer) => (e: React.PointerEvent) => {
     if (e.button !== 0 || picking) return;
     e.stopPropagation();
     const already = selection.includes(layer.id);
+    // A drag that begins on what cannot be moved is meant for the selected layer beneath it: a photo under a tint, for one.
+    const held = selected.length === 1 ? selected[0] : null;
+    if (held && held.id !== layer.id && !e.shiftKey && !isMovable(layer, size) && (isMovable(held, size) || pannable(held)) && document.elementsFromPoint(e.clientX, e.clientY).some((el) => el instanceof HTMLElement && el.dataset.layer === held.id)) {
+      begin(e, held, [held], () => select([layer.id]));
+      return;
+    }
     if (e.shiftKey) {
       select(already ? selection.filter((id) => id !== layer.id) : [...selection, layer.id]);
       return;
@@ -59,17 +67,28 @@ export function Overlay({ scale }: { scale: number }) {
     const s = useBench.getState();
     const ids = (already ? s.selection : [layer.id]).filter((id) => layers.some((l) => l.id === id && !l.locked));
     const moving = layers.filter((l) => ids.includes(l.id) && isMovable(l, size));
-    if (layer.kind === 'photo' && layer.fit !== 'free' && already && !layer.locked && photoSize) {
-      dragDocument(e, 'Move photo', (dx, dy, _p, merge) => {
-        const focus = panPhoto(photoSize, layer.box, layer, dx / scale, dy / scale);
-        edit('Move photo', (p) => placeLayer(p, slide.id, layer.id, size.id, { focus }), merge);
-      });
+    if ((moving.length && isMovable(layer, size)) || (already && pannable(layer))) begin(e, layer, moving, () => already && deeper(e));
+    else follow(e, { move: () => {}, end: (moved) => !moved && already && deeper(e) });
+  };
+
+  /** A photo that fills its frame is moved within it. */
+  const pannable = (layer: Layer): boolean => layer.kind === 'photo' && layer.fit !== 'free' && !layer.locked && photoSize !== null;
+
+  /** Drags layers, or the photo within its frame; `click` follows where the pointer did not move. */
+  const begin = (e: React.PointerEvent, layer: Layer, moving: Layer[], click: () => void): void => {
+    if (layer.kind === 'photo' && pannable(layer) && photoSize) {
+      dragDocument(
+        e,
+        'Move photo',
+        (dx, dy, _p, merge) => {
+          const focus = panPhoto(photoSize, layer.box, layer, dx / scale, dy / scale);
+          edit('Move photo', (p) => placeLayer(p, slide.id, layer.id, size.id, { focus }), merge);
+        },
+        (moved) => !moved && click(),
+      );
       return;
     }
-    if (!moving.length || !isMovable(layer, size)) {
-      follow(e, { move: () => {}, end: (moved) => !moved && already && deeper(e) });
-      return;
-    }
+    const ids = moving.map((l) => l.id);
     const boxes = moving.map((l) => boundsOf(frameOf(l), l.rotation));
     const whole = boxes.reduce((a, b) => {
       const x = Math.min(a.x, b.x), y = Math.min(a.y, b.y);
@@ -95,7 +114,7 @@ export function Overlay({ scale }: { scale: number }) {
       },
       (moved) => {
         setGuides(null);
-        if (!moved && already) deeper(e);
+        if (!moved) click();
       },
     );
   };
@@ -163,7 +182,6 @@ export function Overlay({ scale }: { scale: number }) {
   };
 
   const place = (b: Box, rotation: number): React.CSSProperties => ({ left: b.x * scale, top: b.y * scale, width: b.width * scale, height: b.height * scale, transform: rotation ? `rotate(${rotation}deg)` : undefined });
-  const selected = layers.filter((l) => selection.includes(l.id));
   const clean = view === 'clean';
   const handled = selected.length === 1 && !selected[0].locked && selected[0].visible ? selected[0] : null;
 

@@ -7,7 +7,7 @@ import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import { addLayer, changeLayers } from '../../core/piece/edits';
 import { makeTint } from '../../core/piece/make';
 import type { Flag, Reading } from '../../core/reading/read';
-import { setColour, setStrength, strengthOf, type StrengthPoint } from '../../core/remedy/strength';
+import { isTreatment, setColour, setStrength, strengthOf, type StrengthPoint } from '../../core/remedy/strength';
 import { nanoid } from 'nanoid';
 import { latest, readingWorker } from '../../workers/clients';
 import { inWords } from '../shared/api';
@@ -104,6 +104,11 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
   const sizeId = useBench((s) => s.sizeId);
   const [chart, setChart] = useState<{ points: StrengthPoint[]; enough: number | null } | null>(null);
   const [solving, setSolving] = useState(false);
+  // The controls of a photo or a fill need the room; the number above stays.
+  const charted = useBench((s) => {
+    const one = s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined;
+    return !one || one.kind === 'text' || isTreatment(one);
+  });
   const overlay = treatment.overlay?.id ?? null;
   const { colour, property } = treatment;
   const kind = treatment.overlay?.kind ?? 'tint';
@@ -204,7 +209,7 @@ const Solve = memo(function Solve({ layer, measurable }: { layer: string | null;
           ]}
         />
       )}
-      {chart && chart.points.length > 0 && (
+      {chart && charted && chart.points.length > 0 && (
         <Suspense fallback={<div style={{ height: 148 }} />}>
           <StrengthChart points={chart.points} enough={chart.enough} present={present} onChange={(s) => apply(s, colour, 'Strength', overlay ? `strength:${overlay}` : null)} onSettle={settle} />
         </Suspense>

@@ -16,7 +16,9 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
     const key = (e: KeyboardEvent): void => {
       const ctrl = e.ctrlKey || e.metaKey, s = useBench.getState();
       const stageText = e.target instanceof HTMLTextAreaElement && s.editing !== null;
-      if (ctrl && (!inField(e) || stageText) && /^[zy]$/i.test(e.key)) {
+      // In a field that has nothing half typed, undo means the document.
+      const atRest = e.target instanceof HTMLElement && e.target.dataset.atRest !== undefined;
+      if (ctrl && (!inField(e) || stageText || atRest) && /^[zy]$/i.test(e.key)) {
         e.preventDefault();
         if (e.key.toLowerCase() === 'y' || e.shiftKey) redoEdit();
         else undoEdit();

@@ -1,7 +1,7 @@
 'use client';
 // A number that can be typed, stepped with the arrow keys (Shift times ten) and dragged on its label.
 import { NumberInput, type NumberInputProps } from '@mantine/core';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import css from './NumberField.module.css';
 
 interface Props extends Omit<NumberInputProps, 'value' | 'onChange' | 'label'> {
@@ -10,11 +10,20 @@ interface Props extends Omit<NumberInputProps, 'value' | 'onChange' | 'label'> {
   onChange: (value: number) => void;
   /** Called when a drag ends, for one undo step. */
   onSettle?: () => void;
+  /** A typed number counts once it is complete: the digits on the way would change other values with it. */
+  whole?: boolean;
 }
 
-export function NumberField({ label, value, onChange, onSettle, step = 1, min = -Infinity, max = Infinity, decimalScale = 0, ...rest }: Props) {
+export function NumberField({ label, value, onChange, onSettle, whole = false, step = 1, min = -Infinity, max = Infinity, decimalScale = 0, ...rest }: Props) {
   const drag = useRef<{ x: number; from: number } | null>(null);
+  // What is being typed: "1" on the way to "150" must not be lifted to the least value.
+  const [typed, setTyped] = useState<number | string | null>(null);
   const clamp = (v: number): number => Math.min(Number(max), Math.max(Number(min), Number(v.toFixed(decimalScale))));
+  const settle = (): void => {
+    if (typeof typed === 'number' && Number.isFinite(typed) && clamp(typed) !== value) onChange(clamp(typed));
+    setTyped(null);
+    onSettle?.();
+  };
   return (
     <NumberInput
       {...rest}
@@ -44,14 +53,20 @@ export function NumberField({ label, value, onChange, onSettle, step = 1, min = 
           {label}
         </span>
       }
-      value={Number(value.toFixed(decimalScale))}
-      onChange={(v) => typeof v === 'number' && Number.isFinite(v) && onChange(clamp(v))}
-      onBlur={onSettle}
+      data-at-rest={typed === null || undefined}
+      value={typed ?? Number(value.toFixed(decimalScale))}
+      clampBehavior="none"
+      onChange={(v) => {
+        setTyped(v);
+        if (!whole && typeof v === 'number' && v >= Number(min) && v <= Number(max)) onChange(clamp(v));
+      }}
+      onBlur={settle}
       onKeyDown={(e) => {
         if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
           e.preventDefault();
+          setTyped(null);
           onChange(clamp(value + (e.key === 'ArrowUp' ? 1 : -1) * step * (e.shiftKey ? 10 : 1)));
-        } else if (e.key === 'Enter') onSettle?.();
+        } else if (e.key === 'Enter') settle();
       }}
     />
   );

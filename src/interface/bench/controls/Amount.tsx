@@ -13,6 +13,8 @@ interface Props {
   step?: number;
   decimals?: number;
   suffix?: string;
+  /** See NumberField. */
+  whole?: boolean;
   /** The slider's position 0..1 for a value and back, where it is not even; lets small values have more room. */
   scale?: { to: (value: number) => number; from: (share: number) => number };
 }
@@ -26,12 +28,12 @@ export const dragging = {
   },
 };
 
-export function Amount({ label, value, onChange, min = 0, max = 100, step = 1, decimals = 0, suffix = ' %', scale }: Props) {
+export function Amount({ label, value, onChange, min = 0, max = 100, step = 1, decimals = 0, suffix = ' %', whole, scale }: Props) {
   const rounded = (v: number): number => Number(v.toFixed(decimals));
   return (
     <Group gap={10} wrap="nowrap" align="flex-end">
       <div style={{ width: 84, flex: 'none' }}>
-        <NumberField label={label} value={value} min={min} max={max} step={step} decimalScale={decimals} suffix={suffix} onChange={onChange} onSettle={settle} />
+        <NumberField label={label} value={value} min={min} max={max} step={step} decimalScale={decimals} suffix={suffix} whole={whole} onChange={onChange} onSettle={settle} />
       </div>
       <Slider
         flex={1}

@@ -1,7 +1,7 @@
 'use client';
 // A colour: typed or pasted as hex or in parts of a model, taken from swatches, the photo or a picker, or picked from the picture with
 // the loupe. A field that is linked to a swatch changes the swatch, and with it all that is linked.
-import { ActionIcon, Button, ColorPicker, Group, Popover, SegmentedControl, Text, TextInput, Tooltip, UnstyledButton } from '@mantine/core';
+import { ActionIcon, ColorPicker, Group, Popover, SegmentedControl, Text, TextInput, Tooltip, UnstyledButton } from '@mantine/core';
 import { IconColorPicker, IconLink, IconPlus, IconUnlink } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
@@ -49,10 +49,11 @@ function TextContrast({ hex }: { hex: string }) {
   });
   const swatches = useBench((s) => s.piece.swatches);
   if (!text) return null;
+  const words = text.text.replace(/\s+/g, ' ').trim();
   const ratio = contrastOfHex(hex, mainColour(text.fill, { swatches }));
   return (
     <Text fz="xs" c="dimmed" data-testid="colour-contrast">
-      <b>{ratio.toFixed(1)}</b> against {text.text.replace(/\s+/g, ' ').trim().slice(0, 24) || 'the text'}
+      <b>{ratio.toFixed(1)}</b> against {words.length > 26 ? `${words.slice(0, 25)}…` : words || 'the text'}
     </Text>
   );
 }
@@ -247,20 +248,14 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
             {recent.length > 0 && row('Used lately', recent.map((c) => chip(c, 'Used lately')))}
             <ColorPicker format={alpha ? 'hexa' : 'hex'} fullWidth size="sm" value={alpha ? hex : hex.slice(0, 7)} onChange={set} onChangeEnd={done} saturationLabel="Saturation and lightness" hueLabel="Hue" alphaLabel="Opacity of the colour" />
             <Parts hex={hex} onChange={set} />
-            <Group justify="space-between" wrap="nowrap">
-              <TextContrast hex={hex.slice(0, 7)} />
-              {linked && (
-                <Button size="compact-xs" variant="subtle" onClick={() => (onChange(hex), settle())}>
-                  Unlink
-                </Button>
-              )}
-            </Group>
+            <TextContrast hex={hex.slice(0, 7)} />
           </Popover.Dropdown>
         </Popover>
         <TextInput
           size="xs"
           w={alpha ? 98 : 88}
           aria-label={`${label}, hex`}
+          data-at-rest={typed === null || undefined}
           value={typed ?? hex}
           error={wrong}
           spellCheck={false}

@@ -86,8 +86,8 @@ export function FadeControls({ layer }: { layer: FadeLayer }) {
           <NumberField label="Angle" value={layer.angle} min={-360} max={360} decimalScale={1} suffix="°" onChange={set('Angle', 'angle')} onSettle={settle} />
         </Group>
       )}
-      <Amount label="Solid to" value={Math.round(layer.solid * 100)} max={150} onChange={(v) => change<FadeLayer>('Solid part', [layer.id], (l) => { l.solid = v / 100; l.reach = Math.max(l.reach, l.solid + gap); }, `solid:${layer.id}`)} />
-      <Amount label="Gone at" value={Math.round(layer.reach * 100)} min={1} max={150} onChange={(v) => change<FadeLayer>('Reach', [layer.id], (l) => { l.reach = v / 100; l.solid = Math.max(0, Math.min(l.solid, l.reach - gap)); }, `reach:${layer.id}`)} />
+      <Amount label="Solid to" whole value={Math.round(layer.solid * 100)} max={150} onChange={(v) => change<FadeLayer>('Solid part', [layer.id], (l) => { l.solid = v / 100; l.reach = Math.max(l.reach, l.solid + gap); }, `solid:${layer.id}`)} />
+      <Amount label="Gone at" whole value={Math.round(layer.reach * 100)} min={1} max={150} onChange={(v) => change<FadeLayer>('Reach', [layer.id], (l) => { l.reach = v / 100; l.solid = Math.max(0, Math.min(l.solid, l.reach - gap)); }, `reach:${layer.id}`)} />
       <Group gap={6} wrap="nowrap" align="flex-end">
         <Select
           size="xs"
@@ -161,25 +161,32 @@ function SidesField({ label, sides, onChange }: { label: string; sides: Sides; o
   const [apart, setApart] = useState(!even);
   const all = (v: number): Sides => ({ top: v, right: v, bottom: v, left: v });
   return (
-    <Group gap={4} wrap="nowrap" align="flex-end">
-      {apart ? (
-        (['top', 'right', 'bottom', 'left'] as const).map((side) => <NumberField key={side} label={side[0].toUpperCase() + side.slice(1)} aria-label={`${label}, ${side}`} value={sides[side]} min={0} max={5000} decimalScale={1} onChange={(v) => onChange({ ...sides, [side]: v })} onSettle={settle} />)
-      ) : (
-        <NumberField label={label} value={sides.top} min={0} max={5000} decimalScale={1} suffix=" px" onChange={(v) => onChange(all(v))} onSettle={settle} />
+    <div>
+      {apart && (
+        <Text fz="xs" c="dimmed">
+          {label}
+        </Text>
       )}
-      <Tooltip label={apart ? 'The same on all sides' : 'Each side by itself'}>
-        <ActionIcon
-          size={30}
-          aria-label={apart ? `${label}: the same on all sides` : `${label}: each side by itself`}
-          onClick={() => {
-            if (apart) onChange(all(sides.top));
-            setApart(!apart);
-          }}
-        >
-          {apart ? <IconLinkOff size={15} /> : <IconLink size={15} />}
-        </ActionIcon>
-      </Tooltip>
-    </Group>
+      <Group gap={4} wrap="nowrap" align="flex-end">
+        {apart ? (
+          (['top', 'right', 'bottom', 'left'] as const).map((side) => <NumberField key={side} label={side[0].toUpperCase() + side.slice(1)} aria-label={`${label}, ${side}`} value={sides[side]} min={0} max={5000} decimalScale={1} onChange={(v) => onChange({ ...sides, [side]: v })} onSettle={settle} />)
+        ) : (
+          <NumberField label={label} value={sides.top} min={0} max={5000} decimalScale={1} suffix=" px" onChange={(v) => onChange(all(v))} onSettle={settle} />
+        )}
+        <Tooltip label={apart ? 'The same on all sides' : 'Each side by itself'}>
+          <ActionIcon
+            size={30}
+            aria-label={apart ? `${label}: the same on all sides` : `${label}: each side by itself`}
+            onClick={() => {
+              if (apart) onChange(all(sides.top));
+              setApart(!apart);
+            }}
+          >
+            {apart ? <IconLinkOff size={15} /> : <IconLink size={15} />}
+          </ActionIcon>
+        </Tooltip>
+      </Group>
+    </div>
   );
 }
 

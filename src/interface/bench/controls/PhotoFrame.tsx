@@ -73,7 +73,7 @@ export function PhotoFrame({ layer, photo }: { layer: PhotoLayer; photo: { width
         <img src={`/api/assets/${layer.asset}?as=thumbnail`} alt="" draggable={false} />
         <div className={css.crop} style={{ left: percent(crop.x), top: percent(crop.y), width: percent(crop.width), height: percent(crop.height) }} onPointerDown={(e) => drag(e, (dx, dy) => setCrop({ ...crop, x: clamp(crop.x + dx, 0, 1 - crop.width), y: clamp(crop.y + dy, 0, 1 - crop.height) }))}>
           {EDGES.map((h) => (
-            <span key={h.name} className={css.edge} data-crop={h.name} title={`Crop: ${h.name}`} style={{ left: percent((h.x + 1) / 2), top: percent((h.y + 1) / 2), cursor: h.x === 0 ? 'ns-resize' : h.y === 0 ? 'ew-resize' : h.x === h.y ? 'nwse-resize' : 'nesw-resize' }} onPointerDown={edge(h)} />
+            <span key={h.name} className={css.edge} data-crop={h.name} title={`Crop: ${h.name}`} style={{ left: `calc(${percent((h.x + 1) / 2)} - ${(h.x + 1) * 8}px)`, top: `calc(${percent((h.y + 1) / 2)} - ${(h.y + 1) * 8}px)`, cursor: h.x === 0 ? 'ns-resize' : h.y === 0 ? 'ew-resize' : h.x === h.y ? 'nwse-resize' : 'nesw-resize' }} onPointerDown={edge(h)} />
           ))}
         </div>
         <button
