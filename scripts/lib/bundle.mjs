@@ -41,3 +41,9 @@ export async function bundle({ watch = false } = {}) {
   if (!watch) return void (await Promise.all([build(browser), build(server)]));
   for (const options of [browser, server]) await (await context({ ...options, minify: false })).watch();
 }
+
+/** What the bench measures of the core by itself. */
+export async function bundleForBench() {
+  await build({ ...server, entryPoints: { bench: join(ROOT, 'scripts/bench-core.ts') } });
+  return import(join(ROOT, '.build/bench.mjs'));
+}

@@ -30,8 +30,8 @@ interface Brush {
 }
 
 const STILL: Transform = [1, 0, 0, 1, 0, 0];
-/** Beyond this many pixels a draft is computed at half the size. */
-const DRAFT_PIXELS = 1_200_000;
+/** Beyond this many pixels a draft is computed at half the size: what is smooth soon, what has detail late. */
+const DRAFT_PIXELS = { smooth: 200_000, detailed: 1_200_000 };
 
 /** Costly things kept between paintings, by what they depend on. */
 export class Stores {
@@ -81,9 +81,9 @@ export class Easel {
    * @param key everything they depend on besides the region and the view
    * @param make paints a region; `k` is how many surface pixels one pixel of it stands for
    */
-  area(key: string, region: Box, make: (region: Box, origin: { x: number; y: number }, k: number) => Pixels): Brush {
+  area(key: string, region: Box, make: (region: Box, origin: { x: number; y: number }, k: number) => Pixels, look: keyof typeof DRAFT_PIXELS = 'smooth'): Brush {
     const { context, view } = this;
-    const k = this.quality === 'draft' && region.width * region.height > DRAFT_PIXELS ? 2 : 1;
+    const k = this.quality === 'draft' && region.width * region.height > DRAFT_PIXELS[look] ? 2 : 1;
     const part = k === 1 ? region : { x: Math.floor(region.x / k), y: Math.floor(region.y / k), width: Math.ceil(region.width / k) + 1, height: Math.ceil(region.height / k) + 1 };
     const made = this.stores.areas.get(JSON.stringify([key, part, view, k]), () => {
       const pixels = make(part, { x: view.x, y: view.y }, k);
@@ -123,7 +123,7 @@ export class Easel {
       const scale = (pattern.scale * Math.hypot(t[0], t[1])) / k;
       const texture = this.stores.textures.get(JSON.stringify([pattern.tile, scale, tile ? pattern.weight : 1]), () => (own ? pictureTexture(own, scale) : tileTexture(this.studio, tile!, scale, pattern.weight)));
       return paintPattern(texture, pattern, colours, opacity, box, own ? periodOfPicture(own) : tile!, toBox(k), part);
-    });
+    }, 'detailed');
   }
 
   /** Fills a traced outline. `t` brings the outline's coordinates to the surface. */

@@ -1,6 +1,6 @@
 'use client';
 // The pictures stored so far: to choose one from, with the pieces that use them; more can be added here, several at once.
-import { Button, FileButton, Group, Loader, Modal, SimpleGrid, Text, TextInput, UnstyledButton } from '@mantine/core';
+import { Button, FileButton, Group, Loader, Modal, Progress, SimpleGrid, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { IconSearch, IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { photoName } from '../../core/piece/make';
@@ -23,18 +23,20 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
   const [assets, setAssets] = useState<AssetInfo[] | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [search, setSearch] = useState('');
-  const [left, setLeft] = useState(0);
+  // Files that were given, and how many of them are through; both begin anew when all are.
+  const [uploads, setUploads] = useState({ given: 0, done: 0 });
+  const busy = uploads.done < uploads.given;
   const [dropping, setDropping] = useState(false);
   const load = useCallback(() => api.assets().then(setAssets, (e: unknown) => setError(inWords(e).title)), []);
   useEffect(() => void load(), [load]);
 
   const upload = useCallback(
     async (files: readonly File[]): Promise<void> => {
-      setLeft((n) => n + files.length);
+      setUploads((u) => (u.done < u.given ? { ...u, given: u.given + files.length } : { given: files.length, done: 0 }));
       // One after another, each with its own message and its own way back.
       for (const file of files) {
         if (await uploadWithNotice(file)) await load();
-        setLeft((n) => n - 1);
+        setUploads((u) => ({ ...u, done: u.done + 1 }));
       }
     },
     [load],
@@ -75,12 +77,20 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
           <TextInput flex={1} leftSection={<IconSearch size={15} />} placeholder="Search by name" aria-label="Search by name" value={search} onChange={(e) => setSearch(e.currentTarget.value)} data-autofocus />
           <FileButton multiple accept="image/*" inputProps={{ 'data-testid': 'library-files' } as never} onChange={(files) => void upload(files)}>
             {(props) => (
-              <Button {...props} leftSection={<IconUpload size={15} />} loading={left > 0}>
+              <Button {...props} leftSection={<IconUpload size={15} />} disabled={busy}>
                 Add photos
               </Button>
             )}
           </FileButton>
         </Group>
+        {busy && (
+          <Group gap="sm" mb="md" wrap="nowrap" role="status">
+            <Progress flex={1} value={(100 * (uploads.done + 0.5)) / uploads.given} aria-label="Adding photos" />
+            <Text fz="xs" c="dimmed">
+              {uploads.done + 1} of {uploads.given}
+            </Text>
+          </Group>
+        )}
         {error && <Text c="amber">{error}</Text>}
         {!assets && !error && <Loader size="sm" />}
         {shown && shown.length === 0 && <Text c="dimmed">{assets!.length ? 'No photo has that name.' : 'No photos yet: drop some here, paste one, or add them from files.'}</Text>}

@@ -54,7 +54,10 @@ export function keepPainting(host: HTMLElement): () => void {
   canvas.style.cssText = 'display:block;width:100%;height:100%';
   host.prepend(canvas);
   const key = (stageKey = `stage-${performance.now()}`);
-  void attachStage(key, canvas.transferControlToOffscreen()).then(() => paint(false));
+  // Quickly first, so that there is something to see; exactly right after.
+  void attachStage(key, canvas.transferControlToOffscreen())
+    .then(() => paint(true))
+    .then(() => paint(false));
   const stop = useBench.subscribe((now, before) => {
     if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.preview !== before.preview) void paint(now.dragging !== false);
   });

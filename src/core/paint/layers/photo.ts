@@ -103,7 +103,7 @@ export class PhotoPainter {
     }
     const region = easel.onSurface(deviceBox({ x: 0, y: 0, width: target.width, height: target.height }, t));
     if (!region) return;
-    const brush = easel.area(JSON.stringify(['photo', layer.asset, toFile, t, tone]), region, (part) => this.finish(easel, transformed(photo, compose(compose(toFile, invert(t)), [1, 0, 0, 1, part.x, part.y]), part.width, part.height, this.half), layer, scale));
+    const brush = easel.area(JSON.stringify(['photo', layer.asset, toFile, t, tone]), region, (part) => this.finish(easel, transformed(photo, compose(compose(toFile, invert(t)), [1, 0, 0, 1, part.x, part.y]), part.width, part.height, this.half), layer, scale), 'detailed');
     easel.fillPath({ ...brush, alpha: opacity }, t, (to, m) => traceCorners(to, target, m));
   }
 }

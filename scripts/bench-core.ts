@@ -1,0 +1,46 @@
+// Scenes and computations of the core that `npm run bench` measures.
+import type { Pixels } from '../src/core/colour/palette';
+import { toned as tone } from '../src/core/photo/tone';
+import { makeFade, makeFill, makePiece, makePlate, makeText, makeTint } from '../src/core/piece/make';
+import type { FillLayer, Layer, PhotoLayer, Piece } from '../src/core/piece/schema';
+import { PLAIN_TONE } from '../src/core/piece/tone-schema';
+
+let n = 0;
+const newId = (): string => `bench-${++n}`;
+
+/** A picture without repetition, so that no cache flatters the figures. */
+export function noise(width: number, height: number): Pixels {
+  const data = new Uint8ClampedArray(width * height * 4);
+  for (let i = 0, v = 1; i < data.length; i += 4) {
+    v = (Math.imul(v, 1664525) + 1013904223) >>> 0;
+    data[i] = v >>> 24;
+    data[i + 1] = v >>> 16;
+    data[i + 2] = v >>> 8;
+    data[i + 3] = 255;
+  }
+  return { width, height, data };
+}
+
+/** Light, a curve, saturation and levels at once: all channels mix. */
+export const toned = (photo: Pixels): Pixels =>
+  tone(photo, { ...PLAIN_TONE, light: { on: true, brightness: 8, contrast: 12 }, curve: { ...PLAIN_TONE.curve, on: true, lightness: [{ x: 0, y: 0 }, { x: 0.4, y: 0.3 }, { x: 1, y: 1 }] }, saturation: { on: true, amount: -30 }, levels: { on: true, black: 20, white: 230 } }, (c) => c as string);
+
+/** A colour and a tint over a whole slide. */
+export const washes = (size: Piece['sizes'][number]): Layer[] => [{ ...makeFill('fill', '#f5f7f8', size), opacity: 0.2 }, makeTint('tint', '#14202b', 0.3, size)];
+
+/** A slide of many layers of all kinds: photo, gradient, tint, plate, fade, texts. */
+export function manyLayers(photo: PhotoLayer, extent: { width: number; height: number }, count: number): Piece {
+  return makePiece('Many layers', extent, newId, (z) => {
+    const gradient: FillLayer = { ...makeFill('gradient', '#22384f', z), opacity: 0.4, fill: { ...makeFill('', '#22384f', z).fill, kind: 'gradient' } };
+    const below: Layer[] = [{ ...photo, box: { x: 0, y: 0, ...extent } }, gradient];
+    const over: Layer[] = [makeTint('tint', '#101c28', 0.2, z), makePlate('plate', '#101c28', 0.5, { x: 900, y: 200, width: 600, height: 400 }, 60, []), makeFade('fade', '#101c28', 0.8, z)];
+    const texts = Array.from({ length: count - below.length - over.length }, (_, i): Layer => ({ ...makeText(`t${i}`, `Halt ${i + 1}: Varn, Lake Sill`, z), fontSize: 44, box: { x: 80 + (i % 3) * 600, y: 60 + Math.floor(i / 3) * 180, width: 520, height: 60 } }));
+    return [...below, ...over, ...texts];
+  });
+}
+
+export const patterned = (extent: { width: number; height: number }, scale: number): Piece =>
+  makePiece('Pattern', extent, newId, (z) => {
+    const fill = makeFill('pattern', '#22384f', z);
+    return [{ ...fill, fill: { ...fill.fill, kind: 'pattern', pattern: { ...fill.fill.pattern, tile: 'waves', scale, background: '#f4efe6' } } }];
+  });
