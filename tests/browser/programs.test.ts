@@ -5,7 +5,7 @@ import type { WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { startForTests, type Application } from './application';
 import { openBrowser } from './driver';
-import { makeFill } from '../../src/core/piece/make';
+import { makeFill, makeTint } from '../../src/core/piece/make';
 import { BLEND_MODES, type Layer, type Piece } from '../../src/core/piece/schema';
 
 let app: Application;
@@ -55,7 +55,7 @@ describe('the interface for programs', () => {
     expect(solved.before[0].verdict).toBe('lost');
     expect(solved.after[0].verdict).toBe('clear');
     // Laid in as found, the stored piece reads the same; one percent less does not do.
-    const withTint = (opacity: number): Piece => ({ ...piece, slides: [{ ...piece.slides[0], layers: [piece.slides[0].layers[0], { id: 'tint', name: 'Tint', kind: 'tint', band: 'overlays', colour: '#14202b', opacity, visible: true, locked: false, blend: 'normal', box: { x: 0, y: 0, width: 1080, height: 1080 }, rotation: 0, anchors: { horizontal: 'stretch', vertical: 'stretch' }, overrides: {} }, headline] }] });
+    const withTint = (opacity: number): Piece => ({ ...piece, slides: [{ ...piece.slides[0], layers: [piece.slides[0].layers[0], makeTint('tint', '#14202b', opacity, piece.sizes[0]), headline] }] });
     const verdictAt = async (percent: number, over: number): Promise<string> => {
       expect((await post(`/api/pieces/${id}`, withTint(percent / 100), 'PUT', { 'if-match': `"${over}"` })).status).toBe(200);
       return ((await (await call(`/api/pieces/${id}/reading`)).json()) as { verdict: string }[])[0].verdict;

@@ -6,7 +6,7 @@ import { paintPattern, periodOfPicture, pictureTexture, tileTexture, type Textur
 import type { PathSink } from '../pattern/outline';
 import { gradientOf, hexOf } from '../piece/resolve';
 import { plainGradient } from '../piece/swatches';
-import type { Box, Colour, Fill, Pattern, Piece } from '../piece/schema';
+import type { Box, Colour, Fill, Pattern, Piece, Stroke } from '../piece/schema';
 import { cssColour } from './css-colour';
 import { Kept } from './kept';
 import { gradientField, gradientTable, paintRamp, type RampTable } from './ramp';
@@ -22,7 +22,7 @@ export interface View {
 }
 
 /** Something to fill with. Its opacity is within it, or is the alpha to set. */
-interface Brush {
+export interface Brush {
   style: string | CanvasPattern;
   alpha: number;
   /** From the brush's own pixels to the surface; paths are given in the brush's pixels. */
@@ -62,6 +62,15 @@ export class Easel {
   ) {
     this.context = surface.context;
     this.toSurface = [view.scale, 0, 0, view.scale, -view.x, -view.y];
+  }
+
+  /** A surface that is made once for what it depends on. */
+  kept = (key: string, make: () => Surface): Surface => this.stores.areas.get(key, make);
+
+  /** An empty surface for a part of this one, with an easel that paints there as here. */
+  scratch(part: Box): Easel {
+    const { view } = this;
+    return new Easel(this.studio, this.studio.surface(part.width, part.height), this.piece, { scale: view.scale, x: view.x + part.x, y: view.y + part.y }, this.quality, this.stores);
   }
 
   hex = (colour: Colour): string => hexOf(colour, this.piece);
@@ -135,6 +144,36 @@ export class Easel {
     context.beginPath();
     trace(context, brush.space === STILL ? t : compose(invert(brush.space), t));
     context.fill(rule);
+  }
+
+  /**
+   * Strokes a traced outline.
+   * @param closed the outline encloses an area; otherwise it can only be stroked along its middle
+   */
+  strokePath(stroke: Stroke, t: Transform, trace: (to: PathSink, t: Transform) => void, opacity: number, { closed = true, round = false } = {}): void {
+    if (stroke.width <= 0) return;
+    const { context } = this, k = Math.hypot(t[0], t[1]);
+    const place = closed ? stroke.place : 'centred';
+    context.save();
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    if (place !== 'centred') {
+      context.beginPath();
+      trace(context, t);
+      // Outside: everything but the outline's own area.
+      if (place === 'outside') context.rect(-1e5, -1e5, 2e5, 2e5);
+      context.clip(place === 'outside' ? 'evenodd' : 'nonzero');
+    }
+    context.globalAlpha = opacity;
+    context.strokeStyle = cssColour(this.hex(stroke.colour));
+    context.lineWidth = stroke.width * k * (place === 'centred' ? 1 : 2);
+    context.lineJoin = round ? 'round' : 'miter';
+    context.lineCap = 'butt';
+    context.setLineDash(stroke.dash.map((d) => d * k));
+    context.beginPath();
+    trace(context, t);
+    context.stroke();
+    context.setLineDash([]);
+    context.restore();
   }
 
   /** Fills a device rectangle of whole pixels. */

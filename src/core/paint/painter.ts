@@ -3,13 +3,17 @@ import { followedTexts, isFollower, plateBehind, union, type LinesPlace } from '
 import { boxTransform, compose } from '../arrange/transform';
 import { hexOf, layersIn } from '../piece/resolve';
 import type { BlendMode, Box, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
-import { linesPlace, textFrame, textTransform, traceLetter } from '../type/frame';
+import { linesPlace } from '../type/frame';
 import { layoutText, type TextLayout } from '../type/layout';
 import { cssColour } from './css-colour';
 import { deviceBox, Easel, Stores, type View } from './easel';
 import { Kept } from './kept';
 import { paintBorder, paintFade, paintPlate, paintPoolLayer, plateIsGroup } from './layers/overlays';
 import { PhotoPainter } from './layers/photo';
+import { paintShape, shapeIsGroup } from './layers/shape';
+import { paintText, textIsGroup, type InkMode } from './layers/text';
+import { paintShadows, throwsShadow } from './shadow';
+import { shapeReach } from './shape-path';
 import type { Studio, Surface } from './studio';
 
 export type { View } from './easel';
@@ -18,8 +22,8 @@ export type { View } from './easel';
 export type StrengthProperty = 'opacity' | 'reach';
 
 export interface PaintOptions {
-  /** Paints this text without ink, or flooded with its ink wherever it could be: the two pictures a reading compares. */
-  ink?: { layer: string; as: 'none' | 'flood' };
+  /** Paints this text without ink, or flooded with one of its inks wherever it could be: the pictures a reading compares. */
+  ink?: { layer: string } & Exclude<InkMode, { as: 'letters' }>;
   /** A layer's strength instead of its own, 0..1; for trying strengths. */
   strength?: { layer: string; property: StrengthProperty; value: number };
   /** Only these layers. */
@@ -44,13 +48,14 @@ export class Painter {
 
   /** Loads the fonts of all texts of a slide; must be awaited before painting it. */
   async prepare(slide: Slide): Promise<void> {
-    await Promise.all(slide.layers.map((l) => (l.kind === 'text' ? this.studio.fonts.ensure(l.font, l.case === 'as-typed' ? l.text : l.text + l.text.toUpperCase() + l.text.toLowerCase()) : null)));
+    const wanted = slide.layers.flatMap((l) => (l.kind === 'text' ? [{ font: l.font, text: `${l.text}\u2022.0123456789` }, ...l.spans.flatMap((s) => (s.look.font ? [{ font: s.look.font, text: l.text.slice(s.start, s.end) }] : []))] : []));
+    await Promise.all(wanted.map(({ font, text }) => this.studio.fonts.ensure(font, text + text.toUpperCase() + text.toLowerCase())));
   }
 
   /** The layout of a text, kept until what it depends on changes. */
   layout(layer: TextLayer): TextLayout {
-    const { text, frame, font, fontSize, letterSpacing, lineHeight, align, baselineShift, direction, box } = layer;
-    const key = JSON.stringify([text, frame, font, fontSize, letterSpacing, lineHeight, align, layer.case, baselineShift, direction, box.width]);
+    const { text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, baselineShift, direction, box, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy } = layer;
+    const key = JSON.stringify([text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, layer.case, baselineShift, direction, box.width, grow && !fit ? 0 : box.height, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy]);
     return this.layouts.get(key, () => layoutText(layer, this.studio.fonts));
   }
 
@@ -98,7 +103,7 @@ export class Painter {
       if (layer.opacity <= 0 || (strength?.layer === given.id && strength.value <= 0)) continue;
       context.save();
       context.globalCompositeOperation = composite(layer.blend);
-      if (layer.kind === 'plate' && plateIsGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal')) this.paintGroup(easel, layer, layers, options);
+      if (isGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal')) this.paintGroup(easel, layer, layers, options);
       else this.paintLayer(easel, layer, layers, options, layer.opacity);
       context.restore();
     }
@@ -119,6 +124,8 @@ export class Painter {
   }
 
   private paintLayer(easel: Easel, layer: Layer, layers: readonly Layer[], options: PaintOptions, opacity: number): void {
+    // A text's shadows lie between its backing and its letters: it paints them itself.
+    if ('shadows' in layer && layer.kind !== 'text' && throwsShadow(layer.shadows)) this.paintShadowsOf(easel, layer, layers, options, opacity);
     switch (layer.kind) {
       case 'fill':
         return easel.fillBox(layer.fill, layer.box, compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), opacity);
@@ -134,29 +141,45 @@ export class Painter {
         return paintPlate(easel, layer, opacity);
       case 'border':
         return paintBorder(easel, layer, opacity);
+      case 'shape':
+        return paintShape(easel, layer, opacity);
       case 'text':
-        return this.paintText(easel, layer, options.ink?.layer === layer.id ? options.ink.as : 'letters', opacity);
+        return paintText(easel, layer, this.layout(layer), options.ink?.layer === layer.id ? options.ink : { as: 'letters' }, opacity);
     }
+  }
+
+  private paintShadowsOf(easel: Easel, layer: Extract<Layer, { shadows: unknown }>, layers: readonly Layer[], options: PaintOptions, opacity: number): void {
+    const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
+    const { box: { width, height }, shadows, name: _name, overrides: _overrides, anchors: _anchors, group: _group, opacity: _opacity, ...rest } = layer as Exclude<typeof layer, { kind: 'text' }>;
+    const reach = layer.kind === 'shape' ? shapeReach(layer.shape, layer.box, layer.stroke) : 'stroke' in layer ? layer.stroke.width * 2 : 0;
+    const bare = { ...layer, shadows: [] } as Layer;
+    paintShadows(
+      easel,
+      shadows,
+      { key: JSON.stringify([rest, width, height, easel.view.scale, t.slice(0, 4)]), bounds: deviceBox({ x: -reach, y: -reach, width: width + 2 * reach, height: height + 2 * reach }, t), origin: [t[4], t[5]], paint: (on) => this.paintLayer(on, bare, layers, options, 1) },
+      opacity,
+    );
   }
 
   private paintTint(easel: Easel, colour: Parameters<Easel['hex']>[0], box: Box, rotation: number, opacity: number): void {
     const fill = { kind: 'colour', colour } as Parameters<Easel['fillBox']>[0];
     easel.fillBox(fill, box, compose(easel.toSurface, boxTransform(box, rotation)), opacity);
   }
+}
 
-  private paintText(easel: Easel, layer: TextLayer, ink: 'letters' | 'none' | 'flood', opacity: number): void {
-    if (ink === 'none') return;
-    const layout = this.layout(layer);
-    const frame = textFrame(layer, layout);
-    const own = compose(easel.toSurface, boxTransform(frame, layer.rotation));
-    // Letters may hang over their frame; whatever is not flooded is at most an em beyond it.
-    const m = layer.fontSize;
-    const region = ink === 'flood' ? easel.whole : easel.onSurface(deviceBox({ x: -m, y: -m, width: frame.width + 2 * m, height: frame.height + 2 * m }, own));
-    const brush = region && easel.brush(layer.fill, frame, own, region, opacity);
-    if (!brush) return;
-    if (ink === 'flood') return easel.fillDevice(brush, easel.whole);
-    easel.fillPath(brush, compose(easel.toSurface, textTransform(layer, layout)), (to, t) => {
-      for (const letter of layout.letters) traceLetter(letter, layout.fontSize, t, to);
-    });
+/** Does a layer consist of parts that lie on each other? */
+function isGroup(layer: Layer): boolean {
+  if ('shadows' in layer && layer.kind !== 'text' && throwsShadow(layer.shadows)) return true;
+  switch (layer.kind) {
+    case 'plate':
+      return plateIsGroup(layer);
+    case 'shape':
+      return shapeIsGroup(layer);
+    case 'photo':
+      return layer.stroke.width > 0 || layer.mask !== null;
+    case 'text':
+      return textIsGroup(layer);
+    default:
+      return false;
   }
 }

@@ -1,5 +1,6 @@
 // What a painter needs from its surroundings: surfaces to paint on, fonts, decoded pictures. Browser and server each bring their own.
 import type { Pixels } from '../colour/palette';
+import type { Drawing } from '../format/svg-drawing';
 import type { FontStore } from '../type/font';
 
 /** The part of the Canvas 2D interface that behaves alike everywhere; nothing else may be used. */
@@ -26,4 +27,6 @@ export interface Studio {
   fonts: FontStore;
   /** The decoded picture, upright, sRGB; null while it is not there. */
   picture(asset: string): Pixels | null;
+  /** The picture as outlines, where it is a drawing of plain shapes. */
+  drawing?(asset: string): Drawing | null;
 }

@@ -16,10 +16,13 @@ import {
   type Piece,
   type PlateLayer,
   type PoolLayer,
+  type ShapeLayer,
   type Size,
   type TextLayer,
   type TintLayer,
 } from './schema';
+import { PLAIN_SHAPE, type Shadow, type ShapeForm } from './shape-schema';
+import { NO_SIDES } from './text-schema';
 import { PLAIN_TONE } from './tone-schema';
 
 /** Gives a fresh id each time. */
@@ -51,6 +54,7 @@ const base = (id: string, name: string, box: Box) => ({
   box,
   rotation: 0,
   overrides: {},
+  group: null,
 });
 
 const stretched = { horizontal: 'stretch', vertical: 'stretch' } as const;
@@ -73,8 +77,50 @@ export const makePhoto = (id: string, asset: string, name: string, size: Size): 
   turn: 0,
   straighten: 0,
   tone: PLAIN_TONE,
+  mask: null,
+  stroke: NO_STROKE,
+  shadows: [],
+  oneColour: null,
   anchors: stretched,
 });
+
+/**
+ * A logo or picture of the message, as large as a fifth of the slide, in the middle.
+ * @param photo width and height of the picture, for its ratio
+ */
+export function makePicture(id: string, asset: string, name: string, size: Size, photo: { width: number; height: number }): PhotoLayer {
+  const k = Math.min((size.width * 0.36) / photo.width, (size.height * 0.36) / photo.height);
+  const width = Math.max(1, Math.round(photo.width * k)), height = Math.max(1, Math.round(photo.height * k));
+  return {
+    ...makePhoto(id, asset, name, size),
+    band: 'message',
+    fit: 'free',
+    box: { x: Math.round((size.width - width) / 2), y: Math.round((size.height - height) / 2), width, height },
+    anchors: { horizontal: 'centre', vertical: 'middle' },
+  };
+}
+
+const SHAPE_NAMES: Record<ShapeForm, string> = { rectangle: 'Rectangle', ellipse: 'Ellipse', polygon: 'Polygon', star: 'Star', line: 'Line', arrow: 'Arrow', blob: 'Blob', speech: 'Speech box', path: 'Drawn shape' };
+
+/** A shape in the middle of the slide. */
+export function makeShape(id: string, form: ShapeForm, colour: Colour, size: Size): ShapeLayer {
+  const side = Math.round(Math.min(size.width, size.height) * 0.3);
+  const width = form === 'line' || form === 'arrow' || form === 'speech' ? Math.round(side * 1.6) : side, height = form === 'line' ? Math.max(8, Math.round(side / 12)) : form === 'arrow' ? Math.round(side / 2) : side;
+  const line = form === 'line';
+  return {
+    ...base(id, SHAPE_NAMES[form], { x: Math.round((size.width - width) / 2), y: Math.round((size.height - height) / 2), width, height }),
+    band: 'message',
+    kind: 'shape',
+    shape: { ...PLAIN_SHAPE, form, radius: form === 'speech' ? [side / 10, side / 10, side / 10, side / 10].map(Math.round) as [number, number, number, number] : [0, 0, 0, 0] },
+    fill: line ? { ...solid(colour), kind: 'none' } : solid(colour),
+    stroke: line ? { width: Math.max(2, Math.round(side / 40)), colour, place: 'centred', dash: [] } : NO_STROKE,
+    shadows: [],
+    anchors: { horizontal: 'centre', vertical: 'middle' },
+  };
+}
+
+/** A soft drop shadow that suits a size of type or thing, in pixels. */
+export const makeShadow = (extent: number): Shadow => ({ kind: 'drop', on: true, x: 0, y: Math.round(extent * 0.06), blur: Math.round(extent * 0.2), spread: 0, colour: '#000000', opacity: 0.5 });
 
 export const makeFill = (id: string, colour: string, size: Size): FillLayer => ({
   ...base(id, 'Colour', whole(size)),
@@ -138,6 +184,7 @@ export function makePlate(id: string, colour: Colour, opacity: number, box: Box,
     radius: [r, r, r, r],
     follows,
     padding: { top: p, right: p, bottom: p, left: p },
+    shadows: [],
     anchors: { horizontal: 'centre', vertical: 'middle' },
   };
 }
@@ -180,6 +227,19 @@ export function makeText(id: string, text: string, size: Size, colour = '#ffffff
     case: 'as-typed',
     baselineShift: 0,
     direction: 'auto',
+    underline: false,
+    highlight: null,
+    spans: [],
+    list: 'none',
+    balance: false,
+    fit: null,
+    padding: NO_SIDES,
+    vertical: 'top',
+    placedBy: 'line',
+    panel: null,
+    backing: null,
+    outline: { ...NO_STROKE, place: 'outside' },
+    shadows: [],
     anchors: { horizontal: 'centre', vertical: 'middle' },
   };
 }
@@ -212,7 +272,7 @@ export function makePiece(name: string, beginning: Beginning, newId: NewId, laye
     name,
     goal: 'standard',
     sizes,
-    slides: [{ id: newId(), note: '', paper: '#ffffff', layers: layers(sizes[0]) }],
+    slides: [{ id: newId(), note: '', paper: '#ffffff', layers: layers(sizes[0]), groups: [], guides: [] }],
     swatches: [],
   };
 }

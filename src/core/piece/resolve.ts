@@ -1,5 +1,6 @@
 // What a layer is in one size: anchors first, then what that size overrides; and what a colour is, swatches looked up.
-import type { Colour, Fill, Gradient, Layer, Piece, Size, Slide } from './schema';
+import { scaleType } from '../type/parts';
+import type { Colour, Fill, Gradient, Layer, Piece, Shadow, Size, Slide, Stroke } from './schema';
 
 /** The hex of a colour. An unknown swatch shows as mid grey rather than stopping the picture. */
 export function hexOf(colour: Colour, piece: Pick<Piece, 'swatches'>): string {
@@ -20,8 +21,13 @@ function along(anchor: 'start' | 'middle' | 'end' | 'stretch', at: number, exten
   return [to / 2 + (at - from / 2) * k, extent * k];
 }
 
-/** Lengths that belong to a layer's kind, at another scale. */
+const scaledStroke = (s: Stroke, k: number): Stroke => ({ ...s, width: s.width * k, dash: s.dash.map((d) => d * k) });
+const scaledShadow = (s: Shadow, k: number): Shadow => ({ ...s, x: s.x * k, y: s.y * k, blur: s.blur * k, spread: s.spread * k });
+const scaledRadii = <R extends readonly number[]>(r: R, k: number): R => r.map((v) => v * k) as unknown as R;
+
+/** Lengths that belong to a layer's kind, at another scale; `k` is new pixels to one of the base size. */
 function scaleLengths(layer: Layer, k: number): void {
+  if ('shadows' in layer) layer.shadows = layer.shadows.map((s) => scaledShadow(s, k));
   const sides = <T extends { top: number; right: number; bottom: number; left: number }>(s: T) => ({ top: s.top * k, right: s.right * k, bottom: s.bottom * k, left: s.left * k });
   switch (layer.kind) {
     case 'pool':
@@ -30,8 +36,19 @@ function scaleLengths(layer: Layer, k: number): void {
       return;
     case 'plate':
       layer.padding = sides(layer.padding);
-      layer.radius = layer.radius.map((r) => r * k) as typeof layer.radius;
-      layer.stroke = { ...layer.stroke, width: layer.stroke.width * k, dash: layer.stroke.dash.map((d) => d * k) };
+      layer.radius = scaledRadii(layer.radius, k);
+      layer.stroke = scaledStroke(layer.stroke, k);
+      return;
+    case 'shape':
+      layer.shape = { ...layer.shape, radius: scaledRadii(layer.shape.radius, k) };
+      layer.stroke = scaledStroke(layer.stroke, k);
+      return;
+    case 'text':
+      scaleType(layer, k);
+      layer.padding = sides(layer.padding);
+      layer.outline = scaledStroke(layer.outline, k);
+      if (layer.fit) layer.fit = { least: Math.max(1, layer.fit.least * k), most: Math.max(1, layer.fit.most * k) };
+      if (layer.panel) layer.panel = { ...layer.panel, radius: scaledRadii(layer.panel.radius, k), stroke: scaledStroke(layer.panel.stroke, k), shadows: layer.panel.shadows.map((s) => scaledShadow(s, k)) };
       return;
     case 'border':
       layer.inset *= k;
@@ -40,6 +57,8 @@ function scaleLengths(layer: Layer, k: number): void {
       layer.gap *= k;
       return;
     case 'photo':
+      if (layer.mask) layer.mask = { ...layer.mask, radius: scaledRadii(layer.mask.radius, k) };
+      layer.stroke = scaledStroke(layer.stroke, k);
       if (layer.tone.blur.on) layer.tone = { ...layer.tone, blur: { ...layer.tone.blur, radius: layer.tone.blur.radius * k } };
   }
 }
@@ -67,13 +86,12 @@ export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
         next.box.width = Math.max(1, size.width - 2 * margin);
         next.box.x = margin;
       }
-      next.fontSize = Math.max(1, next.fontSize * k);
     }
   }
   if (override) {
     const { fontSize, zoom, focus, ...shared } = override;
     Object.assign(next, shared);
-    if (next.kind === 'text' && fontSize !== undefined) next.fontSize = fontSize;
+    if (next.kind === 'text' && fontSize !== undefined) scaleType(next, fontSize / next.fontSize);
     if (next.kind === 'photo') {
       if (zoom !== undefined) next.zoom = zoom;
       if (focus !== undefined) next.focus = focus;
@@ -88,8 +106,11 @@ export const layersIn = (piece: Piece, slide: Slide, size: Size): Layer[] => sli
 /** SHA-256 names of all pictures a piece uses: photos, and tiles of one's own. */
 export const assetsOf = (piece: Piece): string[] => [...new Set(piece.slides.flatMap((s) => s.layers.flatMap(assetsIn)))];
 
+/** Assets anywhere in a layer: its picture, and tiles of patterns that are shown. */
 function assetsIn(layer: Layer): string[] {
-  if (layer.kind === 'photo') return [layer.asset];
-  if (!('fill' in layer) || layer.fill.kind !== 'pattern' || typeof layer.fill.pattern.tile === 'string') return [];
-  return [layer.fill.pattern.tile.asset];
+  const fills: Fill[] = [];
+  if ('fill' in layer) fills.push(layer.fill);
+  if (layer.kind === 'text') fills.push(...[layer.panel?.fill, layer.backing?.fill, ...layer.spans.map((s) => s.look.fill)].filter((f) => f !== undefined));
+  const tiles = fills.flatMap((f) => (f.kind === 'pattern' && typeof f.pattern.tile !== 'string' ? [f.pattern.tile.asset] : []));
+  return layer.kind === 'photo' ? [layer.asset, ...tiles] : tiles;
 }

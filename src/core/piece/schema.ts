@@ -1,6 +1,8 @@
 // The document: one piece, defined once. Types, validation, file format and the programs' interface derive from this file.
 import { z } from 'zod';
 import { AssetIdSchema, ColourSchema, FillSchema, finite, id, NO_STROKE, StrokeSchema, SwatchSchema, unit } from './fill-schema';
+import { shadows, ShapeSchema } from './shape-schema';
+import { BackingSchema, CASES, FontSchema, NO_SIDES, PanelSchema, SidesSchema, SpanSchema } from './text-schema';
 import { PLAIN_TONE, ToneSchema } from './tone-schema';
 
 /** The newest version of the document; `upgrade.ts` brings older ones here. */
@@ -54,10 +56,10 @@ const common = {
   rotation: finite(-360, 360).default(0),
   anchors: AnchorsSchema.default({ horizontal: 'centre', vertical: 'middle' }),
   overrides: z.record(id, OverrideSchema).default({}),
+  /** The group it belongs to, if any. */
+  group: id.nullable().default(null),
 };
 
-/** A width for each side, in pixels. */
-const SidesSchema = z.strictObject({ top: extent, right: extent, bottom: extent, left: extent });
 /** Ids of texts whose lines the layer lies behind and follows; it keeps its own box while there are none. */
 const follows = z.array(id).max(100).default([]);
 
@@ -83,7 +85,17 @@ export const PhotoLayerSchema = z.strictObject({
   /** Degrees clockwise; the picture is enlarged as far as needed to leave no empty corner. */
   straighten: finite(-45, 45).default(0),
   tone: ToneSchema.default(PLAIN_TONE),
+  /** Only what lies within this shape, stretched to the box, shows. */
+  mask: ShapeSchema.nullable().default(null),
+  /** Along the mask, or the box. */
+  stroke: StrokeSchema.default(NO_STROKE),
+  shadows,
+  /** All in one colour, for logos: the picture's alpha gives the form. */
+  oneColour: ColourSchema.nullable().default(null),
 });
+
+/** A drawn form. */
+export const ShapeLayerSchema = z.strictObject({ ...common, kind: z.literal('shape'), shape: ShapeSchema, fill: FillSchema, stroke: StrokeSchema.default(NO_STROKE), shadows });
 
 /** A flat translucent colour over the backdrop; its strength is the layer's opacity. */
 export const TintLayerSchema = z.strictObject({ ...common, kind: z.literal('tint'), colour: ColourSchema });
@@ -127,6 +139,7 @@ export const PlateLayerSchema = z.strictObject({
   follows,
   /** Distance kept from the lines of the texts it follows. */
   padding: SidesSchema,
+  shadows,
 });
 
 /** A frame along the edges of its box. */
@@ -141,12 +154,6 @@ export const BorderLayerSchema = z.strictObject({
   radius: extent.default(0),
   /** A second, inner line of the same thickness after a gap; 0 is a single line. */
   gap: extent.default(0),
-});
-
-export const FontSchema = z.strictObject({
-  family: z.string().min(1).max(100),
-  weight: z.number().int().min(100).max(900).default(400),
-  italic: z.boolean().default(false),
 });
 
 export const TextLayerSchema = z.strictObject({
@@ -166,10 +173,30 @@ export const TextLayerSchema = z.strictObject({
   lineHeight: finite(0.5, 4).default(1.2),
   /** `start` is the side where the text begins: left, or right for right-to-left text. */
   align: z.enum(['start', 'centre', 'end']).default('start'),
-  case: z.enum(['as-typed', 'upper', 'lower']).default('as-typed'),
+  case: z.enum(CASES).default('as-typed'),
   /** In em, upwards. */
   baselineShift: finite(-2, 2).default(0),
   direction: z.enum(['auto', 'ltr', 'rtl']).default('auto'),
+  underline: z.boolean().default(false),
+  highlight: ColourSchema.nullable().default(null),
+  /** Parts with a look of their own, in order, not overlapping. */
+  spans: z.array(SpanSchema).max(2000).default([]),
+  /** What stands before each paragraph. */
+  list: z.enum(['none', 'bullets', 'numbers']).default('none'),
+  /** Lines of about the same length instead of full ones and a short last one. */
+  balance: z.boolean().default(false),
+  /** The largest size between these, in pixels, at which the text fits its frame; `fontSize` is not used then. */
+  fit: z.strictObject({ least: finite(1, 5000), most: finite(1, 5000) }).nullable().default(null),
+  padding: SidesSchema.default(NO_SIDES),
+  /** Where the lines stand in a frame that is higher than they are. */
+  vertical: z.enum(['top', 'middle', 'bottom']).default('top'),
+  /** What is placed and centred: line boxes, or the ink itself from capitals to baseline and from first to last letter. */
+  placedBy: z.enum(['line', 'ink']).default('line'),
+  panel: PanelSchema.nullable().default(null),
+  backing: BackingSchema.nullable().default(null),
+  /** Along the outlines of the letters. */
+  outline: StrokeSchema.default(NO_STROKE),
+  shadows,
 });
 
 export const LayerSchema = z.discriminatedUnion('kind', [
@@ -180,8 +207,17 @@ export const LayerSchema = z.discriminatedUnion('kind', [
   PoolLayerSchema,
   PlateLayerSchema,
   BorderLayerSchema,
+  ShapeLayerSchema,
   TextLayerSchema,
 ]);
+
+/** Layers that are taken hold of together; a group may lie within another. */
+export const GroupSchema = z.strictObject({ id, name: z.string().min(1).max(200), within: id.nullable().default(null) });
+/** Groups lie within each other at most so deep. */
+export const DEEPEST_GROUP = 20;
+
+/** A line to snap to, in pixels of the base size: `x` is upright. */
+export const GuideSchema = z.strictObject({ axis: z.enum(['x', 'y']), at: length });
 
 export const SizeSchema = z.strictObject({
   id,
@@ -199,6 +235,8 @@ export const SlideSchema = z.strictObject({
   paper: ColourSchema.default('#ffffff'),
   /** Bottom to top; bands never mix. */
   layers: z.array(LayerSchema).max(500).default([]),
+  groups: z.array(GroupSchema).max(500).default([]),
+  guides: z.array(GuideSchema).max(100).default([]),
 });
 
 export const PieceSchema = z
@@ -227,10 +265,23 @@ export const PieceSchema = z
     const swatches = new Set(piece.swatches.map((s) => s.id));
     piece.slides.forEach((slide, s) => {
       unique(slide.layers.map((l) => l.id), ['slides', s, 'layers'], 'layers of a slide');
+      unique(slide.groups.map((g) => g.id), ['slides', s, 'groups'], 'groups of a slide');
+      const within = new Map(slide.groups.map((g) => [g.id, g.within]));
+      slide.groups.forEach((group, g) => {
+        let depth = 0;
+        for (let at: string | null = group.id; at !== null && depth <= DEEPEST_GROUP; at = within.get(at) ?? null) depth++;
+        if (depth > DEEPEST_GROUP) ctx.addIssue({ code: 'custom', path: ['slides', s, 'groups', g, 'within'], message: `groups lie at most ${DEEPEST_GROUP} deep within each other, and never within themselves` });
+        if (group.within !== null && !within.has(group.within)) ctx.addIssue({ code: 'custom', path: ['slides', s, 'groups', g, 'within'], message: `the group ${group.within} is not on this slide` });
+      });
       slide.layers.forEach((layer, l) => {
         const before = slide.layers[l - 1];
         if (before && BANDS.indexOf(before.band) > BANDS.indexOf(layer.band))
           ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l, 'band'], message: `a layer of the band ${layer.band} cannot lie above one of the band ${before.band}` });
+        if (layer.group !== null && !within.has(layer.group)) ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l, 'group'], message: `the group ${layer.group} is not on this slide` });
+        if (layer.kind === 'text')
+          layer.spans.forEach((span, n) => {
+            if (span.end <= span.start || span.start < (layer.spans[n - 1]?.end ?? 0)) ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l, 'spans', n], message: 'parts of a text stand in order and do not overlap' });
+          });
         for (const wanted of swatchesOf(layer))
           if (!swatches.has(wanted)) ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l], message: `the swatch ${wanted} is not in this piece` });
       });
@@ -245,6 +296,8 @@ export function swatchesOf(layer: unknown): string[] {
 
 export type { Colour, Fill, Gradient, Pattern, PlainGradient, Stroke, Swatch } from './fill-schema';
 export { HexSchema } from './fill-schema';
+export type { Shadow, Shape, ShapeForm } from './shape-schema';
+export type { Backing, FontChoice, Panel, PartLook, Sides, Span } from './text-schema';
 export type { CurvePoint, Tone } from './tone-schema';
 export type Box = z.infer<typeof BoxSchema>;
 export type Band = (typeof BANDS)[number];
@@ -258,9 +311,10 @@ export type FadeLayer = z.infer<typeof FadeLayerSchema>;
 export type PoolLayer = z.infer<typeof PoolLayerSchema>;
 export type PlateLayer = z.infer<typeof PlateLayerSchema>;
 export type BorderLayer = z.infer<typeof BorderLayerSchema>;
-export type Sides = z.infer<typeof SidesSchema>;
+export type ShapeLayer = z.infer<typeof ShapeLayerSchema>;
 export type TextLayer = z.infer<typeof TextLayerSchema>;
-export type FontChoice = z.infer<typeof FontSchema>;
 export type Size = z.infer<typeof SizeSchema>;
+export type Group = z.infer<typeof GroupSchema>;
+export type Guide = z.infer<typeof GuideSchema>;
 export type Slide = z.infer<typeof SlideSchema>;
 export type Piece = z.infer<typeof PieceSchema>;

@@ -1,6 +1,7 @@
 // The reading of each letter from two pictures of the region: the backdrop without ink, and the ink wherever it could be
 // (reading.md, steps 4 and 5).
 import { LINEAR } from '../colour/srgb';
+import type { TextLayout } from '../type/layout';
 import type { TextHalo } from './halo';
 
 const RED = Float32Array.from(LINEAR, (v) => 0.2126 * v);
@@ -29,11 +30,11 @@ const isFlat = (c: Uint8Array): boolean => {
   return true;
 };
 
-/** Takes from the two pictures of a text's region what its letters are compared by. */
-export function coloursOf(halo: TextHalo, backdrop: Uint8ClampedArray, ink: Uint8ClampedArray): LetterColours[] {
+/** Takes from the pictures of a text's region what its letters are compared by: each letter has one of the inks. */
+export function coloursOf({ halo, layout }: { halo: TextHalo; layout: TextLayout }, { backdrop, inks }: { backdrop: Uint8ClampedArray; inks: readonly Uint8ClampedArray[] }): LetterColours[] {
   return halo.letters.map((l) => {
-    const inks = pick(ink, l.ink);
-    return { halo: pick(backdrop, l.halo), ink: isFlat(inks) ? inks.slice(0, 3) : inks };
+    const ink = pick(inks[layout.letters[l.letter].ink], l.ink);
+    return { halo: pick(backdrop, l.halo), ink: isFlat(ink) ? ink.slice(0, 3) : ink };
   });
 }
 

@@ -55,8 +55,8 @@ function shapeOf(raster: CoverageRaster, part: Region, radius: number): LetterSh
 }
 
 /** What a letter's shape depends on: its glyphs, their size, the transform, and where between pixels it stands. */
-function shapeKey(letter: Letter, size: number, t: Transform): string {
-  const [first] = letter.glyphs;
+function shapeKey(letter: Letter, t: Transform): string {
+  const [first] = letter.glyphs, { size } = letter;
   const [x, y] = apply(t, first.x, first.y);
   const rest = letter.glyphs.slice(1).map((g) => `${g.glyph}@${(g.x - first.x).toFixed(3)},${(g.y - first.y).toFixed(3)}`);
   return `${first.font.face.id}|${first.glyph}|${rest.join()}|${size}|${t[0]},${t[1]},${t[2]},${t[3]}|${(x - Math.floor(x)).toFixed(4)},${(y - Math.floor(y)).toFixed(4)}`;
@@ -95,14 +95,16 @@ export const haloRadius = (fontSize: number): number => Math.max(2, 0.06 * fontS
  * @param margin how much wider than the letters the region should be, in pixels
  */
 export function textHalo(layout: TextLayout, t: Transform, slide: { width: number; height: number }, margin: number): TextHalo {
-  const radius = haloRadius(layout.fontSize * Math.hypot(t[0], t[1]));
-  const pad = Math.ceil(radius) + 1;
+  const scale = Math.hypot(t[0], t[1]);
+  // A letter's halo goes by its own size, which parts of a text may have.
+  const radiusOf = (letter: number): number => haloRadius(layout.letters[letter].size * scale);
+  const pad = Math.ceil(haloRadius(Math.max(layout.fontSize, ...layout.letters.map((l) => l.size)) * scale)) + 1;
   const traced: { letter: number; raster: CoverageRaster }[] = [];
   let area = 0, perimeter = 0;
   let minX = Infinity, minY = Infinity, maxX = -Infinity, maxY = -Infinity;
   layout.letters.forEach((letter, i) => {
     const raster = new CoverageRaster();
-    traceLetter(letter, layout.fontSize, t, raster);
+    traceLetter(letter, t, raster);
     raster.closePath();
     if (raster.empty) return;
     traced.push({ letter: i, raster });
@@ -136,7 +138,7 @@ export function textHalo(layout: TextLayout, t: Transform, slide: { width: numbe
     const part = clip(x0, y0, x1, y1);
     if (part.width === 0 || part.height === 0) return null;
     const whole = part.x === x0 && part.y === y0 && part.width === x1 - x0 && part.height === y1 - y0;
-    const shape = whole ? keptShape(shapeKey(layout.letters[letter], layout.fontSize, t), r, part, radius) : shapeOf(r, part, radius);
+    const shape = whole ? keptShape(shapeKey(layout.letters[letter], t), r, part, radiusOf(letter)) : shapeOf(r, part, radiusOf(letter));
     const { cover } = shape;
     for (let y = 0, i = 0; y < part.height; y++) {
       let at = (part.y - region.y + y) * region.width + part.x - region.x;
@@ -158,7 +160,7 @@ export function textHalo(layout: TextLayout, t: Transform, slide: { width: numbe
     if (haloAt.length < cover.length) [haloAt, inkAt] = [new Int32Array(cover.length * 2), new Int32Array(cover.length * 2)];
     let count = 0;
     // Distance is to the outline; the nearest ink pixel's centre lies half a pixel inside it.
-    const reach = (radius + 0.5) ** 2, w = part.width;
+    const reach = (radiusOf(letter) + 0.5) ** 2, w = part.width;
     const origin = (part.y - region.y) * region.width + part.x - region.x;
     for (let y = 0, i = 0; y < part.height; y++)
       for (let x = 0; x < w; x++, i++) {

@@ -11,7 +11,7 @@ import { coloursOf, letterRatios } from './contrast-of-letters';
 import { textHalo, type TextHalo } from './halo';
 import { baseRatio, busynessFactor, SMALLEST_SHOWN, UNSEEN, verdictOf, type Verdict } from './verdict';
 
-export type Flag = 'too-small' | 'unseen' | 'covered' | 'outside' | 'keep-clear' | 'overflow' | 'missing-letters' | 'empty';
+export type Flag = 'too-small' | 'unseen' | 'covered' | 'outside' | 'keep-clear' | 'overflow' | 'missing-letters' | 'missing-font' | 'empty';
 
 export interface LetterReading {
   /** Range of the text. */
@@ -69,15 +69,17 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
   const t = textTransform(placed, layout);
   const halo = textHalo(layout, t, size, Math.ceil(layout.xHeight));
   const grid = busyGrid(layout, t, halo.stroke, halo.region);
-  const shownPx = (placed.fontSize * size.shownWidth) / size.width;
+  // The smallest letters decide what is needed.
+  const shownPx = (layout.smallest * size.shownWidth) / size.width;
   const flags: Flag[] = [];
   if (halo.letters.length === 0 && halo.outside.length === 0) flags.push('empty');
   if (shownPx < SMALLEST_SHOWN) flags.push('too-small');
   if (halo.outside.length || halo.partly.length) flags.push('outside');
   if (overflows(placed, layout)) flags.push('overflow');
   if (layout.missing.length) flags.push('missing-letters');
+  if (layout.missingFonts.length) flags.push('missing-font');
   if (inKeepClear(halo, size)) flags.push('keep-clear');
-  return { layer: placed, layout, halo, grid, shownPx, base: baseRatio(piece.goal, shownPx, placed.font.weight), flags };
+  return { layer: placed, layout, halo, grid, shownPx, base: baseRatio(piece.goal, shownPx, layout.smallestWeight), flags };
 }
 
 function inKeepClear(halo: TextHalo, size: Size): boolean {
@@ -94,22 +96,24 @@ function inKeepClear(halo: TextHalo, size: Size): boolean {
   });
 }
 
-/** The two pictures of a text's region. */
+/** The pictures of a text's region: without its ink, and flooded with each of its inks. */
 export interface Pair {
   backdrop: Uint8ClampedArray;
-  ink: Uint8ClampedArray;
+  /** One for each ink of the layout. */
+  inks: Uint8ClampedArray[];
 }
 
-/** Paints the region of a text twice: without its ink, and flooded with it. */
+/** Paints the region of a text without its ink, and flooded with each ink that letters have. */
 export function paintPair(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe, options: PaintOptions = {}): Pair {
   const { region } = probe.halo;
-  const shot = (as: 'none' | 'flood'): Uint8ClampedArray => {
+  const shot = (mode: { as: 'none' } | { as: 'flood'; ink: number }): Uint8ClampedArray => {
     const s = surfaceFor(painter, region.width, region.height);
-    painter.paint(s, piece, slide, size, { scale: 1, x: region.x, y: region.y }, { ...options, ink: { layer: probe.layer.id, as } });
+    painter.paint(s, piece, slide, size, { scale: 1, x: region.x, y: region.y }, { ...options, ink: { layer: probe.layer.id, ...mode } });
     return s.read(0, 0, region.width, region.height);
   };
-  if (region.width === 0 || region.height === 0) return { backdrop: new Uint8ClampedArray(), ink: new Uint8ClampedArray() };
-  return { backdrop: shot('none'), ink: shot('flood') };
+  if (region.width === 0 || region.height === 0) return { backdrop: new Uint8ClampedArray(), inks: [] };
+  const used = new Set(probe.halo.letters.map((l) => probe.layout.letters[l.letter].ink));
+  return { backdrop: shot({ as: 'none' }), inks: probe.layout.inks.map((_, ink) => (used.has(ink) ? shot({ as: 'flood', ink }) : new Uint8ClampedArray())) };
 }
 
 let scratch: { painter: Painter; surface: Surface } | null = null;
@@ -124,7 +128,7 @@ function surfaceFor(painter: Painter, width: number, height: number): Surface {
 export function judge(probe: TextProbe, pair: Pair, covered = false): Reading {
   const { layout, halo, grid } = probe;
   const busy = halo.letters.length ? busyness(grid, cellMeans(grid, pair.backdrop)) : 0;
-  const ratios = letterRatios(coloursOf(halo, pair.backdrop, pair.ink));
+  const ratios = letterRatios(coloursOf(probe, pair));
   return readingFrom(probe, ratios, busy, covered, layout);
 }
 

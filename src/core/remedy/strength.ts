@@ -109,7 +109,7 @@ export class StrengthModel {
       if (!this.even) return { probe, mix: null };
       const none = paintPair(painter, piece, slide, size, probe, trying(ask, 0));
       const full = paintPair(painter, piece, slide, size, probe, trying(ask, 1));
-      return { probe, mix: { none: coloursOf(probe.halo, none.backdrop, none.ink), full: coloursOf(probe.halo, full.backdrop, full.ink), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)) } };
+      return { probe, mix: { none: coloursOf(probe, none), full: coloursOf(probe, full), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)) } };
     });
   }
 

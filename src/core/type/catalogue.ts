@@ -5,13 +5,13 @@ export interface Face {
   id: string;
   weight: number;
   italic: boolean;
-  /** Path below node_modules. */
+  /** Path below node_modules; empty for a font of one's own, whose id is the name of its bytes. */
   path: string;
 }
 
 export interface Family {
   name: string;
-  kind: 'display' | 'grotesque' | 'serif' | 'slab' | 'script' | 'mono';
+  kind: 'display' | 'grotesque' | 'serif' | 'slab' | 'script' | 'mono' | 'own';
   faces: Face[];
 }
 
@@ -59,8 +59,8 @@ export const faceById = (id: string): Face | null => FAMILIES.flatMap((f) => f.f
 /**
  * The face nearest to what is asked: the family (Archivo where it is unknown), then the slope, then the weight.
  */
-export function faceFor(familyName: string, weight: number, italic: boolean): Face {
-  const fam = FAMILIES.find((f) => f.name === familyName) ?? FAMILIES[0];
+export function faceFor(familyName: string, weight: number, italic: boolean, families: readonly Family[] = FAMILIES): Face {
+  const fam = families.find((f) => f.name === familyName) ?? FAMILIES[0];
   const cost = (f: Face) => (f.italic === italic ? 0 : 10_000) + Math.abs(f.weight - weight);
   return fam.faces.reduce((best, f) => (cost(f) < cost(best) ? f : best));
 }

@@ -1,6 +1,6 @@
 // Loaded font faces: HarfBuzz objects, metrics and glyph outlines, kept once for each face.
 import * as hb from 'harfbuzzjs';
-import { FALLBACKS, faceFor, type Face } from './catalogue';
+import { FALLBACKS, FAMILIES, faceFor, type Face, type Family } from './catalogue';
 
 /** Outline commands in font units, y up: 0 move x y, 1 line x y, 2 quadratic x1 y1 x y, 3 cubic x1 y1 x2 y2 x y, 4 close. */
 export type Outline = Float64Array;
@@ -14,8 +14,12 @@ export interface LoadedFont {
   descent: number;
   capHeight: number;
   xHeight: number;
+  /** Top edge below the baseline and thickness, in em. */
+  underline: { below: number; thickness: number };
   has(codePoint: number): boolean;
   outline(glyph: number): Outline;
+  /** Horizontal extent of a glyph's ink in font units; null without ink. */
+  extent(glyph: number): { left: number; right: number } | null;
 }
 
 const ARGUMENTS: Record<string, [number, number]> = { M: [0, 2], L: [1, 2], Q: [2, 4], C: [3, 6], Z: [4, 0] };
@@ -46,6 +50,20 @@ export function loadFont(face: Face, bytes: Uint8Array): LoadedFont {
     }
     return o;
   };
+  const inkExtents = new Map<number, { left: number; right: number } | null>();
+  const extent = (glyph: number): { left: number; right: number } | null => {
+    let e = inkExtents.get(glyph);
+    if (e === undefined) {
+      const g = hbFont.glyphExtents(glyph);
+      inkExtents.set(glyph, (e = g && g.width !== 0 ? { left: Math.min(g.xBearing, g.xBearing + g.width), right: Math.max(g.xBearing, g.xBearing + g.width) } : null));
+    }
+    return e;
+  };
+  // OpenType post: underlinePosition (top edge, y up) at 8, underlineThickness at 10.
+  const post = hbFace.referenceTable('post');
+  const posted = post && post.byteLength >= 12 ? new DataView(post.buffer, post.byteOffset, post.byteLength) : null;
+  const thickness = posted ? posted.getInt16(10) / unitsPerEm : 0;
+  const below = posted ? -posted.getInt16(8) / unitsPerEm : 0;
   // OpenType OS/2 version 2 and later: sxHeight at 86, sCapHeight at 88.
   const view = os2 && os2.byteLength >= 90 ? new DataView(os2.buffer, os2.byteOffset, os2.byteLength) : null;
   const top = (letter: string, otherwise: number) => {
@@ -61,8 +79,10 @@ export function loadFont(face: Face, bytes: Uint8Array): LoadedFont {
     descent: -extents.descender / unitsPerEm,
     capHeight: view && view.getInt16(88) > 0 ? view.getInt16(88) / unitsPerEm : top('H', 0.7),
     xHeight: view && view.getInt16(86) > 0 ? view.getInt16(86) / unitsPerEm : top('x', 0.5),
+    underline: { below: below > 0 && below < 0.5 ? below : 0.1, thickness: thickness > 0 && thickness < 0.3 ? thickness : 0.06 },
     has: (c) => unicodes.has(c),
     outline,
+    extent,
   };
 }
 
@@ -75,8 +95,23 @@ const IGNORABLE = /[\s\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufe00-\ufe0f\ufeff
 export class FontStore {
   private readonly loaded = new Map<string, LoadedFont>();
   private readonly loading = new Map<string, Promise<void>>();
+  /** Families beyond those that ship: the campaign's own. */
+  private own: readonly Family[] = [];
 
   constructor(private readonly source: FontSource) {}
+
+  /** Makes families of one's own known. */
+  register(families: readonly Family[]): void {
+    this.own = families;
+  }
+
+  get families(): readonly Family[] {
+    return [...FAMILIES, ...this.own];
+  }
+
+  knows(family: string): boolean {
+    return FAMILIES.some((f) => f.name === family) || this.own.some((f) => f.name === family);
+  }
 
   /** Loads the face and, where it lacks letters of the text, those fallbacks that have them. */
   async ensure(choice: { family: string; weight: number; italic: boolean }, text: string): Promise<void> {
@@ -96,7 +131,7 @@ export class FontStore {
   }
 
   private chain({ family, weight, italic }: { family: string; weight: number; italic: boolean }): Face[] {
-    return [faceFor(family, weight, italic), ...FALLBACKS.map((f) => faceFor(f, weight, italic))].filter((f, i, all) => all.findIndex((g) => g.id === f.id) === i);
+    return [faceFor(family, weight, italic, this.families), ...FALLBACKS.map((f) => faceFor(f, weight, italic))].filter((f, i, all) => all.findIndex((g) => g.id === f.id) === i);
   }
 
   private load(face: Face): Promise<void> {

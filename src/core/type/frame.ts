@@ -1,14 +1,18 @@
 // The frame a text really takes: a one-line text is as wide as its line, a growing frame as high as its lines.
 import type { LinesPlace } from '../arrange/follow';
 import { boxTransform, type Transform } from '../arrange/transform';
+import type { PathSink } from '../pattern/outline';
 import type { Box, TextLayer } from '../piece/schema';
 import type { Outline } from './font';
 import type { Letter, TextLayout } from './layout';
 
+/** A frame that follows its text; one whose text fits the frame does not. */
+export const grows = (layer: Pick<TextLayer, 'frame' | 'grow' | 'fit'>): boolean => layer.frame === 'frame' && layer.grow && !layer.fit;
+
 export function textFrame(layer: TextLayer, layout: TextLayout): Box {
   const { x, y, width, height } = layer.box;
   if (layer.frame === 'line') return { x: x + layout.offset, y, width: Math.max(1, layout.width), height: Math.max(1, layout.height) };
-  return { x, y, width, height: layer.grow ? Math.max(1, layout.height) : height };
+  return { x, y, width, height: grows(layer) ? Math.max(1, layout.height) : height };
 }
 
 /**
@@ -17,7 +21,7 @@ export function textFrame(layer: TextLayer, layout: TextLayout): Box {
  */
 export function linesPlace(layer: TextLayer, layout: TextLayout): LinesPlace | null {
   const frame = textFrame(layer, layout);
-  const lines = layout.lines.filter((l) => l.width > 0).map((l): Box => ({ x: frame.x - layout.offset + l.left, y: frame.y + l.baseline - layout.capHeight, width: l.width, height: Math.max(1, layout.capHeight) }));
+  const lines = layout.lines.filter((l) => l.width > 0).map((l): Box => ({ x: frame.x - layout.offset + l.left, y: frame.y + l.baseline - l.capHeight, width: l.width, height: Math.max(1, l.capHeight) }));
   if (!lines.length) return null;
   const x = Math.min(...lines.map((l) => l.x)), y = Math.min(...lines.map((l) => l.y));
   return {
@@ -30,7 +34,7 @@ export function linesPlace(layer: TextLayer, layout: TextLayout): LinesPlace | n
 
 /** Does the text need more room than its frame has? */
 export const overflows = (layer: TextLayer, layout: TextLayout): boolean =>
-  layer.frame === 'frame' && ((!layer.grow && layout.height > layer.box.height + 0.5) || layout.lines.some((l) => l.width > layer.box.width + 0.5));
+  layer.frame === 'frame' && ((!grows(layer) && layout.height > layer.box.height + 0.5) || layout.lines.some((l) => l.width > layer.box.width - layer.padding.left - layer.padding.right + 0.5));
 
 /** From layout coordinates to the slide; the text turns about the middle of its frame. */
 export function textTransform(layer: TextLayer, layout: TextLayout): Transform {
@@ -41,18 +45,8 @@ export function textTransform(layer: TextLayer, layout: TextLayout): Transform {
 }
 
 /** Visits a letter's outline in the coordinates of `t`: the same points for painting and for measuring. */
-export function traceLetter(
-  letter: Letter,
-  size: number,
-  t: Transform,
-  to: {
-    moveTo(x: number, y: number): void;
-    lineTo(x: number, y: number): void;
-    quadraticCurveTo(x1: number, y1: number, x: number, y: number): void;
-    bezierCurveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void;
-    closePath(): void;
-  },
-): void {
+export function traceLetter(letter: Letter, t: Transform, to: PathSink): void {
+  const { size } = letter;
   for (const g of letter.glyphs) {
     const o: Outline = g.font.outline(g.glyph);
     const k = size / g.font.unitsPerEm;

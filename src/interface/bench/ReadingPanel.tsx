@@ -28,6 +28,7 @@ const FLAG_WORD: Record<Flag, string> = {
   'keep-clear': 'Lies in a keep-clear zone',
   overflow: 'More text than the frame holds',
   'missing-letters': 'No font has some of its letters',
+  'missing-font': 'One of its fonts is not here and is replaced',
   empty: 'No letters to measure',
 };
 

@@ -2,8 +2,7 @@
 import { boxTransform, compose, invert } from '../../arrange/transform';
 import { patchesBehind, type LinesPlace } from '../../arrange/follow';
 import type { BorderLayer, Box, FadeLayer, PlateLayer, PoolLayer } from '../../piece/schema';
-import { grown, grownRadii, traceBox, within, type Radii } from '../box-path';
-import { cssColour } from '../css-colour';
+import { grown, traceBox, within, type Radii } from '../box-path';
 import { deviceBox, traceCorners, type Easel } from '../easel';
 import { paintPool, poolReach } from '../pool';
 import { fadeFrame, fadeTable, paintRamp } from '../ramp';
@@ -36,10 +35,7 @@ export function paintPoolLayer(easel: Easel, layer: PoolLayer, places: readonly 
   easel.fillDevice(brush, region);
 }
 
-const edge = (layer: PlateLayer): number => ({ inside: -layer.stroke.width / 2, centred: 0, outside: layer.stroke.width / 2 })[layer.stroke.place];
-
 export function paintPlate(easel: Easel, layer: PlateLayer, opacity: number): void {
-  const { context } = easel;
   const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
   const box: Box = { x: 0, y: 0, width: layer.box.width, height: layer.box.height };
   const square = layer.radius.every((r) => r === 0), upright = square ? easel.upright(box, t) : null;
@@ -49,21 +45,7 @@ export function paintPlate(easel: Easel, layer: PlateLayer, opacity: number): vo
     if (upright) easel.fillDevice(brush, region);
     else easel.fillPath(brush, t, (to, m) => traceBox(to, box, layer.radius as unknown as Radii, m));
   }
-  const { width, colour, dash } = layer.stroke;
-  if (width <= 0) return;
-  const by = edge(layer), scale = easel.view.scale;
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.globalAlpha = opacity;
-  context.strokeStyle = cssColour(easel.hex(colour));
-  // A stroke inside cannot be wider than half the plate.
-  context.lineWidth = Math.min(width, layer.stroke.place === 'inside' ? Math.min(box.width, box.height) / 2 : width) * scale;
-  context.lineJoin = 'miter';
-  context.lineCap = 'butt';
-  context.setLineDash(dash.map((d) => d * scale));
-  context.beginPath();
-  traceBox(context, grown(box, by), grownRadii(layer.radius as unknown as Radii, by), t);
-  context.stroke();
-  context.setLineDash([]);
+  easel.strokePath(layer.stroke, t, (to, m) => traceBox(to, box, layer.radius as unknown as Radii, m), opacity);
 }
 
 /** Does a plate's stroke lie over its fill, so that both must be put together before its opacity counts? */

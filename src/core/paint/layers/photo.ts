@@ -6,7 +6,13 @@ import { blurred } from '../../photo/blur';
 import { placePhoto } from '../../photo/fit';
 import { halve, transformed } from '../../photo/resample';
 import { changesTone, toned } from '../../photo/tone';
+import { rgba } from '../../colour/srgb';
+import { tracePath, type Drawing } from '../../format/svg-drawing';
+import type { PathSink } from '../../pattern/outline';
+import { PLAIN_SHAPE } from '../../piece/shape-schema';
 import type { PhotoLayer } from '../../piece/schema';
+import { cssColour } from '../css-colour';
+import { traceShape } from '../shape-path';
 import { deviceBox, traceCorners, type Easel } from '../easel';
 import { Kept } from '../kept';
 import type { Surface } from '../studio';
@@ -14,6 +20,50 @@ import type { Surface } from '../studio';
 const weigh = (p: { width: number; height: number }): number => p.width * p.height;
 /** Longest side of the copy from which drafts are drawn. */
 const DRAFT_SIDE = 1600;
+
+/** The form of a picture, its alpha, in one colour. */
+function inOneColour(p: Pixels, hex: string): Pixels {
+  const { r, g, b, a } = rgba(hex);
+  const data = new Uint8ClampedArray(p.data.length);
+  for (let i = 0; i < data.length; i += 4) {
+    data[i] = r;
+    data[i + 1] = g;
+    data[i + 2] = b;
+    data[i + 3] = p.data[i + 3] * a;
+  }
+  return { width: p.width, height: p.height, data };
+}
+
+/** A drawing by its outlines, sharp at any size. */
+function paintDrawing(easel: Easel, layer: PhotoLayer, drawing: Drawing, opacity: number): void {
+  const { context } = easel;
+  const { target, toFile } = placePhoto(drawing, layer.box, layer);
+  const box = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
+  const t = compose(compose(box, [1, 0, 0, 1, target.x, target.y]), invert(toFile)), k = Math.hypot(t[0], t[1]);
+  const one = layer.oneColour === null ? null : easel.hex(layer.oneColour);
+  context.save();
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.beginPath();
+  traceCorners(context, target, compose(box, [1, 0, 0, 1, target.x, target.y]));
+  context.clip();
+  for (const m of drawing.marks) {
+    context.globalAlpha = opacity * m.opacity;
+    context.beginPath();
+    tracePath(context, m.d, t);
+    if (m.fill !== null) {
+      context.fillStyle = cssColour(one ?? m.fill);
+      context.fill(m.evenOdd ? 'evenodd' : 'nonzero');
+    } else if (m.stroke !== null) {
+      context.strokeStyle = cssColour(one ?? m.stroke);
+      context.lineWidth = m.width * k;
+      context.lineCap = m.cap;
+      context.lineJoin = m.join;
+      context.setLineDash([]);
+      context.stroke();
+    }
+  }
+  context.restore();
+}
 
 export class PhotoPainter {
   /** Photos at the size they are shown, before and after their tone. */
@@ -40,11 +90,31 @@ export class PhotoPainter {
 
   /** Tone and blur of pixels that show `scale` pixels to one of the size. */
   private finish(easel: Easel, p: Pixels, layer: PhotoLayer, scale: number): Pixels {
-    const t = changesTone(layer.tone) ? toned(p, layer.tone, easel.hex) : p;
+    const own = changesTone(layer.tone) ? toned(p, layer.tone, easel.hex) : p;
+    const t = layer.oneColour === null ? own : inOneColour(own, easel.hex(layer.oneColour));
     return layer.tone.blur.on ? blurred(t, layer.tone.blur.radius * scale) : t;
   }
 
+  /** Within its mask, if any; its stroke on top. */
   paint(easel: Easel, layer: PhotoLayer, opacity: number): void {
+    const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
+    const trace = (to: PathSink, at: Transform): void => traceShape(to, layer.mask ?? PLAIN_SHAPE, layer.box, at);
+    if (layer.mask) {
+      const { context } = easel;
+      context.save();
+      context.setTransform(1, 0, 0, 1, 0, 0);
+      context.beginPath();
+      trace(context, t);
+      context.clip(layer.mask.form === 'path' ? 'evenodd' : 'nonzero');
+      this.paintPicture(easel, layer, opacity);
+      context.restore();
+    } else this.paintPicture(easel, layer, opacity);
+    easel.strokePath(layer.stroke, t, trace, opacity);
+  }
+
+  private paintPicture(easel: Easel, layer: PhotoLayer, opacity: number): void {
+    const drawing = changesTone(layer.tone) || layer.tone.blur.on ? null : easel.studio.drawing?.(layer.asset);
+    if (drawing) return paintDrawing(easel, layer, drawing, opacity);
     const photo = easel.studio.picture(layer.asset);
     if (!photo) return;
     const { context, view } = easel, { scale } = view;
@@ -72,9 +142,9 @@ export class PhotoPainter {
     context.drawImage(made.image as never, 0, 0);
   }
 
-  private toneKey(easel: Easel, { tone }: PhotoLayer): string {
+  private toneKey(easel: Easel, { tone, oneColour }: PhotoLayer): string {
     const on = (Object.keys(tone) as (keyof typeof tone)[]).filter((k) => tone[k].on).map((k) => [k, tone[k]]);
-    return JSON.stringify([on, tone.duotone.on ? [easel.hex(tone.duotone.dark), easel.hex(tone.duotone.light)] : 0]);
+    return JSON.stringify([on, oneColour === null ? 0 : easel.hex(oneColour), tone.duotone.on ? [easel.hex(tone.duotone.dark), easel.hex(tone.duotone.light)] : 0]);
   }
 
   /** By the canvas's own scaling, from a reduced copy. */

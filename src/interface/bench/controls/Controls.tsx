@@ -14,7 +14,7 @@ import { PhotoControls } from './PhotoControls';
 import { SlideControls } from './SlideControls';
 import { TextControls } from './TextControls';
 
-const TITLES: Record<Layer['kind'], string> = { text: 'Text', photo: 'Photo', tint: 'Tint', fill: 'Fill', fade: 'Fade', pool: 'Pool', plate: 'Plate', border: 'Border' };
+const TITLES: Record<Layer['kind'], string> = { text: 'Text', photo: 'Photo', tint: 'Tint', fill: 'Fill', fade: 'Fade', pool: 'Pool', plate: 'Plate', border: 'Border', shape: 'Shape' };
 
 export function Controls() {
   const piece = usePanelPiece();
