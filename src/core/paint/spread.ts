@@ -48,7 +48,7 @@ export function spreadMask(mask: Float32Array, w: number, h: number, by: number)
   const out = new Float32Array(mask.length), grow = by > 0;
   const d = squaredDistances(w, h, grow ? (i) => mask[i] >= 0.5 : (i) => mask[i] < 0.5);
   for (let i = 0; i < out.length; i++) {
-    const reach = Math.abs(by) + 0.5 - Math.sqrt(d[i]), covered = reach <= 0 ? 0 : reach >= 1 ? 1 : reach;
+    const reach = Math.abs(by) + 1 - Math.sqrt(d[i]), covered = reach <= 0 ? 0 : reach >= 1 ? 1 : reach;
     out[i] = grow ? Math.max(mask[i], covered) : Math.min(mask[i], 1 - covered);
   }
   return out;

@@ -1,5 +1,7 @@
 // Every edit of a document: pure functions (document, arguments) -> document. A document that would not change comes back as it is.
 import { produce } from 'immer';
+import { membersOf, withoutEmptyGroups } from '../arrange/groups';
+import { scaleType } from '../type/parts';
 import { BANDS, type Band, type Layer, type Piece, type Slide } from './schema';
 
 const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
@@ -25,15 +27,22 @@ export const changeLayers = (piece: Piece, slideId: string, ids: readonly string
  */
 export const placeLayer = (piece: Piece, slideId: string, id: string, sizeId: string, place: { box?: Layer['box']; rotation?: number; fontSize?: number; focus?: { x: number; y: number }; zoom?: number }): Piece =>
   changeLayers(piece, slideId, [id], (layer) => {
-    if (sizeId === piece.sizes[0].id) Object.assign(layer, place);
-    else layer.overrides[sizeId] = { ...layer.overrides[sizeId], ...place };
+    if (sizeId === piece.sizes[0].id) {
+      const { fontSize, ...rest } = place;
+      Object.assign(layer, rest);
+      // Parts with a size of their own keep their proportion.
+      if (fontSize !== undefined && layer.kind === 'text') scaleType(layer, fontSize / layer.fontSize);
+    } else layer.overrides[sizeId] = { ...layer.overrides[sizeId], ...place };
   });
 
 export const removeLayers = (piece: Piece, slideId: string, ids: readonly string[]): Piece =>
-  produce(piece, (draft) => {
-    const slide = slideAt(draft, slideId);
-    if (slide) slide.layers = slide.layers.filter((l) => !ids.includes(l.id));
-  });
+  withoutEmptyGroups(
+    produce(piece, (draft) => {
+      const slide = slideAt(draft, slideId);
+      if (slide) slide.layers = slide.layers.filter((l) => !ids.includes(l.id));
+    }),
+    slideId,
+  );
 
 /** Moves a layer to directly above another one (or to the bottom with null), taking on that place's band. */
 export const moveLayer = (piece: Piece, slideId: string, id: string, band: Band, above: string | null): Piece =>
@@ -66,14 +75,22 @@ export const shiftLayer = (piece: Piece, slideId: string, id: string, by: number
 export function duplicateLayers(piece: Piece, slideId: string, ids: readonly string[], newId: () => string, offset = 24): { piece: Piece; ids: string[] } {
   const made: string[] = [];
   const next = produce(piece, (draft) => {
-    const layers = slideAt(draft, slideId)?.layers;
-    if (!layers) return;
+    const slide = slideAt(draft, slideId), layers = slide?.layers;
+    if (!slide || !layers) return;
+    // A group that is wholly copied is copied, too; other copies stay in the group of their original.
+    const groups = new Map<string, string>();
+    for (const g of [...slide.groups]) if (membersOf(slide, g.id).every((m) => ids.includes(m))) groups.set(g.id, newId());
+    for (const [old, fresh] of groups) {
+      const g = slide.groups.find((x) => x.id === old)!;
+      slide.groups.push({ ...g, id: fresh, within: (g.within !== null && groups.get(g.within)) || g.within });
+    }
     for (const id of ids) {
       const at = layers.findIndex((l) => l.id === id);
       if (at < 0) continue;
       const copy = structuredClone(JSON.parse(JSON.stringify(layers[at]))) as Layer;
       copy.id = newId();
       copy.name = `${copy.name} copy`.slice(0, 200);
+      if (copy.group !== null) copy.group = groups.get(copy.group) ?? copy.group;
       if (copy.band === 'message') {
         copy.box.x += offset;
         copy.box.y += offset;

@@ -1,7 +1,8 @@
 // Known answers of the reading (reading.md), measured on painted pictures.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
 import { Painter } from '../paint/painter';
-import { gradientThrough, makeTint } from '../piece/make';
+import { NO_STROKE } from '../piece/fill-schema';
+import { gradientThrough, makeTint, solid } from '../piece/make';
 import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { justEnough, strengthChart, StrengthModel } from '../remedy/strength';
 import { flat, headline, scene } from '../testing/scenes';
@@ -162,4 +163,38 @@ it('what a reading depends on: itself and what is near it, not what is far', asy
   expect(key((l) => void (l.box.x += 5), 'far')).toBe(plain);
   for (const id of ['a', 'near', 'b']) expect(key((l) => void (l.box.x += 5), id)).not.toBe(plain);
   expect(key((l) => void (l.box.y = 40), 'far')).not.toBe(plain);
+});
+
+describe('texts with parts', () => {
+  const parts = async (more: Partial<TextLayer>, words = 'AB CD') => {
+    const s = scene((z) => [flat('b', '#ffffff')(z), { ...headline(words, '#000000')(z), ...more }]);
+    await painter.prepare(s.slide);
+    return readText(painter, s.piece, s.slide, s.size, s.slide.layers[1] as TextLayer);
+  };
+
+  it('each letter is read in its own ink: the pale word is the weakest', async () => {
+    const r = await parts({ spans: [{ start: 3, end: 5, look: { fill: solid('#777777') } }] });
+    expect(r.letters.map((l) => Math.round(l.ratio * 100) / 100)).toEqual([21, 21, 4.48, 4.48]);
+    expect(r.weakestWord).toBe('CD');
+  });
+  it('backing, frame and outline count as what lies behind the letters', async () => {
+    const white = { fill: solid('#ffffff') };
+    const grey = solid('#224466');
+    const backed = await parts({ ...white, backing: { on: true, fill: grey, opacity: 1, padX: 0.3, padY: 0.3, radius: 0 } });
+    expect(backed.ratio).toBeCloseTo(10.06, 1);
+    const framed = await parts({ ...white, padding: { top: 20, right: 20, bottom: 20, left: 20 }, panel: { fill: grey, opacity: 1, stroke: NO_STROKE, radius: [0, 0, 0, 0], shadows: [] } });
+    expect(framed.ratio).toBeCloseTo(10.06, 1);
+    const outlined = await parts({ ...white, outline: { width: 8, colour: '#224466', place: 'outside', dash: [] } });
+    expect(outlined.ratio).toBeCloseTo(10.06, 1);
+    const shadowed = await parts({ ...white, shadows: [{ kind: 'drop', on: true, x: 0, y: 0, blur: 4, spread: 10, colour: '#224466', opacity: 1 }] });
+    expect(shadowed.ratio!).toBeGreaterThan(8);
+  });
+  it('hollow letters are read by their outline', async () => {
+    const r = await parts({ fill: { ...solid('#ffffff'), kind: 'none' }, outline: { width: 4, colour: '#777777', place: 'centred', dash: [] } });
+    expect(r.ratio).toBeCloseTo(4.48, 1);
+  });
+  it('the smallest part decides what is needed', async () => {
+    expect((await parts({ spans: [{ start: 3, end: 5, look: { fontSize: 12 } }] })).base).toBe(4.5);
+    expect((await parts({})).base).toBe(3);
+  });
 });
