@@ -1,6 +1,7 @@
 // Pictures: checked by content, content-addressed, stored in rows of at most 1 MiB, with a working copy for painters.
 import { createHash } from 'node:crypto';
 import sharp, { type Metadata, type Sharp } from 'sharp';
+import { svgDrawing, type Drawing } from '../core/format/svg-drawing';
 import { database } from './database';
 import { notFound, Problem } from './problem';
 import { checkedSvg } from './svg';
@@ -110,6 +111,28 @@ const fromRow = (r: Row): Asset => ({ id: r.id, name: r.name, mime: r.mime, byte
 export async function findAsset(id: string): Promise<Asset | null> {
   const row = await database()<Row>('assets').where({ id }).first();
   return row ? fromRow(row) : null;
+}
+
+/** Keeps bytes that are no picture, a font for one, by the name of their content. */
+export async function keepBytes(bytes: Uint8Array, name: string, mime: string): Promise<string> {
+  const id = sha256(bytes);
+  await store({ id, name: name.slice(0, 200), mime, bytes: bytes.byteLength, width: 0, height: 0, workingId: id }, bytes, false);
+  return id;
+}
+
+const drawings = new Map<string, Drawing | null>();
+const KEPT_DRAWINGS = 60;
+
+/** The outlines of an asset that is a drawing of plain shapes, or null. */
+export async function assetDrawing(asset: Asset): Promise<Drawing | null> {
+  if (asset.mime !== 'image/svg+xml') return null;
+  let drawing = drawings.get(asset.id);
+  if (drawing === undefined) {
+    drawing = svgDrawing((await assetBytes(asset.id)).toString('utf8'));
+    if (drawings.size >= KEPT_DRAWINGS) drawings.delete(drawings.keys().next().value!);
+    drawings.set(asset.id, drawing);
+  }
+  return drawing;
 }
 
 export interface ListedAsset extends Asset {

@@ -71,6 +71,7 @@ export const ReadingSchema = z.object({
 
 const StoredPieceSchema = z.object({ id: z.string(), campaign: z.string(), revision: z.number().int(), changedAt: z.string(), piece: PieceSchema });
 const AssetSchema = z.object({ id: z.string(), name: z.string(), mime: z.string(), bytes: z.number(), width: z.number(), height: z.number(), usedIn: z.array(z.object({ id: z.string(), name: z.string() })).optional().describe('Pieces that show it') });
+const FontSchema = z.object({ id: z.string(), family: z.string(), weight: z.number(), italic: z.boolean(), licence: z.string() });
 const ProblemSchema = z.object({ type: z.string(), title: z.string(), status: z.number(), detail: z.string().optional(), errors: z.array(z.object({ path: z.string(), reason: z.string() })).optional() });
 
 const schemaOf = (s: z.ZodType): unknown => {
@@ -95,7 +96,12 @@ export function openApi(): unknown {
         get: { summary: 'Pictures of the library', responses: ok('Newest first', z.array(AssetSchema)) },
         post: { summary: 'Store a picture', requestBody: { required: true, content: { 'multipart/form-data': { schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' } } } } } }, responses: { ...ok('Stored', AssetSchema, '201'), 413: problem('Too large'), 415: problem('Not a readable picture') } },
       },
-      '/api/assets/{id}': { get: { summary: 'The bytes of a picture', parameters: [id, { name: 'as', in: 'query', schema: { enum: ['original', 'working', 'thumbnail'] } }], responses: { 200: { description: 'The picture' }, 404: problem('Not there') } } },
+      '/api/assets/{id}': { get: { summary: 'The bytes of a picture', parameters: [id, { name: 'as', in: 'query', schema: { enum: ['original', 'working', 'thumbnail', 'drawing'] } }], responses: { 200: { description: 'The picture' }, 404: problem('Not there') } } },
+      '/api/campaigns/{id}/fonts': {
+        get: { summary: 'Fonts of the campaign’s own', parameters: [id], responses: ok('By family', z.array(FontSchema)) },
+        post: { summary: 'Add a font: TTF, OTF, WOFF or WOFF2', parameters: [id], requestBody: { required: true, content: { 'multipart/form-data': { schema: { type: 'object', required: ['file', 'licence'], properties: { file: { type: 'string', format: 'binary' }, licence: { type: 'string', description: 'Under which licence it may be used' } } } } } }, responses: { ...ok('Kept', FontSchema, '201'), 413: problem('Too large'), 422: problem('Not a usable font') } },
+      },
+      '/api/campaigns/{id}/fonts/{font}': { delete: { summary: 'Take a font out of the campaign', parameters: [id, inPath('font')], responses: { 204: { description: 'Gone' }, 404: problem('Not there') } } },
       '/api/campaigns': { get: { summary: 'Campaigns', responses: { 200: { description: 'All campaigns' } } }, post: { summary: 'A new campaign', requestBody: body(CampaignSchema), responses: { 201: { description: 'Made' } } } },
       '/api/campaigns/{id}/swatches': {
         get: { summary: 'Colours and gradients of the house style', parameters: [id], responses: { ...ok('Swatches', SwatchesSchema), 404: problem('Not there') } },

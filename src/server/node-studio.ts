@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createCanvas, ImageData } from '@napi-rs/canvas';
 import type { Pixels } from '../core/colour/palette';
+import type { Drawing } from '../core/format/svg-drawing';
 import type { Context2D, Studio, Surface } from '../core/paint/studio';
 import { FontStore } from '../core/type/font';
 
@@ -19,12 +20,14 @@ function surface(width: number, height: number): Surface {
   };
 }
 
-/** Fonts of the packages, read from disk once a thread. */
-export const diskFonts = (): FontStore => new FontStore(async (face) => new Uint8Array(await readFile(join(process.cwd(), 'node_modules', face.path))));
+/** Fonts of the packages, read from disk once a thread. @param own bytes of a font of one's own, by its id */
+export const diskFonts = (own?: (id: string) => Promise<Uint8Array>): FontStore =>
+  new FontStore(async (face) => (face.path === '' && own ? own(face.id) : new Uint8Array(await readFile(join(process.cwd(), 'node_modules', face.path)))));
 
-/** @param pictures decoded pictures by asset name */
-export const nodeStudio = (pictures: ReadonlyMap<string, Pixels>, fonts = diskFonts()): Studio => ({
+/** @param pictures decoded pictures by asset name, and outlines of those that are drawings */
+export const nodeStudio = (pictures: ReadonlyMap<string, Pixels>, fonts = diskFonts(), drawings: ReadonlyMap<string, Drawing> = new Map()): Studio => ({
   surface,
   fonts,
   picture: (asset) => pictures.get(asset) ?? null,
+  drawing: (asset) => drawings.get(asset) ?? null,
 });

@@ -2,17 +2,23 @@
 import sharp from 'sharp';
 import type { Pixels } from '../core/colour/palette';
 import { Painter } from '../core/paint/painter';
-import { assetsOf, sizeOf } from '../core/piece/resolve';
+import type { Drawing } from '../core/format/svg-drawing';
+import { assetsOf, familiesIn, sizeOf } from '../core/piece/resolve';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { readSlide, type Reading } from '../core/reading/read';
 import { justEnough, type JustEnough } from '../core/remedy/strength';
+import { FAMILIES } from '../core/type/catalogue';
 import { withTreatment, type TreatmentAsk } from '../core/remedy/treatment';
-import { assetBytes, findAsset } from './assets';
-import { nodeStudio } from './node-studio';
+import { assetBytes, assetDrawing, findAsset } from './assets';
+import { keepFont, ownFamilies, type OwnFont } from './fonts';
+import { diskFonts, nodeStudio } from './node-studio';
+import { Problem } from './problem';
 
 const pictures = new Map<string, Pixels>();
 const KEPT_PIXELS = 60_000_000;
-const painter = new Painter(nodeStudio(pictures));
+const drawings = new Map<string, Drawing>();
+const fonts = diskFonts(async (id) => new Uint8Array(await assetBytes(id)));
+const painter = new Painter(nodeStudio(pictures, fonts, drawings));
 
 /** Decodes what a piece needs; pictures least lately used make room. */
 async function load(piece: Piece): Promise<void> {
@@ -25,6 +31,8 @@ async function load(piece: Piece): Promise<void> {
     }
     const asset = await findAsset(id);
     if (!asset) continue;
+    const drawing = await assetDrawing(asset);
+    if (drawing) drawings.set(id, drawing);
     const { data, info } = await sharp(await assetBytes(asset.workingId)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
     pictures.set(id, { width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) });
   }
@@ -34,6 +42,7 @@ async function load(piece: Piece): Promise<void> {
     if (sum <= KEPT_PIXELS) break;
     if (used.has(id)) continue;
     pictures.delete(id);
+    drawings.delete(id);
     sum -= p.width * p.height;
   }
 }
@@ -47,6 +56,7 @@ export interface Place {
 
 async function stand({ piece, slide, size }: Place): Promise<{ piece: Piece; slide: Slide; size: Size }> {
   await load(piece);
+  fonts.register(await ownFamilies(familiesIn(piece).filter((f) => !FAMILIES.some((s) => s.name === f))));
   await painter.prepare(piece.slides[slide]);
   return { piece, slide: piece.slides[slide], size: sizeOf(piece, size) };
 }
@@ -77,4 +87,14 @@ export type JustEnoughAsk = Place & TreatmentAsk & { goal?: number };
 export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: string | null }> {
   const { piece, slide, size } = await stand(ask);
   return { ...justEnough(painter, { ...withTreatment(piece, slide, ask), size, property: ask.property, texts: ask.texts, goal: ask.goal }), colour: ask.colour ?? null };
+}
+
+/** Checks a font and keeps it: a hostile one costs a thread of ours, never the server. Problems come back by value, since threads pass on no classes. */
+export async function addFont({ campaign, bytes, name, licence }: { campaign: string; bytes: Uint8Array; name: string; licence: string }): Promise<{ font: OwnFont } | { problem: { status: number; title: string; detail?: string } }> {
+  try {
+    return { font: await keepFont(campaign, bytes, name, licence) };
+  } catch (e) {
+    if (!(e instanceof Problem)) throw e;
+    return { problem: { status: e.status, title: e.title, detail: e.detail } };
+  }
 }

@@ -1,6 +1,7 @@
 // The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
 import type { Pixels } from '../core/colour/palette';
 import type { Context2D, Studio, Surface } from '../core/paint/studio';
+import type { Drawing } from '../core/format/svg-drawing';
 import { Painter } from '../core/paint/painter';
 import { assetsOf } from '../core/piece/resolve';
 import type { Piece, Slide } from '../core/piece/schema';
@@ -29,19 +30,22 @@ async function fetched(path: string): Promise<Response> {
   return r;
 }
 
-/** A picture's pixels as they are in the file: upright and sRGB, which the server has seen to. */
-async function decode(id: string): Promise<Pixels> {
-  const blob = await (await fetched(`/api/assets/${id}?as=working`)).blob();
+/** A picture's pixels as they are in the file: upright and sRGB, which the server has seen to; and its outlines where it is a drawing. */
+async function decode(id: string): Promise<{ pixels: Pixels; drawing: Drawing | null }> {
+  const response = await fetched(`/api/assets/${id}?as=working`);
+  const drawing = response.headers.get('x-plavo-drawing') ? ((await (await fetched(`/api/assets/${id}?as=drawing`)).json()) as Drawing) : null;
+  const blob = await response.blob();
   const bitmap = await createImageBitmap(blob, { colorSpaceConversion: 'none', premultiplyAlpha: 'none', imageOrientation: 'from-image' });
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
-  return { width: canvas.width, height: canvas.height, data: context.getImageData(0, 0, canvas.width, canvas.height).data };
+  return { pixels: { width: canvas.width, height: canvas.height, data: context.getImageData(0, 0, canvas.width, canvas.height).data }, drawing };
 }
 
 export class BrowserStudio implements Studio {
   private readonly pictures = new Map<string, Pixels>();
+  private readonly drawings = new Map<string, Drawing>();
   private readonly loading = new Map<string, Promise<void>>();
   readonly fonts = new FontStore(async (face) => new Uint8Array(await (await fetched(`/api/fonts/${face.id}.ttf`)).arrayBuffer()));
   readonly painter = new Painter(this);
@@ -54,13 +58,20 @@ export class BrowserStudio implements Studio {
     return this.pictures.get(asset) ?? null;
   }
 
+  drawing(asset: string): Drawing | null {
+    return this.drawings.get(asset) ?? null;
+  }
+
   /** Loads one picture; a failure is tried again the next time. */
   load(id: string): Promise<void> {
     if (this.pictures.has(id)) return Promise.resolve();
     let p = this.loading.get(id);
     if (!p) {
       p = decode(id)
-        .then((pixels) => void this.pictures.set(id, pixels))
+        .then(({ pixels, drawing }) => {
+          if (drawing) this.drawings.set(id, drawing);
+          this.pictures.set(id, pixels);
+        })
         .finally(() => this.loading.delete(id));
       this.loading.set(id, p);
     }

@@ -9,6 +9,7 @@ import { paintPair, probeText, readText, type Reading } from '../core/reading/re
 import { readingKey } from '../core/reading/reading-key';
 import { justEnough, leastConfirmed, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
 import { withTreatment, type TreatmentAsk } from '../core/remedy/treatment';
+import type { Family } from '../core/type/catalogue';
 import { BrowserStudio } from './browser-studio';
 import type { Scene } from './stage';
 
@@ -54,6 +55,13 @@ export interface Histograms {
 }
 
 export const api = {
+  /** Makes the campaign's own fonts known. */
+  fonts(families: Family[]): void {
+    studio.fonts.register(families);
+    painter.fontsChanged();
+    known.clear();
+  },
+
   /**
    * Readings of all visible texts of a slide, or null where a newer question came.
    * @param letters whether each letter's reading is wanted too; without them there is less to send

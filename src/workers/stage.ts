@@ -6,6 +6,7 @@ import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
 import type { Box, Fill, Layer, Pattern, Piece, Slide, TextLayer } from '../core/piece/schema';
 import { caretMap, type CaretMap } from '../core/type/caret';
 import { overflows, textFrame } from '../core/type/frame';
+import type { Family } from '../core/type/catalogue';
 import { BrowserStudio, surfaceOn } from './browser-studio';
 import type { Surface } from '../core/paint/studio';
 
@@ -69,6 +70,12 @@ function linesOf(layer: TextLayer): Box {
 }
 
 export const api = {
+  /** Makes the campaign's own fonts known. */
+  fonts(families: Family[]): void {
+    studio.fonts.register(families);
+    painter.fontsChanged();
+  },
+
   /** Loads what a slide will need. */
   async warm(scene: Scene): Promise<void> {
     await studio.prepare(scene.piece, open(scene).slide);

@@ -39,7 +39,7 @@ export interface PaintOptions {
 const composite = (mode: BlendMode): GlobalCompositeOperation => (mode === 'normal' ? 'source-over' : mode);
 
 export class Painter {
-  private readonly layouts = new Kept<TextLayout>(400);
+  private layouts = new Kept<TextLayout>(400);
   private readonly stores = new Stores();
   private readonly photos = new PhotoPainter();
   private group: Surface | null = null;
@@ -50,6 +50,11 @@ export class Painter {
   async prepare(slide: Slide): Promise<void> {
     const wanted = slide.layers.flatMap((l) => (l.kind === 'text' ? [{ font: l.font, text: `${l.text}\u2022.0123456789` }, ...l.spans.flatMap((s) => (s.look.font ? [{ font: s.look.font, text: l.text.slice(s.start, s.end) }] : []))] : []));
     await Promise.all(wanted.map(({ font, text }) => this.studio.fonts.ensure(font, text + text.toUpperCase() + text.toLowerCase())));
+  }
+
+  /** Other fonts are known now: what was laid out may look different. */
+  fontsChanged(): void {
+    this.layouts = new Kept<TextLayout>(400);
   }
 
   /** The layout of a text, kept until what it depends on changes. */

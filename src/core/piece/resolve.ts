@@ -114,3 +114,6 @@ function assetsIn(layer: Layer): string[] {
   const tiles = fills.flatMap((f) => (f.kind === 'pattern' && typeof f.pattern.tile !== 'string' ? [f.pattern.tile.asset] : []));
   return layer.kind === 'photo' ? [layer.asset, ...tiles] : tiles;
 }
+
+/** Names of all font families a piece is set in. */
+export const familiesIn = (piece: Piece): string[] => [...new Set(piece.slides.flatMap((s) => s.layers.flatMap((l) => (l.kind === 'text' ? [l.font.family, ...l.spans.flatMap((x) => x.look.font?.family ?? [])] : []))))];

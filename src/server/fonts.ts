@@ -1,0 +1,122 @@
+// Fonts of one's own: unpacked, checked, kept with the pictures, and known to the pieces of their campaign.
+import { inflateSync } from 'node:zlib';
+import { decompress } from 'wawoff2';
+import type { Family } from '../core/type/catalogue';
+import { FAMILIES } from '../core/type/catalogue';
+import { loadFont } from '../core/type/font';
+import { sfntFacts } from '../core/type/sfnt';
+import { keepBytes } from './assets';
+import { database } from './database';
+import { notFound, Problem } from './problem';
+
+export const FONT_LIMITS = { bytes: 20 * 1024 * 1024, unpacked: 40 * 1024 * 1024 };
+
+export interface OwnFont {
+  /** SHA-256 of the unpacked file, under which it is served. */
+  id: string;
+  family: string;
+  weight: number;
+  italic: boolean;
+  licence: string;
+}
+
+/** WOFF 1.0 (W3C Recommendation, section 4) to TTF or OTF. @throws Error for what is none */
+export function unpackWoff(bytes: Uint8Array): Uint8Array {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  if (bytes.byteLength < 44) throw new Error('it is cut short');
+  const tables = view.getUint16(12), total = view.getUint32(16);
+  if (total > FONT_LIMITS.unpacked) throw new Error('it unpacks to too much');
+  if (44 + tables * 20 > bytes.byteLength) throw new Error('it is cut short');
+  const head = 12 + tables * 16, parts: Uint8Array[] = [];
+  const out = new DataView(new ArrayBuffer(head));
+  const power = 2 ** Math.floor(Math.log2(Math.max(1, tables)));
+  out.setUint32(0, view.getUint32(4));
+  out.setUint16(4, tables);
+  out.setUint16(6, power * 16);
+  out.setUint16(8, Math.log2(power));
+  out.setUint16(10, tables * 16 - power * 16);
+  let at = head;
+  for (let i = 0; i < tables; i++) {
+    const e = 44 + i * 20, offset = view.getUint32(e + 4), packed = view.getUint32(e + 8), length = view.getUint32(e + 12);
+    if (offset + packed > bytes.byteLength || length > FONT_LIMITS.unpacked || at + length > FONT_LIMITS.unpacked) throw new Error('it is cut short, or unpacks to too much');
+    const raw = bytes.subarray(offset, offset + packed), table = packed < length ? new Uint8Array(inflateSync(raw, { maxOutputLength: length })) : raw;
+    if (table.byteLength !== length) throw new Error('one of its tables is damaged');
+    const padded = new Uint8Array(Math.ceil(length / 4) * 4);
+    padded.set(table);
+    parts.push(padded);
+    out.setUint32(12 + i * 16, view.getUint32(e));
+    out.setUint32(12 + i * 16 + 4, view.getUint32(e + 16));
+    out.setUint32(12 + i * 16 + 8, at);
+    out.setUint32(12 + i * 16 + 12, length);
+    at += padded.byteLength;
+  }
+  const whole = new Uint8Array(at);
+  whole.set(new Uint8Array(out.buffer));
+  let to = head;
+  for (const p of parts) {
+    whole.set(p, to);
+    to += p.byteLength;
+  }
+  return whole;
+}
+
+/**
+ * Unpacks and checks a font: what it says of itself, and that its letters can be shaped and drawn.
+ * @throws Problem 413 or 422 saying what is wrong with it
+ */
+export async function checkedFont(given: Uint8Array, name: string): Promise<{ bytes: Uint8Array; family: string; weight: number; italic: boolean }> {
+  const safe = 'Nothing was stored; your texts stay as they are.';
+  if (given.byteLength === 0) throw new Problem(400, 'The file is empty', `${name} holds no bytes.`);
+  if (given.byteLength > FONT_LIMITS.bytes) throw new Problem(413, 'The font is too large', `${name} has ${Math.round(given.byteLength / 1048576)} MB; at most ${FONT_LIMITS.bytes / 1048576} MB are taken.`);
+  try {
+    const signature = Buffer.from(given.subarray(0, 4)).toString('latin1');
+    let bytes = given;
+    if (signature === 'wOFF') bytes = unpackWoff(given);
+    else if (signature === 'wOF2') {
+      if (given.byteLength < 48 || new DataView(given.buffer, given.byteOffset).getUint32(16) > FONT_LIMITS.unpacked) throw new Error('it is cut short, or unpacks to too much');
+      bytes = new Uint8Array(await decompress(given));
+    }
+    const facts = sfntFacts(bytes);
+    const font = loadFont({ id: 'check', weight: facts.weight, italic: facts.italic, path: '' }, bytes);
+    // Outlines of some letters are really there.
+    const drawn = ['H', 'a', '1', '\u05d0', '\u0627', '\u4e00'].filter((c) => font.has(c.codePointAt(0)!)).some((c) => font.outline(font.hbFont.nominalGlyph(c.codePointAt(0)!) ?? 0).length > 0);
+    if (!drawn || !(font.ascent > 0) || font.unitsPerEm < 16) throw new Error('its letters have no outlines');
+    const shipped = FAMILIES.some((f) => f.name.toLowerCase() === facts.family.toLowerCase());
+    return { bytes, ...facts, family: shipped ? `${facts.family} (own)` : facts.family };
+  } catch (e) {
+    if (e instanceof Problem) throw e;
+    throw new Problem(422, 'This is not a font Plavo can use', `${name}: ${(e as Error).message || 'it is damaged'}. ${safe}`);
+  }
+}
+
+/** Checks and keeps a font of a campaign. @throws Problem */
+export async function keepFont(campaign: string, given: Uint8Array, name: string, licence: string): Promise<OwnFont> {
+  if (!(await database()('campaigns').where({ id: campaign }).first())) throw notFound('campaign');
+  const { bytes, family, weight, italic } = await checkedFont(given, name);
+  const id = await keepBytes(bytes, `${family} ${weight}${italic ? ' italic' : ''}`, 'font/ttf');
+  await database()('fonts').insert({ campaign_id: campaign, asset_id: id, family, weight, italic, licence, created_at: new Date() }).onConflict(['campaign_id', 'asset_id']).merge(['licence']);
+  return { id, family, weight, italic, licence };
+}
+
+type Row = { campaign_id: string; asset_id: string; family: string; weight: number; italic: number; licence: string };
+
+/** Fonts of a campaign, by family and weight. */
+export async function listFonts(campaign: string): Promise<OwnFont[]> {
+  const rows = await database()<Row>('fonts').where({ campaign_id: campaign }).orderBy([{ column: 'family' }, { column: 'weight' }, { column: 'italic' }]);
+  return rows.map((r) => ({ id: r.asset_id, family: r.family, weight: r.weight, italic: Boolean(r.italic), licence: r.licence }));
+}
+
+/** Takes a font out of a campaign; texts set in it are shown in a replacement and say so. @throws Problem 404 */
+export async function removeFont(campaign: string, id: string): Promise<void> {
+  if (!(await database()('fonts').where({ campaign_id: campaign, asset_id: id }).delete())) throw notFound('font');
+}
+
+/** Families of one's own by name, of whatever campaign. */
+export async function ownFamilies(names: readonly string[]): Promise<Family[]> {
+  if (!names.length) return [];
+  return familiesOf((await database()<Row>('fonts').whereIn('family', [...names])).map((r) => ({ id: r.asset_id, family: r.family, weight: r.weight, italic: Boolean(r.italic), licence: r.licence })));
+}
+
+/** Fonts as families for choosing and loading. */
+export const familiesOf = (fonts: readonly OwnFont[]): Family[] =>
+  [...new Set(fonts.map((f) => f.family))].map((name) => ({ name, kind: 'own', faces: fonts.filter((f) => f.family === name).map((f) => ({ id: f.id, weight: f.weight, italic: f.italic, path: '' })) }));
