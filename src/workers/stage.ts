@@ -28,6 +28,11 @@ export interface TextPlace {
   missing: string[];
   /** Left edge of the frame in layout coordinates. */
   offset: number;
+  /** Baselines of its lines, from the top of the frame. */
+  baselines: number[];
+  /** Size of its type: what was found where the text fits its frame. */
+  fontSize: number;
+  missingFonts: string[];
   caret?: CaretMap;
 }
 
@@ -57,7 +62,7 @@ function places(scene: Scene, slide: Slide, editing: string | null): Record<stri
   for (const layer of layersIn(scene.piece, slide, size)) {
     if (layer.kind !== 'text') continue;
     const layout = painter.layout(layer), frame = textFrame(layer, layout);
-    texts[layer.id] = { frame: { ...frame, x: frame.x - layer.box.x, y: frame.y - layer.box.y }, overflow: overflows(layer, layout), missing: layout.missing, offset: layout.offset, ...(layer.id === editing ? { caret: caretMap(layout) } : {}) };
+    texts[layer.id] = { frame: { ...frame, x: frame.x - layer.box.x, y: frame.y - layer.box.y }, overflow: overflows(layer, layout), missing: layout.missing, offset: layout.offset, baselines: layout.lines.map((l) => l.baseline), fontSize: layout.fontSize, missingFonts: layout.missingFonts, ...(layer.id === editing ? { caret: caretMap(layout) } : {}) };
   }
   return texts;
 }
@@ -125,6 +130,16 @@ export const api = {
       out.push({ id, bitmap: canvas.transferToImageBitmap() });
     }
     return transfer(out, out.map((o) => o.bitmap));
+  },
+
+  /** Layers on nothing, with `room` canvas pixels beside the slide on all sides. */
+  async beside(scene: Scene, ids: string[], scale: number, room: number): Promise<ImageBitmap> {
+    const { slide, size } = open(scene);
+    await studio.prepare(scene.piece, slide);
+    const canvas = new OffscreenCanvas(Math.round(size.width * scale) + 2 * room, Math.round(size.height * scale) + 2 * room);
+    painter.paint(surfaceOn(canvas), scene.piece, slide, size, { scale, x: -room, y: -room }, { transparent: true, quality: 'draft', only: (l) => ids.includes(l.id) });
+    const bitmap = canvas.transferToImageBitmap();
+    return transfer(bitmap, [bitmap]);
   },
 
   /** Pixels round a point of the painted slide, RGBA, (2 r + 1) squared; outside the slide they are transparent. */

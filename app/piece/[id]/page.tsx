@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { Bench } from '../../../src/interface/bench/Bench';
+import { listFonts } from '../../../src/server/fonts';
 import { listCampaigns, readPiece } from '../../../src/server/pieces';
 import { Problem } from '../../../src/server/problem';
 
@@ -11,5 +12,6 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     if (e instanceof Problem && e.status === 404) notFound();
     throw e;
   });
-  return <Bench stored={stored} campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''} />;
+  const fonts = await listFonts(stored.campaign);
+  return <Bench stored={stored} fonts={fonts} campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''} />;
 }

@@ -3,10 +3,11 @@
 import { Loader } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { StoredPiece } from '../shared/api';
+import type { OwnFont, StoredPiece } from '../shared/api';
 import css from './Bench.module.css';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
+import { takeFonts } from './fonts';
 import { readJournal } from './journal';
 import { keepHouse } from './house';
 import { useKeys } from './keys';
@@ -16,12 +17,12 @@ import { keepSaving } from './saving';
 import { Shortcuts } from './Shortcuts';
 import { SlideStrip } from './SlideStrip';
 import { Stack } from './Stack';
-import { Stage } from './Stage';
+import { Stage } from './stage/Stage';
 import { openBench, useBench } from './store';
 import { withHouse } from '../../core/piece/swatches';
 import { openPiece } from '../../core/piece/upgrade';
 import { TopBar } from './TopBar';
-import { useFocusSelection } from './Overlay';
+import { useFocusSelection } from './stage/Overlay';
 import { stageWorker } from '../../workers/clients';
 
 /** Opens the stored piece, with what the journal knows beyond it. */
@@ -39,10 +40,11 @@ async function begin(stored: StoredPiece): Promise<void> {
   } else openBench(stored);
 }
 
-export function Bench({ stored, campaignName }: { stored: StoredPiece; campaignName: string }) {
+export function Bench({ stored, campaignName, fonts }: { stored: StoredPiece; campaignName: string; fonts: OwnFont[] }) {
   const [ready, setReady] = useState(false);
   useEffect(() => {
     // Fonts and pictures load while the journal is read.
+    void takeFonts(fonts);
     void stageWorker().warm({ piece: stored.piece, slide: stored.piece.slides[0].id, size: stored.piece.sizes[0].id });
     let stop: (() => void)[] = [];
     let on = true;
@@ -55,7 +57,7 @@ export function Bench({ stored, campaignName }: { stored: StoredPiece; campaignN
       on = false;
       for (const s of stop) s();
     };
-  }, [stored]);
+  }, [stored, fonts]);
   return ready ? (
     <Open campaignName={campaignName} />
   ) : (

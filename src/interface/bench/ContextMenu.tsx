@@ -1,10 +1,10 @@
 'use client';
 // The menu of the selected layers, at the pointer or at a row of the stack.
 import { Menu } from '@mantine/core';
-import { IconArrowDown, IconArrowUp, IconCopy, IconEye, IconEyeOff, IconLock, IconLockOpen, IconPaint, IconPencil, IconTrash, IconTypography } from '@tabler/icons-react';
+import { IconArrowBarToDown, IconArrowBarToUp, IconArrowDown, IconArrowUp, IconCopy, IconEye, IconEyeOff, IconLock, IconLockOpen, IconObjectScan, IconPaint, IconPencil, IconTrash, IconTypography, IconUnlink } from '@tabler/icons-react';
 import { create } from 'zustand';
 import { partsFor, type LookPart } from '../../core/piece/look';
-import { copiedLook, copyLook, duplicateSelected, pasteLook, removeSelected, shiftSelected, toggleLocked, toggleVisible } from './commands';
+import { copiedLook, copyLook, duplicateSelected, groupSelection, pasteLook, removeSelected, shiftSelected, ungroupSelection, toggleLocked, toggleVisible } from './commands';
 import { currentSlide, useBench } from './store';
 
 const useMenu = create<{ at: { x: number; y: number } | null; renaming: string | null }>(() => ({ at: null, renaming: null }));
@@ -13,12 +13,13 @@ export const openMenu = (x: number, y: number): void => useMenu.setState({ at: {
 export const startRenaming = (id: string | null): void => useMenu.setState({ renaming: id });
 export const useRenaming = (): string | null => useMenu((s) => s.renaming);
 
-const PASTE: Record<LookPart, string> = { whole: 'Paste look', fill: 'Only its fill', stroke: 'Only its stroke', type: 'Only its type' };
+const PASTE: Record<LookPart, string> = { whole: 'Paste look', fill: 'Only its fill', stroke: 'Only its stroke', shadow: 'Only its shadow', type: 'Only its type' };
 
 export function ContextMenu() {
   const at = useMenu((s) => s.at);
   const layer = useBench((s) => (s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined));
-  const some = useBench((s) => s.selection.length > 0);
+  const some = useBench((s) => s.selection.length > 0), several = useBench((s) => s.selection.length > 1);
+  const grouped = useBench((s) => currentSlide(s).layers.some((l) => l.group !== null && s.selection.includes(l.id)));
   if (!at || !some) return null;
   const look = copiedLook();
   return (
@@ -49,6 +50,31 @@ export function ContextMenu() {
             </Menu.Item>
             <Menu.Item leftSection={<IconArrowDown size={15} />} rightSection="[" onClick={() => shiftSelected(-1)}>
               Send backward
+            </Menu.Item>
+            <Menu.Item leftSection={<IconArrowBarToUp size={15} />} rightSection="}" onClick={() => shiftSelected(Infinity)}>
+              To the front
+            </Menu.Item>
+            <Menu.Item leftSection={<IconArrowBarToDown size={15} />} rightSection="{" onClick={() => shiftSelected(-Infinity)}>
+              To the back
+            </Menu.Item>
+            <Menu.Divider />
+          </>
+        )}
+        {several && (
+          <>
+            <Menu.Item leftSection={<IconObjectScan size={15} />} rightSection="Ctrl G" onClick={groupSelection}>
+              Group
+            </Menu.Item>
+            {grouped && (
+              <Menu.Item leftSection={<IconUnlink size={15} />} rightSection="Ctrl Shift G" onClick={ungroupSelection}>
+                Take apart
+              </Menu.Item>
+            )}
+            <Menu.Item leftSection={<IconEyeOff size={15} />} onClick={() => toggleVisible(...useBench.getState().selection)}>
+              Show or hide
+            </Menu.Item>
+            <Menu.Item leftSection={<IconLock size={15} />} onClick={() => toggleLocked(...useBench.getState().selection)}>
+              Lock or unlock
             </Menu.Item>
             <Menu.Divider />
           </>

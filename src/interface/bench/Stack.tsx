@@ -3,16 +3,17 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ActionIcon, Menu, ScrollArea, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Menu, ScrollArea, Text, TextInput, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconBorderOuter, IconBrightnessDown, IconColorFilter, IconDots, IconDroplet, IconEye, IconEyeOff, IconGradienter, IconGrain, IconLock, IconPhoto, IconPhotoPlus, IconPlus, IconRectangle, IconSquareFilled, IconTypography } from '@tabler/icons-react';
-import { useEffect, useRef, useState } from 'react';
+import { IconAlertTriangle, IconArrowBigRight, IconBorderOuter, IconBrightnessDown, IconCircle, IconCloud, IconColorFilter, IconDots, IconDroplet, IconEye, IconEyeOff, IconGradienter, IconGrain, IconHexagon, IconLine, IconLock, IconLockOpen, IconMessage, IconPhoto, IconPhotoPlus, IconPlus, IconRectangle, IconSquare, IconSquareFilled, IconStack2, IconStar, IconTypography, IconVector } from '@tabler/icons-react';
+import { Fragment, useEffect, useRef, useState } from 'react';
 import { latest, stageWorker } from '../../workers/clients';
-import { type Band, type Layer } from '../../core/piece/schema';
+import { groupsAround, membersOf } from '../../core/arrange/groups';
+import type { Band, Layer, ShapeForm } from '../../core/piece/schema';
 import { isTreatment } from '../../core/remedy/strength';
 import { layersIn } from '../../core/piece/resolve';
 import { VerdictMark } from '../shared/VerdictMark';
-import { addBorder, addFill, addPhoto, addPictureFiles, addText, addTreatment, moveTo, renameLayer, toggleLocked, toggleVisible } from './commands';
+import { addBorder, addDrawnShape, addFill, addLogoFiles, addPhoto, addPicture, addPictureFiles, addShape, addText, addTreatment, moveTo, renameLayer, toggleLocked, toggleVisible } from './commands';
 import { openMenu, startRenaming, useRenaming } from './ContextMenu';
 import { Library } from './Library';
 import { usePanelPiece } from './panel-piece';
@@ -21,6 +22,16 @@ import { currentSize, currentSlide, sceneOf, select, useBench } from './store';
 
 const BAND_NAME: Record<Band, string> = { message: 'Message', overlays: 'Overlays', backdrop: 'Backdrop' };
 const BAND_HINT: Record<Band, string> = { message: 'What is to be read', overlays: 'Between picture and text', backdrop: 'Photo, colours, patterns' };
+const SHAPES: [ShapeForm, string, typeof IconSquare][] = [
+  ['rectangle', 'Rectangle', IconSquare],
+  ['ellipse', 'Ellipse', IconCircle],
+  ['polygon', 'Polygon', IconHexagon],
+  ['star', 'Star', IconStar],
+  ['line', 'Line', IconLine],
+  ['arrow', 'Arrow', IconArrowBigRight],
+  ['blob', 'Blob', IconCloud],
+  ['speech', 'Speech box', IconMessage],
+];
 const THUMB = { width: 44, height: 34 };
 
 const askThumbnails = latest((ids: string[]) => stageWorker().thumbnails(sceneOf(useBench.getState()), ids, THUMB.width * 2, THUMB.height * 2));
@@ -49,10 +60,13 @@ function useThumbnails(layers: readonly Layer[]): void {
   }, [layers, ready]);
 }
 
-function Row({ layer }: { layer: Layer }) {
+const INDENT = 12;
+
+function Row({ layer, depth }: { layer: Layer; depth: number }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
   const selected = useBench((s) => s.selection.includes(layer.id));
   const verdict = useBench((s) => s.readings.find((r) => r.layer === layer.id)?.verdict);
+  const overflow = useBench((s) => s.texts[layer.id]?.overflow ?? false);
   const renaming = useRenaming() === layer.id;
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -68,7 +82,7 @@ function Row({ layer }: { layer: Layer }) {
       data-selected={selected || undefined}
       data-hidden={!layer.visible || undefined}
       data-dragging={isDragging || undefined}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
+      style={{ transform: CSS.Translate.toString(transform), transition, paddingLeft: 10 + depth * INDENT }}
       onClick={(e) => {
         const s = useBench.getState().selection;
         select(e.shiftKey || e.ctrlKey || e.metaKey ? (selected ? s.filter((id) => id !== layer.id) : [...s, layer.id]) : [layer.id]);
@@ -107,6 +121,11 @@ function Row({ layer }: { layer: Layer }) {
           {isTreatment(layer) && <small>{Math.round(layer.opacity * 100)} %</small>}
         </span>
       )}
+      {overflow && (
+        <Tooltip label="More text than the frame holds">
+          <IconAlertTriangle size={14} className={css.overflow} aria-label="More text than the frame holds" />
+        </Tooltip>
+      )}
       {verdict !== undefined && <VerdictMark verdict={verdict} size={13} />}
       {layer.locked && (
         <ActionIcon size="xs" aria-label={`Unlock ${name}`} onClick={(e) => (e.stopPropagation(), toggleLocked(layer.id))}>
@@ -132,6 +151,44 @@ function Row({ layer }: { layer: Layer }) {
   );
 }
 
+/** The head of a group: everything in it is selected, hidden and locked together. */
+function GroupRow({ id, depth }: { id: string; depth: number }) {
+  const slide = useBench(currentSlide);
+  const group = slide.groups.find((g) => g.id === id), members = membersOf(slide, id);
+  const chosen = useBench((s) => members.length > 0 && members.every((m) => s.selection.includes(m)));
+  const layers = slide.layers.filter((l) => members.includes(l.id)), visible = layers.some((l) => l.visible), locked = layers.every((l) => l.locked);
+  if (!group) return null;
+  return (
+    <div className={css.group} data-group={id} data-selected={chosen || undefined} style={{ paddingLeft: 10 + depth * INDENT }} onClick={(e) => (e.shiftKey ? select([...new Set([...useBench.getState().selection, ...members])]) : select(members))}>
+      <IconStack2 size={14} />
+      <span className={css.name}>{group.name}</span>
+      <ActionIcon size="xs" className={css.eye} aria-label={`${locked ? 'Unlock' : 'Lock'} ${group.name}`} onClick={(e) => (e.stopPropagation(), toggleLocked(...members))}>
+        {locked ? <IconLock size={13} /> : <IconLockOpen size={13} />}
+      </ActionIcon>
+      <ActionIcon size="xs" className={css.eye} aria-label={`${visible ? 'Hide' : 'Show'} ${group.name}`} onClick={(e) => (e.stopPropagation(), toggleVisible(...members))}>
+        {visible ? <IconEye size={14} /> : <IconEyeOff size={14} />}
+      </ActionIcon>
+    </div>
+  );
+}
+
+/** Rows of a band, each group's head before the first of its layers. */
+function Rows({ layers }: { layers: Layer[] }) {
+  const groups = useBench((s) => currentSlide(s).groups);
+  const paths = layers.map((l) => groupsAround({ groups }, l.group).reverse());
+  return layers.map((l, n) => {
+    const path = paths[n], same = path.findIndex((g, i) => paths[n - 1]?.[i] !== g), fresh = same < 0 ? [] : path.slice(same);
+    return (
+      <Fragment key={l.id}>
+        {fresh.map((g, i) => (
+          <GroupRow key={g} id={g} depth={path.length - fresh.length + i} />
+        ))}
+        <Row layer={l} depth={path.length} />
+      </Fragment>
+    );
+  });
+}
+
 function BandSection({ band, layers, children }: { band: Band; layers: Layer[]; children: React.ReactNode }) {
   const { setNodeRef, isOver } = useDroppable({ id: `band:${band}` });
   return (
@@ -142,9 +199,7 @@ function BandSection({ band, layers, children }: { band: Band; layers: Layer[]; 
         </Text>
         {children}
       </header>
-      {layers.map((l) => (
-        <Row key={l.id} layer={l} />
-      ))}
+      <Rows layers={layers} />
       {layers.length === 0 && (
         <Text fz="xs" c="dimmed" px={10} pb={6}>
           {BAND_HINT[band]}
@@ -160,8 +215,8 @@ export function Stack() {
   const sizeId = useBench((s) => s.sizeId);
   const slide = currentSlide({ piece, slideId });
   const size = currentSize({ piece, sizeId });
-  const [library, setLibrary] = useState(false);
-  const files = useRef<HTMLInputElement>(null);
+  const [library, setLibrary] = useState<Band | null>(null);
+  const files = useRef<HTMLInputElement>(null), logos = useRef<HTMLInputElement>(null), drawings = useRef<HTMLInputElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
   const layers = layersIn(piece, slide, size);
   useThumbnails(slide.layers);
@@ -208,7 +263,30 @@ export function Stack() {
         <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
           <SortableContext items={topFirst.map((l) => l.id)} strategy={verticalListSortingStrategy}>
             <BandSection band="message" layers={of('message')}>
-              {add('Add to Message', <Menu.Item leftSection={<IconTypography size={15} />} rightSection="T" onClick={addText}>Text</Menu.Item>)}
+              {add(
+                'Add to Message',
+                <>
+                  <Menu.Item leftSection={<IconTypography size={15} />} rightSection="T" onClick={addText}>
+                    Text
+                  </Menu.Item>
+                  <Menu.Divider />
+                  <Menu.Item leftSection={<IconPhotoPlus size={15} />} onClick={() => logos.current?.click()}>
+                    Logo or picture
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconPhoto size={15} />} onClick={() => setLibrary('message')}>
+                    Picture from the library
+                  </Menu.Item>
+                  <Menu.Divider />
+                  {SHAPES.map(([form, name, Icon]) => (
+                    <Menu.Item key={form} leftSection={<Icon size={15} />} onClick={() => void addShape(form)}>
+                      {name}
+                    </Menu.Item>
+                  ))}
+                  <Menu.Item leftSection={<IconVector size={15} />} onClick={() => drawings.current?.click()}>
+                    Shape from SVG
+                  </Menu.Item>
+                </>,
+              )}
             </BandSection>
             <BandSection band="overlays" layers={of('overlays')}>
               {add(
@@ -239,7 +317,7 @@ export function Stack() {
                   <Menu.Item leftSection={<IconPhotoPlus size={15} />} onClick={() => files.current?.click()}>
                     Photo from a file
                   </Menu.Item>
-                  <Menu.Item leftSection={<IconPhoto size={15} />} onClick={() => setLibrary(true)}>
+                  <Menu.Item leftSection={<IconPhoto size={15} />} onClick={() => setLibrary('backdrop')}>
                     Photo from the library
                   </Menu.Item>
                   <Menu.Item leftSection={<IconSquareFilled size={15} />} onClick={() => void addFill('colour')}>
@@ -269,12 +347,36 @@ export function Stack() {
           e.currentTarget.value = '';
         }}
       />
+      <input
+        ref={logos}
+        type="file"
+        accept="image/*"
+        multiple
+        hidden
+        data-testid="logo-file"
+        onChange={(e) => {
+          void addLogoFiles([...(e.currentTarget.files ?? [])]);
+          e.currentTarget.value = '';
+        }}
+      />
+      <input
+        ref={drawings}
+        type="file"
+        accept="image/svg+xml"
+        hidden
+        data-testid="drawing-file"
+        onChange={(e) => {
+          const file = e.currentTarget.files?.[0];
+          if (file) void addDrawnShape(file);
+          e.currentTarget.value = '';
+        }}
+      />
       {library && (
         <Library
-          onClose={() => setLibrary(false)}
+          onClose={() => setLibrary(null)}
           onChoose={(a) => {
-            setLibrary(false);
-            addPhoto(a);
+            setLibrary(null);
+            (library === 'message' ? addPicture : addPhoto)(a);
           }}
         />
       )}

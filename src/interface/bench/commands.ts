@@ -1,15 +1,23 @@
 // What a person can do on the bench, whichever way it is asked for: button, key, menu or drop.
 import { nanoid } from 'nanoid';
 import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayer } from '../../core/piece/edits';
-import { gradientThrough, makeBorder, makeFill, makePhoto, makeText, marginOf, photoName } from '../../core/piece/make';
+import { gradientThrough, makeBorder, makeFill, makePhoto, makePicture, makeShape, makeText, marginOf, photoName, solid } from '../../core/piece/make';
 import { layerIn } from '../../core/piece/resolve';
-import { LayerSchema, type Band, type Fill, type Layer, type PhotoLayer, type TextLayer } from '../../core/piece/schema';
+import { GroupSchema, LayerSchema, swatchesOf, type Band, type Box, type Fill, type Layer, type PhotoLayer, type Piece, type Shape, type ShapeForm, type Swatch, type TextLayer } from '../../core/piece/schema';
+import { SwatchSchema } from '../../core/piece/fill-schema';
+import { putSwatch } from '../../core/piece/swatches';
 import { lookOf, withLook, type Look, type LookPart } from '../../core/piece/look';
 import { makeTreatment, type TreatmentKind } from '../../core/remedy/treatment';
+import { alignTo, spreadOut, withGap, type Side } from '../../core/arrange/align';
+import { union } from '../../core/arrange/follow';
+import { groupLayers, groupSelected, groupsAround, ungroup } from '../../core/arrange/groups';
 import { boundsOf } from '../../core/arrange/transform';
-import type { AssetInfo } from '../shared/api';
+import { outlineOf } from '../../core/format/svg-drawing';
+import { setTypographically } from '../../core/type/parts';
+import { notifications } from '@mantine/notifications';
+import { api, type AssetInfo } from '../shared/api';
 import { uploadWithNotice } from '../shared/upload';
-import { currentSize, currentSlide, edit, frameOf, isMovable, select, selectedLayer, useBench } from './store';
+import { currentSize, currentSlide, edit, frameOf, isMovable, select, useBench } from './store';
 import { colourForOverlay, mainColour } from './treatment';
 
 const newId = (): string => nanoid(10);
@@ -39,6 +47,42 @@ export async function addTreatment(kind: TreatmentKind): Promise<void> {
   const s = state(), slide = currentSlide(s);
   const texts = slide.layers.filter((l) => l.kind === 'text' && s.selection.includes(l.id)).map((l) => l.id);
   put(`Add ${kind}`, makeTreatment(kind, newId(), colour, s.piece, slide, texts.length ? texts : undefined));
+}
+
+/** A shape in the middle of the slide, in a colour that its texts do not have. */
+export async function addShape(form: ShapeForm): Promise<void> {
+  const colour = await colourForOverlay();
+  put(`Add ${form}`, makeShape(newId(), form, form === 'line' || form === 'arrow' ? lineColour() : colour, baseSize()));
+}
+const lineColour = (): string => mainColour(currentSlide(state()).layers.find((l): l is TextLayer => l.kind === 'text')?.fill ?? solid('#ffffff'), state().piece);
+
+/** A logo or picture among the texts. */
+export const addPicture = (asset: AssetInfo): void => put('Add picture', makePicture(newId(), asset.id, photoName(asset.name), baseSize(), asset));
+
+/** Uploads pictures into the message. */
+export async function addLogoFiles(files: readonly File[]): Promise<void> {
+  for (const file of files) {
+    const asset = await uploadWithNotice(file);
+    if (asset) addPicture(asset);
+  }
+}
+
+/** The outline of a drawing; says so where the file holds none that can be used. */
+export async function outlineFromFile(file: File): Promise<NonNullable<Shape['path']> | null> {
+  const asset = await uploadWithNotice(file);
+  if (!asset) return null;
+  const drawing = await api.drawing(asset.id).catch(() => null), d = drawing && outlineOf(drawing);
+  if (drawing && d && d.length <= 200_000) return { d, width: drawing.width, height: drawing.height };
+  notifications.show({ color: 'amber', title: 'This drawing has no outline to use', message: 'It needs filled shapes in plain colours, without gradients or masks. It is in the library now, and can be used as a picture.' });
+  return null;
+}
+
+/** A shape drawn elsewhere: the outline of an SVG. */
+export async function addDrawnShape(file: File): Promise<void> {
+  const path = await outlineFromFile(file);
+  if (!path) return;
+  const shape = makeShape(newId(), 'path', await colourForOverlay(), baseSize()), k = Math.min(shape.box.width / path.width, shape.box.height / path.height);
+  put('Add drawn shape', { ...shape, name: photoName(file.name), box: { ...shape.box, width: Math.max(1, path.width * k), height: Math.max(1, path.height * k) }, shape: { ...shape.shape, path } });
 }
 
 export function addBorder(): void {
@@ -131,10 +175,36 @@ export function nudge(dx: number, dy: number): void {
   );
 }
 
-export const shiftSelected = (by: number): void => {
-  const [id] = state().selection;
-  if (id) edit(by > 0 ? 'Bring forward' : 'Send backward', (p) => shiftLayer(p, state().slideId, id, by));
-};
+/** One step, or all the way, within the band; several keep their order among each other. */
+export function shiftSelected(by: number): void {
+  const s = state(), order = currentSlide(s).layers.map((l) => l.id).filter((id) => s.selection.includes(id));
+  if (!order.length) return;
+  const label = by === Infinity ? 'Bring to front' : by === -Infinity ? 'Send to back' : by > 0 ? 'Bring forward' : 'Send backward';
+  // Brought forward the topmost goes first, so that none passes another of them; all the way to the front it goes last.
+  edit(label, (p) => ((by > 0) === Number.isFinite(by) ? [...order].reverse() : order).reduce((q, id) => shiftLayer(q, s.slideId, id, by), p));
+}
+
+export function groupSelection(): void {
+  const s = state();
+  let made: string | null = null;
+  edit('Group', (p) => {
+    const g = groupLayers(p, s.slideId, s.selection, newId);
+    made = g.group;
+    return g.piece;
+  });
+  if (made === null && s.selection.length > 1) notifications.show({ message: 'Groups lie at most 20 deep within each other; nothing was changed.' });
+  select(s.selection);
+}
+
+export function ungroupSelection(): void {
+  const s = state(), slide = currentSlide(s), group = groupSelected(slide, s.selection) ?? groupsAround(slide, slide.layers.find((l) => s.selection.includes(l.id))?.group ?? null).at(-1);
+  if (group) edit('Ungroup', (p) => ungroup(p, s.slideId, group));
+}
+
+/** Curly quotes, ellipses, dashes, and pairs that stay on one line. */
+export const typesetSelected = (): void => change<TextLayer>('Quotes and pairs', changeable(), (l) => {
+  if (l.kind === 'text') Object.assign(l, setTypographically(l));
+});
 
 export const moveTo = (id: string, band: Band, above: string | null): void => edit('Reorder', (p) => moveLayer(p, state().slideId, id, band, above));
 
@@ -142,47 +212,104 @@ export function change<L extends Layer>(label: string, ids: string[], apply: (la
   edit(label, (p) => changeLayers(p, state().slideId, ids, (l) => apply(l as L)), merge);
 }
 
-export const toggleVisible = (id: string): void => change('Show or hide', [id], (l) => void (l.visible = !l.visible));
-export const toggleLocked = (id: string): void => change('Lock or unlock', [id], (l) => void (l.locked = !l.locked));
+/** Hides what is visible; shows all where all are hidden. */
+export function toggleVisible(...ids: string[]): void {
+  const shown = currentSlide(state()).layers.some((l) => ids.includes(l.id) && l.visible);
+  change('Show or hide', ids, (l) => void (l.visible = !shown));
+}
+export function toggleLocked(...ids: string[]): void {
+  const free = currentSlide(state()).layers.some((l) => ids.includes(l.id) && !l.locked);
+  change('Lock or unlock', ids, (l) => void (l.locked = free));
+}
 export const renameLayer = (id: string, name: string): void => {
   if (name.trim()) change('Rename', [id], (l) => void (l.name = name.trim().slice(0, 200)));
 };
 
-/** Places the selected layer within the slide: at its margins or its middle. */
-export function alignSelected(to: { x?: 'left' | 'middle' | 'right'; y?: 'top' | 'middle' | 'bottom' }): void {
-  const s = state(), layer = selectedLayer(s), size = currentSize(s);
-  if (!layer || !isMovable(layer, size)) return;
-  const frame = frameOf(layer, s.texts), bounds = boundsOf(frame, layer.rotation), m = marginOf(size);
-  const dx = to.x === 'left' ? m - bounds.x : to.x === 'right' ? size.width - m - bounds.x - bounds.width : to.x === 'middle' ? (size.width - bounds.width) / 2 - bounds.x : 0;
-  const dy = to.y === 'top' ? m - bounds.y : to.y === 'bottom' ? size.height - m - bounds.y - bounds.height : to.y === 'middle' ? (size.height - bounds.height) / 2 - bounds.y : 0;
-  edit('Align', (p) => placeLayer(p, s.slideId, layer.id, s.sizeId, { box: { ...layer.box, x: layer.box.x + dx, y: layer.box.y + dy } }));
+/** What a selection is aligned to. */
+export type AlignFrame = 'selection' | 'margins' | 'slide';
+
+interface Movable {
+  layer: Layer;
+  bounds: Box;
 }
+/** Selected layers that can be moved, as they stand in the present size. */
+function movables(): Movable[] {
+  const s = state(), size = currentSize(s), slide = currentSlide(s);
+  return slide.layers
+    .filter((l) => s.selection.includes(l.id))
+    .map((l) => layerIn(l, size, baseSize()))
+    .filter((l) => isMovable(l, size))
+    .map((layer) => ({ layer, bounds: boundsOf(frameOf(layer, s.texts), layer.rotation) }));
+}
+
+function shiftAll(label: string, all: readonly Movable[], moves: readonly { dx: number; dy: number }[]): void {
+  const s = state();
+  edit(label, (p) => all.reduce((q, { layer }, i) => (moves[i].dx || moves[i].dy ? placeLayer(q, s.slideId, layer.id, s.sizeId, { box: { ...layer.box, x: layer.box.x + moves[i].dx, y: layer.box.y + moves[i].dy } }) : q), p));
+}
+
+/** Aligns the selection: one layer, or a whole group, to slide or margins; several to each other, too. */
+export function alignSelected(side: Side, to: AlignFrame): void {
+  const all = movables(), size = currentSize(state()), m = marginOf(size);
+  if (!all.length) return;
+  const frame = to === 'selection' ? union(all.map((x) => x.bounds)) : to === 'margins' ? { x: m, y: m, width: size.width - 2 * m, height: size.height - 2 * m } : { x: 0, y: 0, width: size.width, height: size.height };
+  const grouped = groupSelected(currentSlide(state()), state().selection) !== null;
+  // A group goes as one.
+  const moves = grouped && to !== 'selection' ? all.map(() => alignTo([union(all.map((x) => x.bounds))], frame, side)[0]) : alignTo(all.map((x) => x.bounds), frame, side);
+  shiftAll('Align', all, moves);
+}
+
+/** Equal gaps between three or more, or gaps of a width. */
+export function distributeSelected(axis: 'x' | 'y', gap?: number): void {
+  const all = movables();
+  if (all.length < 2) return;
+  const boxes = all.map((x) => x.bounds);
+  shiftAll('Distribute', all, gap === undefined ? spreadOut(boxes, axis) : withGap(boxes, axis, gap));
+}
+export const selectedBounds = (): Box[] => movables().map((x) => x.bounds);
 
 const CLIP = 'plavo-layers';
 
-/** Selected layers as text for the clipboard, or null. */
+/** Selected layers as text for the clipboard, with the swatches and groups they belong to; or null. */
 export function copied(): string | null {
-  const s = state();
-  const layers = currentSlide(s).layers.filter((l) => s.selection.includes(l.id));
-  return layers.length ? JSON.stringify({ format: CLIP, layers }) : null;
+  const s = state(), slide = currentSlide(s);
+  const layers = slide.layers.filter((l) => s.selection.includes(l.id));
+  if (!layers.length) return null;
+  const wanted = new Set(layers.flatMap(swatchesOf));
+  return JSON.stringify({ format: CLIP, layers, groups: slide.groups, swatches: s.piece.swatches.filter((w) => wanted.has(w.id)) });
 }
 
-/** Pastes layers copied before. @returns false where the text holds none */
+const parsedAll = <T>(schema: { safeParse(v: unknown): { success: boolean; data?: T } }, raw: unknown): T[] => (Array.isArray(raw) ? raw.flatMap((v) => schema.safeParse(v).data ?? []) : []);
+
+/** Pastes layers copied before, where they were; aside where the same layer still stands there. @returns false where the text holds none */
 export function pasteLayers(text: string): boolean {
-  let parsed: unknown;
+  let raw: { format?: string; layers?: unknown; groups?: unknown; swatches?: unknown } | null;
   try {
-    parsed = JSON.parse(text);
+    raw = JSON.parse(text) as typeof raw;
   } catch {
     return false;
   }
-  const raw = (parsed as { format?: string; layers?: unknown[] }) ?? {};
-  if (raw.format !== CLIP || !Array.isArray(raw.layers)) return false;
-  const layers = raw.layers.flatMap((l) => {
-    const r = LayerSchema.safeParse(l);
-    return r.success ? [{ ...r.data, id: newId() }] : [];
+  if (!raw || raw.format !== CLIP) return false;
+  const s = state(), slide = currentSlide(s), here = new Map(slide.layers.map((l) => [l.id, l]));
+  const found = parsedAll<Layer>(LayerSchema, raw.layers);
+  if (!found.length) return false;
+  const swatches: Swatch[] = parsedAll<Swatch>(SwatchSchema, raw.swatches).filter((w) => !s.piece.swatches.some((x) => x.id === w.id));
+  // Groups come along as new ones; only those that still hold something.
+  const groups = parsedAll(GroupSchema, raw.groups), fresh = new Map(groups.map((g) => [g.id, newId()]));
+  const wanted = new Set(found.flatMap((l) => groupsAround({ groups }, l.group)));
+  const ids = new Map(found.map((l) => [l.id, newId()]));
+  const layers = found.map((l): Layer => {
+    const there = here.get(l.id), same = there && there.box.x === l.box.x && there.box.y === l.box.y && l.band === 'message';
+    const copy: Layer = { ...l, id: ids.get(l.id)!, group: (l.group !== null && fresh.get(l.group)) || null, box: same ? { ...l.box, x: l.box.x + 24, y: l.box.y + 24 } : l.box };
+    // What followed a text that came along follows the copy.
+    return 'follows' in copy ? { ...copy, follows: copy.follows.flatMap((f) => ids.get(f) ?? (here.has(f) ? f : [])) } : copy;
   });
-  if (!layers.length) return false;
-  edit('Paste', (p) => layers.reduce((q, l) => addLayer(q, state().slideId, l), p));
+  edit('Paste', (p) => {
+    const withSwatches = swatches.reduce((q, w) => putSwatch(q, w), p);
+    const known = new Set(withSwatches.swatches.map((w) => w.id));
+    const usable = layers.filter((l) => swatchesOf(l).every((w) => known.has(w)));
+    const laid = usable.reduce((q, l) => addLayer(q, s.slideId, l), withSwatches);
+    return { ...laid, slides: laid.slides.map((sl) => (sl.id === s.slideId ? { ...sl, groups: [...sl.groups, ...groups.filter((g) => wanted.has(g.id)).map((g) => ({ ...g, id: fresh.get(g.id)!, within: (g.within && fresh.get(g.within)) || null }))] } : sl)) } as Piece;
+  });
   select(layers.map((l) => l.id));
   return true;
 }

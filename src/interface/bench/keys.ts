@@ -1,14 +1,22 @@
 // Keyboard and clipboard of the bench. Keys in fields belong to the fields.
 import { useEffect } from 'react';
-import { addPictureFiles, addText, copied, duplicateSelected, nudge, pasteLayers, removeSelected, shiftSelected } from './commands';
+import { takenBy } from '../../core/arrange/groups';
+import { addPictureFiles, addText, copied, duplicateSelected, groupSelection, nudge, pasteLayers, removeSelected, shiftSelected, ungroupSelection } from './commands';
 import { startRenaming } from './ContextMenu';
-import { currentSlide, redoEdit, select, undoEdit, useBench, type StageView } from './store';
-import { zoomBy } from './Stage';
+import { currentSlide, isPannable, redoEdit, select, undoEdit, useBench, type StageView } from './store';
+import { zoomBy } from './stage/Stage';
 
 const inField = (e: Event): boolean => {
   const t = e.target;
   return t instanceof HTMLElement && (t.isContentEditable || (/^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName) && (t as HTMLInputElement).type !== 'checkbox' && (t as HTMLInputElement).type !== 'radio'));
 };
+/** One step out of the group one works in: it is selected whole. */
+function leaveGroup(): void {
+  const s = useBench.getState(), slide = currentSlide(s), { entered } = s;
+  const outer = slide.groups.find((g) => g.id === entered)?.within ?? null, first = slide.layers.find((l) => s.selection.includes(l.id));
+  useBench.setState({ entered: outer });
+  if (first) select(takenBy(slide, first.id, outer));
+}
 const VIEWS: StageView[] = ['plain', 'letters', 'grey', 'clean'];
 
 export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => void): void {
@@ -37,6 +45,10 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
         } else if (e.key.toLowerCase() === 'a') {
           done();
           select(currentSlide(s).layers.filter((l) => l.band === 'message' && !l.locked && l.visible).map((l) => l.id));
+        } else if (e.key.toLowerCase() === 'g') {
+          done();
+          if (e.shiftKey) ungroupSelection();
+          else groupSelection();
         }
         return;
       }
@@ -59,7 +71,9 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
         case 'Escape':
           if (s.picking) useBench.setState({ picking: null });
           else if (s.editing) useBench.setState({ editing: null });
+          else if (s.inside) useBench.setState({ inside: null });
           else if (s.view === 'clean') useBench.setState({ view: 'plain' });
+          else if (s.entered) leaveGroup();
           else select([]);
           return;
         case 'Delete':
@@ -70,7 +84,10 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
           if (onButton) return;
           if (one?.kind === 'text' && !one.locked) {
             done();
-            useBench.setState({ editing: one.id });
+            useBench.setState({ editing: one.id, range: null });
+          } else if (one && isPannable(one) && one.band === 'message') {
+            done();
+            useBench.setState({ inside: one.id });
           }
           return;
         case 'F2':
@@ -83,6 +100,21 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
           return shiftSelected(1);
         case '[':
           return shiftSelected(-1);
+        case '}':
+          return shiftSelected(Infinity);
+        case '{':
+          return shiftSelected(-Infinity);
+        case 'Tab': {
+          // On the stage Tab goes through its layers, topmost first; beyond the last the browser goes on.
+          const onStage = e.target === document.body || (e.target instanceof HTMLElement && e.target.dataset.layer !== undefined);
+          const all = [...currentSlide(s).layers].reverse().filter((l) => l.visible && !l.locked);
+          const at = all.findIndex((l) => l.id === s.selection.at(-1)), next = all[e.shiftKey ? at - 1 : at + 1];
+          if (!onStage || !s.selection.length || !next) return;
+          done();
+          select([next.id]);
+          document.querySelector<HTMLElement>(`[data-layer="${next.id}"]`)?.focus({ preventScroll: true });
+          return;
+        }
         case 't':
         case 'T':
           done();

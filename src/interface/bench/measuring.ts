@@ -26,7 +26,7 @@ export function keepMeasuring(): () => void {
   if (useBench.getState().painted) void measure();
   const stop = useBench.subscribe((now, before) => {
     if (!now.painted) return;
-    if (!before.painted || now.piece !== before.piece || now.preview !== before.preview || now.slideId !== before.slideId || now.sizeId !== before.sizeId || (now.view !== before.view && now.view === 'letters')) void measure();
+    if (!before.painted || now.piece !== before.piece || now.preview !== before.preview || now.epoch !== before.epoch || now.slideId !== before.slideId || now.sizeId !== before.sizeId || (now.view !== before.view && now.view === 'letters')) void measure();
   });
   return () => {
     stopped = true;

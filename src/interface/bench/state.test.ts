@@ -72,7 +72,7 @@ describe('edits', () => {
   it('a text’s frame moves with its box before it is painted again', () => {
     open();
     const layer = currentSlide(state()).layers[1];
-    const texts = { a: { frame: { x: 2, y: 0, width: 80, height: 66 }, overflow: false, missing: [], offset: 0 } };
+    const texts = { a: { frame: { x: 2, y: 0, width: 80, height: 66 }, overflow: false, missing: [], missingFonts: [], baselines: [], fontSize: 40, offset: 0 } };
     expect(frameOf({ ...layer, box: { ...layer.box, x: 100 } }, texts)).toEqual({ x: 102, y: 10, width: 80, height: 66 });
     expect(frameOf(layer, {})).toEqual(layer.box);
   });

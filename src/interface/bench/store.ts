@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import { emptyHistory, redo, remember, stepBetween, undo, type History } from '../../core/piece/history';
 import type { Layer, Piece, Size, Slide } from '../../core/piece/schema';
 import { isFollower } from '../../core/arrange/follow';
+import { groupsAround } from '../../core/arrange/groups';
 import { layerIn, layersIn, sizeOf } from '../../core/piece/resolve';
 import type { Reading } from '../../core/reading/read';
 import type { FollowerPlace, TextPlace } from '../../workers/stage';
@@ -26,6 +27,12 @@ export interface BenchState {
   selection: string[];
   /** The text that is being typed into. */
   editing: string | null;
+  /** What is marked in it, in UTF-16 units. */
+  range: { from: number; to: number } | null;
+  /** The group one works in. */
+  entered: string | null;
+  /** The photo that is moved within its mask or frame. */
+  inside: string | null;
   view: StageView;
   /** CSS pixels to one pixel of the size; `fit` follows the window. */
   zoom: number | 'fit';
@@ -39,6 +46,8 @@ export interface BenchState {
   picking: Picking | null;
   /** Where plates and pools lie that follow texts. */
   followers: Record<string, FollowerPlace>;
+  /** Counts what became known beyond the document: fonts of one's own, for one. */
+  epoch: number;
   /** Shown and measured instead of the piece while something is only looked at: a blend mode under the pointer, for one. */
   preview: Piece | null;
 }
@@ -62,6 +71,9 @@ export const useBench = create<BenchState>(() => ({
   sizeId: '',
   selection: [],
   editing: null,
+  range: null,
+  entered: null,
+  inside: null,
   view: 'plain',
   zoom: 'fit',
   saved: 'saved',
@@ -71,6 +83,7 @@ export const useBench = create<BenchState>(() => ({
   texts: {},
   picking: null,
   followers: {},
+  epoch: 0,
   preview: null,
 }));
 
@@ -82,7 +95,7 @@ const MERGE_WITHIN = 1200;
 
 export function openBench(at: { id: string; campaign: string; revision: number; piece: Piece; history?: History; saved?: Saved }): void {
   pending = null;
-  set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, readings: [], texts: {}, painted: false, zoom: 'fit', view: 'plain', picking: null, followers: {}, preview: null, dragging: false });
+  set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, range: null, entered: null, inside: null, readings: [], texts: {}, painted: false, zoom: 'fit', view: 'plain', picking: null, followers: {}, preview: null, dragging: false });
 }
 
 /** Puts what is being changed into the history. */
@@ -122,7 +135,14 @@ export const redoEdit = (): void => travel(redo);
 
 export const select = (ids: string[]): void => {
   settle();
-  set((s) => ({ selection: ids, editing: s.editing && ids.length === 1 && ids[0] === s.editing ? s.editing : null }));
+  set((s) => {
+    const alone = (id: string | null): string | null => (id && ids.length === 1 && ids[0] === id ? id : null);
+    const slide = currentSlide(s);
+    // Outside the group that was entered one is no longer within it.
+    const around = ids.map((id) => groupsAround(slide, slide.layers.find((l) => l.id === id)?.group ?? null));
+    const entered = s.entered !== null && ids.length > 0 && around.every((g) => g.includes(s.entered!)) ? s.entered : null;
+    return { selection: ids, editing: alone(s.editing), range: alone(s.editing) ? s.range : null, inside: alone(s.inside), entered };
+  });
 };
 
 export const currentSlide = (s: Pick<BenchState, 'piece' | 'slideId'>): Slide => s.piece.slides.find((x) => x.id === s.slideId) ?? s.piece.slides[0];
@@ -164,12 +184,15 @@ export const placedLayers = (piece: Piece, slide: Slide, size: Size, followers: 
 export function isMovable(layer: Layer, size: Size): boolean {
   if (layer.locked || isFollower(layer)) return false;
   if (layer.band === 'message') return true;
-  if (layer.kind === 'photo') return layer.fit === 'free';
+  if (layer.kind === 'photo' && layer.mask === null) return layer.fit === 'free';
   const { x, y, width, height } = layer.box;
   return x > 0 || y > 0 || x + width < size.width || y + height < size.height || layer.rotation !== 0;
 }
+/** Can the photo be moved within its frame or mask? */
+export const isPannable = (layer: Layer): boolean => layer.kind === 'photo' && layer.fit !== 'free' && !layer.locked;
+
 /** Does the layer have handles for its size? A photo that fills its frame is zoomed instead. */
-export const isResizable = (layer: Layer): boolean => !layer.locked && !isFollower(layer) && (layer.kind !== 'photo' || layer.fit === 'free');
+export const isResizable = (layer: Layer): boolean => !layer.locked && !isFollower(layer) && (layer.kind !== 'photo' || layer.fit === 'free' || layer.band === 'message');
 
 /** The box a layer really takes on the slide: for a text the frame that was painted. */
 export function frameOf(layer: Layer, texts: Record<string, TextPlace>): Layer['box'] {

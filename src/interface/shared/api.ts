@@ -1,4 +1,5 @@
 // The server, as the interface talks to it: the same addresses programs use.
+import type { Drawing } from '../../core/format/svg-drawing';
 import type { Piece, Swatch } from '../../core/piece/schema';
 
 /** An error answer, in words for people. */
@@ -41,6 +42,14 @@ export interface AssetInfo {
   /** Pieces that show it; known of listed pictures. */
   usedIn?: { id: string; name: string }[];
 }
+/** A font of the campaign's own. */
+export interface OwnFont {
+  id: string;
+  family: string;
+  weight: number;
+  italic: boolean;
+  licence: string;
+}
 export interface PieceInfo {
   id: string;
   campaign: string;
@@ -67,6 +76,15 @@ export const api = {
   piece: async (id: string): Promise<StoredPiece> => (await call(`/api/pieces/${id}`)).json(),
   newPiece: async (ask: Record<string, unknown>): Promise<StoredPiece> => (await call('/api/pieces', asJson('POST', ask))).json(),
   save: async (id: string, over: number, piece: Piece, keepalive = false): Promise<{ revision: number }> => (await call(`/api/pieces/${id}`, { ...asJson('PUT', piece, { 'if-match': `"${over}"` }), keepalive })).json(),
+  drawing: async (asset: string): Promise<Drawing> => (await call(`/api/assets/${asset}?as=drawing`)).json(),
+  fonts: async (campaign: string): Promise<OwnFont[]> => (await call(`/api/campaigns/${campaign}/fonts`)).json(),
+  addFont: async (campaign: string, file: File, licence: string): Promise<OwnFont> => {
+    const form = new FormData();
+    form.append('file', file, file.name);
+    form.append('licence', licence);
+    return (await call(`/api/campaigns/${campaign}/fonts`, { method: 'POST', body: form })).json();
+  },
+  removeFont: async (campaign: string, font: string): Promise<void> => void (await call(`/api/campaigns/${campaign}/fonts/${font}`, { method: 'DELETE' })),
   remove: async (id: string): Promise<void> => void (await call(`/api/pieces/${id}`, { method: 'DELETE' })),
 
   /** Uploads a picture with progress 0..1; `signal` takes it back. */

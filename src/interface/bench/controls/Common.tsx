@@ -1,12 +1,12 @@
 'use client';
 // What every layer has: opacity, blend mode, place.
-import { Accordion, ActionIcon, Button, Group, SimpleGrid, Stack, Text, Tooltip } from '@mantine/core';
-import { IconLayoutAlignBottom, IconLayoutAlignCenter, IconLayoutAlignLeft, IconLayoutAlignMiddle, IconLayoutAlignRight, IconLayoutAlignTop } from '@tabler/icons-react';
+import { Accordion, Button, SimpleGrid, Stack, Text } from '@mantine/core';
 import { isFollower } from '../../../core/arrange/follow';
 import type { Layer } from '../../../core/piece/schema';
 import { isTreatment } from '../../../core/remedy/strength';
 import { NumberField } from '../../shared/NumberField';
-import { alignSelected, change } from '../commands';
+import { change } from '../commands';
+import { AlignRow } from './AlignRow';
 import { currentSize, isMovable, settle, useBench } from '../store';
 import { Amount } from './Amount';
 import { BlendField } from './BlendField';
@@ -33,26 +33,7 @@ export function Common({ layer }: { layer: Layer }) {
           <Accordion.Control>Place</Accordion.Control>
           <Accordion.Panel>
             <Stack gap={8}>
-              {isMovable(layer, size) && (
-                <Group gap={0} justify="space-between">
-                  {(
-                    [
-                      ['Left margin', { x: 'left' }, IconLayoutAlignLeft],
-                      ['Middle across', { x: 'middle' }, IconLayoutAlignCenter],
-                      ['Right margin', { x: 'right' }, IconLayoutAlignRight],
-                      ['Top margin', { y: 'top' }, IconLayoutAlignTop],
-                      ['Middle down', { y: 'middle' }, IconLayoutAlignMiddle],
-                      ['Bottom margin', { y: 'bottom' }, IconLayoutAlignBottom],
-                    ] as const
-                  ).map(([name, to, Icon]) => (
-                    <Tooltip key={name} label={name}>
-                      <ActionIcon size={30} aria-label={name} onClick={() => alignSelected(to)}>
-                        <Icon size={17} />
-                      </ActionIcon>
-                    </Tooltip>
-                  ))}
-                </Group>
-              )}
+              {isMovable(layer, size) && <AlignRow />}
               {isFollower(layer) && (
                 <Text fz="xs" c="dimmed">
                   It lies behind its texts and goes where they go.

@@ -11,6 +11,8 @@ import css from './Controls.module.css';
 import { FillField } from './FillField';
 import { BorderControls, FadeControls, PlateControls, PoolControls, TintControls } from './OverlayControls';
 import { PhotoControls } from './PhotoControls';
+import { SeveralControls } from './SeveralControls';
+import { ShapeControls } from './ShapeControls';
 import { SlideControls } from './SlideControls';
 import { TextControls } from './TextControls';
 
@@ -28,16 +30,14 @@ export function Controls() {
   }, [piece, selection, slideId, sizeId]);
   if (!layer)
     return selection.length > 1 ? (
-      <Text fz="sm" c="dimmed" p={14}>
-        {selection.length} layers selected. They move, duplicate and delete together.
-      </Text>
+      <SeveralControls />
     ) : (
       <SlideControls />
     );
   return (
     <section className={css.controls} aria-label={`${TITLES[layer.kind]} controls`} key={layer.id}>
       <Text fw={700} fz="sm" component="h2">
-        {TITLES[layer.kind]}
+        {layer.kind === 'photo' && layer.band === 'message' ? 'Picture' : TITLES[layer.kind]}
         {layer.locked && ' (locked)'}
       </Text>
       <fieldset disabled={layer.locked} className={css.fields}>
@@ -64,6 +64,8 @@ function Own({ layer }: { layer: Layer }) {
       return <PlateControls layer={layer} />;
     case 'border':
       return <BorderControls layer={layer} />;
+    case 'shape':
+      return <ShapeControls layer={layer} />;
     case 'fill':
       return <FillField label="Fill" fill={layer.fill} layer={layer} onChange={(fill, merge) => change<FillLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)} />;
   }

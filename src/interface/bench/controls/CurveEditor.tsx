@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import { curveThrough } from '../../../core/photo/curve';
 import type { Histogram } from '../../../core/photo/tone';
 import type { CurvePoint, Tone } from '../../../core/piece/schema';
-import { follow } from '../drag';
+import { follow } from '../stage/drag';
 import { dragging } from './Amount';
 import css from './Controls.module.css';
 

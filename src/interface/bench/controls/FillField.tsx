@@ -16,12 +16,18 @@ interface Props {
   onChange: (fill: Fill, merge: boolean) => void;
   /** It may also be empty. */
   none?: boolean;
+  /** Puts a fill where this one belongs, for showing a pattern before it is chosen; the layer's own fill where left out. */
+  put?: (layer: Layer, fill: Fill) => void;
+  /** Extent of what is filled, where it is not the layer's frame. */
+  box?: { width: number; height: number };
 }
 
-export function FillField({ label, fill, layer, onChange, none = false }: Props) {
+const own = (layer: Layer, fill: Fill): void => void ('fill' in layer && (layer.fill = fill));
+
+export function FillField({ label, fill, layer, onChange, none = false, put = own, box }: Props) {
   const texts = useBench((s) => s.texts);
   const look = (pattern: Fill['pattern'] | null): void =>
-    preview(pattern && ((p) => changeLayers(p, useBench.getState().slideId, [layer.id], (l) => void ('fill' in l && (l.fill = { ...l.fill, kind: 'pattern', pattern })))));
+    preview(pattern && ((p) => changeLayers(p, useBench.getState().slideId, [layer.id], (l) => put(l, { ...fill, kind: 'pattern', pattern }))));
   return (
     <Stack gap={6}>
       <SegmentedControl
@@ -31,7 +37,7 @@ export function FillField({ label, fill, layer, onChange, none = false }: Props)
         data={[...(none ? [{ value: 'none', label: 'None' }] : []), { value: 'colour', label: 'Colour' }, { value: 'gradient', label: 'Gradient' }, { value: 'pattern', label: 'Pattern' }]}
       />
       {fill.kind === 'colour' && <ColourField label={label} alpha value={fill.colour} onChange={(colour) => onChange({ ...fill, kind: 'colour', colour }, true)} />}
-      {fill.kind === 'gradient' && <GradientField fill={fill} box={frameOf(layer, texts)} onChange={onChange} />}
+      {fill.kind === 'gradient' && <GradientField fill={fill} box={box ?? frameOf(layer, texts)} onChange={onChange} />}
       {fill.kind === 'pattern' && <PatternField pattern={fill.pattern} onChange={(pattern, merge) => onChange({ ...fill, kind: 'pattern', pattern }, merge)} onLook={look} />}
     </Stack>
   );

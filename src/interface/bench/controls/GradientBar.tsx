@@ -5,7 +5,7 @@ import { movedStop, withoutStop, withStop, withStopChanged, colourAt } from '../
 import { hexOf } from '../../../core/piece/resolve';
 import type { Gradient } from '../../../core/piece/schema';
 import { usePanelPiece } from '../panel-piece';
-import { follow } from '../drag';
+import { follow } from '../stage/drag';
 import { dragging } from './Amount';
 import css from './GradientBar.module.css';
 

@@ -1,10 +1,9 @@
 'use client';
 // Controls of what lies between picture and text: tint, fade, pool, plate, border.
-import { Accordion, ActionIcon, Button, Checkbox, Group, SegmentedControl, Select, SimpleGrid, Stack, Text, Tooltip } from '@mantine/core';
-import { IconArrowBarDown, IconArrowBarLeft, IconArrowBarRight, IconArrowBarUp, IconLink, IconLinkOff } from '@tabler/icons-react';
-import { useState } from 'react';
+import { Accordion, ActionIcon, Button, Checkbox, Group, SegmentedControl, Select, Stack, Text, Tooltip } from '@mantine/core';
+import { IconArrowBarDown, IconArrowBarLeft, IconArrowBarRight, IconArrowBarUp } from '@tabler/icons-react';
 import { FADE_SIDES } from '../../../core/piece/make';
-import type { BorderLayer, FadeLayer, Layer, PlateLayer, PoolLayer, Sides, Stroke, TintLayer } from '../../../core/piece/schema';
+import type { BorderLayer, FadeLayer, Layer, PlateLayer, PoolLayer, TintLayer } from '../../../core/piece/schema';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands';
 import { currentSlide, settle, useBench } from '../store';
@@ -12,7 +11,9 @@ import { tintVersion } from '../treatment';
 import { Amount } from './Amount';
 import { ColourField } from './ColourField';
 import css from './Controls.module.css';
+import { RadiusField, SidesField, sidesTo, StrokeField, strokeTo } from './EdgeFields';
 import { FillField } from './FillField';
+import { ShadowsFold } from './ShadowsField';
 import { setter, useLengthScale } from './setting';
 
 function Deepen({ layer }: { layer: TintLayer | FadeLayer | PoolLayer }) {
@@ -155,117 +156,23 @@ export function PoolControls({ layer }: { layer: PoolLayer }) {
   );
 }
 
-/** Four numbers that are one while they are linked. */
-function SidesField({ label, sides, onChange }: { label: string; sides: Sides; onChange: (sides: Sides) => void }) {
-  const even = new Set(Object.values(sides)).size === 1;
-  const [apart, setApart] = useState(!even);
-  const all = (v: number): Sides => ({ top: v, right: v, bottom: v, left: v });
-  return (
-    <div>
-      {apart && (
-        <Text fz="xs" c="dimmed">
-          {label}
-        </Text>
-      )}
-      <Group gap={4} wrap="nowrap" align="flex-end">
-        {apart ? (
-          (['top', 'right', 'bottom', 'left'] as const).map((side) => <NumberField key={side} label={side[0].toUpperCase() + side.slice(1)} aria-label={`${label}, ${side}`} value={sides[side]} min={0} max={5000} decimalScale={1} onChange={(v) => onChange({ ...sides, [side]: v })} onSettle={settle} />)
-        ) : (
-          <NumberField label={label} value={sides.top} min={0} max={5000} decimalScale={1} suffix=" px" onChange={(v) => onChange(all(v))} onSettle={settle} />
-        )}
-        <Tooltip label={apart ? 'The same on all sides' : 'Each side by itself'}>
-          <ActionIcon
-            size={30}
-            aria-label={apart ? `${label}: the same on all sides` : `${label}: each side by itself`}
-            onClick={() => {
-              if (apart) onChange(all(sides.top));
-              setApart(!apart);
-            }}
-          >
-            {apart ? <IconLinkOff size={15} /> : <IconLink size={15} />}
-          </ActionIcon>
-        </Tooltip>
-      </Group>
-    </div>
-  );
-}
-
-const scaled = (s: Sides, k: number): Sides => ({ top: s.top / k, right: s.right / k, bottom: s.bottom / k, left: s.left / k });
-
-function StrokeField({ stroke, onChange }: { stroke: Stroke; onChange: (stroke: Stroke) => void }) {
-  const dashed = stroke.dash.length > 0;
-  return (
-    <Stack gap={6}>
-      <Group gap={6} wrap="nowrap" align="flex-end">
-        <NumberField label="Width" value={stroke.width} min={0} max={2000} decimalScale={1} suffix=" px" onChange={(width) => onChange({ ...stroke, width })} onSettle={settle} />
-        <Select
-          size="xs"
-          label="Lies"
-          allowDeselect={false}
-          value={stroke.place}
-          data={[
-            { value: 'inside', label: 'Inside' },
-            { value: 'centred', label: 'Centred' },
-            { value: 'outside', label: 'Outside' },
-          ]}
-          onChange={(v) => v && onChange({ ...stroke, place: v as Stroke['place'] })}
-        />
-        <Checkbox size="xs" mb={7} label="Dashed" checked={dashed} onChange={(e) => onChange({ ...stroke, dash: e.currentTarget.checked ? [Math.max(4, stroke.width * 3), Math.max(3, stroke.width * 2)] : [] })} />
-      </Group>
-      {dashed && (
-        <Group gap={6} wrap="nowrap">
-          <NumberField label="Dash" value={stroke.dash[0]} min={0.1} max={5000} decimalScale={1} suffix=" px" onChange={(v) => onChange({ ...stroke, dash: [v, stroke.dash[1] ?? v] })} onSettle={settle} />
-          <NumberField label="Gap" value={stroke.dash[1] ?? stroke.dash[0]} min={0.1} max={5000} decimalScale={1} suffix=" px" onChange={(v) => onChange({ ...stroke, dash: [stroke.dash[0], v] })} onSettle={settle} />
-        </Group>
-      )}
-      <ColourField label="Stroke colour" alpha value={stroke.colour} onChange={(colour) => onChange({ ...stroke, colour })} />
-    </Stack>
-  );
-}
-
-const CORNERS = ['Top left', 'Top right', 'Bottom right', 'Bottom left'] as const;
-
 export function PlateControls({ layer }: { layer: PlateLayer }) {
   const set = setter(layer), k = useLengthScale();
-  const even = new Set(layer.radius).size === 1;
-  const [apart, setApart] = useState(!even);
-  const radius = (r: number[]): void => set('Corner radius', 'radius')(r.map((v) => v / k) as PlateLayer['radius']);
   return (
     <>
       <Strength layer={layer} />
       <FillField label="Fill" none fill={layer.fill} layer={layer} onChange={(fill, merge) => change<PlateLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)} />
-      {layer.follows.length > 0 && <SidesField label="Padding" sides={layer.padding} onChange={(s) => set('Padding', 'padding')(scaled(s, k))} />}
-      <Group gap={4} wrap="nowrap" align="flex-end">
-        {apart ? (
-          <SimpleGrid cols={4} spacing={4}>
-            {CORNERS.map((name, i) => (
-              <NumberField key={name} label={['↖', '↗', '↘', '↙'][i]} aria-label={`Corner radius, ${name.toLowerCase()}`} value={layer.radius[i]} min={0} max={100000} decimalScale={1} onChange={(v) => radius(layer.radius.map((r, j) => (j === i ? v : r)))} onSettle={settle} />
-            ))}
-          </SimpleGrid>
-        ) : (
-          <NumberField label="Corner radius" value={layer.radius[0]} min={0} max={100000} decimalScale={1} suffix=" px" onChange={(v) => radius([v, v, v, v])} onSettle={settle} />
-        )}
-        <Tooltip label={apart ? 'All corners alike' : 'Each corner by itself'}>
-          <ActionIcon
-            size={30}
-            aria-label={apart ? 'All corners alike' : 'Each corner by itself'}
-            onClick={() => {
-              if (apart) radius([layer.radius[0], layer.radius[0], layer.radius[0], layer.radius[0]]);
-              setApart(!apart);
-            }}
-          >
-            {apart ? <IconLinkOff size={15} /> : <IconLink size={15} />}
-          </ActionIcon>
-        </Tooltip>
-      </Group>
+      {layer.follows.length > 0 && <SidesField label="Padding" sides={layer.padding} onChange={(s) => set('Padding', 'padding')(sidesTo(s, k))} />}
+      <RadiusField radius={layer.radius} onChange={(r) => set('Corner radius', 'radius')(r.map((v) => v / k) as PlateLayer['radius'])} />
       <Follows layer={layer} />
       <Accordion className={css.folded} chevronPosition="left" defaultValue={layer.stroke.width > 0 ? 'stroke' : null}>
         <Accordion.Item value="stroke">
           <Accordion.Control>Stroke</Accordion.Control>
           <Accordion.Panel>
-            <StrokeField stroke={layer.stroke} onChange={(s) => set('Stroke', 'stroke')({ ...s, width: s.width / k, dash: s.dash.map((d) => d / k) })} />
+            <StrokeField stroke={layer.stroke} onChange={(s) => set('Stroke', 'stroke')(strokeTo(s, k))} />
           </Accordion.Panel>
         </Accordion.Item>
+        <ShadowsFold shadows={layer.shadows} extent={Math.min(layer.box.width, layer.box.height)} scale={k} onChange={(s, merge) => change<PlateLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)} />
       </Accordion>
     </>
   );
@@ -277,7 +184,7 @@ export function BorderControls({ layer }: { layer: BorderLayer }) {
     <>
       <FillField label="Colour" fill={layer.fill} layer={layer} onChange={(fill, merge) => change<BorderLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)} />
       <Amount label="Inset" value={Math.round(layer.inset)} max={400} suffix=" px" onChange={(v) => set('Inset', 'inset')(v / k)} />
-      <SidesField label="Thickness" sides={layer.thickness} onChange={(s) => set('Thickness', 'thickness')(scaled(s, k))} />
+      <SidesField label="Thickness" sides={layer.thickness} onChange={(s) => set('Thickness', 'thickness')(sidesTo(s, k))} />
       <Group gap={6} wrap="nowrap" align="flex-end">
         <NumberField label="Corner radius" value={layer.radius} min={0} max={5000} decimalScale={1} suffix=" px" onChange={(v) => set('Corner radius', 'radius')(v / k)} onSettle={settle} />
         <NumberField label="Gap" value={layer.gap} min={0} max={5000} decimalScale={1} suffix=" px" disabled={layer.gap === 0} onChange={(v) => set('Gap', 'gap')(v / k)} onSettle={settle} />

@@ -1,6 +1,6 @@
 'use client';
 // Controls of a photo: how it fills its frame, what part of it shows, turns and straightening, its tone.
-import { ActionIcon, Button, Group, SegmentedControl, Text, Tooltip } from '@mantine/core';
+import { Accordion, ActionIcon, Button, Group, SegmentedControl, Stack, Switch, Text, Tooltip } from '@mantine/core';
 import { IconArrowsHorizontal, IconArrowsVertical, IconReplace, IconRotate2, IconRotateClockwise2 } from '@tabler/icons-react';
 import { useState } from 'react';
 import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
@@ -10,8 +10,13 @@ import { change, replacePhoto } from '../commands';
 import { Library } from '../Library';
 import { currentSize, useBench } from '../store';
 import { Amount } from './Amount';
+import { ColourField } from './ColourField';
+import css from './Controls.module.css';
+import { StrokeField, strokeTo } from './EdgeFields';
 import { PhotoFrame } from './PhotoFrame';
-import { place, setter } from './setting';
+import { place, setter, useLengthScale } from './setting';
+import { ShadowsFold } from './ShadowsField';
+import { FORM_NAMES, MaskField } from './ShapeControls';
 import { ToneControls } from './ToneControls';
 
 const whole = (c: PhotoLayer['crop']): boolean => c.x === 0 && c.y === 0 && c.width === 1 && c.height === 1;
@@ -20,6 +25,7 @@ export function PhotoControls({ layer }: { layer: PhotoLayer }) {
   const set = setter(layer);
   const photo = useAssetSize(layer.asset);
   const size = useBench(currentSize);
+  const k = useLengthScale();
   const [replacing, setReplacing] = useState(false);
 
   const fit = (to: PhotoLayer['fit']): void => {
@@ -34,9 +40,9 @@ export function PhotoControls({ layer }: { layer: PhotoLayer }) {
         const slack = (extent: number, room: number, f: number): number => (extent <= room ? (room - extent) / 2 : Math.min(0, Math.max(room - extent, room / 2 - f * extent)));
         l.box = { x: layer.box.x + slack(w, layer.box.width, across), y: layer.box.y + slack(h, layer.box.height, down), width: w, height: h };
         l.zoom = 1;
-      } else if (l.fit === 'free') l.box = { x: 0, y: 0, width: size.width, height: size.height };
+      } else if (l.fit === 'free' && l.band !== 'message') l.box = { x: 0, y: 0, width: size.width, height: size.height };
       l.fit = to;
-      l.anchors = to === 'free' ? { horizontal: 'centre', vertical: 'middle' } : { horizontal: 'stretch', vertical: 'stretch' };
+      if (l.band !== 'message') l.anchors = to === 'free' ? { horizontal: 'centre', vertical: 'middle' } : { horizontal: 'stretch', vertical: 'stretch' };
     });
   };
   const turn = (by: 90 | -90): void =>
@@ -83,13 +89,42 @@ export function PhotoControls({ layer }: { layer: PhotoLayer }) {
         </Button>
       </Group>
       <Text fz="xs" c="dimmed">
-        {layer.fit === 'free' ? 'Drag it on the stage; its handles scale it.' : 'On the stage: drag the selected photo, and turn the wheel with Alt to zoom it.'}
+        {layer.fit === 'free' ? 'Drag it on the stage; its handles scale it.' : layer.band === 'message' ? 'Double click it on the stage to move the picture in its frame; Alt and the wheel zoom it.' : 'On the stage: drag the selected photo, and turn the wheel with Alt to zoom it.'}
         {!whole(layer.crop) && (
           <Button size="compact-xs" variant="subtle" onClick={() => set('Crop', 'crop', false)({ x: 0, y: 0, width: 1, height: 1 })}>
             Use all of the picture
           </Button>
         )}
       </Text>
+      <Accordion className={css.folded} chevronPosition="left" multiple defaultValue={[...(layer.mask ? ['mask'] : []), ...(layer.oneColour ? ['one'] : [])]}>
+        <Accordion.Item value="mask">
+          <Accordion.Control>Mask{layer.mask ? `: ${FORM_NAMES[layer.mask.form].toLowerCase()}` : ''}</Accordion.Control>
+          <Accordion.Panel>
+            <Stack gap={8}>
+              <MaskField layer={layer} />
+            </Stack>
+          </Accordion.Panel>
+        </Accordion.Item>
+        <Accordion.Item value="edge">
+          <Accordion.Control>Stroke{layer.stroke.width ? `: ${Math.round(layer.stroke.width * 10) / 10} px` : ''}</Accordion.Control>
+          <Accordion.Panel>
+            <StrokeField stroke={layer.stroke} onChange={(s) => set('Stroke', 'stroke')(strokeTo(s, k))} />
+          </Accordion.Panel>
+        </Accordion.Item>
+        <ShadowsFold shadows={layer.shadows} extent={Math.min(layer.box.width, layer.box.height)} scale={k} onChange={(s, merge) => change<PhotoLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)} />
+        <Accordion.Item value="one">
+          <Accordion.Control>One colour{layer.oneColour ? ': on' : ''}</Accordion.Control>
+          <Accordion.Panel>
+            <Stack gap={8}>
+              <Switch size="xs" label="Show it in one colour" checked={layer.oneColour !== null} onChange={(e) => set('One colour', 'oneColour', false)(e.currentTarget.checked ? '#ffffff' : null)} />
+              {layer.oneColour !== null && <ColourField label="Colour of the picture" alpha value={layer.oneColour} onChange={set('One colour', 'oneColour')} />}
+              <Text fz="xs" c="dimmed">
+                For logos: what is transparent stays so, everything else takes the colour.
+              </Text>
+            </Stack>
+          </Accordion.Panel>
+        </Accordion.Item>
+      </Accordion>
       <ToneControls layer={layer} />
       {replacing && (
         <Library

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { pointInFile, pointInPicture } from '../../../core/photo/fit';
 import type { PhotoLayer } from '../../../core/piece/schema';
 import { change } from '../commands';
-import { follow } from '../drag';
+import { follow } from '../stage/drag';
 import { dragging } from './Amount';
 import css from './PhotoFrame.module.css';
 import { place } from './setting';

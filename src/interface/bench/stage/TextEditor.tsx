@@ -1,14 +1,23 @@
 'use client';
 // Typing into a text on the stage. The painted picture stays what one sees: a hidden text area takes the keys (and input methods),
 // caret and selection are drawn from the same layout that is painted, so line breaks are those of the export.
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { caretX, indexAbove, indexAt, lineOf, selectionBoxes, type CaretMap } from '../../core/type/caret';
-import { changeLayers, removeLayers } from '../../core/piece/edits';
-import type { TextLayer } from '../../core/piece/schema';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { caretX, indexAbove, indexAt, lineOf, selectionBoxes, type CaretMap } from '../../../core/type/caret';
+import { changeLayers, removeLayers } from '../../../core/piece/edits';
+import type { Span, TextLayer } from '../../../core/piece/schema';
+import { SpanSchema } from '../../../core/piece/text-schema';
+import { excerpt, insertExcerpt, setText } from '../../../core/type/parts';
+import { togglePart } from '../controls/part';
+import { notifications } from '@mantine/notifications';
+import { z } from 'zod';
 import { follow } from './drag';
-import { currentSize, currentSlide, edit, frameOf, settle, useBench } from './store';
-import { layerIn } from '../../core/piece/resolve';
+import { currentSize, currentSlide, edit, frameOf, settle, useBench } from '../store';
+import { layerIn } from '../../../core/piece/resolve';
 import css from './TextEditor.module.css';
+
+/** Type under which a text with its looks lies in the clipboard. */
+const PARTS = 'application/x-plavo-text';
+const MOST = 20_000;
 
 export function TextEditor({ id, scale }: { id: string; scale: number }) {
   const own = useBench((s) => currentSlide(s).layers.find((l): l is TextLayer => l.id === id && l.kind === 'text'));
@@ -19,12 +28,15 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
   const area = useRef<HTMLTextAreaElement>(null);
   const goal = useRef<number | null>(null);
   const [range, setRange] = useState({ from: 0, to: 0, head: 0 });
-  const caret: CaretMap | undefined = place?.caret;
-
-  const readRange = (): void => {
+  const readRange = useCallback((): void => {
     const a = area.current;
-    if (a) setRange({ from: a.selectionStart, to: a.selectionEnd, head: a.selectionDirection === 'backward' ? a.selectionStart : a.selectionEnd });
-  };
+    if (!a) return;
+    const from = a.selectionStart, to = a.selectionEnd;
+    setRange({ from, to, head: a.selectionDirection === 'backward' ? from : to });
+    // Controls lay looks on what is marked.
+    const before = useBench.getState().range;
+    if (before?.from !== from || before.to !== to) useBench.setState({ range: { from, to } });
+  }, []);
   const moveTo = (index: number, extend: boolean): void => {
     const a = area.current!;
     const anchor = a.selectionDirection === 'backward' ? a.selectionEnd : a.selectionStart;
@@ -46,7 +58,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     // A menu that closes gives the focus back to its button after us.
     const again = [60, 250].map((wait) => setTimeout(take, wait));
     return () => again.forEach(clearTimeout);
-  }, [ready]);
+  }, [ready, readRange]);
   useEffect(() => {
     const changed = (): void => {
       if (document.activeElement === area.current) readRange();
@@ -59,7 +71,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
       const left = currentSlide(useBench.getState()).layers.find((l) => l.id === id);
       if (left?.kind === 'text' && left.text.trim() === '') edit('Remove empty text', (p) => removeLayers(p, useBench.getState().slideId, [id]));
     };
-  }, [id]);
+  }, [id, readRange]);
 
   if (!layer || !place) return null;
   const frame = frameOf(layer, { [id]: place }), { offset } = place;
@@ -71,6 +83,9 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
       e.preventDefault();
       e.stopPropagation();
       useBench.setState({ editing: null });
+    } else if ((e.ctrlKey || e.metaKey) && /^[biu]$/i.test(e.key) && range.to > range.from) {
+      e.preventDefault();
+      togglePart(layer, e.key.toLowerCase() as 'b' | 'i' | 'u', range);
     } else if (caret && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
       e.preventDefault();
       goal.current ??= caretX(caret, head);
@@ -106,7 +121,10 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
       return;
     }
     if (e.detail >= 3) {
-      area.current!.select();
+      // Three clicks mark the line, four the whole text.
+      const line = caret?.lines[lineOf(caret, from)];
+      if (e.detail === 3 && line) area.current!.setSelectionRange(line.start, line.end);
+      else area.current!.select();
       readRange();
       return;
     }
@@ -119,6 +137,43 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
       },
       end: () => {},
     });
+  };
+
+  /** Copies what is marked with its looks beside the plain text. */
+  const copy = (e: React.ClipboardEvent, cut: boolean): void => {
+    const { from, to } = range;
+    if (to <= from || !own) return;
+    e.preventDefault();
+    e.clipboardData.setData('text/plain', own.text.slice(from, to));
+    e.clipboardData.setData(PARTS, JSON.stringify(excerpt(own, from, to)));
+    if (cut) put('Cut', from, to, { text: '', spans: [] });
+  };
+  const put = (label: string, from: number, to: number, piece: { text: string; spans: readonly Span[] }): void => {
+    edit(label, (p) => changeLayers(p, useBench.getState().slideId, [id], (l) => void (l.kind === 'text' && insertExcerpt(l, from, to, piece))));
+    const at = from + piece.text.length;
+    // The text area shows the new text with the next painting of the page.
+    requestAnimationFrame(() => {
+      area.current?.setSelectionRange(at, at);
+      readRange();
+    });
+  };
+  /** Pastes looks that came along; plain text is left to the browser, which takes on the look it is typed into. */
+  const paste = (e: React.ClipboardEvent): void => {
+    const raw = e.clipboardData.getData(PARTS);
+    if (!raw) return;
+    let piece: { text: string; spans: Span[] };
+    try {
+      const given = JSON.parse(raw) as { text: unknown; spans: unknown };
+      piece = { text: z.string().max(20_000).parse(given.text), spans: z.array(SpanSchema).parse(given.spans) };
+    } catch {
+      return;
+    }
+    e.preventDefault();
+    if (layer.text.length - (range.to - range.from) + piece.text.length > MOST) {
+      notifications.show({ color: 'amber', title: 'Too long', message: `A text holds at most ${MOST.toLocaleString('en')} letters. Nothing was pasted.` });
+      return;
+    }
+    put('Paste', range.from, range.to, piece);
   };
 
   const X = (x: number): number => (x - offset) * scale;
@@ -139,12 +194,16 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
         spellCheck={false}
         value={layer.text}
         style={showCaret ? { left: X(caretX(caret, range.head)), top: line.top * scale } : undefined}
-        maxLength={20000}
+        maxLength={MOST}
         onChange={(e) => {
           const text = e.currentTarget.value;
-          edit('Type', (p) => changeLayers(p, useBench.getState().slideId, [id], (l) => void (l.kind === 'text' && (l.text = text))), `type:${id}`);
+          const at = e.currentTarget.selectionEnd;
+          edit('Type', (p) => changeLayers(p, useBench.getState().slideId, [id], (l) => void (l.kind === 'text' && setText(l, text, at))), `type:${id}`);
           readRange();
         }}
+        onCopy={(e) => copy(e, false)}
+        onCut={(e) => copy(e, true)}
+        onPaste={paste}
         onKeyDown={keys}
         onBlur={() => settle()}
       />

@@ -1,8 +1,8 @@
 'use client';
 // The letters view: every letter coloured and marked by its own reading.
 import css from './LetterMarks.module.css';
-import { useBench } from './store';
-import { verdictOf } from '../../core/reading/verdict';
+import { useBench } from '../store';
+import { verdictOf } from '../../../core/reading/verdict';
 
 export function LetterMarks({ scale }: { scale: number }) {
   const readings = useBench((s) => s.readings);

@@ -6,8 +6,13 @@ import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react
 import { Overlay } from './Overlay';
 import { keepPainting, setPaintScale } from './painting';
 import css from './Stage.module.css';
-import { currentSize, select, useBench, type StageView } from './store';
-import { addPictureFiles } from './commands';
+import { currentSize, select, useBench, type StageView } from '../store';
+import { addPictureFiles } from '../commands';
+import { useAids } from '../aids';
+import { AidsMenu } from './AidsMenu';
+import { Rulers } from './Aids';
+import { beginMarquee } from './Marquee';
+import { Outside } from './Outside';
 
 const STEPS = [0.05, 0.1, 0.15, 0.25, 0.33, 0.5, 0.67, 0.75, 1, 1.5, 2, 3, 4, 6, 8];
 const LEAST = 0.03;
@@ -25,6 +30,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
   const size = useBench(currentSize);
   const zoom = useBench((s) => s.zoom);
   const view = useBench((s) => s.view);
+  const rulers = useAids((s) => s.rulers);
   const scroller = useRef<HTMLDivElement>(null);
   const slideHost = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 800, height: 600 });
@@ -121,6 +127,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
         void addPictureFiles([...e.dataTransfer.files]);
       }}
     >
+      {rulers && view !== 'clean' && <Rulers scale={scale} scroller={scroller} />}
       <div
         ref={scroller}
         className={css.scroller}
@@ -133,11 +140,14 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
           }
         }}
         onPointerDown={(e) => {
-          if (e.target === e.currentTarget || (e.target as HTMLElement).dataset.surround !== undefined) select([]);
+          const beside = e.target === e.currentTarget || (e.target as HTMLElement).dataset.surround !== undefined;
+          // A press on the scroll bar is none on the stage.
+          if (beside && e.button === 0 && e.nativeEvent.offsetX < scroller.current!.scrollLeft + scroller.current!.clientWidth + 1) beginMarquee(e, scale, () => select([]));
         }}
       >
         <div className={css.surround} data-surround style={{ minWidth: '100%', minHeight: '100%', width: width + 2 * ROOM, height: height + 2 * ROOM }}>
           <div ref={slideHost} className={css.slide} data-grey={view === 'grey' || undefined} style={{ width, height }}>
+            <Outside scale={scale} />
             <Overlay scale={scale} />
           </div>
         </div>
@@ -155,6 +165,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
           ]}
         />
         <Group gap={2} className={css.zoom}>
+          <AidsMenu />
           <Tooltip label={`The size at which people see it: ${size.shownWidth} px wide`}>
             <UnstyledButton className={css.zoomButton} onClick={() => useBench.setState({ zoom: size.shownWidth / size.width })}>
               As shown

@@ -1,5 +1,5 @@
 // Drags: followed to their end a frame at a time, taken back by Esc; those of the document become one undo step.
-import { edit, settle, useBench } from './store';
+import { edit, settle, useBench } from '../store';
 
 /** Least way of a drag, CSS px. */
 const STILL = 3;

@@ -1,15 +1,15 @@
 'use client';
 // Handles on the stage for what fills a layer: both ends of a gradient, its middle and radii; the solid part and the reach of a fade.
-import { apply, boxTransform, invert } from '../../core/arrange/transform';
-import { fadeFrame, endsOf } from '../../core/paint/ramp';
-import { changeLayers } from '../../core/piece/edits';
-import { placed } from '../../core/piece/gradient';
-import { gradientOf, hexOf } from '../../core/piece/resolve';
-import { plainGradient, putSwatch } from '../../core/piece/swatches';
-import type { Box, FadeLayer, Gradient, Layer, Piece } from '../../core/piece/schema';
+import { apply, boxTransform, invert } from '../../../core/arrange/transform';
+import { fadeFrame, endsOf } from '../../../core/paint/ramp';
+import { changeLayers } from '../../../core/piece/edits';
+import { placed } from '../../../core/piece/gradient';
+import { gradientOf, hexOf } from '../../../core/piece/resolve';
+import { plainGradient, putSwatch } from '../../../core/piece/swatches';
+import type { Box, FadeLayer, Gradient, Layer, Piece } from '../../../core/piece/schema';
 import { dragDocument } from './drag';
 import css from './FillHandles.module.css';
-import { currentSlide, edit, useBench } from './store';
+import { currentSlide, edit, useBench } from '../store';
 
 type Point = { x: number; y: number };
 

@@ -1,6 +1,6 @@
 // Has the stage painted by its worker: the newest state wins, and what it learns of texts comes back.
-import { attachStage, latest, stageWorker } from '../../workers/clients';
-import { sceneOf, useBench } from './store';
+import { attachStage, latest, stageWorker } from '../../../workers/clients';
+import { sceneOf, useBench } from '../store';
 
 type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
 const show = latest((...args: Show) => stageWorker().show(...args));
@@ -59,7 +59,7 @@ export function keepPainting(host: HTMLElement): () => void {
     .then(() => paint(true))
     .then(() => paint(false));
   const stop = useBench.subscribe((now, before) => {
-    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.preview !== before.preview) void paint(now.dragging !== false);
+    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.preview !== before.preview || now.epoch !== before.epoch) void paint(now.dragging !== false);
   });
   return () => {
     stop();

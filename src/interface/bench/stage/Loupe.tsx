@@ -1,10 +1,10 @@
 'use client';
 // Picks a colour from the picture itself: a magnified patch follows the pointer.
 import { useEffect, useRef, useState } from 'react';
-import { toHex } from '../../core/colour/srgb';
-import { latest, stageWorker } from '../../workers/clients';
+import { toHex } from '../../../core/colour/srgb';
+import { latest, stageWorker } from '../../../workers/clients';
 import css from './Loupe.module.css';
-import { currentSize, sceneOf, useBench } from './store';
+import { currentSize, sceneOf, useBench } from '../store';
 
 const R = 5;
 const SIDE = 2 * R + 1;

@@ -1,0 +1,75 @@
+'use client';
+// What can be done with several layers at once: grouped, aligned, given equal gaps, made more or less opaque.
+import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from '@mantine/core';
+import { IconLayoutDistributeHorizontal, IconLayoutDistributeVertical, IconObjectScan } from '@tabler/icons-react';
+import { gapsOf } from '../../../core/arrange/align';
+import { groupSelected, renameGroup } from '../../../core/arrange/groups';
+import { NumberField } from '../../shared/NumberField';
+import { change, distributeSelected, groupSelection, selectedBounds, ungroupSelection } from '../commands';
+import { usePanelPiece } from '../panel-piece';
+import { currentSlide, edit, settle, useBench } from '../store';
+import { AlignRow } from './AlignRow';
+import { Amount } from './Amount';
+import css from './Controls.module.css';
+
+/** The gap all neighbours share along an axis, or the mean of them. */
+const meanGap = (gaps: readonly number[]): number => (gaps.length ? gaps.reduce((a, b) => a + b, 0) / gaps.length : 0);
+
+export function SeveralControls() {
+  const piece = usePanelPiece();
+  const selection = useBench((s) => s.selection), slideId = useBench((s) => s.slideId);
+  const slide = currentSlide({ piece, slideId }), group = groupSelected(slide, selection), name = slide.groups.find((g) => g.id === group)?.name ?? '';
+  const layers = slide.layers.filter((l) => selection.includes(l.id)), boxes = selectedBounds();
+  const opacity = layers.reduce((s, l) => s + l.opacity, 0) / Math.max(1, layers.length);
+  return (
+    <section className={css.controls} aria-label="Controls of several layers">
+      <Text fw={700} fz="sm" component="h2">
+        {group ? 'Group' : `${selection.length} layers`}
+      </Text>
+      <div className={css.fields}>
+        {group && (
+          <TextInput
+            key={group}
+            size="xs"
+            label="Name"
+            aria-label="Name of the group"
+            defaultValue={name}
+            onBlur={(e) => edit('Rename group', (p) => renameGroup(p, slideId, group, e.currentTarget.value))}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          />
+        )}
+        <Group gap={6}>
+          {group ? (
+            <Button size="compact-sm" variant="default" onClick={ungroupSelection}>
+              Take apart
+            </Button>
+          ) : (
+            <Button size="compact-sm" variant="default" leftSection={<IconObjectScan size={14} />} onClick={groupSelection}>
+              Group
+            </Button>
+          )}
+        </Group>
+        <AlignRow several />
+        <Group gap={6} wrap="nowrap" align="flex-end">
+          {(['x', 'y'] as const).map((axis) => {
+            const words = axis === 'x' ? 'Gap across' : 'Gap down', Icon = axis === 'x' ? IconLayoutDistributeHorizontal : IconLayoutDistributeVertical;
+            return (
+              <Group key={axis} gap={2} wrap="nowrap" align="flex-end">
+                <NumberField label={words} value={meanGap(gapsOf(boxes, axis))} min={-10000} max={10000} decimalScale={1} whole suffix=" px" onChange={(gap) => distributeSelected(axis, gap)} onSettle={settle} />
+                <Tooltip label={axis === 'x' ? 'Equal gaps across' : 'Equal gaps down'}>
+                  <ActionIcon size={30} aria-label={axis === 'x' ? 'Equal gaps across' : 'Equal gaps down'} disabled={boxes.length < 3} onClick={() => distributeSelected(axis)}>
+                    <Icon size={17} />
+                  </ActionIcon>
+                </Tooltip>
+              </Group>
+            );
+          })}
+        </Group>
+        <Amount label="Opacity" value={Math.round(opacity * 100)} onChange={(v) => change('Opacity', selection, (l) => void (l.opacity = v / 100), `opacity:${selection.join()}`)} />
+        <Text fz="xs" c="dimmed">
+          {group ? 'Double click on the stage works within the group; Esc leaves it.' : 'They move, scale, duplicate and delete together.'}
+        </Text>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,50 @@
+'use client';
+// What is written on the stage while something moves: lines that hold it, distances to its neighbours, equal gaps.
+import { create } from 'zustand';
+import type { Distance } from '../../../core/arrange/snap';
+import css from './Distances.module.css';
+
+interface Shown {
+  vertical: number[];
+  horizontal: number[];
+  distances: Distance[];
+}
+const NOTHING: Shown = { vertical: [], horizontal: [], distances: [] };
+const useShown = create<Shown>(() => NOTHING);
+
+export const showDistances = (shown: Partial<Shown>): void => useShown.setState({ ...NOTHING, ...shown });
+export const hideDistances = (): void => useShown.setState(NOTHING);
+
+export function Distances({ width, height, scale }: { width: number; height: number; scale: number }) {
+  const { vertical, horizontal, distances } = useShown();
+  if (!vertical.length && !horizontal.length && !distances.length) return null;
+  return (
+    <svg className={css.distances} width={width * scale} height={height * scale} data-distances={distances.length}>
+      {vertical.map((x) => (
+        <line key={`v${x}`} className={css.held} x1={x * scale} x2={x * scale} y1={0} y2={height * scale} />
+      ))}
+      {horizontal.map((y) => (
+        <line key={`h${y}`} className={css.held} y1={y * scale} y2={y * scale} x1={0} x2={width * scale} />
+      ))}
+      {distances.map((d) => {
+        const [a, b, c] = [d.from * scale, d.to * scale, d.at * scale], across = d.axis === 'x', words = String(Math.round(d.to - d.from));
+        const x = across ? (a + b) / 2 : c, y = across ? c : (a + b) / 2;
+        return (
+          <g key={`${d.axis}${d.from}:${d.to}:${d.at}`} className={css.distance} data-equal={d.equal || undefined}>
+            <line x1={across ? a : c} x2={across ? b : c} y1={across ? c : a} y2={across ? c : b} />
+            <line x1={across ? a : c - 4} x2={across ? a : c + 4} y1={across ? c - 4 : a} y2={across ? c + 4 : a} />
+            <line x1={across ? b : c - 4} x2={across ? b : c + 4} y1={across ? c - 4 : b} y2={across ? c + 4 : b} />
+            {b - a > 8 && (
+              <>
+                <rect x={x - words.length * 4 - 4} y={y - 8} width={words.length * 8 + 8} height={16} rx={2} />
+                <text x={x} y={y + 4} textAnchor="middle">
+                  {words}
+                </text>
+              </>
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,207 @@
+'use client';
+// What lies over the painted slide: a transparent element for each layer, handles of the selection, aids, letters' readings.
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { union } from '../../../core/arrange/follow';
+import { stepInto, takenBy } from '../../../core/arrange/groups';
+import type { Handle } from '../../../core/arrange/resize';
+import { boundsOf } from '../../../core/arrange/transform';
+import { placeLayer } from '../../../core/piece/edits';
+import type { Box, Layer } from '../../../core/piece/schema';
+import { useAssetSize } from '../../shared/assets';
+import { openMenu } from '../ContextMenu';
+import { currentSize, currentSlide, edit, frameOf as painted, isMovable, isPannable, isResizable, placedLayers, select, useBench } from '../store';
+import { Aids } from './Aids';
+import { Distances } from './Distances';
+import { FadeHandles, GradientHandles } from './FillHandles';
+import { LetterMarks } from './LetterMarks';
+import { Loupe } from './Loupe';
+import { beginMarquee, Marquee } from './Marquee';
+import { dragHandle, dragLayers, dragPhoto, dragRotation, dragTogether } from './moving';
+import css from './Overlay.module.css';
+import { TextEditor } from './TextEditor';
+
+const HANDLES: { at: Handle; name: string; cursor: string }[] = [
+  { at: { x: -1, y: -1 }, name: 'top left', cursor: 'nwse-resize' },
+  { at: { x: 0, y: -1 }, name: 'top', cursor: 'ns-resize' },
+  { at: { x: 1, y: -1 }, name: 'top right', cursor: 'nesw-resize' },
+  { at: { x: 1, y: 0 }, name: 'right', cursor: 'ew-resize' },
+  { at: { x: 1, y: 1 }, name: 'bottom right', cursor: 'nwse-resize' },
+  { at: { x: 0, y: 1 }, name: 'bottom', cursor: 'ns-resize' },
+  { at: { x: -1, y: 1 }, name: 'bottom left', cursor: 'nesw-resize' },
+  { at: { x: -1, y: 0 }, name: 'left', cursor: 'ew-resize' },
+];
+const CORNERS = HANDLES.filter((h) => h.at.x !== 0 && h.at.y !== 0);
+
+export function Overlay({ scale }: { scale: number }) {
+  const piece = useBench((s) => s.piece);
+  const size = useBench(currentSize);
+  const slide = useBench(currentSlide);
+  const selection = useBench((s) => s.selection);
+  const editing = useBench((s) => s.editing);
+  const inside = useBench((s) => s.inside);
+  const entered = useBench((s) => s.entered);
+  const texts = useBench((s) => s.texts);
+  const view = useBench((s) => s.view);
+  const picking = useBench((s) => s.picking);
+  const followers = useBench((s) => s.followers);
+  const layers = useMemo(() => placedLayers(piece, slide, size, followers), [piece, slide, size, followers]);
+  const frameOf = useCallback((l: Layer): Box => painted(l, texts), [texts]);
+  const photo = layers.find((l) => l.kind === 'photo' && selection.includes(l.id));
+  const photoSize = useAssetSize(photo?.kind === 'photo' ? photo.asset : null);
+
+  const selected = layers.filter((l) => selection.includes(l.id));
+  /** A photo of the backdrop is moved within its frame at once; one of the message is moved about, and within its mask once that was entered. */
+  const pannable = (l: Layer): boolean => isPannable(l) && photoSize !== null && (l.id === inside || !isMovable(l, size));
+
+  const take = (layer: Layer) => (e: React.PointerEvent) => {
+    if (e.button !== 0 || picking) return;
+    e.stopPropagation();
+    const ids = takenBy(slide, layer.id, entered), already = ids.every((id) => selection.includes(id));
+    // A drag that begins on what cannot be moved is meant for the selected layer beneath it: a photo under a tint, for one.
+    const held = selected.length === 1 ? selected[0] : null;
+    if (held && held.id !== layer.id && !e.shiftKey && !isMovable(layer, size) && (isMovable(held, size) || pannable(held)) && document.elementsFromPoint(e.clientX, e.clientY).some((el) => el instanceof HTMLElement && el.dataset.layer === held.id)) {
+      begin(e, held, [held], () => select([layer.id]));
+      return;
+    }
+    if (e.shiftKey) {
+      if (isMovable(layer, size)) select(already ? selection.filter((id) => !ids.includes(id)) : [...selection, ...ids.filter((id) => !selection.includes(id))]);
+      else beginMarquee(e, scale, () => select(already ? selection.filter((id) => !ids.includes(id)) : [...selection, ...ids]));
+      return;
+    }
+    // What lies still is selected by a click; a drag over it draws a box.
+    if (!isMovable(layer, size) && !(already && pannable(layer))) {
+      beginMarquee(e, scale, () => (already ? deeper(e) : select(ids)));
+      return;
+    }
+    if (!already) select(ids);
+    const taken = already ? useBench.getState().selection : ids;
+    begin(e, layer, layers.filter((l) => taken.includes(l.id) && isMovable(l, size)), () => already && deeper(e));
+  };
+
+  /** Drags layers, or the photo within its frame; `click` follows where the pointer did not move. */
+  const begin = (e: React.PointerEvent, layer: Layer, moving: Layer[], click: () => void): void => {
+    if (pannable(layer) && photoSize) dragPhoto(e, layer, photoSize, scale, click);
+    else if (moving.length) dragLayers(e, moving, scale, click);
+  };
+
+  /** A click on what is selected already goes on to what lies beneath it. */
+  const deeper = (e: React.PointerEvent): void => {
+    if (e.detail > 1) return;
+    if (selection.length !== 1) {
+      // One of several: it alone.
+      const top = document.elementsFromPoint(e.clientX, e.clientY).find((el): el is HTMLElement => el instanceof HTMLElement && el.dataset.layer !== undefined);
+      if (top && takenBy(slide, top.dataset.layer!, entered).length === 1) select([top.dataset.layer!]);
+      return;
+    }
+    const under = document.elementsFromPoint(e.clientX, e.clientY).flatMap((el) => (el instanceof HTMLElement && el.dataset.layer ? [el.dataset.layer] : []));
+    const n = under.indexOf(selection[0]);
+    if (under.length > 1 && n >= 0) select(takenBy(slide, under[(n + 1) % under.length], entered));
+  };
+
+  const open = (layer: Layer): void => {
+    const group = stepInto(slide, layer.id, entered);
+    if (group) {
+      useBench.setState({ entered: group });
+      select(takenBy(slide, layer.id, group));
+    } else if (layer.kind === 'text' && !layer.locked) useBench.setState({ selection: [layer.id], editing: layer.id, range: null });
+    else if (layer.kind === 'photo' && isPannable(layer) && isMovable(layer, size)) useBench.setState({ selection: [layer.id], inside: layer.id });
+  };
+
+  const place = (b: Box, rotation: number): React.CSSProperties => ({ left: b.x * scale, top: b.y * scale, width: b.width * scale, height: b.height * scale, transform: rotation ? `rotate(${rotation}deg)` : undefined });
+  const clean = view === 'clean';
+  const handled = selected.length === 1 && !selected[0].locked && selected[0].visible ? selected[0] : null;
+  const several = selected.length > 1 ? selected.filter((l) => l.visible) : [];
+  const scalable = several.filter((l) => isMovable(l, size) && isResizable(l));
+
+  // Alt and the wheel zoom the selected photo in its frame; React's own wheel handler could not keep the stage from scrolling.
+  const host = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const el = host.current;
+    if (!el || photo?.kind !== 'photo' || photo.locked || photo.fit === 'free') return;
+    const wheel = (e: WheelEvent): void => {
+      if (!e.altKey || e.ctrlKey) return;
+      e.preventDefault();
+      const zoom = Math.min(20, Math.max(1, Math.round(photo.zoom * Math.exp(-(e.deltaY || e.deltaX) * (e.deltaMode === 1 ? 0.03 : 0.0012)) * 1000) / 1000));
+      edit('Zoom photo', (p) => placeLayer(p, slide.id, photo.id, size.id, { zoom }), `zoom:${photo.id}`);
+    };
+    el.addEventListener('wheel', wheel, { passive: false });
+    return () => el.removeEventListener('wheel', wheel);
+  }, [photo, slide.id, size.id]);
+
+  return (
+    <div ref={host} className={css.overlay} data-overlay data-picking={picking ? '' : undefined} data-entered={entered ?? undefined}>
+      {layers.map((layer) =>
+        layer.visible ? (
+          <div
+            key={layer.id}
+            data-layer={layer.id}
+            className={css.layer}
+            role="button"
+            tabIndex={0}
+            aria-label={`${layer.name}${layer.kind === 'text' ? `: ${layer.text}` : ''}`}
+            aria-pressed={selection.includes(layer.id)}
+            style={{ ...place(frameOf(layer), layer.rotation), cursor: isMovable(layer, size) || (layer.kind === 'photo' && !layer.locked && selection.includes(layer.id)) ? 'move' : 'default' }}
+            onPointerDown={take(layer)}
+            onFocus={(e) => e.target.matches(':focus-visible') && !selection.includes(layer.id) && select([layer.id])}
+            onDoubleClick={() => open(layer)}
+            onContextMenu={(e) => {
+              e.preventDefault();
+              if (!selection.includes(layer.id)) select(takenBy(slide, layer.id, entered));
+              openMenu(e.clientX, e.clientY);
+            }}
+          />
+        ) : null,
+      )}
+      {!clean && <Aids scale={scale} />}
+      {view === 'letters' && <LetterMarks scale={scale} />}
+      {!clean &&
+        selected.map((layer) => {
+          const alone = selected.length === 1 && editing !== layer.id;
+          const overflow = layer.kind === 'text' && texts[layer.id]?.overflow;
+          return (
+            <div key={layer.id} className={css.frame} data-editing={editing === layer.id || undefined} data-inside={inside === layer.id || undefined} data-several={several.length > 1 || undefined} data-overflow={overflow || undefined} style={place(frameOf(layer), layer.rotation)}>
+              {alone && inside !== layer.id && isResizable(layer) && (
+                <>
+                  {HANDLES.map(({ at, name, cursor }) => (
+                    <div key={name} className={css.handle} data-handle={name} style={{ left: `${(at.x + 1) * 50}%`, top: `${(at.y + 1) * 50}%`, cursor }} onPointerDown={(e) => e.button === 0 && (e.stopPropagation(), dragHandle(e, { ...layer }, at, scale))} />
+                  ))}
+                  {isMovable(layer, size) && <div className={css.rotor} data-handle="rotate" onPointerDown={(e) => e.button === 0 && (e.stopPropagation(), dragRotation(e, layer, scale))} />}
+                </>
+              )}
+              {overflow && <span className={css.note}>More text than the frame holds</span>}
+              {inside === layer.id && <span className={css.hint}>Drag the picture in its frame; Esc when done</span>}
+            </div>
+          );
+        })}
+      {!clean && several.length > 1 && (
+        <div className={css.frame} data-together style={place(union(several.map((l) => boundsOf(frameOf(l), l.rotation))), 0)}>
+          {scalable.length === several.length &&
+            CORNERS.map(({ at, name, cursor }) => (
+              <div key={name} className={css.handle} data-handle={name} style={{ left: `${(at.x + 1) * 50}%`, top: `${(at.y + 1) * 50}%`, cursor }} onPointerDown={(e) => e.button === 0 && (e.stopPropagation(), dragTogether(e, scalable, at, scale))} />
+            ))}
+        </div>
+      )}
+      {!clean && handled && !editing && !picking && (handled.kind === 'fade' ? <FadeHandles layer={handled} scale={scale} /> : 'fill' in handled && handled.fill.kind === 'gradient' ? <GradientHandles layer={handled} frame={frameOf(handled)} piece={piece} scale={scale} /> : null)}
+      {editing && <TextEditor key={editing} id={editing} scale={scale} />}
+      {!clean && <Distances width={size.width} height={size.height} scale={scale} />}
+      <Marquee scale={scale} />
+      {slide.layers.length === 0 && (
+        <div className={css.empty}>
+          <strong>An empty slide</strong>
+          <span>Drop or paste a photo here, or add one under Backdrop on the left.</span>
+        </div>
+      )}
+      {picking && <Loupe scale={scale} />}
+    </div>
+  );
+}
+
+/** Moves keyboard focus to a layer's element, for Tab through the slide. */
+export function useFocusSelection(): void {
+  const selection = useBench((s) => s.selection);
+  useEffect(() => {
+    if (selection.length !== 1) return;
+    const active = document.activeElement;
+    if (active instanceof HTMLElement && active.dataset.layer && active.dataset.layer !== selection[0]) active.blur();
+  }, [selection]);
+}
