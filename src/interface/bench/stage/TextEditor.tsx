@@ -28,6 +28,8 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
   const area = useRef<HTMLTextAreaElement>(null);
   const goal = useRef<number | null>(null);
   const [range, setRange] = useState({ from: 0, to: 0, head: 0 });
+  const caret: CaretMap | undefined = place?.caret;
+
   const readRange = useCallback((): void => {
     const a = area.current;
     if (!a) return;
