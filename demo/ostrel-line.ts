@@ -1,5 +1,5 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
-import { FADE_SIDES, gradientThrough, makeBorder, makeFade, makeFill, makePhoto, makePiece, makePlate, makeText, makeTint, solid } from '../src/core/piece/make';
+import { FADE_SIDES, gradientThrough, makeBorder, makeFade, makeFill, makePhoto, makePicture, makePiece, makePlate, makePool, makeShape, makeText, makeTint, solid } from '../src/core/piece/make';
 import { plainGradient } from '../src/core/piece/swatches';
 import type { Fill, Layer, Piece, Swatch, TextLayer } from '../src/core/piece/schema';
 
@@ -16,6 +16,7 @@ export const PICTURES = [
   { file: 'wet-window.jpg', title: 'Wet window at night' },
   { file: 'varn-fog.jpg', title: 'Fog on Varn Water' },
   { file: 'forest-slope.jpg', title: 'Forest slope' },
+  { file: 'ostrel-mark.svg', title: 'Ostrel Line mark' },
 ];
 
 const linked = (swatch: keyof typeof COLOURS) => ({ swatch });
@@ -23,7 +24,10 @@ const linked = (swatch: keyof typeof COLOURS) => ({ swatch });
 /** The dawn over the pass: used as a gradient by several pieces. */
 const DAWN: Swatch = { id: 'dawn', name: 'Dawn', gradient: plainGradient({ ...gradientThrough([COLOURS.slate, '#9c6558', '#f6dca6'], { angle: 90 }), stops: gradientThrough([COLOURS.slate, '#9c6558', '#f6dca6']).stops.map((s, i) => ({ ...s, at: [0, 0.58, 1][i] })) }, { swatches: [] }), house: true };
 
-export const swatches: Swatch[] = [...Object.entries(COLOURS).map(([name, colour]) => ({ id: name, name: name[0].toUpperCase() + name.slice(1), colour, house: true })), DAWN];
+/** The light of the lamps: over a picture and in a word at once. */
+const LAMPLIGHT: Swatch = { id: 'lamplight', name: 'Lamplight', gradient: plainGradient(gradientThrough(['#f8e3b4', COLOURS.amber], { angle: 20 }), { swatches: [] }), house: true };
+
+export const swatches: Swatch[] = [...Object.entries(COLOURS).map(([name, colour]) => ({ id: name, name: name[0].toUpperCase() + name.slice(1), colour, house: true })), DAWN, LAMPLIGHT];
 
 function text(id: string, name: string, piece: Piece, words: string, more: Partial<TextLayer>): TextLayer {
   return { ...makeText(id, words, piece.sizes[0]), name, ...more };
@@ -128,6 +132,69 @@ export function piecesOf(asset: (file: string) => string): { id: string; piece: 
         text('headline', 'Headline', p, 'Step off, walk on', { box: { x: 150, y: 880, width: 780, height: 120 }, fontSize: 98, lineHeight: 1.05, font: { family: 'Zilla Slab', weight: 700, italic: false }, fill: solid(linked('snow')) }),
         text('line', 'Line', p, 'Six walks from six platforms, with tea at the end', { box: { x: 150, y: 1010, width: 780, height: 110 }, fontSize: 42, lineHeight: 1.3, font: { family: 'Work Sans', weight: 400, italic: false }, fill: solid(linked('snow')) }),
       ]),
+    },
+    {
+      // Three lines, each backed and turned a little: read at a glance in a list of videos.
+      id: 'ostrel-cab-ride',
+      piece: build('Thumbnail: cab ride', 'video-thumbnail', (p) => {
+        const line = (id: string, words: string, y: number, colour: keyof typeof COLOURS, ink: keyof typeof COLOURS, more: Partial<TextLayer> = {}): TextLayer =>
+          text(id, words, p, words, { frame: 'line', rotation: -4, box: { x: 70, y, width: 700, height: 120 }, fontSize: 104, lineHeight: 1, letterSpacing: -0.01, font: { family: 'Archivo', weight: 900, italic: false }, case: 'upper', fill: solid(linked(ink)), backing: { on: true, fill: solid(linked(colour)), opacity: 1, padX: 0.2, padY: 0.17, radius: 0.06 }, shadows: [], anchors: { horizontal: 'left', vertical: 'middle' }, ...more });
+        return [
+          { ...makePhoto('photo', asset('hollin-dawn.jpg'), 'Hollin Pass at dawn', p.sizes[0]), focus: { x: 0.5, y: 0.5 } },
+          line('one', 'In the cab', 150, 'amber', 'spruce'),
+          line('two', 'over Hollin', 306, 'snow', 'spruce', { box: { x: 96, y: 306, width: 700, height: 120 } }),
+          line('three', '38 minutes', 462, 'spruce', 'snow', { box: { x: 122, y: 462, width: 700, height: 120 } }),
+        ];
+      }),
+    },
+    {
+      // One word takes the gradient that lies over the picture: both are linked to the same swatch.
+      id: 'ostrel-book',
+      piece: build('Book cover: Slow trains', 'book-cover', (p) => {
+        const lamplight: Fill = { ...solid(COLOURS.amber), kind: 'gradient', gradient: LAMPLIGHT.gradient!, gradientSwatch: 'lamplight' };
+        return [
+          { ...makePhoto('photo', asset('lake-sill-winter.jpg'), 'Lake Sill in winter', p.sizes[0]), focus: { x: 0.5, y: 0.5 }, zoom: 1, tone: { ...makePhoto('', '', '', p.sizes[0]).tone, light: { on: true, brightness: -34, contrast: 12 } } },
+          { ...makeFill('light', COLOURS.amber, p.sizes[0]), name: 'Lamplight over it', band: 'overlays', fill: lamplight, blend: 'soft-light', opacity: 0.7 },
+          makeFade('sky', '#1c2735', 0.74, p.sizes[0], { angle: FADE_SIDES.top, solid: 0.1, reach: 0.55, easing: 'strong' }),
+          makeFade('fade', '#14202b', 0.94, p.sizes[0], { angle: FADE_SIDES.bottom, solid: 0.2, reach: 0.56, easing: 'smooth' }),
+          text('title', 'Title', p, 'Slow\ntrains,\nlong views', { box: { x: 130, y: 1500, width: 1340, height: 700 }, fontSize: 250, lineHeight: 0.98, letterSpacing: -0.015, font: { family: 'Fraunces', weight: 600, italic: false }, fill: solid(linked('snow')), spans: [{ start: 13, end: 23, look: { fill: lamplight, font: { family: 'Fraunces', weight: 400, italic: true } } }] }),
+          text('author', 'Author', p, 'A season on the Ostrel Line', { box: { x: 136, y: 2300, width: 1300, height: 90 }, fontSize: 78, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('snow')) }),
+          text('top', 'Above', p, 'Mara Tellin', { box: { x: 130, y: 150, width: 1340, height: 120 }, fontSize: 104, align: 'centre', case: 'upper', letterSpacing: 0.14, font: { family: 'Work Sans', weight: 700, italic: false }, fill: solid(linked('snow')) }),
+        ];
+      }),
+    },
+    {
+      // A plate behind the prices, a pool behind the headline, the mark with a shadow of its own outline.
+      id: 'ostrel-tickets',
+      piece: build('Ticket sale', 'square-post', (p) => {
+        const z = p.sizes[0], mark = makePicture('mark', asset('ostrel-mark.svg'), 'Ostrel Line mark', z, { width: 240, height: 240 });
+        const priced = (id: string, words: string, y: number): TextLayer => text(id, words.split('\t')[0], p, words.replace('\t', '  '), { frame: 'line', box: { x: 110, y, width: 500, height: 60 }, fontSize: 46, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('spruce')), spans: [{ start: words.indexOf('\t') + 2, end: words.length + 1, look: { font: { family: 'Work Sans', weight: 800, italic: false } } }] });
+        return [
+          { ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', z), focus: { x: 0.5, y: 0.45 } },
+          makePool('pool', '#1d3038', 0.66, { x: 70, y: 80, width: 760, height: 280 }, 124, ['headline']),
+          { ...makePlate('prices', COLOURS.snow, 0.94, { x: 60, y: 690, width: 600, height: 300 }, 46, ['single', 'day', 'family']), name: 'Prices', fill: solid(linked('snow')), padding: { top: 44, right: 52, bottom: 48, left: 52 }, radius: [6, 6, 6, 6], shadows: [{ kind: 'drop', on: true, x: 0, y: 14, blur: 44, spread: 0, colour: '#0d1a14', opacity: 0.45 }] },
+          priced('single', 'Single\t9.50', 720),
+          priced('day', 'Whole day\t21', 806),
+          priced('family', 'Family of four\t48', 892),
+          text('headline', 'Headline', p, 'Tickets from\n14 March', { box: { x: 70, y: 80, width: 760, height: 280 }, fontSize: 124, lineHeight: 1.02, font: { family: 'Zilla Slab', weight: 700, italic: false }, fill: solid(linked('snow')) }),
+          { ...mark, box: { x: 800, y: 760, width: 210, height: 210 }, shadows: [{ kind: 'drop', on: true, x: 0, y: 10, blur: 30, spread: 0, colour: '#0d1a14', opacity: 0.6 }] },
+        ];
+      }),
+    },
+    {
+      // A picture in a blob before another blob, over a plain ground.
+      id: 'ostrel-carousel',
+      piece: build('Carousel: a day on the line', 'carousel', (p) => {
+        const z = p.sizes[0], blob = makeShape('ground', 'blob', linked('lichen'), z), masked = makePicture('cup', asset('enamel-cup.jpg'), 'Enamel cup', z, { width: 2400, height: 1600 });
+        return [
+          { ...makeFill('paper', COLOURS.spruce, z), name: 'Ground', fill: solid(linked('spruce')) },
+          { ...blob, name: 'Blob behind', box: { x: 250, y: 40, width: 860, height: 800 }, shape: { ...blob.shape, seed: 21, roughness: 0.45, bulges: 5 } },
+          { ...masked, name: 'Cup in a blob', fit: 'cover', focus: { x: 0.68, y: 0.55 }, box: { x: 180, y: 110, width: 800, height: 720 }, mask: { ...blob.shape, seed: 8, roughness: 0.4, bulges: 6 }, shadows: [{ kind: 'drop', on: true, x: 0, y: 18, blur: 60, spread: 0, colour: '#0a1812', opacity: 0.5 }] },
+          text('headline', 'Headline', p, 'A day on the line,\nhalt by halt', { box: { x: 90, y: 900, width: 900, height: 260 }, fontSize: 108, lineHeight: 1.05, font: { family: 'Playfair Display', weight: 700, italic: false }, fill: solid(linked('snow')), spans: [{ start: 19, end: 31, look: { fill: solid(linked('amber')), font: { family: 'Playfair Display', weight: 700, italic: true } } }] }),
+          text('hint', 'Hint', p, 'Swipe to Varn Halt, 8:10', { box: { x: 94, y: 1190, width: 700, height: 60 }, fontSize: 44, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('lichen')) }),
+          { ...makeShape('arrow', 'line', linked('lichen'), z), name: 'Arrow', box: { x: 800, y: 1200, width: 180, height: 40 }, stroke: { width: 7, colour: linked('lichen'), place: 'centred', dash: [] }, shape: { ...blob.shape, form: 'line', ends: { start: 'none', end: 'arrow' } } },
+        ];
+      }),
     },
   ];
 }

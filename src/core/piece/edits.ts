@@ -7,13 +7,14 @@ import { BANDS, type Band, type Layer, type Piece, type Slide } from './schema';
 const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
 const bandIndex = (layer: { band: Band }): number => BANDS.indexOf(layer.band);
 
-/** Puts a layer on top of its band, so that it lands where it belongs. */
+/** Puts a layer on top of its band, so that it lands where it belongs: a shape right below the texts, which it must not cover. */
 export const addLayer = (piece: Piece, slideId: string, layer: Layer): Piece =>
   produce(piece, (draft) => {
     const layers = slideAt(draft, slideId)?.layers;
     if (!layers) return;
-    const at = layers.findLastIndex((l) => bandIndex(l) <= bandIndex(layer)) + 1;
-    layers.splice(at, 0, layer);
+    const top = layers.findLastIndex((l) => bandIndex(l) <= bandIndex(layer)) + 1;
+    const firstText = layer.kind === 'shape' && layer.band === 'message' ? layers.findIndex((l) => l.kind === 'text' && l.band === 'message') : -1;
+    layers.splice(firstText < 0 ? top : firstText, 0, layer);
   });
 
 /** Applies a change to some layers of a slide; `change` edits its draft in place. */

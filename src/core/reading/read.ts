@@ -1,5 +1,5 @@
 // The reading of a text: painted, measured, judged. The definition is reading.md; this file puts its steps together.
-import { destinationById } from '../piece/destinations';
+import { zoneEntered } from '../arrange/zones';
 import { layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
 import type { Painter, PaintOptions } from '../paint/painter';
@@ -82,19 +82,7 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
   return { layer: placed, layout, halo, grid, shownPx, base: baseRatio(piece.goal, shownPx, layout.smallestWeight), flags };
 }
 
-function inKeepClear(halo: TextHalo, size: Size): boolean {
-  const zones = destinationById(size.destination)?.keepClear ?? [];
-  return zones.some((z) => {
-    const zx = z.x * size.width, zy = z.y * size.height, zw = z.width * size.width, zh = z.height * size.height;
-    return halo.bounds.some((b) => {
-      if (z.shape === 'rectangle') return b.x < zx + zw && b.x + b.width > zx && b.y < zy + zh && b.y + b.height > zy;
-      // The letter's point nearest to the ellipse's middle, in units of its radii.
-      const cx = zx + zw / 2, cy = zy + zh / 2;
-      const dx = (Math.min(Math.max(cx, b.x), b.x + b.width) - cx) / (zw / 2), dy = (Math.min(Math.max(cy, b.y), b.y + b.height) - cy) / (zh / 2);
-      return dx * dx + dy * dy < 1;
-    });
-  });
-}
+const inKeepClear = (halo: TextHalo, size: Size): boolean => halo.bounds.some((b) => zoneEntered(b, size) !== null);
 
 /** The pictures of a text's region: without its ink, and flooded with each of its inks. */
 export interface Pair {

@@ -9,6 +9,8 @@ import { IconAlertTriangle, IconArrowBigRight, IconBorderOuter, IconBrightnessDo
 import { Fragment, useEffect, useRef, useState } from 'react';
 import { latest, stageWorker } from '../../workers/clients';
 import { groupsAround, membersOf } from '../../core/arrange/groups';
+import { boundsOf } from '../../core/arrange/transform';
+import { zoneEntered } from '../../core/arrange/zones';
 import type { Band, Layer, ShapeForm } from '../../core/piece/schema';
 import { isTreatment } from '../../core/remedy/strength';
 import { layersIn } from '../../core/piece/resolve';
@@ -18,7 +20,7 @@ import { openMenu, startRenaming, useRenaming } from './ContextMenu';
 import { Library } from './Library';
 import { usePanelPiece } from './panel-piece';
 import css from './Stack.module.css';
-import { currentSize, currentSlide, sceneOf, select, useBench } from './store';
+import { currentSize, currentSlide, frameOf, isMovable, sceneOf, select, useBench } from './store';
 
 const BAND_NAME: Record<Band, string> = { message: 'Message', overlays: 'Overlays', backdrop: 'Backdrop' };
 const BAND_HINT: Record<Band, string> = { message: 'What is to be read', overlays: 'Between picture and text', backdrop: 'Photo, colours, patterns' };
@@ -66,7 +68,14 @@ function Row({ layer, depth }: { layer: Layer; depth: number }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
   const selected = useBench((s) => s.selection.includes(layer.id));
   const verdict = useBench((s) => s.readings.find((r) => r.layer === layer.id)?.verdict);
-  const overflow = useBench((s) => s.texts[layer.id]?.overflow ?? false);
+  const size = useBench(currentSize);
+  const warning = useBench((s) => {
+    const place = s.texts[layer.id];
+    if (place?.overflow) return 'More text than the frame holds';
+    if (place?.missingFonts.length) return `${place.missingFonts[0]} is not here: shown in another font`;
+    const zone = layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size) ? zoneEntered(boundsOf(frameOf(layer, s.texts), layer.rotation), size) : null;
+    return zone && `Reaches into a keep-clear zone: ${zone}`;
+  });
   const renaming = useRenaming() === layer.id;
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -121,9 +130,9 @@ function Row({ layer, depth }: { layer: Layer; depth: number }) {
           {isTreatment(layer) && <small>{Math.round(layer.opacity * 100)} %</small>}
         </span>
       )}
-      {overflow && (
-        <Tooltip label="More text than the frame holds">
-          <IconAlertTriangle size={14} className={css.overflow} aria-label="More text than the frame holds" />
+      {warning && (
+        <Tooltip label={warning}>
+          <IconAlertTriangle size={14} className={css.warning} data-warning aria-label={warning} />
         </Tooltip>
       )}
       {verdict !== undefined && <VerdictMark verdict={verdict} size={13} />}

@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayer } from '../../core/piece/edits';
 import { gradientThrough, makeBorder, makeFill, makePhoto, makePicture, makeShape, makeText, marginOf, photoName, solid } from '../../core/piece/make';
 import { layerIn } from '../../core/piece/resolve';
-import { GroupSchema, LayerSchema, swatchesOf, type Band, type Box, type Fill, type Layer, type PhotoLayer, type Piece, type Shape, type ShapeForm, type Swatch, type TextLayer } from '../../core/piece/schema';
+import { GroupSchema, LayerSchema, swatchesOf, type Band, type Box, type Colour, type Fill, type Layer, type PhotoLayer, type Piece, type Shape, type ShapeForm, type Swatch, type TextLayer } from '../../core/piece/schema';
 import { SwatchSchema } from '../../core/piece/fill-schema';
 import { putSwatch } from '../../core/piece/swatches';
 import { lookOf, withLook, type Look, type LookPart } from '../../core/piece/look';
@@ -18,7 +18,8 @@ import { notifications } from '@mantine/notifications';
 import { api, type AssetInfo } from '../shared/api';
 import { uploadWithNotice } from '../shared/upload';
 import { currentSize, currentSlide, edit, frameOf, isMovable, select, useBench } from './store';
-import { colourForOverlay, mainColour } from './treatment';
+import { paletteOf } from '../shared/assets';
+import { colourForOverlay, mainColour, topPhoto } from './treatment';
 
 const newId = (): string => nanoid(10);
 const state = useBench.getState;
@@ -51,8 +52,15 @@ export async function addTreatment(kind: TreatmentKind): Promise<void> {
 
 /** A shape in the middle of the slide, in a colour that its texts do not have. */
 export async function addShape(form: ShapeForm): Promise<void> {
-  const colour = await colourForOverlay();
-  put(`Add ${form}`, makeShape(newId(), form, form === 'line' || form === 'arrow' ? lineColour() : colour, baseSize()));
+  const layer = makeShape(newId(), form, form === 'line' || form === 'arrow' ? lineColour() : await shapeColour(), baseSize());
+  // Every blob is another one.
+  put(`Add ${form}`, { ...layer, shape: { ...layer.shape, seed: Math.floor(Math.random() * 0xffffffff) } });
+}
+/** An accent of the photo, or a house colour: a shape is there to be seen. */
+async function shapeColour(): Promise<Colour> {
+  const s = state(), photo = topPhoto(s), found = photo ? await paletteOf(photo.asset).catch(() => null) : null;
+  const accent = found?.find((f) => f.role.includes('accent'))?.hex, house = s.piece.swatches.filter((w) => w.colour);
+  return house.length > 1 ? { swatch: house[1].id } : (accent ?? (await colourForOverlay()));
 }
 const lineColour = (): string => mainColour(currentSlide(state()).layers.find((l): l is TextLayer => l.kind === 'text')?.fill ?? solid('#ffffff'), state().piece);
 

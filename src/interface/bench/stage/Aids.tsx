@@ -2,7 +2,7 @@
 // Guides, grid and keep-clear zones over the slide, and the rulers along the stage from which guides are pulled.
 import { produce } from 'immer';
 import { useEffect, useRef, useState } from 'react';
-import { destinationById } from '../../../core/piece/destinations';
+import { zonesOf } from '../../../core/arrange/zones';
 import type { Guide } from '../../../core/piece/schema';
 import { useAids } from '../aids';
 import { currentSize, currentSlide, edit, useBench } from '../store';
@@ -51,13 +51,12 @@ export function Aids({ scale }: { scale: number }) {
   const size = useBench(currentSize);
   const lines = useBench((s) => currentSlide(s).guides);
   const stretch = useStretch();
-  const keepClear = destinationById(size.destination)?.keepClear ?? [];
   return (
     <>
       {grid && step * scale >= 3 && <div className={css.grid} data-grid={step} style={{ backgroundSize: `${step * scale}px ${step * scale}px` }} />}
       {zones &&
-        keepClear.map((z) => (
-          <div key={z.name} className={css.zone} data-zone={z.name} style={{ left: `${z.x * 100}%`, top: `${z.y * 100}%`, width: `${z.width * 100}%`, height: `${z.height * 100}%`, borderRadius: z.shape === 'ellipse' ? '50%' : 0 }}>
+        zonesOf(size).map((z) => (
+          <div key={z.name} className={css.zone} data-zone={z.name} style={{ left: z.x * scale, top: z.y * scale, width: z.width * scale, height: z.height * scale, borderRadius: z.shape === 'ellipse' ? '50%' : 0 }}>
             <span>{z.name}</span>
           </div>
         ))}

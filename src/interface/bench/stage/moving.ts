@@ -5,9 +5,9 @@ import { union } from '../../../core/arrange/follow';
 import { resizeBox, rotationTowards, type Handle } from '../../../core/arrange/resize';
 import { distancesOf, snapBox, snapLines, type SnapLines } from '../../../core/arrange/snap';
 import { boundsOf } from '../../../core/arrange/transform';
+import { zonesOf } from '../../../core/arrange/zones';
 import { panPhoto } from '../../../core/photo/fit';
 import { changeLayers, duplicateLayers, placeLayer } from '../../../core/piece/edits';
-import { destinationById } from '../../../core/piece/destinations';
 import { marginOf } from '../../../core/piece/make';
 import type { Box, Layer, Piece } from '../../../core/piece/schema';
 import { useAids } from '../aids';
@@ -36,7 +36,7 @@ function linesFor(moving: readonly string[]): SnapLines {
   const s = useBench.getState(), size = currentSize(s), slide = currentSlide(s), aids = useAids.getState();
   const others = layersNow().filter((l) => l.visible && !moving.includes(l.id) && (l.band === 'message' || l.kind === 'plate'));
   const k = size.id === s.piece.sizes[0].id ? { x: 1, y: 1 } : { x: size.width / s.piece.sizes[0].width, y: size.height / s.piece.sizes[0].height };
-  const zones = aids.zones ? (destinationById(size.destination)?.keepClear ?? []).map((z) => ({ x: z.x * size.width, y: z.y * size.height, width: z.width * size.width, height: z.height * size.height })) : [];
+  const zones = aids.zones ? zonesOf(size) : [];
   return snapLines(size, marginOf(size), others.map(boundsNow), {
     guides: aids.guides ? slide.guides.map((g) => ({ ...g, at: g.at * k[g.axis] })) : [],
     zones,
