@@ -277,7 +277,7 @@ describe('overlays', () => {
     await bench.type('Corner radius', '40');
     await driver.findElement(By.xpath('//button[contains(normalize-space(.), "Stroke")]')).click();
     await driver.wait(until.elementIsVisible(await bench.find('input[aria-label="Stroke colour, hex"]')), WAIT);
-    await bench.type('Width', '6');
+    await bench.type('Stroke width', '6');
     const done = one<PlateLayer>(await bench.untilDocument((p) => one<PlateLayer>(p, 'plate').stroke.width === 6, 'no stroke'), 'plate');
     expect(done.radius).toEqual([40, 40, 40, 40]);
     await bench.press('[data-row][data-selected]');

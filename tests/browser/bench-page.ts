@@ -28,7 +28,7 @@ export class BenchPage {
       try {
         return await ask();
       } catch (e) {
-        if (/stale|no such element/i.test((e as Error).message)) return false;
+        if (/stale|no such element|not interactable|click intercepted/i.test((e as Error).message)) return false;
         throw e;
       }
     }, wait, what)) as T;
@@ -80,10 +80,15 @@ export class BenchPage {
   }
   /** Types a number or text into a field, in place of what it held. */
   async type(label: string, value: string): Promise<void> {
-    const field = await this.find(`input[aria-label="${label}"]`);
-    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
-    await field.click();
-    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
+    // Parts of the controls open and re-render meanwhile: the field is looked up again until it can be clicked.
+    const field = await this.until(async () => {
+      const el = await this.find(`input[aria-label="${label}"]`);
+      await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', el);
+      if (!(await el.isDisplayed())) return null;
+      await el.click();
+      return el;
+    }, `the field ${label} cannot be clicked`);
+    await field!.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
   }
   /** Clicks something after bringing it into view. */
   async press(css: string): Promise<void> {

@@ -32,7 +32,7 @@ export function NumberField({ label, value, onChange, onSettle, whole = false, s
       min={Number(min)}
       max={Number(max)}
       decimalScale={decimalScale}
-      aria-label={label}
+      aria-label={rest['aria-label'] ?? label}
       label={
         <span
           className={css.label}

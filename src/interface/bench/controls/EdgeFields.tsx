@@ -53,7 +53,7 @@ export function StrokeField({ stroke, onChange, dashes = true }: { stroke: Strok
   return (
     <Stack gap={6}>
       <Group gap={6} wrap="nowrap" align="flex-end">
-        <NumberField label="Width" value={stroke.width} min={0} max={2000} decimalScale={1} suffix=" px" onChange={(width) => onChange({ ...stroke, width })} onSettle={settle} />
+        <NumberField label="Width" aria-label="Stroke width" value={stroke.width} min={0} max={2000} decimalScale={1} suffix=" px" onChange={(width) => onChange({ ...stroke, width })} onSettle={settle} />
         <Select
           size="xs"
           label="Lies"

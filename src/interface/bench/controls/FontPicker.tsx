@@ -132,7 +132,7 @@ export function FontPicker({ value, words, onChange }: Props) {
       </Text>
       <Popover opened={open} onChange={setOpen} position="left-start" width={330} trapFocus withinPortal>
         <Popover.Target>
-          <Button size="compact-md" h={30} variant="default" fullWidth justify="space-between" rightSection={<IconChevronDown size={14} />} aria-label={`Font: ${value ?? 'several'}`} onClick={() => setOpen((o) => !o)}>
+          <Button size="compact-md" h={30} variant="default" fullWidth justify="space-between" rightSection={<IconChevronDown size={14} />} aria-label={`Font: ${value ?? 'several'}`} onClick={() => (setSearch(''), setOpen((o) => !o))}>
             {value ?? 'Several'}
           </Button>
         </Popover.Target>

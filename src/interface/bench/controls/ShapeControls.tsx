@@ -110,7 +110,7 @@ export function ShapeControls({ layer }: { layer: ShapeLayer }) {
   const base = { ...layer.shape, radius: layer.shape.radius.map((r) => r / k) as Radii };
   return (
     <>
-      <Select size="xs" label="Form" allowDeselect={false} value={layer.shape.form} data={SHAPE_FORMS.map((f) => ({ value: f, label: FORM_NAMES[f] }))} onChange={(v) => v && set('Form', 'shape', false)({ ...base, form: v as ShapeForm })} />
+      <Select size="xs" label="Form" aria-label="Form" allowDeselect={false} value={layer.shape.form} data={SHAPE_FORMS.map((f) => ({ value: f, label: FORM_NAMES[f] }))} onChange={(v) => v && set('Form', 'shape', false)({ ...base, form: v as ShapeForm })} />
       <FormFields shape={base} k={k} onChange={(s, merge) => set('Form', 'shape', merge)(s)} />
       {!open && <FillField label="Fill" none fill={layer.fill} layer={layer} onChange={(fill, merge) => change<ShapeLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)} />}
       <Accordion className={css.folded} chevronPosition="left" multiple defaultValue={layer.stroke.width > 0 ? ['stroke'] : []}>

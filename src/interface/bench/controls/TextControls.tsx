@@ -202,7 +202,7 @@ function BoxFields({ layer }: { layer: TextLayer }) {
 function changeBox(layer: TextLayer, to: TextLayer['frame']): void {
   const s = useBench.getState(), frame = s.texts[layer.id]?.frame;
   change<TextLayer>('Box', [layer.id], (l) => {
-    if (frame && to === 'frame' && l.frame === 'line' && s.sizeId === s.piece.sizes[0].id) l.box = { x: l.box.x + frame.x, y: l.box.y + frame.y, width: Math.ceil(frame.width), height: Math.ceil(frame.height) };
+    if (frame && to === 'frame' && l.frame === 'line' && s.sizeId === s.piece.sizes[0].id) l.box = { x: l.box.x + frame.x, y: l.box.y + frame.y, width: frame.width, height: frame.height };
     l.frame = to;
   });
 }
@@ -301,6 +301,7 @@ export function TextControls({ layer }: { layer: TextLayer }) {
                 <Select
                   size="xs"
                   label="List"
+                  aria-label="List"
                   allowDeselect={false}
                   value={layer.list}
                   data={[

@@ -12,7 +12,7 @@ interface Shown {
 const NOTHING: Shown = { vertical: [], horizontal: [], distances: [] };
 const useShown = create<Shown>(() => NOTHING);
 
-export const showDistances = (shown: Partial<Shown>): void => useShown.setState({ ...NOTHING, ...shown });
+export const showDistances = ({ vertical = [], horizontal = [], distances = [] }: Partial<Shown>): void => useShown.setState({ vertical, horizontal, distances });
 export const hideDistances = (): void => useShown.setState(NOTHING);
 
 export function Distances({ width, height, scale }: { width: number; height: number; scale: number }) {

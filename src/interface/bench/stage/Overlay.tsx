@@ -15,6 +15,7 @@ import { Distances } from './Distances';
 import { FadeHandles, GradientHandles } from './FillHandles';
 import { LetterMarks } from './LetterMarks';
 import { Loupe } from './Loupe';
+import { countPress } from './drag';
 import { beginMarquee, Marquee } from './Marquee';
 import { dragHandle, dragLayers, dragPhoto, dragRotation, dragTogether } from './moving';
 import css from './Overlay.module.css';
@@ -56,6 +57,7 @@ export function Overlay({ scale }: { scale: number }) {
   const take = (layer: Layer) => (e: React.PointerEvent) => {
     if (e.button !== 0 || picking) return;
     e.stopPropagation();
+    const again = countPress(e) > 1;
     const ids = takenBy(slide, layer.id, entered), already = ids.every((id) => selection.includes(id));
     // A drag that begins on what cannot be moved is meant for the selected layer beneath it: a photo under a tint, for one.
     const held = selected.length === 1 ? selected[0] : null;
@@ -70,12 +72,12 @@ export function Overlay({ scale }: { scale: number }) {
     }
     // What lies still is selected by a click; a drag over it draws a box.
     if (!isMovable(layer, size) && !(already && pannable(layer))) {
-      beginMarquee(e, scale, () => (already ? deeper(e) : select(ids)));
+      beginMarquee(e, scale, () => (!already ? select(ids) : !again && deeper(e)));
       return;
     }
     if (!already) select(ids);
     const taken = already ? useBench.getState().selection : ids;
-    begin(e, layer, layers.filter((l) => taken.includes(l.id) && isMovable(l, size)), () => already && deeper(e));
+    begin(e, layer, layers.filter((l) => taken.includes(l.id) && isMovable(l, size)), () => already && !again && deeper(e));
   };
 
   /** Drags layers, or the photo within its frame; `click` follows where the pointer did not move. */
@@ -86,7 +88,6 @@ export function Overlay({ scale }: { scale: number }) {
 
   /** A click on what is selected already goes on to what lies beneath it. */
   const deeper = (e: React.PointerEvent): void => {
-    if (e.detail > 1) return;
     if (selection.length !== 1) {
       // One of several: it alone.
       const top = document.elementsFromPoint(e.clientX, e.clientY).find((el): el is HTMLElement => el instanceof HTMLElement && el.dataset.layer !== undefined);

@@ -10,7 +10,7 @@ import { excerpt, insertExcerpt, setText } from '../../../core/type/parts';
 import { togglePart } from '../controls/part';
 import { notifications } from '@mantine/notifications';
 import { z } from 'zod';
-import { follow } from './drag';
+import { countPress, follow } from './drag';
 import { currentSize, currentSlide, edit, frameOf, settle, useBench } from '../store';
 import { layerIn } from '../../../core/piece/resolve';
 import css from './TextEditor.module.css';
@@ -116,16 +116,17 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     const host = e.currentTarget.getBoundingClientRect();
     const from = indexFor(e.clientX, e.clientY, host);
     area.current!.focus({ preventScroll: true });
-    if (e.detail === 2) {
+    const count = countPress(e);
+    if (count === 2) {
       const word = [...layer.text.matchAll(/[^\s]+/g)].find((m) => m.index <= from && from <= m.index + m[0].length);
       if (word) area.current!.setSelectionRange(word.index, word.index + word[0].length);
       readRange();
       return;
     }
-    if (e.detail >= 3) {
+    if (count >= 3) {
       // Three clicks mark the line, four the whole text.
       const line = caret?.lines[lineOf(caret, from)];
-      if (e.detail === 3 && line) area.current!.setSelectionRange(line.start, line.end);
+      if (count === 3 && line) area.current!.setSelectionRange(line.start, line.end);
       else area.current!.select();
       readRange();
       return;

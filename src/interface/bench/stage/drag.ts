@@ -4,6 +4,17 @@ import { edit, settle, useBench } from '../store';
 /** Least way of a drag, CSS px. */
 const STILL = 3;
 
+/** Presses follow each other as one multiple click within this time and way. */
+const AGAIN = { ms: 450, px: 5 };
+let press = { at: -Infinity, x: 0, y: 0, count: 0 };
+
+/** The how manieth of presses that follow each other this one is: 2 for a double click. Pointer events do not say so themselves. */
+export function countPress(e: React.PointerEvent): number {
+  const near = e.timeStamp - press.at < AGAIN.ms && Math.hypot(e.clientX - press.x, e.clientY - press.y) < AGAIN.px;
+  press = { at: e.timeStamp, x: e.clientX, y: e.clientY, count: near ? press.count + 1 : 1 };
+  return press.count;
+}
+
 /** Follows the pointer until it is let go. Esc takes the drag back. */
 export function follow(e: React.PointerEvent, on: { move: (dx: number, dy: number, e: PointerEvent) => void; end: (moved: boolean) => void; cancel?: () => void }): void {
   const from = { x: e.clientX, y: e.clientY };

@@ -1,7 +1,7 @@
 // Moving, scaling and rotating what is selected, with snapping; each drag is one undo step.
 import { nanoid } from 'nanoid';
 import { scaledWith } from '../../../core/arrange/align';
-import { union } from '../../../core/arrange/follow';
+import { isFollower, union } from '../../../core/arrange/follow';
 import { resizeBox, rotationTowards, type Handle } from '../../../core/arrange/resize';
 import { distancesOf, snapBox, snapLines, type SnapLines } from '../../../core/arrange/snap';
 import { boundsOf } from '../../../core/arrange/transform';
@@ -34,7 +34,9 @@ function baselinesOf(l: Layer): number[] {
 /** What layers other than `moving` offer to snap to. */
 function linesFor(moving: readonly string[]): SnapLines {
   const s = useBench.getState(), size = currentSize(s), slide = currentSlide(s), aids = useAids.getState();
-  const others = layersNow().filter((l) => l.visible && !moving.includes(l.id) && (l.band === 'message' || l.kind === 'plate'));
+  // A plate that goes along with what moves is nothing to hold on to.
+  const alongside = (l: Layer): boolean => isFollower(l) && l.follows.some((f) => moving.includes(f));
+  const others = layersNow().filter((l) => l.visible && !moving.includes(l.id) && !alongside(l) && (l.band === 'message' || l.kind === 'plate'));
   const k = size.id === s.piece.sizes[0].id ? { x: 1, y: 1 } : { x: size.width / s.piece.sizes[0].width, y: size.height / s.piece.sizes[0].height };
   const zones = aids.zones ? zonesOf(size) : [];
   return snapLines(size, marginOf(size), others.map(boundsNow), {
