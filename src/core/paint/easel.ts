@@ -30,6 +30,7 @@ export interface Brush {
 }
 
 const STILL: Transform = [1, 0, 0, 1, 0, 0];
+type Trace = (to: PathSink, t: Transform) => void;
 /** Beyond this many pixels a draft is computed at half the size: what is smooth soon, what has detail late. */
 const DRAFT_PIXELS = { smooth: 200_000, detailed: 1_200_000 };
 
@@ -149,23 +150,23 @@ export class Easel {
   /**
    * Strokes a traced outline.
    * @param closed the outline encloses an area; otherwise it can only be stroked along its middle
+   * @param parallel traces the outline `by` pixels of its own further out, where that is known exactly
    */
-  strokePath(stroke: Stroke, t: Transform, trace: (to: PathSink, t: Transform) => void, opacity: number, { closed = true, round = false } = {}): void {
+  strokePath(stroke: Stroke, t: Transform, trace: Trace, opacity: number, { closed = true, round = false, parallel }: { closed?: boolean; round?: boolean; parallel?: (by: number) => Trace } = {}): void {
     if (stroke.width <= 0) return;
-    const { context } = this, k = Math.hypot(t[0], t[1]);
-    const place = closed ? stroke.place : 'centred';
-    context.save();
+    const place = closed ? stroke.place : 'centred', k = Math.hypot(t[0], t[1]);
+    if (place === 'centred') return this.strokeAlong(stroke, stroke.width * k, k, t, trace, opacity, round);
+    if (parallel) return this.strokeAlong(stroke, stroke.width * k, k, t, parallel(place === 'inside' ? -stroke.width / 2 : stroke.width / 2), opacity, round);
+    // Twice as wide, and the half on the wrong side taken off again: by filling, which is the same everywhere, where clipping is not.
+    this.within(opacity, trace, t, place === 'inside' ? 'destination-in' : 'destination-out', (on) => on.strokeAlong(stroke, stroke.width * 2 * k, k, t, trace, 1, round));
+  }
+
+  private strokeAlong(stroke: Stroke, width: number, k: number, t: Transform, trace: Trace, opacity: number, round: boolean): void {
+    const { context } = this;
     context.setTransform(1, 0, 0, 1, 0, 0);
-    if (place !== 'centred') {
-      context.beginPath();
-      trace(context, t);
-      // Outside: everything but the outline's own area.
-      if (place === 'outside') context.rect(-1e5, -1e5, 2e5, 2e5);
-      context.clip(place === 'outside' ? 'evenodd' : 'nonzero');
-    }
     context.globalAlpha = opacity;
     context.strokeStyle = cssColour(this.hex(stroke.colour));
-    context.lineWidth = stroke.width * k * (place === 'centred' ? 1 : 2);
+    context.lineWidth = width;
     context.lineJoin = round ? 'round' : 'miter';
     context.lineCap = 'butt';
     context.setLineDash(stroke.dash.map((d) => d * k));
@@ -173,7 +174,18 @@ export class Easel {
     trace(context, t);
     context.stroke();
     context.setLineDash([]);
-    context.restore();
+  }
+
+  /** Paints something within an outline, or outside of it, as one thing with an opacity. */
+  within(opacity: number, trace: Trace, t: Transform, how: 'destination-in' | 'destination-out', paint: (on: Easel) => void, rule: 'nonzero' | 'evenodd' = 'nonzero'): void {
+    const on = new Easel(this.studio, this.studio.surface(this.surface.width, this.surface.height), this.piece, this.view, this.quality, this.stores);
+    paint(on);
+    on.context.globalCompositeOperation = how;
+    on.fillPath({ style: '#000', alpha: 1, space: STILL }, t, trace, rule);
+    const { context } = this;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalAlpha = opacity;
+    context.drawImage(on.surface.image as never, 0, 0);
   }
 
   /** Fills a device rectangle of whole pixels. */

@@ -4,7 +4,7 @@ import { tracePath } from '../format/svg-drawing';
 import { QUARTER, type PathSink } from '../pattern/outline';
 import { chance } from '../pattern/tile';
 import type { Shape } from '../piece/schema';
-import { fittingRadii, traceBox, type Radii } from './box-path';
+import { fittingRadii, grown, grownRadii, traceBox, type Radii } from './box-path';
 
 type Point = readonly [number, number];
 type Extent = { width: number; height: number };
@@ -149,6 +149,13 @@ export function traceShape(to: PathSink, shape: Shape, box: Extent, t: Transform
       // Nothing drawn yet is a plain rectangle.
       return shape.path ? tracePath(to, shape.path.d, compose(t, [w / shape.path.width, 0, 0, h / shape.path.height, 0, 0])) : traceBox(to, { x: 0, y: 0, width: w, height: h }, [0, 0, 0, 0], t);
   }
+}
+
+/** How to trace a shape `by` pixels further out, or in where negative, for forms where that outline is exactly known. */
+export function parallelOf(shape: Shape, box: Extent): ((by: number) => (to: PathSink, t: Transform) => void) | undefined {
+  if (shape.form !== 'rectangle') return undefined;
+  const radii = shape.radius as unknown as Radii;
+  return (by) => (to, t) => traceBox(to, grown({ x: 0, y: 0, width: box.width, height: box.height }, by), grownRadii(radii, by), t);
 }
 
 /** How long the end of a line is, as a multiple of the stroke's width. */

@@ -2,10 +2,12 @@
 import { boxTransform, compose, invert } from '../../arrange/transform';
 import { patchesBehind, type LinesPlace } from '../../arrange/follow';
 import type { BorderLayer, Box, FadeLayer, PlateLayer, PoolLayer } from '../../piece/schema';
+import { PLAIN_SHAPE } from '../../piece/shape-schema';
 import { grown, traceBox, within, type Radii } from '../box-path';
 import { deviceBox, traceCorners, type Easel } from '../easel';
 import { paintPool, poolReach } from '../pool';
 import { fadeFrame, fadeTable, paintRamp } from '../ramp';
+import { parallelOf, traceShape } from '../shape-path';
 
 export function paintFade(easel: Easel, layer: FadeLayer, opacity: number): void {
   const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
@@ -45,7 +47,8 @@ export function paintPlate(easel: Easel, layer: PlateLayer, opacity: number): vo
     if (upright) easel.fillDevice(brush, region);
     else easel.fillPath(brush, t, (to, m) => traceBox(to, box, layer.radius as unknown as Radii, m));
   }
-  easel.strokePath(layer.stroke, t, (to, m) => traceBox(to, box, layer.radius as unknown as Radii, m), opacity);
+  const shape = { ...PLAIN_SHAPE, radius: layer.radius };
+  easel.strokePath(layer.stroke, t, (to, m) => traceShape(to, shape, box, m), opacity, { parallel: parallelOf(shape, box) });
 }
 
 /** Does a plate's stroke lie over its fill, so that both must be put together before its opacity counts? */

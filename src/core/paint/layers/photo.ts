@@ -12,7 +12,7 @@ import type { PathSink } from '../../pattern/outline';
 import { PLAIN_SHAPE } from '../../piece/shape-schema';
 import type { PhotoLayer } from '../../piece/schema';
 import { cssColour } from '../css-colour';
-import { traceShape } from '../shape-path';
+import { parallelOf, traceShape } from '../shape-path';
 import { deviceBox, traceCorners, type Easel } from '../easel';
 import { Kept } from '../kept';
 import type { Surface } from '../studio';
@@ -99,17 +99,9 @@ export class PhotoPainter {
   paint(easel: Easel, layer: PhotoLayer, opacity: number): void {
     const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
     const trace = (to: PathSink, at: Transform): void => traceShape(to, layer.mask ?? PLAIN_SHAPE, layer.box, at);
-    if (layer.mask) {
-      const { context } = easel;
-      context.save();
-      context.setTransform(1, 0, 0, 1, 0, 0);
-      context.beginPath();
-      trace(context, t);
-      context.clip(layer.mask.form === 'path' ? 'evenodd' : 'nonzero');
-      this.paintPicture(easel, layer, opacity);
-      context.restore();
-    } else this.paintPicture(easel, layer, opacity);
-    easel.strokePath(layer.stroke, t, trace, opacity);
+    if (layer.mask) easel.within(opacity, trace, t, 'destination-in', (on) => this.paintPicture(on, layer, 1), layer.mask.form === 'path' ? 'evenodd' : 'nonzero');
+    else this.paintPicture(easel, layer, opacity);
+    easel.strokePath(layer.stroke, t, trace, opacity, { parallel: parallelOf(layer.mask ?? PLAIN_SHAPE, layer.box) });
   }
 
   private paintPicture(easel: Easel, layer: PhotoLayer, opacity: number): void {

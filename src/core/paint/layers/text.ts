@@ -1,14 +1,15 @@
 // Painting of texts: the frame's own look, backing, highlights, shadows, letters and their outline.
 import { boxTransform, compose, type Transform } from '../../arrange/transform';
+import { PLAIN_SHAPE } from '../../piece/shape-schema';
 import type { Box, Fill, TextLayer } from '../../piece/schema';
 import { backingReach, traceBacking } from '../../type/backing';
 import { textFrame, textTransform, traceLetter } from '../../type/frame';
 import type { Letter, Stripe, TextLayout } from '../../type/layout';
 import type { PathSink } from '../../pattern/outline';
-import { traceBox, type Radii } from '../box-path';
 import { cssColour } from '../css-colour';
 import { deviceBox, traceCorners, type Brush, type Easel } from '../easel';
 import { paintShadows, throwsShadow } from '../shadow';
+import { parallelOf, traceShape } from '../shape-path';
 
 /**
  * How the ink is painted: as letters; not at all; or flooding everything with one of the layout's inks. The last two are the pictures
@@ -57,12 +58,12 @@ export function paintText(easel: Easel, layer: TextLayer, layout: TextLayout, mo
   const { panel, backing, outline } = layer;
   if (panel) {
     const box = { x: 0, y: 0, width: frame.width, height: frame.height };
-    const trace = (to: PathSink, at: Transform): void => traceBox(to, box, panel.radius as unknown as Radii, at);
+    const shape = { ...PLAIN_SHAPE, radius: panel.radius }, trace = (to: PathSink, at: Transform): void => traceShape(to, shape, box, at);
     const surface = deviceBox(box, own, 1 + panel.stroke.width * easel.view.scale), part = easel.onSurface(surface);
     const put = (on: Easel, at: Transform, alpha: number): void => {
       const r = on.onSurface(deviceBox(box, at)), brush = r && on.brush(panel.fill, box, at, r, panel.opacity * alpha);
       if (brush) on.fillPath(brush, at, trace);
-      on.strokePath(panel.stroke, at, trace, alpha);
+      on.strokePath(panel.stroke, at, trace, alpha, { parallel: parallelOf(shape, box) });
     };
     if (throwsShadow(panel.shadows))
       paintShadows(easel, panel.shadows, { key: JSON.stringify(['panel', box, panel.fill, panel.opacity, panel.stroke, panel.radius, own.slice(0, 4)]), bounds: surface, origin: [own[4], own[5]], paint: (on) => put(on, compose(on.toSurface, boxTransform(frame, layer.rotation)), 1) }, opacity);

@@ -118,7 +118,7 @@ export function PatternField({ pattern, onChange, onLook }: Props) {
             <Picker pattern={pattern} onLook={onLook} onChange={(p, m) => (onLook(null), onChange(p, m), setOpen(false))} />
           </Popover.Dropdown>
         </Popover>
-        <FileButton accept="image/svg+xml" onChange={(file) => file && void uploadTile(file, (asset) => onChange({ ...pattern, tile: { asset } }, false))}>
+        <FileButton accept="image/svg+xml" inputProps={{ 'data-testid': 'tile-file' } as never} onChange={(file) => file && void uploadTile(file, (asset) => onChange({ ...pattern, tile: { asset } }, false))}>
           {(props) => (
             <Tooltip label="Repeat a drawing of your own; it takes the foreground colour">
               <Button {...props} size="compact-sm" variant="default">
