@@ -1,9 +1,11 @@
 // Scenes and computations of the core that `npm run bench` measures.
 import type { Pixels } from '../src/core/colour/palette';
 import { toned as tone } from '../src/core/photo/tone';
-import { makeFade, makeFill, makePiece, makePlate, makeText, makeTint } from '../src/core/piece/make';
+import { makeFade, makeFill, makePiece, makePlate, makeShadow, makeShape, makeText, makeTint, solid } from '../src/core/piece/make';
 import type { FillLayer, Layer, PhotoLayer, Piece } from '../src/core/piece/schema';
 import { PLAIN_TONE } from '../src/core/piece/tone-schema';
+import { layoutText } from '../src/core/type/layout';
+import { diskFonts } from '../src/server/node-studio';
 
 let n = 0;
 const newId = (): string => `bench-${++n}`;
@@ -44,3 +46,33 @@ export const patterned = (extent: { width: number; height: number }, scale: numb
     const fill = makeFill('pattern', '#22384f', z);
     return [{ ...fill, fill: { ...fill.fill, kind: 'pattern', pattern: { ...fill.fill.pattern, tile: 'waves', scale, background: '#f4efe6' } } }];
   });
+
+/** Thirty texts over thirty shapes, some with shadows. */
+export const sixtyLayers = (extent: { width: number; height: number }): Piece =>
+  makePiece('Sixty layers', extent, newId, (z) => {
+    const at = (i: number, height: number) => ({ x: 40 + (i % 5) * 205, y: 40 + Math.floor(i / 5) * 165, width: 180, height });
+    const shapes = Array.from({ length: 30 }, (_, i): Layer => ({ ...makeShape(`s${i + 1}`, (['rectangle', 'ellipse', 'blob', 'star'] as const)[i % 4], '#3d5468', z), box: at(i, 140), shadows: i % 3 ? [] : [makeShadow(140)] }));
+    const texts = Array.from({ length: 30 }, (_, i): Layer => ({ ...makeText(`t${i + 1}`, `Halt ${i + 1}`, z), fontSize: 34, box: { ...at(i, 50), y: at(i, 50).y + 50 } }));
+    return [...shapes, ...texts];
+  });
+
+/** One shape with a wide, soft shadow. */
+export const shadowed = (extent: { width: number; height: number }): Piece =>
+  makePiece('Shadow', extent, newId, (z) => [{ ...makeShape('s', 'star', '#3d5468', z), box: { x: 240, y: 240, width: 500, height: 500 }, shadows: [{ ...makeShadow(500), blur: 160, spread: 10 }] }]);
+
+/** Times in ms of laying out 300 letters with ten parts of other sizes, fonts and colours; one letter is another each time, as while typing. */
+export async function layoutTimes(): Promise<number[]> {
+  const fonts = diskFonts(), words = 'Slow trains, long views from Varn Halt to Cairn Viaduct. '.repeat(6).slice(0, 300);
+  const piece = makePiece('Layout', { width: 1080, height: 1080 }, newId), text = makeText('t', words, piece.sizes[0]);
+  const other = { family: 'Lora', weight: 400, italic: true };
+  const spans = Array.from({ length: 10 }, (_, i) => ({ start: i * 28, end: i * 28 + 9, look: i % 3 === 0 ? { font: other } : i % 3 === 1 ? { fontSize: 60 } : { fill: solid('#f2a31b') } }));
+  await Promise.all([fonts.ensure(text.font, words), fonts.ensure(other, words)]);
+  const out: number[] = [];
+  for (let i = 0; i < 60; i++) {
+    const at = (i * 7) % 290, typed = words.slice(0, at) + 'abcdefgh'[i % 8] + words.slice(at + 1);
+    const t = performance.now();
+    layoutText({ ...text, text: typed, fontSize: 40, spans }, fonts);
+    if (i >= 10) out.push(performance.now() - t);
+  }
+  return out;
+}

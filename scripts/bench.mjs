@@ -77,27 +77,35 @@ try {
     const of = (name) => metrics.find((m) => m.name === name).value;
     return (of('ThreadTime') - of('DevToolsCommandDuration')) * 1000;
   };
-  const layer = await driver.findElement({ css: '[data-layer="headline"]' });
-  const r = await layer.getRect();
-  const x = r.x + 120, y = r.y + r.height / 2;
-  const mouse = (type, dx, dy, extra = {}) => cdp('Input.dispatchMouseEvent', { type, x: x + dx, y: y + dy, button: 'left', buttons: type === 'mouseReleased' ? 0 : 1, clickCount: 1, ...extra });
-  await cdp('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y });
-  await mouse('mousePressed', 0, 0);
-  const frames = [];
-  // About one movement of the pointer a frame, as a hand does it; frames are counted, since the machine may show two in a step.
-  await driver.executeScript('window.frames_ = 0; (function next() { window.frames_++; requestAnimationFrame(next); })()');
   const shown = async () => (await cdp('Runtime.evaluate', { expression: 'window.frames_' })).result.value;
-  let before = await busy(), frame = await shown();
-  for (let i = 0; i < 200; i++) {
-    await mouse('mouseMoved', 5 + 60 * Math.sin(i / 9), 5 + 40 * Math.sin(i / 13));
-    await wait(12);
-    const now = await busy(), at = await shown();
-    if (i >= 40) frames.push((now - before) / Math.max(1, at - frame));
-    before = now;
-    frame = at;
+  /** Drags a layer about, as a hand does it; what the interface's thread is busy a frame. */
+  async function dragged(selector) {
+    const r = await (await driver.findElement({ css: selector })).getRect();
+    const x = r.x + Math.min(120, r.width / 2), y = r.y + r.height / 2;
+    const mouse = (type, dx, dy, extra = {}) => cdp('Input.dispatchMouseEvent', { type, x: x + dx, y: y + dy, button: 'left', buttons: type === 'mouseReleased' ? 0 : 1, clickCount: 1, ...extra });
+    await cdp('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y });
+    await mouse('mousePressed', 0, 0);
+    const frames = [];
+    // About one movement of the pointer a frame; frames are counted, since the machine may show two in a step.
+    await driver.executeScript('window.frames_ = 0; (function next() { window.frames_++; requestAnimationFrame(next); })()');
+    let before = await busy(), frame = await shown();
+    for (let i = 0; i < 200; i++) {
+      await mouse('mouseMoved', 5 + 60 * Math.sin(i / 9), 5 + 40 * Math.sin(i / 13));
+      await wait(12);
+      const now = await busy(), at = await shown();
+      if (i >= 40) frames.push((now - before) / Math.max(1, at - frame));
+      before = now;
+      frame = at;
+    }
+    await mouse('mouseReleased', 0, 0);
+    return frames;
   }
-  await mouse('mouseReleased', 0, 0);
-  report('drag a layer of twelve, interface busy a frame', frames, 8, { p95Goal: 16 });
+  report('drag a layer of twelve, interface busy a frame', await dragged('[data-layer="headline"]'), 8, { p95Goal: 16 });
+  const sixty = (await post('/api/pieces', { document: core.sixtyLayers({ width: 1080, height: 1080 }) })).id;
+  await driver.get(`${app.address}/piece/${sixty}`);
+  await painted(3);
+  await driver.wait(async () => (await driver.findElements({ css: '[data-verdict]:not([data-verdict="none"])' })).length > 0, 60_000);
+  report('drag a layer of sixty, interface busy a frame', await dragged('[data-layer="s30"]'), 8, { p95Goal: 16 });
 
   // The measuring worker, asked as the bench asks it.
   const { piece } = await get('/api/pieces/ostrel-reopening');
@@ -156,7 +164,13 @@ try {
   report('gradient dragged among 20 layers, 1920 x 1080', (await stage(many, wide.sizes[0], 1, `const g = layers.find((l) => l.id === 'gradient').fill.gradient; g.line = { from: { x: 0.1, y: 0.1 + i * 0.01 }, to: { x: 0.9, y: 0.8 } };`, 40)).slice(8), 33);
   const plain = core.patterned({ width: 1920, height: 1080 }, 0.2);
   report('pattern at scale 0.2 over 1920 x 1080', (await stage({ piece: plain, slide: plain.slides[0].id, size: 'base' }, plain.sizes[0], 1, "layers[0].fill.pattern.angle = i; ", 40)).slice(8), 33);
+  const thrown = core.shadowed({ width: 1080, height: 1080 });
+  const still = await stage({ piece: thrown, slide: thrown.slides[0].id, size: 'base' }, thrown.sizes[0], 1, "layers[0].shadows[0].blur = 200 + i;", 16);
+  const moving = await stage({ piece: thrown, slide: thrown.slides[0].id, size: 'base' }, thrown.sizes[0], 1, "layers[0].box.x += i; layers[0].box.y += i;", 30);
+  report('a wide shadow while its shape moves, against making it', moving.slice(6), 0.5, { ratio: at(moving.slice(6), 0.5) / at(still.slice(4), 0.5), unit: 'x' });
   await driver.quit();
+
+  report('layout of 300 letters with parts, after the first', await core.layoutTimes(), 2);
 
   // Tone of a photo, exact, against the nearest thing a picture library does in one pass.
   const photo = core.noise(4000, 3000);

@@ -311,9 +311,10 @@ function layoutAsSet(layer: TextLayer, store: FontStore): TextLayout {
       clusters.push(...shape(text, i, j, levelAt(i), run));
       i = j;
     }
-    let cut = breakLines(text, para, clusters, limit);
+    const allowed = limit === Infinity ? new Set<number>() : opportunities(text, para);
+    let cut = breakLines(text, para, clusters, limit, allowed);
     broken ||= cut.broken;
-    if (layer.balance && cut.lines.length > 1 && !cut.broken) cut = balanced(text, para, clusters, limit, cut);
+    if (layer.balance && cut.lines.length > 1 && !cut.broken) cut = balanced(text, para, clusters, limit, allowed, cut);
     cut.lines.forEach((line, i) => lines.push({ ...line, level, marker: i === 0 ? markers[n] : null, ink: null, left: 0, width: 0, baseline: 0, top: 0, bottom: 0, capHeight: 0 }));
   });
 
@@ -423,17 +424,23 @@ interface Broken {
   broken: boolean;
 }
 
-/** Breaks one paragraph greedily at the opportunities of UAX #14; a word wider than the frame is broken between letters. */
-function breakLines(text: string, para: { start: number; end: number; next: number }, clusters: Cluster[], limit: number): Broken {
+type Span = { start: number; end: number; next: number };
+
+/** Where a paragraph may be broken (UAX #14). */
+function opportunities(text: string, para: Span): Set<number> {
+  const breaker = new LineBreaker(text.slice(para.start, para.end)), allowed = new Set<number>();
+  for (let b = breaker.nextBreak(); b; b = breaker.nextBreak()) allowed.add(b.position + para.start);
+  return allowed;
+}
+
+/** Breaks one paragraph greedily where it may be broken; a word wider than the frame is broken between letters. */
+function breakLines(text: string, para: Span, clusters: Cluster[], limit: number, allowed: ReadonlySet<number>): Broken {
   const make = (from: number, to: number, next: number, a: number, b: number): BrokenLine => {
     let end = to;
     while (end > from && isSpace(text[end - 1])) end--;
     return { start: from, end, next, clusters: clusters.slice(a, b) };
   };
   if (limit === Infinity || clusters.length === 0) return { lines: [make(para.start, para.end, para.next, 0, clusters.length)], broken: false };
-  const breaker = new LineBreaker(text.slice(para.start, para.end));
-  const allowed = new Set<number>();
-  for (let b = breaker.nextBreak(); b; b = breaker.nextBreak()) allowed.add(b.position + para.start);
   const out: BrokenLine[] = [];
   let first = 0, width = 0, inked = 0, candidate = -1, broken = false;
   for (let i = 0; i < clusters.length; i++) {
@@ -457,10 +464,10 @@ function breakLines(text: string, para: { start: number; end: number; next: numb
 }
 
 /** The narrowest way to break a paragraph into as many lines as it must have: none of them is left much shorter than the others. */
-function balanced(text: string, para: { start: number; end: number; next: number }, clusters: Cluster[], limit: number, greedy: Broken): Broken {
+function balanced(text: string, para: Span, clusters: Cluster[], limit: number, allowed: ReadonlySet<number>, greedy: Broken): Broken {
   let low = limit / greedy.lines.length / 2, high = limit, best = greedy;
   for (let i = 0; i < 12 && high - low > 0.5; i++) {
-    const mid = (low + high) / 2, tried = breakLines(text, para, clusters, mid);
+    const mid = (low + high) / 2, tried = breakLines(text, para, clusters, mid, allowed);
     if (tried.lines.length <= greedy.lines.length && !tried.broken) {
       best = tried;
       high = mid;

@@ -127,6 +127,14 @@ const firstInk = (s: { at: (x: number, y: number) => number[] }): number => {
   return 0;
 };
 
+it('twenty thousand letters are set, balanced, listed and fitted without a hang', async () => {
+  const many = 'Slow trains, long views. '.repeat(800), spans = Array.from({ length: 500 }, (_, i) => ({ start: i * 40, end: i * 40 + 5, look: { fontSize: 50 + (i % 3) } }));
+  const l = await lay(many, { balance: true, list: 'numbers', spans });
+  expect(l.letters.length).toBeGreaterThan(15_000);
+  const fitted = await lay(many, { box: { x: 0, y: 0, width: 900, height: 900 }, fit: { least: 2, most: 200 } });
+  expect(overflows(fitted.layer, fitted)).toBe(false);
+}, 30_000);
+
 describe('the backing', () => {
   it('hugs each line; lines that touch meet in the middle, those apart stay apart', async () => {
     const l = await lay('Slow trains,\nviews', { lineHeight: 1.2 });
