@@ -103,7 +103,7 @@ try {
   report('drag a layer of twelve, interface busy a frame', await dragged('[data-layer="headline"]'), 8, { p95Goal: 16 });
   const sixty = (await post('/api/pieces', { document: core.sixtyLayers({ width: 1080, height: 1080 }) })).id;
   await driver.get(`${app.address}/piece/${sixty}`);
-  await painted(3);
+  await painted(2);
   await driver.wait(async () => (await driver.findElements({ css: '[data-verdict]:not([data-verdict="none"])' })).length > 0, 60_000);
   report('drag a layer of sixty, interface busy a frame', await dragged('[data-layer="s30"]'), 8, { p95Goal: 16 });
 

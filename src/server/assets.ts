@@ -1,7 +1,8 @@
 // Pictures: checked by content, content-addressed, stored in rows of at most 1 MiB, with a working copy for painters.
 import { createHash } from 'node:crypto';
 import sharp, { type Metadata, type Sharp } from 'sharp';
-import { svgDrawing, type Drawing } from '../core/format/svg-drawing';
+import type { Drawing } from '../core/format/drawing';
+import { svgDrawing } from '../core/format/svg-drawing';
 import { database } from './database';
 import { notFound, Problem } from './problem';
 import { checkedSvg } from './svg';

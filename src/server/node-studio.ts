@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createCanvas, ImageData } from '@napi-rs/canvas';
 import type { Pixels } from '../core/colour/palette';
-import type { Drawing } from '../core/format/svg-drawing';
+import type { Drawing } from '../core/format/drawing';
 import type { Context2D, Studio, Surface } from '../core/paint/studio';
 import { FontStore } from '../core/type/font';
 

@@ -2,7 +2,7 @@
 import sharp from 'sharp';
 import type { Pixels } from '../core/colour/palette';
 import { Painter } from '../core/paint/painter';
-import type { Drawing } from '../core/format/svg-drawing';
+import type { Drawing } from '../core/format/drawing';
 import { assetsOf, familiesIn, sizeOf } from '../core/piece/resolve';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { readSlide, type Reading } from '../core/reading/read';

@@ -1,7 +1,7 @@
 // The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
 import type { Pixels } from '../core/colour/palette';
 import type { Context2D, Studio, Surface } from '../core/paint/studio';
-import type { Drawing } from '../core/format/svg-drawing';
+import type { Drawing } from '../core/format/drawing';
 import { Painter } from '../core/paint/painter';
 import { assetsOf } from '../core/piece/resolve';
 import type { Piece, Slide } from '../core/piece/schema';

@@ -6,8 +6,14 @@ import type { StageApi } from './stage';
 let stage: Remote<StageApi> | null = null;
 let reading: Remote<ReadingApi> | null = null;
 
-/** The worker that paints; started when first asked for. */
-export const stageWorker = (): Remote<StageApi> => (stage ??= wrap<StageApi>(new Worker('/workers/stage.js', { type: 'module', name: 'stage' })));
+/** Starts the painting worker while the page is still being read, long before the bench asks for it; put into the page as a script. */
+export const EARLY_START = "self.plavoStage = new Worker('/workers/stage.js', { type: 'module', name: 'stage' })";
+declare global {
+  var plavoStage: Worker | undefined;
+}
+
+/** The worker that paints; started early by the page, or when first asked for. */
+export const stageWorker = (): Remote<StageApi> => (stage ??= wrap<StageApi>(globalThis.plavoStage ?? new Worker('/workers/stage.js', { type: 'module', name: 'stage' })));
 /** The worker that measures. */
 export const readingWorker = (): Remote<ReadingApi> => (reading ??= wrap<ReadingApi>(new Worker('/workers/reading.js', { type: 'module', name: 'reading' })));
 

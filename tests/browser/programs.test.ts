@@ -6,7 +6,8 @@ import sharp from 'sharp';
 import { startForTests, type Application } from './application';
 import { openBrowser } from './driver';
 import { makeFill, makeTint } from '../../src/core/piece/make';
-import { BLEND_MODES, type Layer, type Piece } from '../../src/core/piece/schema';
+import type { Layer, Piece } from '../../src/core/piece/schema';
+import { BLEND_MODES } from '../../src/core/piece/plain';
 
 let app: Application;
 let driver: WebDriver;

@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { Bench } from '../../../src/interface/bench/Bench';
 import { listFonts } from '../../../src/server/fonts';
 import { listCampaigns, readPiece } from '../../../src/server/pieces';
+import { EARLY_START } from '../../../src/workers/clients';
 import { Problem } from '../../../src/server/problem';
 
 export const dynamic = 'force-dynamic';
@@ -13,5 +14,10 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     throw e;
   });
   const fonts = await listFonts(stored.campaign);
-  return <Bench stored={stored} fonts={fonts} campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''} />;
+  return (
+    <>
+      <script dangerouslySetInnerHTML={{ __html: EARLY_START }} />
+      <Bench stored={stored} fonts={fonts} campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''} />
+    </>
+  );
 }

@@ -1,6 +1,7 @@
 // Groups: layers that are taken hold of together. A layer names its group, a group the one it lies within; the order of painting knows nothing of it.
 import { produce } from 'immer';
-import { DEEPEST_GROUP, type Piece, type Slide } from '../piece/schema';
+import type { Piece, Slide } from '../piece/schema';
+import { DEEPEST_GROUP } from '../piece/plain';
 
 type Grouped = Pick<Slide, 'groups' | 'layers'>;
 

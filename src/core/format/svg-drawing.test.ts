@@ -1,6 +1,7 @@
 // Drawings from SVG: known outlines, and what is left to pixels.
 import { CoverageRaster } from '../reading/coverage';
-import { drawnPath, outlineOf, svgDrawing, tracePath } from './svg-drawing';
+import { outlineOf, tracePath } from './drawing';
+import { drawnPath, svgDrawing } from './svg-drawing';
 
 const svg = (inner: string, head = 'width="20" height="10"'): string => `<svg xmlns="http://www.w3.org/2000/svg" ${head}>${inner}</svg>`;
 const boundsOf = (d: string): number[] => {

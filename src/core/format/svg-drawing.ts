@@ -2,29 +2,9 @@
 // shapes. What needs more than that (gradients, masks, text, clipping, filters) gives null and is shown from its pixels.
 import { SaxesParser } from 'saxes';
 import svgpath from 'svgpath';
-import { apply, compose, type Transform } from '../arrange/transform';
-import type { PathSink } from '../pattern/outline';
+import { compose, type Transform } from '../arrange/transform';
 import { parseHex, toHex } from '../colour/srgb';
-
-/** An outline: absolute M, L, C, Q and Z in pixels of the drawing. */
-export interface DrawnMark {
-  d: string;
-  fill: string | null;
-  evenOdd: boolean;
-  stroke: string | null;
-  /** Stroke width in pixels of the drawing. */
-  width: number;
-  cap: 'butt' | 'round' | 'square';
-  join: 'miter' | 'round' | 'bevel';
-  /** 0..1, for fill and stroke alike. */
-  opacity: number;
-}
-
-export interface Drawing {
-  width: number;
-  height: number;
-  marks: DrawnMark[];
-}
+import type { Drawing, DrawnMark } from './drawing';
 
 /** The commonest colour names of CSS Color 4; others make a drawing be shown from its pixels. */
 const NAMES: Record<string, string> = { black: '#000000', white: '#ffffff', red: '#ff0000', lime: '#00ff00', green: '#008000', blue: '#0000ff', yellow: '#ffff00', gray: '#808080', grey: '#808080', silver: '#c0c0c0', navy: '#000080', teal: '#008080', maroon: '#800000', purple: '#800080', olive: '#808000', orange: '#ffa500' };
@@ -203,20 +183,4 @@ export function svgDrawing(text: string): Drawing | null {
     return null;
   }
   return size && marks.length ? { ...(size as { width: number; height: number }), marks } : null;
-}
-
-/** All filled outlines of a drawing as one path, as far as they are visible. */
-export const outlineOf = (drawing: Drawing): string => drawing.marks.filter((m) => m.fill !== null).map((m) => m.d).join('');
-
-/** Traces path data of absolute M, L, C, Q and Z. */
-export function tracePath(to: PathSink, d: string, t: Transform): void {
-  for (const [, command, rest] of d.matchAll(/([MLCQZz])([^MLCQZz]*)/g)) {
-    const v = rest.match(/-?\d*\.?\d+(?:e[-+]?\d+)?/g)?.map(Number) ?? [];
-    const at = (i: number): [number, number] => apply(t, v[i], v[i + 1]);
-    if (command === 'M') to.moveTo(...at(0));
-    else if (command === 'L') to.lineTo(...at(0));
-    else if (command === 'Q') to.quadraticCurveTo(...at(0), ...at(2));
-    else if (command === 'C') to.bezierCurveTo(...at(0), ...at(2), ...at(4));
-    else to.closePath();
-  }
 }

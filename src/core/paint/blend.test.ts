@@ -1,6 +1,7 @@
 // All sixteen blend modes against the formulas of CSS Compositing and Blending Level 1 (sections 10.1 and 10.2).
 import { makeTint } from '../piece/make';
-import { BLEND_MODES, type BlendMode } from '../piece/schema';
+import type { BlendMode } from '../piece/schema';
+import { BLEND_MODES } from '../piece/plain';
 import { easelFor } from '../testing/pixels';
 import { flat } from '../testing/scenes';
 

@@ -2,7 +2,7 @@
 import { makePhoto, makePicture, makeShape, makeText, solid } from '../piece/make';
 import type { Layer, Shadow, Shape, ShapeLayer, Size, TextLayer } from '../piece/schema';
 import { svgDrawing } from '../format/svg-drawing';
-import { PLAIN_SHAPE } from '../piece/shape-schema';
+import { PLAIN_SHAPE } from '../piece/plain';
 import { easelFor, picture } from '../testing/pixels';
 import { flat, scene } from '../testing/scenes';
 import { CoverageRaster } from '../reading/coverage';

@@ -1,6 +1,6 @@
 // Outlines of shapes in their boxes: what is filled, stroked, and used as a mask.
 import { apply, compose, type Transform } from '../arrange/transform';
-import { tracePath } from '../format/svg-drawing';
+import { tracePath } from '../format/drawing';
 import { QUARTER, type PathSink } from '../pattern/outline';
 import { chance } from '../pattern/tile';
 import type { Shape } from '../piece/schema';

@@ -1,6 +1,6 @@
 // What a painter needs from its surroundings: surfaces to paint on, fonts, decoded pictures. Browser and server each bring their own.
 import type { Pixels } from '../colour/palette';
-import type { Drawing } from '../format/svg-drawing';
+import type { Drawing } from '../format/drawing';
 import type { FontStore } from '../type/font';
 
 /** The part of the Canvas 2D interface that behaves alike everywhere; nothing else may be used. */

@@ -1,7 +1,7 @@
 // Tiles and what is painted with them: no seam at any scale or angle, no tile that is empty or solid, the same drawing every time.
 import { makeFill, solid } from '../piece/make';
 import type { Pattern } from '../piece/schema';
-import { PLAIN_PATTERN } from '../piece/fill-schema';
+import { PLAIN_PATTERN } from '../piece/plain';
 import { easelFor, picture } from '../testing/pixels';
 import { TILES, tileById } from './catalogue';
 import { paintPattern, pictureTexture, tileTexture } from './texture';

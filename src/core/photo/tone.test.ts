@@ -1,4 +1,4 @@
-import { PLAIN_TONE } from '../piece/tone-schema';
+import { PLAIN_TONE } from '../piece/plain';
 import type { Tone } from '../piece/schema';
 import { picture } from '../testing/pixels';
 import { curveThrough } from './curve';

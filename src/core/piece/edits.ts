@@ -2,7 +2,8 @@
 import { produce } from 'immer';
 import { membersOf, withoutEmptyGroups } from '../arrange/groups';
 import { scaleType } from '../type/parts';
-import { BANDS, type Band, type Layer, type Piece, type Slide } from './schema';
+import type { Band, Layer, Piece, Slide } from './schema';
+import { BANDS } from './plain';
 
 const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
 const bandIndex = (layer: { band: Band }): number => BANDS.indexOf(layer.band);

@@ -1,6 +1,7 @@
 // What areas and edges are painted with: colours, gradients, patterns, strokes. Parts of the document's schema.
 import { z } from 'zod';
 import { TILES } from '../pattern/catalogue';
+import { PLAIN_PATTERN } from './plain';
 
 export const id = z
   .string()
@@ -64,8 +65,6 @@ export const PatternSchema = z.strictObject({
   offset: PointSchema.default({ x: 0, y: 0 }),
 });
 
-export const PLAIN_PATTERN = { tile: 'dots-offset', foreground: '#22384f', background: null, opacity: 1, scale: 1, angle: 0, weight: 1, offset: { x: 0, y: 0 } };
-
 /** What fills an area. Every kind keeps its settings while another one is chosen. */
 export const FillSchema = z.strictObject({
   kind: z.enum(['none', 'colour', 'gradient', 'pattern']),
@@ -84,7 +83,6 @@ export const StrokeSchema = z.strictObject({
   /** Lengths of dashes and gaps in turn; empty is a solid line. */
   dash: z.array(finite(0.1, 5000)).max(6).default([]),
 });
-export const NO_STROKE: Stroke = { width: 0, colour: '#ffffff', place: 'inside', dash: [] };
 
 export const SwatchSchema = z
   .strictObject({

@@ -1,29 +1,8 @@
 // New pieces and layers with sensible beginnings. Ids come from outside, so that the core stays without randomness.
 import { destinationById, type Destination } from './destinations';
-import { NO_STROKE, PLAIN_PATTERN } from './fill-schema';
-import {
-  PIECE_VERSION,
-  type BorderLayer,
-  type Box,
-  type Colour,
-  type FadeLayer,
-  type Fill,
-  type FillLayer,
-  type FontChoice,
-  type Gradient,
-  type Layer,
-  type PhotoLayer,
-  type Piece,
-  type PlateLayer,
-  type PoolLayer,
-  type ShapeLayer,
-  type Size,
-  type TextLayer,
-  type TintLayer,
-} from './schema';
-import { PLAIN_SHAPE, type Shadow, type ShapeForm } from './shape-schema';
-import { NO_SIDES } from './text-schema';
-import { PLAIN_TONE } from './tone-schema';
+import { NO_SIDES, NO_STROKE, PIECE_VERSION, PLAIN_PATTERN, PLAIN_SHAPE, PLAIN_TONE } from './plain';
+import type { BorderLayer, Box, Colour, FadeLayer, Fill, FillLayer, FontChoice, Gradient, Layer, PhotoLayer, Piece, PlateLayer, PoolLayer, ShapeLayer, Size, TextLayer, TintLayer } from './schema';
+import type { Shadow, ShapeForm } from './shape-schema';
 
 /** Gives a fresh id each time. */
 export type NewId = () => string;

@@ -5,7 +5,8 @@ import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeL
 import { emptyHistory, redo, remember, stepBetween, undo } from './history';
 import { makePhoto, makePiece, makeText, makeTint, solid } from './make';
 import { hexOf, layerIn } from './resolve';
-import { BANDS, PieceSchema, type Layer, type Piece } from './schema';
+import { PieceSchema, type Layer, type Piece } from './schema';
+import { BANDS } from './plain';
 import { openPiece } from './upgrade';
 
 const order = (p: Piece): string[] => p.slides[0].layers.map((l) => l.id);

@@ -1,12 +1,10 @@
 // The document: one piece, defined once. Types, validation, file format and the programs' interface derive from this file.
 import { z } from 'zod';
-import { AssetIdSchema, ColourSchema, FillSchema, finite, id, NO_STROKE, StrokeSchema, SwatchSchema, unit } from './fill-schema';
+import { AssetIdSchema, ColourSchema, FillSchema, finite, id, StrokeSchema, SwatchSchema, unit } from './fill-schema';
+import { BANDS, BLEND_MODES, DEEPEST_GROUP, NO_SIDES, NO_STROKE, PIECE_VERSION, PLAIN_TONE } from './plain';
 import { shadows, ShapeSchema } from './shape-schema';
-import { BackingSchema, CASES, FontSchema, NO_SIDES, PanelSchema, SidesSchema, SpanSchema } from './text-schema';
-import { PLAIN_TONE, ToneSchema } from './tone-schema';
-
-/** The newest version of the document; `upgrade.ts` brings older ones here. */
-export const PIECE_VERSION = 2;
+import { BackingSchema, CASES, FontSchema, PanelSchema, SidesSchema, SpanSchema } from './text-schema';
+import { ToneSchema } from './tone-schema';
 
 const length = finite(-100_000, 100_000);
 const extent = finite(0, 100_000);
@@ -17,15 +15,6 @@ export const BoxSchema = z.strictObject({
   width: finite(1, 100_000),
   height: finite(1, 100_000),
 });
-
-/** Blend modes of CSS Compositing and Blending Level 1, by their names there. */
-export const BLEND_MODES = [
-  'normal', 'multiply', 'screen', 'overlay', 'darken', 'lighten', 'color-dodge', 'color-burn',
-  'hard-light', 'soft-light', 'difference', 'exclusion', 'hue', 'saturation', 'color', 'luminosity',
-] as const;
-
-/** The three bands of a slide's stack, bottom to top. */
-export const BANDS = ['backdrop', 'overlays', 'message'] as const;
 
 /** How a layer keeps its place when the piece takes another size. */
 const AnchorsSchema = z.strictObject({
@@ -213,8 +202,6 @@ export const LayerSchema = z.discriminatedUnion('kind', [
 
 /** Layers that are taken hold of together; a group may lie within another. */
 export const GroupSchema = z.strictObject({ id, name: z.string().min(1).max(200), within: id.nullable().default(null) });
-/** Groups lie within each other at most so deep. */
-export const DEEPEST_GROUP = 20;
 
 /** A line to snap to, in pixels of the base size: `x` is upright. */
 export const GuideSchema = z.strictObject({ axis: z.enum(['x', 'y']), at: length });

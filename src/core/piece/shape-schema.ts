@@ -1,11 +1,10 @@
 // Shapes, and the shadows that things throw. Parts of the document's schema.
 import { z } from 'zod';
 import { ColourSchema, finite, unit } from './fill-schema';
+import { SHAPE_FORMS } from './plain';
 
 const extent = finite(0, 100_000);
 
-/** Forms of a shape. Each keeps its settings while another one is chosen. */
-export const SHAPE_FORMS = ['rectangle', 'ellipse', 'polygon', 'star', 'line', 'arrow', 'blob', 'speech', 'path'] as const;
 const LINE_ENDS = ['none', 'arrow', 'dot', 'bar'] as const;
 
 export const ShapeSchema = z.strictObject({
@@ -31,8 +30,6 @@ export const ShapeSchema = z.strictObject({
   /** A drawn outline (SVG path data, absolute moves, lines and curves only) in a frame of that size, stretched to the box. */
   path: z.strictObject({ d: z.string().max(200_000), width: finite(0.001, 1e6), height: finite(0.001, 1e6) }).nullable().default(null),
 });
-
-export const PLAIN_SHAPE: Shape = { form: 'rectangle', radius: [0, 0, 0, 0], points: 5, inner: 0.5, seed: 1, roughness: 0.5, bulges: 6, ends: { start: 'none', end: 'none' }, shaft: 0.4, head: 0.8, tail: { x: 0.2, y: 1.3, width: 0.25 }, path: null };
 
 /**
  * A shadow of what a layer shows. `drop` repeats its outline, moved by (x, y); without a way it is a glow. `contact` lies flat under it,

@@ -1,6 +1,7 @@
 // What a text is made of beyond its letters: parts with a look of their own, its frame's look, its backing. Parts of the document's schema.
 import { z } from 'zod';
-import { ColourSchema, FillSchema, finite, NO_STROKE, StrokeSchema, unit } from './fill-schema';
+import { ColourSchema, FillSchema, finite, StrokeSchema, unit } from './fill-schema';
+import { NO_STROKE } from './plain';
 import { shadows } from './shape-schema';
 
 const extent = finite(0, 100_000);
@@ -31,7 +32,6 @@ export const SpanSchema = z.strictObject({ start: z.number().int().min(0).max(20
 
 /** Distances kept on each side, in pixels. */
 export const SidesSchema = z.strictObject({ top: extent, right: extent, bottom: extent, left: extent });
-export const NO_SIDES = { top: 0, right: 0, bottom: 0, left: 0 };
 
 /** The look of the frame itself: what lies right behind the text, as large as its frame. */
 export const PanelSchema = z.strictObject({

@@ -7,10 +7,6 @@ const curve = z
   .array(z.strictObject({ x: unit, y: unit }))
   .min(2)
   .max(16);
-const IDENTITY = [
-  { x: 0, y: 0 },
-  { x: 1, y: 1 },
-];
 const amount = finite(-100, 100).default(0);
 
 export const ToneSchema = z.strictObject({
@@ -29,14 +25,3 @@ export const ToneSchema = z.strictObject({
 
 export type Tone = z.infer<typeof ToneSchema>;
 export type CurvePoint = Tone['curve']['lightness'][number];
-
-/** Everything off; the values are where each part begins when it is switched on. */
-export const PLAIN_TONE: Tone = {
-  light: { on: false, brightness: 0, contrast: 0 },
-  curve: { on: false, lightness: IDENTITY, red: IDENTITY, green: IDENTITY, blue: IDENTITY },
-  saturation: { on: false, amount: 0 },
-  grey: { on: false, red: 0.2126, green: 0.7152, blue: 0.0722 },
-  duotone: { on: false, dark: '#14213a', light: '#f4efe6' },
-  levels: { on: false, black: 190, white: 245 },
-  blur: { on: false, radius: 8 },
-};

@@ -1,5 +1,6 @@
 // Brings a document of any earlier version to the present one, step by step, then validates it.
-import { PIECE_VERSION, PieceSchema, type Piece } from './schema';
+import { PieceSchema, type Piece } from './schema';
+import { PIECE_VERSION } from './plain';
 
 type Draft = Record<string, unknown>;
 

@@ -1,7 +1,7 @@
 // Known answers of the reading (reading.md), measured on painted pictures.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
 import { Painter } from '../paint/painter';
-import { NO_STROKE } from '../piece/fill-schema';
+import { NO_STROKE } from '../piece/plain';
 import { gradientThrough, makeTint, solid } from '../piece/make';
 import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { justEnough, strengthChart, StrengthModel } from '../remedy/strength';

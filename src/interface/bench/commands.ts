@@ -12,7 +12,7 @@ import { alignTo, spreadOut, withGap, type Side } from '../../core/arrange/align
 import { union } from '../../core/arrange/follow';
 import { groupLayers, groupSelected, groupsAround, ungroup } from '../../core/arrange/groups';
 import { boundsOf } from '../../core/arrange/transform';
-import { outlineOf } from '../../core/format/svg-drawing';
+import { outlineOf } from '../../core/format/drawing';
 import { setTypographically } from '../../core/type/parts';
 import { notifications } from '@mantine/notifications';
 import { api, type AssetInfo } from '../shared/api';

@@ -30,7 +30,9 @@ export const familiesKnown = (): Family[] => [...FAMILIES, ...familiesOf(useFont
 
 /** Makes the campaign's fonts known to the page and the workers. */
 export async function takeFonts(own: OwnFont[]): Promise<void> {
+  const before = useFonts.getState().own;
   useFonts.setState({ own });
+  if (JSON.stringify(before) === JSON.stringify(own)) return;
   const families = familiesOf(own);
   await Promise.all([stageWorker(), readingWorker()].map((w) => w.fonts(families) as unknown as Promise<void>));
   // What was set in a replacement is painted and measured again.

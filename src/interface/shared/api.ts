@@ -1,5 +1,5 @@
 // The server, as the interface talks to it: the same addresses programs use.
-import type { Drawing } from '../../core/format/svg-drawing';
+import type { Drawing } from '../../core/format/drawing';
 import type { Piece, Swatch } from '../../core/piece/schema';
 
 /** An error answer, in words for people. */

@@ -2,7 +2,7 @@
 import { boxTransform, compose, invert } from '../../arrange/transform';
 import { patchesBehind, type LinesPlace } from '../../arrange/follow';
 import type { BorderLayer, Box, FadeLayer, PlateLayer, PoolLayer } from '../../piece/schema';
-import { PLAIN_SHAPE } from '../../piece/shape-schema';
+import { PLAIN_SHAPE } from '../../piece/plain';
 import { grown, traceBox, within, type Radii } from '../box-path';
 import { deviceBox, traceCorners, type Easel } from '../easel';
 import { paintPool, poolReach } from '../pool';

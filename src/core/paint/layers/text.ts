@@ -1,6 +1,6 @@
 // Painting of texts: the frame's own look, backing, highlights, shadows, letters and their outline.
 import { boxTransform, compose, type Transform } from '../../arrange/transform';
-import { PLAIN_SHAPE } from '../../piece/shape-schema';
+import { PLAIN_SHAPE } from '../../piece/plain';
 import type { Box, Fill, TextLayer } from '../../piece/schema';
 import { backingReach, traceBacking } from '../../type/backing';
 import { textFrame, textTransform, traceLetter } from '../../type/frame';

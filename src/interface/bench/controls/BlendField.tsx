@@ -4,7 +4,8 @@ import { Button, Group, Menu, Text } from '@mantine/core';
 import { IconCheck, IconChevronDown } from '@tabler/icons-react';
 import { useEffect } from 'react';
 import { changeLayers } from '../../../core/piece/edits';
-import { BLEND_MODES, type BlendMode, type Layer } from '../../../core/piece/schema';
+import type { BlendMode, Layer } from '../../../core/piece/schema';
+import { BLEND_MODES } from '../../../core/piece/plain';
 import { change } from '../commands';
 import { preview, useBench } from '../store';
 

@@ -2,8 +2,8 @@
 // A shape: its form with what the form needs, fill, stroke, shadows. And a shape as the mask of a picture.
 import { Accordion, Button, FileButton, Group, Select, SimpleGrid } from '@mantine/core';
 import { IconRefresh } from '@tabler/icons-react';
-import { SHAPE_FORMS, type Shape, type ShapeForm } from '../../../core/piece/shape-schema';
-import { PLAIN_SHAPE } from '../../../core/piece/shape-schema';
+import type { Shape, ShapeForm } from '../../../core/piece/shape-schema';
+import { PLAIN_SHAPE, SHAPE_FORMS } from '../../../core/piece/plain';
 import type { PhotoLayer, ShapeLayer } from '../../../core/piece/schema';
 import { NumberField } from '../../shared/NumberField';
 import { change, outlineFromFile } from '../commands';

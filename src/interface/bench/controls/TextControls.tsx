@@ -4,7 +4,7 @@ import { Accordion, ActionIcon, Button, Checkbox, Group, SegmentedControl, Selec
 import { IconAlignCenter, IconAlignLeft, IconAlignRight, IconBold, IconItalic, IconLayoutAlignBottom, IconLayoutAlignMiddle, IconLayoutAlignTop, IconUnderline } from '@tabler/icons-react';
 import type { Backing, Fill, Layer, Panel, TextLayer } from '../../../core/piece/schema';
 import { faceFor } from '../../../core/type/catalogue';
-import { NO_STROKE } from '../../../core/piece/fill-schema';
+import { NO_STROKE } from '../../../core/piece/plain';
 import { solid } from '../../../core/piece/make';
 import { NumberField } from '../../shared/NumberField';
 import { change, typesetSelected } from '../commands';

@@ -4,7 +4,7 @@
 import { Accordion, Button, Group, RangeSlider, SegmentedControl, SimpleGrid, Switch, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { contrastLeft, type Histogram } from '../../../core/photo/tone';
-import { PLAIN_TONE } from '../../../core/piece/tone-schema';
+import { PLAIN_TONE } from '../../../core/piece/plain';
 import type { PhotoLayer, Tone } from '../../../core/piece/schema';
 import { latest, readingWorker } from '../../../workers/clients';
 import type { Histograms } from '../../../workers/reading';

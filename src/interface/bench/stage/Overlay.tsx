@@ -1,6 +1,6 @@
 'use client';
 // What lies over the painted slide: a transparent element for each layer, handles of the selection, aids, letters' readings.
-import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { union } from '../../../core/arrange/follow';
 import { stepInto, takenBy } from '../../../core/arrange/groups';
 import type { Handle } from '../../../core/arrange/resize';
@@ -32,6 +32,34 @@ const HANDLES: { at: Handle; name: string; cursor: string }[] = [
   { at: { x: -1, y: 0 }, name: 'left', cursor: 'ew-resize' },
 ];
 const CORNERS = HANDLES.filter((h) => h.at.x !== 0 && h.at.y !== 0);
+
+interface Acts {
+  take: (layer: Layer) => (e: React.PointerEvent) => void;
+  open: (layer: Layer) => void;
+  context: (layer: Layer, x: number, y: number) => void;
+}
+
+/** A layer as something that can be named, focused and taken hold of. */
+const LayerElement = memo(function LayerElement({ layer, x, y, width, height, scale, chosen, movable, acts }: { layer: Layer; x: number; y: number; width: number; height: number; scale: number; chosen: boolean; movable: boolean; acts: React.RefObject<Acts> }) {
+  return (
+    <div
+      data-layer={layer.id}
+      className={css.layer}
+      role="button"
+      tabIndex={0}
+      aria-label={`${layer.name}${layer.kind === 'text' ? `: ${layer.text}` : ''}`}
+      aria-pressed={chosen}
+      style={{ left: x * scale, top: y * scale, width: width * scale, height: height * scale, transform: layer.rotation ? `rotate(${layer.rotation}deg)` : undefined, cursor: movable ? 'move' : 'default' }}
+      onPointerDown={(e) => acts.current.take(layer)(e)}
+      onFocus={(e) => e.target.matches(':focus-visible') && !chosen && select([layer.id])}
+      onDoubleClick={() => acts.current.open(layer)}
+      onContextMenu={(e) => {
+        e.preventDefault();
+        acts.current.context(layer, e.clientX, e.clientY);
+      }}
+    />
+  );
+});
 
 export function Overlay({ scale }: { scale: number }) {
   const piece = useBench((s) => s.piece);
@@ -108,6 +136,16 @@ export function Overlay({ scale }: { scale: number }) {
     else if (layer.kind === 'photo' && isPannable(layer) && isMovable(layer, size)) useBench.setState({ selection: [layer.id], inside: layer.id });
   };
 
+  const context = (layer: Layer, x: number, y: number): void => {
+    if (!selection.includes(layer.id)) select(takenBy(slide, layer.id, entered));
+    openMenu(x, y);
+  };
+  // The elements of layers that do not change are left alone while one of them moves: they reach what to do through this.
+  const acts = useRef<Acts>({ take, open, context });
+  useLayoutEffect(() => {
+    acts.current = { take, open, context };
+  });
+
   const place = (b: Box, rotation: number): React.CSSProperties => ({ left: b.x * scale, top: b.y * scale, width: b.width * scale, height: b.height * scale, transform: rotation ? `rotate(${rotation}deg)` : undefined });
   const clean = view === 'clean';
   const handled = selected.length === 1 && !selected[0].locked && selected[0].visible ? selected[0] : null;
@@ -131,28 +169,11 @@ export function Overlay({ scale }: { scale: number }) {
 
   return (
     <div ref={host} className={css.overlay} data-overlay data-picking={picking ? '' : undefined} data-entered={entered ?? undefined}>
-      {layers.map((layer) =>
-        layer.visible ? (
-          <div
-            key={layer.id}
-            data-layer={layer.id}
-            className={css.layer}
-            role="button"
-            tabIndex={0}
-            aria-label={`${layer.name}${layer.kind === 'text' ? `: ${layer.text}` : ''}`}
-            aria-pressed={selection.includes(layer.id)}
-            style={{ ...place(frameOf(layer), layer.rotation), cursor: isMovable(layer, size) || (layer.kind === 'photo' && !layer.locked && selection.includes(layer.id)) ? 'move' : 'default' }}
-            onPointerDown={take(layer)}
-            onFocus={(e) => e.target.matches(':focus-visible') && !selection.includes(layer.id) && select([layer.id])}
-            onDoubleClick={() => open(layer)}
-            onContextMenu={(e) => {
-              e.preventDefault();
-              if (!selection.includes(layer.id)) select(takenBy(slide, layer.id, entered));
-              openMenu(e.clientX, e.clientY);
-            }}
-          />
-        ) : null,
-      )}
+      {layers.map((layer) => {
+        if (!layer.visible) return null;
+        const f = frameOf(layer), chosen = selection.includes(layer.id);
+        return <LayerElement key={layer.id} layer={layer} x={f.x} y={f.y} width={f.width} height={f.height} scale={scale} chosen={chosen} movable={isMovable(layer, size) || (layer.kind === 'photo' && !layer.locked && chosen)} acts={acts} />;
+      })}
       {!clean && <Aids scale={scale} />}
       {view === 'letters' && <LetterMarks scale={scale} />}
       {!clean &&
