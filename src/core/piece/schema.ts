@@ -4,6 +4,7 @@ import { AssetIdSchema, ColourSchema, FillSchema, finite, id, StrokeSchema, Swat
 import { BANDS, BLEND_MODES, DEEPEST_GROUP, NO_SIDES, NO_STROKE, PIECE_VERSION, PLAIN_TONE } from './plain';
 import { shadows, ShapeSchema } from './shape-schema';
 import { BackingSchema, CASES, FontSchema, PanelSchema, SidesSchema, SpanSchema } from './text-schema';
+import { swatchesOf } from './swatches';
 import { ToneSchema } from './tone-schema';
 
 const length = finite(-100_000, 100_000);
@@ -274,12 +275,6 @@ export const PieceSchema = z
       });
     });
   });
-
-/** Ids of all swatches that a layer refers to, in colours and as gradients. */
-export function swatchesOf(layer: unknown): string[] {
-  if (typeof layer !== 'object' || layer === null) return [];
-  return Object.entries(layer).flatMap(([key, value]) => ((key === 'swatch' || key === 'gradientSwatch') && typeof value === 'string' ? [value] : swatchesOf(value)));
-}
 
 export type { Colour, Fill, Gradient, Pattern, PlainGradient, Stroke, Swatch } from './fill-schema';
 export { HexSchema } from './fill-schema';

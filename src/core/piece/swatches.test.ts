@@ -2,8 +2,8 @@ import { scene, flat, headline } from '../testing/scenes';
 import { gradientThrough, makePlate, makeTint, solid } from './make';
 import { lookOf, partsFor, withLook } from './look';
 import { gradientOf, hexOf } from './resolve';
-import { swatchesOf, type Piece, type PlateLayer, type TextLayer, type TintLayer } from './schema';
-import { plainGradient, putSwatch, removeSwatch, usesOf, withHouse } from './swatches';
+import type { Piece, PlateLayer, TextLayer, TintLayer } from './schema';
+import { plainGradient, putSwatch, removeSwatch, usesOf, withHouse, swatchesOf } from './swatches';
 
 const AMBER = { id: 'amber', name: 'Amber', colour: '#f2a31b', house: true };
 const DUSK = { id: 'dusk', name: 'Dusk', gradient: plainGradient(gradientThrough(['#102030', '#f0a040']), { swatches: [] }), house: false };

@@ -23,6 +23,12 @@ function replaceReferences(tree: Tree, instead: (id: string, as: 'colour' | 'gra
   }
 }
 
+/** Ids of all swatches that a layer refers to, in colours and as gradients. */
+export function swatchesOf(layer: unknown): string[] {
+  if (typeof layer !== 'object' || layer === null) return [];
+  return Object.entries(layer).flatMap(([key, value]) => ((key === 'swatch' || key === 'gradientSwatch') && typeof value === 'string' ? [value] : swatchesOf(value)));
+}
+
 /** Adds a swatch, or changes the one of that id. */
 export const putSwatch = (piece: Piece, swatch: Swatch): Piece =>
   produce(piece, (draft) => {

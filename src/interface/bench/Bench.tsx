@@ -20,7 +20,6 @@ import { Stack } from './Stack';
 import { Stage } from './stage/Stage';
 import { openBench, useBench } from './store';
 import { withHouse } from '../../core/piece/swatches';
-import { openPiece } from '../../core/piece/upgrade';
 import { TopBar } from './TopBar';
 import { useFocusSelection } from './stage/Overlay';
 import { stageWorker } from '../../workers/clients';
@@ -29,7 +28,8 @@ import { stageWorker } from '../../workers/clients';
 async function begin(stored: StoredPiece): Promise<void> {
   const kept = await readJournal(stored.id).catch(() => null);
   // Compared as the server would store it: defaults filled in, keys in the schema's order.
-  const opened = kept && openPiece(kept.piece);
+  // The validator is only needed where something was kept.
+  const opened = kept && (await import('../../core/piece/upgrade')).openPiece(kept.piece);
   // House swatches may have changed in the campaign since; that alone is no difference.
   const same = opened?.ok && JSON.stringify(withHouse(opened.piece, stored.piece.swatches)) === JSON.stringify(stored.piece);
   if (kept && same) openBench({ ...stored, history: kept.history });

@@ -3,9 +3,9 @@ import { nanoid } from 'nanoid';
 import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayer } from '../../core/piece/edits';
 import { gradientThrough, makeBorder, makeFill, makePhoto, makePicture, makeShape, makeText, marginOf, photoName, solid } from '../../core/piece/make';
 import { layerIn } from '../../core/piece/resolve';
-import { GroupSchema, LayerSchema, swatchesOf, type Band, type Box, type Colour, type Fill, type Layer, type PhotoLayer, type Piece, type Shape, type ShapeForm, type Swatch, type TextLayer } from '../../core/piece/schema';
-import { SwatchSchema } from '../../core/piece/fill-schema';
-import { putSwatch } from '../../core/piece/swatches';
+import type { LayersClip } from '../../core/piece/clip';
+import type { Band, Box, Colour, Fill, Layer, PhotoLayer, Piece, Shape, ShapeForm, TextLayer } from '../../core/piece/schema';
+import { putSwatch, swatchesOf } from '../../core/piece/swatches';
 import { lookOf, withLook, type Look, type LookPart } from '../../core/piece/look';
 import { makeTreatment, type TreatmentKind } from '../../core/remedy/treatment';
 import { alignTo, spreadOut, withGap, type Side } from '../../core/arrange/align';
@@ -286,23 +286,12 @@ export function copied(): string | null {
   return JSON.stringify({ format: CLIP, layers, groups: slide.groups, swatches: s.piece.swatches.filter((w) => wanted.has(w.id)) });
 }
 
-const parsedAll = <T>(schema: { safeParse(v: unknown): { success: boolean; data?: T } }, raw: unknown): T[] => (Array.isArray(raw) ? raw.flatMap((v) => schema.safeParse(v).data ?? []) : []);
-
-/** Pastes layers copied before, where they were; aside where the same layer still stands there. @returns false where the text holds none */
-export function pasteLayers(text: string): boolean {
-  let raw: { format?: string; layers?: unknown; groups?: unknown; swatches?: unknown } | null;
-  try {
-    raw = JSON.parse(text) as typeof raw;
-  } catch {
-    return false;
-  }
-  if (!raw || raw.format !== CLIP) return false;
+/** Lays copied layers where they were; aside where the same layer still stands there. */
+export function layClip({ layers: found, groups, swatches: given }: LayersClip): void {
   const s = state(), slide = currentSlide(s), here = new Map(slide.layers.map((l) => [l.id, l]));
-  const found = parsedAll<Layer>(LayerSchema, raw.layers);
-  if (!found.length) return false;
-  const swatches: Swatch[] = parsedAll<Swatch>(SwatchSchema, raw.swatches).filter((w) => !s.piece.swatches.some((x) => x.id === w.id));
+  const swatches = given.filter((w) => !s.piece.swatches.some((x) => x.id === w.id));
   // Groups come along as new ones; only those that still hold something.
-  const groups = parsedAll(GroupSchema, raw.groups), fresh = new Map(groups.map((g) => [g.id, newId()]));
+  const fresh = new Map(groups.map((g) => [g.id, newId()]));
   const wanted = new Set(found.flatMap((l) => groupsAround({ groups }, l.group)));
   const ids = new Map(found.map((l) => [l.id, newId()]));
   const layers = found.map((l): Layer => {
@@ -319,5 +308,14 @@ export function pasteLayers(text: string): boolean {
     return { ...laid, slides: laid.slides.map((sl) => (sl.id === s.slideId ? { ...sl, groups: [...sl.groups, ...groups.filter((g) => wanted.has(g.id)).map((g) => ({ ...g, id: fresh.get(g.id)!, within: (g.within && fresh.get(g.within)) || null }))] } : sl)) } as Piece;
   });
   select(layers.map((l) => l.id));
-  return true;
 }
+
+/** Pastes a text from the clipboard that holds layers of ours. */
+export async function pasteLayers(text: string): Promise<void> {
+  // The validator is only needed now.
+  const { layersClip } = await import('../../core/piece/clip');
+  const clip = layersClip(text);
+  if (clip) layClip(clip);
+}
+/** Does a text look like layers of ours? */
+export const isLayers = (text: string): boolean => text.startsWith(`{"format":"${CLIP}"`);

@@ -1,7 +1,7 @@
 // Keyboard and clipboard of the bench. Keys in fields belong to the fields.
 import { useEffect } from 'react';
 import { takenBy } from '../../core/arrange/groups';
-import { addPictureFiles, addText, copied, duplicateSelected, groupSelection, nudge, pasteLayers, removeSelected, shiftSelected, ungroupSelection } from './commands';
+import { addPictureFiles, addText, copied, duplicateSelected, groupSelection, isLayers, nudge, pasteLayers, removeSelected, shiftSelected, ungroupSelection } from './commands';
 import { startRenaming } from './ContextMenu';
 import { currentSlide, isPannable, redoEdit, select, undoEdit, useBench, type StageView } from './store';
 import { zoomBy } from './stage/Stage';
@@ -149,7 +149,13 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
       if (pictures.length) {
         e.preventDefault();
         void addPictureFiles(pictures);
-      } else if (pasteLayers(e.clipboardData?.getData('text/plain') ?? '')) e.preventDefault();
+        return;
+      }
+      const text = e.clipboardData?.getData('text/plain') ?? '';
+      if (isLayers(text)) {
+        e.preventDefault();
+        void pasteLayers(text);
+      }
     };
     window.addEventListener('keydown', key);
     window.addEventListener('copy', copy);

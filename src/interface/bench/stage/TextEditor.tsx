@@ -5,11 +5,9 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } fr
 import { caretX, indexAbove, indexAt, lineOf, selectionBoxes, type CaretMap } from '../../../core/type/caret';
 import { changeLayers, removeLayers } from '../../../core/piece/edits';
 import type { Span, TextLayer } from '../../../core/piece/schema';
-import { SpanSchema } from '../../../core/piece/text-schema';
 import { excerpt, insertExcerpt, setText } from '../../../core/type/parts';
 import { togglePart } from '../controls/part';
 import { notifications } from '@mantine/notifications';
-import { z } from 'zod';
 import { countPress, follow } from './drag';
 import { currentSize, currentSlide, edit, frameOf, settle, useBench } from '../store';
 import { layerIn } from '../../../core/piece/resolve';
@@ -161,17 +159,13 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     });
   };
   /** Pastes looks that came along; plain text is left to the browser, which takes on the look it is typed into. */
-  const paste = (e: React.ClipboardEvent): void => {
+  const paste = async (e: React.ClipboardEvent): Promise<void> => {
     const raw = e.clipboardData.getData(PARTS);
     if (!raw) return;
-    let piece: { text: string; spans: Span[] };
-    try {
-      const given = JSON.parse(raw) as { text: unknown; spans: unknown };
-      piece = { text: z.string().max(20_000).parse(given.text), spans: z.array(SpanSchema).parse(given.spans) };
-    } catch {
-      return;
-    }
     e.preventDefault();
+    const { textClip } = await import('../../../core/piece/clip');
+    const piece = textClip(raw);
+    if (!piece) return;
     if (layer.text.length - (range.to - range.from) + piece.text.length > MOST) {
       notifications.show({ color: 'amber', title: 'Too long', message: `A text holds at most ${MOST.toLocaleString('en')} letters. Nothing was pasted.` });
       return;
@@ -206,7 +200,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
         }}
         onCopy={(e) => copy(e, false)}
         onCut={(e) => copy(e, true)}
-        onPaste={paste}
+        onPaste={(e) => void paste(e)}
         onKeyDown={keys}
         onBlur={() => settle()}
       />
