@@ -182,10 +182,19 @@ function shapeCached(text: string, start: number, end: number, font: LoadedFont,
     if (shapeCache.size >= SHAPE_CACHE) shapeCache.delete(shapeCache.keys().next().value!);
     shapeCache.set(key, shaped);
   }
-  return shaped.map((c) => ({ ...c, start: c.start + start, end: c.end + start, level, run }));
+  return shaped.map(({ font, advance, glyphs, start: s, end: e }) => ({ start: s + start, end: e + start, font, advance, glyphs, level, run }));
 }
 
 type Paragraph = { start: number; end: number; level: number };
+
+/** Letters and marks that can make text run leftwards. */
+const LEFTWARDS = /[\u0590-\u08ff\u200f\u202a-\u202e\u2066-\u2069\ufb1d-\ufdff\ufe70-\ufefc\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
+
+/** Embedding levels (UAX #9); text in which nothing runs leftwards is on level 0 throughout. */
+function levelsOf(text: string, direction: TextLayer['direction']): ReturnType<typeof bidi.getEmbeddingLevels> {
+  if (direction !== 'rtl' && !LEFTWARDS.test(text)) return { levels: new Uint8Array(Math.max(1, text.length)), paragraphs: [{ start: 0, end: Math.max(0, text.length - 1), level: 0 }] };
+  return bidi.getEmbeddingLevels(text || ' ', direction === 'auto' ? undefined : direction);
+}
 
 /** Ranges [start, end) between hard breaks; CR LF counts as one. */
 function paragraphs(text: string): { start: number; end: number; next: number }[] {
@@ -279,7 +288,7 @@ function layoutAsSet(layer: TextLayer, store: FontStore): TextLayout {
   const size = layer.fontSize;
   const missing = new Set<string>();
   const { padding } = layer;
-  const embedding = bidi.getEmbeddingLevels(text || ' ', layer.direction === 'auto' ? undefined : layer.direction);
+  const embedding = levelsOf(text, layer.direction);
   const levelAt = (i: number): number => embedding.levels[i] ?? 0;
   const runAt = (i: number): number => Math.max(0, runs.findIndex((r) => i >= r.start && i < r.end));
 
@@ -318,13 +327,14 @@ function layoutAsSet(layer: TextLayer, store: FontStore): TextLayout {
     cut.lines.forEach((line, i) => lines.push({ ...line, level, marker: i === 0 ? markers[n] : null, ink: null, left: 0, width: 0, baseline: 0, top: 0, bottom: 0, capHeight: 0 }));
   });
 
+  const byInk = layer.placedBy === 'ink';
   let y = 0;
   for (const line of lines) {
     const shown = line.clusters.filter((c) => c.start < line.end);
     const last = shown.at(-1), spacing = last ? runs[last.run].look.letterSpacing * runs[last.run].look.fontSize : 0;
     line.width = shown.reduce((w, c) => w + c.advance, 0) - (spacing > 0 ? spacing : 0);
     line.clusters = visualOrder(shown, embedding, text, line.start, line.end);
-    line.ink = inkExtent(line.clusters, (c) => runs[c.run].look.fontSize);
+    if (byInk) line.ink = inkExtent(line.clusters, (c) => runs[c.run].look.fontSize);
     const involved = [...new Set(shown.map((c) => c.run))].map((r) => runs[r]);
     const reaches = (involved.length ? involved : [runs[runAt(line.start)]]).map((r) => reach(r, layer.lineHeight));
     const above = Math.max(...reaches.map((r) => r.above)), below = Math.max(...reaches.map((r) => r.below));
@@ -336,7 +346,6 @@ function layoutAsSet(layer: TextLayer, store: FontStore): TextLayout {
   }
 
   // Placed by its ink, a text is as high as from its first capitals to its last baseline, and as wide as its letters.
-  const byInk = layer.placedBy === 'ink';
   const first = lines[0], last = lines[lines.length - 1];
   const top = byInk ? first.baseline - first.capHeight : 0, bottom = byInk ? Math.max(top + 1, last.baseline) : y;
   const widthOf = (l: Laid): number => (byInk && l.ink ? l.ink.right - l.ink.left : l.width);
