@@ -162,6 +162,7 @@ try {
   const fades = (layers) => layers.findIndex((l) => l.kind === 'fade');
   report('fade dragged among 20 layers, 1920 x 1080 at stage size', (await stage(many, wide.sizes[0], 0.5, `const f = layers[${fades(wide.slides[0].layers)}]; f.reach = 0.4 + i * 0.005; f.angle = 270 + (i % 7);`, 50)).slice(10), 16, { p95Goal: 33 });
   report('gradient dragged among 20 layers, 1920 x 1080', (await stage(many, wide.sizes[0], 1, `const g = layers.find((l) => l.id === 'gradient').fill.gradient; g.line = { from: { x: 0.1, y: 0.1 + i * 0.01 }, to: { x: 0.9, y: 0.8 } };`, 40)).slice(8), 33);
+  report('a letter typed among 20 layers, to its painting', (await stage(many, wide.sizes[0], 0.5, "layers.at(-1).text = 'Halt at Lake Sill '.slice(0, 3 + (i % 14)) + i;", 50)).slice(10), 33);
   const plain = core.patterned({ width: 1920, height: 1080 }, 0.2);
   report('pattern at scale 0.2 over 1920 x 1080', (await stage({ piece: plain, slide: plain.slides[0].id, size: 'base' }, plain.sizes[0], 1, "layers[0].fill.pattern.angle = i; ", 40)).slice(8), 33);
   const thrown = core.shadowed({ width: 1080, height: 1080 });

@@ -1,6 +1,7 @@
 // Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
 import { transfer } from 'comlink';
 import { isFollower } from '../core/arrange/follow';
+import { boundsOf } from '../core/arrange/transform';
 import { PartialPainter } from '../core/paint/partial';
 import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
 import type { Box, Fill, Layer, Pattern, Piece, Slide, TextLayer } from '../core/piece/schema';
@@ -120,9 +121,10 @@ export const api = {
       const layer = slide.layers.find((l) => l.id === id);
       if (!layer) continue;
       const placed = painter.placed(scene.piece, slide, size).find((l) => l.id === id) ?? layerIn(layer, size, scene.piece.sizes[0]);
-      // Texts are shown by themselves, everything else where it lies on the slide.
-      const frame = placed.kind === 'text' ? linesOf(placed) : { x: 0, y: 0, width: size.width, height: size.height };
-      const scale = Math.min(width / frame.width, height / frame.height) * (placed.kind === 'text' ? 0.92 : 1);
+      // What belongs to the message is shown by itself, everything else where it lies on the slide.
+      const alone = placed.kind === 'text' || placed.kind === 'shape' || (placed.kind === 'photo' && placed.band === 'message');
+      const frame = placed.kind === 'text' ? linesOf(placed) : alone ? boundsOf(placed.box, placed.rotation) : { x: 0, y: 0, width: size.width, height: size.height };
+      const scale = Math.min(width / frame.width, height / frame.height) * (alone ? 0.88 : 1);
       const canvas = new OffscreenCanvas(width, height);
       const x = Math.round((frame.x + frame.width / 2) * scale - width / 2), y = Math.round((frame.y + frame.height / 2) * scale - height / 2);
       const shown = slide.layers.map((l) => (l.id === id ? { ...layer, visible: true, overrides: Object.fromEntries(Object.entries(layer.overrides).map(([k, o]) => [k, { ...o, visible: true }])) } : l));

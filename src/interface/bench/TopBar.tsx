@@ -75,7 +75,7 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
         </Tooltip>
         <Select
           size="xs"
-          w={186}
+          w={214}
           mx={6}
           aria-label="Size of the piece"
           allowDeselect={false}

@@ -96,6 +96,7 @@ export function PhotoControls({ layer }: { layer: PhotoLayer }) {
           </Button>
         )}
       </Text>
+      {layer.band !== 'message' && <ToneControls layer={layer} />}
       <Accordion className={css.folded} chevronPosition="left" multiple defaultValue={[...(layer.mask ? ['mask'] : []), ...(layer.oneColour ? ['one'] : [])]}>
         <Accordion.Item value="mask">
           <Accordion.Control>Mask{layer.mask ? `: ${FORM_NAMES[layer.mask.form].toLowerCase()}` : ''}</Accordion.Control>
@@ -125,7 +126,7 @@ export function PhotoControls({ layer }: { layer: PhotoLayer }) {
           </Accordion.Panel>
         </Accordion.Item>
       </Accordion>
-      <ToneControls layer={layer} />
+      {layer.band === 'message' && <ToneControls layer={layer} />}
       {replacing && (
         <Library
           title="Replace the picture, keep everything else"

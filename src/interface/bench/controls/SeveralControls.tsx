@@ -52,7 +52,7 @@ export function SeveralControls() {
         <AlignRow several />
         <Group gap={6} wrap="nowrap" align="flex-end">
           {(['x', 'y'] as const).map((axis) => {
-            const words = axis === 'x' ? 'Gap across' : 'Gap down', Icon = axis === 'x' ? IconLayoutDistributeHorizontal : IconLayoutDistributeVertical;
+            const words = axis === 'x' ? 'Gap across' : 'Gap down', Icon = axis === 'x' ? IconLayoutDistributeVertical : IconLayoutDistributeHorizontal;
             return (
               <Group key={axis} gap={2} wrap="nowrap" align="flex-end">
                 <NumberField label={words} value={meanGap(gapsOf(boxes, axis))} min={-10000} max={10000} decimalScale={1} whole suffix=" px" onChange={(gap) => distributeSelected(axis, gap)} onSettle={settle} />

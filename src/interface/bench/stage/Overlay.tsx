@@ -177,6 +177,14 @@ export function Overlay({ scale }: { scale: number }) {
       {!clean && <Aids scale={scale} />}
       {view === 'letters' && <LetterMarks scale={scale} />}
       {!clean &&
+        layers.map((layer) =>
+          layer.visible && texts[layer.id]?.overflow && !selection.includes(layer.id) ? (
+            <div key={layer.id} className={css.frame} data-overflow data-quiet style={place(frameOf(layer), layer.rotation)}>
+              <span className={css.note}>More text than the frame holds</span>
+            </div>
+          ) : null,
+        )}
+      {!clean &&
         selected.map((layer) => {
           const alone = selected.length === 1 && editing !== layer.id;
           const overflow = layer.kind === 'text' && texts[layer.id]?.overflow;

@@ -127,28 +127,30 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
         void addPictureFiles([...e.dataTransfer.files]);
       }}
     >
-      {rulers && view !== 'clean' && <Rulers scale={scale} scroller={scroller} />}
-      <div
-        ref={scroller}
-        className={css.scroller}
-        data-panning={panning || undefined}
-        onPointerDownCapture={(e) => {
-          if (panning || e.button === 1) {
-            e.preventDefault();
-            e.stopPropagation();
-            pan(e);
-          }
-        }}
-        onPointerDown={(e) => {
-          const beside = e.target === e.currentTarget || (e.target as HTMLElement).dataset.surround !== undefined;
-          // A press on the scroll bar is none on the stage.
-          if (beside && e.button === 0 && e.nativeEvent.offsetX < scroller.current!.scrollLeft + scroller.current!.clientWidth + 1) beginMarquee(e, scale, () => select([]));
-        }}
-      >
-        <div className={css.surround} data-surround style={{ minWidth: '100%', minHeight: '100%', width: width + 2 * ROOM, height: height + 2 * ROOM }}>
-          <div ref={slideHost} className={css.slide} data-grey={view === 'grey' || undefined} style={{ width, height }}>
-            <Outside scale={scale} />
-            <Overlay scale={scale} />
+      <div className={css.sheet}>
+        {rulers && view !== 'clean' && <Rulers scale={scale} scroller={scroller} />}
+        <div
+          ref={scroller}
+          className={css.scroller}
+          data-panning={panning || undefined}
+          onPointerDownCapture={(e) => {
+            if (panning || e.button === 1) {
+              e.preventDefault();
+              e.stopPropagation();
+              pan(e);
+            }
+          }}
+          onPointerDown={(e) => {
+            const beside = e.target === e.currentTarget || (e.target as HTMLElement).dataset.surround !== undefined;
+            // A press on the scroll bar is none on the stage.
+            if (beside && e.button === 0 && e.nativeEvent.offsetX < scroller.current!.scrollLeft + scroller.current!.clientWidth + 1) beginMarquee(e, scale, () => select([]));
+          }}
+        >
+          <div className={css.surround} data-surround style={{ minWidth: '100%', minHeight: '100%', width: width + 2 * ROOM, height: height + 2 * ROOM }}>
+            <div ref={slideHost} className={css.slide} data-grey={view === 'grey' || undefined} style={{ width, height }}>
+              <Outside scale={scale} />
+              <Overlay scale={scale} />
+            </div>
           </div>
         </div>
       </div>

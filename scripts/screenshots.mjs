@@ -1,0 +1,130 @@
+// npm run screenshots: takes the pictures in docs/screenshots anew, from a fresh application with the demo data, at 1280 x 800.
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { ensureBuild, ensureModules, ensurePrograms, ROOT } from './lib/machine.mjs';
+
+ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver']);
+ensureModules();
+await ensureBuild();
+const { startApplication } = await import('./lib/application.mjs');
+const { freePort } = await import('./lib/database.mjs');
+const { Builder, Key, Origin } = await import('selenium-webdriver');
+const { default: chrome } = await import('selenium-webdriver/chrome.js');
+
+const folder = mkdtempSync(join(tmpdir(), 'plavo-screenshots-'));
+const app = await startApplication({ dataDir: folder, port: await freePort(), quiet: true, databaseUrl: '' });
+const options = new chrome.Options().addArguments('--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--window-size=1280,800');
+options.setChromeBinaryPath('/usr/bin/chromium');
+const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build();
+await driver.sendAndGetDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false });
+
+const find = (what) => driver.wait(async () => (await driver.findElements(what.startsWith('/') ? { xpath: what } : { css: what }))[0], 20_000, what);
+const click = async (what) => {
+  const el = await find(what);
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', el);
+  // Menus and folded parts open with a short movement.
+  await wait(250);
+  await el.click();
+  await wait(350);
+};
+const row = (name) => click(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`);
+const menu = async (button, item) => {
+  await click(`[aria-label="${button}"]`);
+  await click(`//*[@role="menuitem"][contains(normalize-space(.), "${item}")]`);
+};
+const open = async (id) => {
+  await driver.get(`${app.address}/piece/${id}`);
+  await find('[data-testid="verdict"]');
+  await wait(1800);
+};
+const keys = (...k) => driver.actions().sendKeys(...k).perform();
+const aside = () => driver.actions().move({ x: 640, y: 785 }).perform();
+const shot = async (name) => {
+  await wait(900);
+  writeFileSync(join(ROOT, 'docs/screenshots', `${name}.png`), Buffer.from(await driver.takeScreenshot(), 'base64'));
+  console.log(`docs/screenshots/${name}.png`);
+};
+
+try {
+  await driver.get(`${app.address}/`);
+  await wait(2000);
+  await shot('start');
+  await click('//button[normalize-space(.)="New piece"]');
+  await shot('new-piece');
+
+  await open('ostrel-reopening');
+  await shot('bench');
+  await click('[data-just-enough]');
+  await wait(1500);
+  await aside();
+  await shot('just-enough');
+  await click('//label[.//span[text()="Letters"]]');
+  await aside();
+  await shot('letters');
+  await click('//label[.//span[text()="Plain"]]');
+  await row('Tint');
+  await click('[aria-label^="Colour: #"]');
+  await shot('colours');
+  await keys(Key.ESCAPE);
+
+  await open('ostrel-winter-hours');
+  await row('Lake Sill in winter');
+  const levels = await find('[data-tone="levels"]');
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', levels);
+  await shot('tone');
+
+  await open('ostrel-timetable');
+  await row('Contour lines');
+  await click('[aria-label="Choose a pattern"]');
+  await wait(1200);
+  await shot('patterns');
+
+  await open('ostrel-early-train');
+  await row('Dawn');
+  await shot('gradient');
+
+  await open('ostrel-evening');
+  await row('Fade');
+  await shot('fade');
+
+  await open('ostrel-book');
+  await driver.actions().doubleClick(await find('[data-layer="title"]')).perform();
+  await wait(700);
+  await driver.actions().keyDown(Key.CONTROL).sendKeys(Key.END).keyUp(Key.CONTROL).keyDown(Key.SHIFT).sendKeys(Key.HOME).keyUp(Key.SHIFT).perform();
+  await aside();
+  await shot('text');
+
+  await open('ostrel-cab-ride');
+  await row('over Hollin');
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "start" })', await find('//button[starts-with(normalize-space(.), "Backing")]'));
+  await shot('backing');
+
+  await open('ostrel-carousel');
+  await row('Cup in a blob');
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "start" })', await find('//button[starts-with(normalize-space(.), "Mask")]'));
+  await shot('masks');
+
+  await open('ostrel-tickets');
+  await row('Headline');
+  await click('[aria-label^="Font: "]');
+  await wait(1500);
+  await shot('fonts');
+  await keys(Key.ESCAPE);
+  await click('//button[normalize-space(.)="Aids"]');
+  await click('//label[normalize-space(.)="Rulers"]');
+  await keys(Key.ESCAPE);
+  await row('Single');
+  for (const name of ['Whole day', 'Family of four']) await driver.actions().keyDown(Key.SHIFT).click(await find(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`)).keyUp(Key.SHIFT).perform();
+  await driver.actions().keyDown(Key.CONTROL).sendKeys('g').keyUp(Key.CONTROL).perform();
+  await wait(700);
+  await driver.actions().move({ origin: await find('[data-layer="day"]') }).press().move({ origin: Origin.POINTER, x: 34, y: -12, duration: 200 }).perform();
+  await shot('arrange');
+  await driver.actions().release().perform();
+} finally {
+  await driver.quit();
+  await app.stop();
+  rmSync(folder, { recursive: true, force: true });
+}
+process.exit(0);
