@@ -30,10 +30,6 @@ const click = async (what) => {
   await wait(350);
 };
 const row = (name) => click(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`);
-const menu = async (button, item) => {
-  await click(`[aria-label="${button}"]`);
-  await click(`//*[@role="menuitem"][contains(normalize-space(.), "${item}")]`);
-};
 const open = async (id) => {
   await driver.get(`${app.address}/piece/${id}`);
   await find('[data-testid="verdict"]');
