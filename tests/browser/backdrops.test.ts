@@ -5,23 +5,15 @@ import { join } from 'node:path';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import { contrastOfHex } from '../../src/core/colour/srgb';
 import type { BorderLayer, FadeLayer, FillLayer, PhotoLayer, Piece, PlateLayer, PoolLayer, TextLayer } from '../../src/core/piece/schema';
-import { startForTests, type Application } from './application';
-import { BenchPage, WAIT } from './bench-page';
-import { openBrowser } from './driver';
+import type { Application } from './application';
+import { WAIT, type BenchPage } from './bench-page';
+import { inSession } from './session';
 
 let app: Application;
 let driver: WebDriver;
 let bench: BenchPage;
 
-beforeAll(async () => {
-  app = await startForTests();
-  ({ driver } = await openBrowser());
-  bench = new BenchPage(driver);
-});
-afterAll(async () => {
-  await driver?.quit();
-  await app?.stop();
-});
+inSession((s) => void ({ app, driver, bench } = s));
 
 const open = async (id: string): Promise<void> => {
   await driver.get(`${app.address}/piece/${id}`);

@@ -3,9 +3,9 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
-import { startForTests, type Application } from './application';
-import { BenchPage, WAIT } from './bench-page';
-import { openBrowser } from './driver';
+import type { Application } from './application';
+import { WAIT, type BenchPage } from './bench-page';
+import { inSession } from './session';
 import { independentReading } from './independent-reading';
 
 let app: Application;
@@ -13,15 +13,7 @@ let driver: WebDriver;
 let downloads: string;
 let bench: BenchPage;
 
-beforeAll(async () => {
-  app = await startForTests();
-  ({ driver, downloads } = await openBrowser());
-  bench = new BenchPage(driver);
-});
-afterAll(async () => {
-  await driver?.quit();
-  await app?.stop();
-});
+inSession((s) => void ({ app, driver, bench, downloads } = s));
 
 const photo = (name: string): string => join(process.cwd(), 'demo/pictures', name);
 

@@ -6,24 +6,16 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import type { Box, Layer, PhotoLayer, Piece, PlateLayer, ShapeLayer, TextLayer } from '../../src/core/piece/schema';
-import { startForTests, type Application } from './application';
-import { BenchPage, WAIT } from './bench-page';
-import { openBrowser } from './driver';
+import type { Application } from './application';
+import { WAIT, type BenchPage } from './bench-page';
+import { inSession } from './session';
 
 let app: Application;
 let driver: WebDriver;
 let bench: BenchPage;
 let downloads: string;
 
-beforeAll(async () => {
-  app = await startForTests();
-  ({ driver, downloads } = await openBrowser());
-  bench = new BenchPage(driver);
-});
-afterAll(async () => {
-  await driver?.quit();
-  await app?.stop();
-});
+inSession((s) => void ({ app, driver, bench, downloads } = s));
 
 const folder = mkdtempSync(join(tmpdir(), 'plavo-message-'));
 const file = (name: string, content: string): string => {

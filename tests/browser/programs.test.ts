@@ -3,8 +3,8 @@ import { readFileSync } from 'node:fs';
 import { request } from 'node:http';
 import type { WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
-import { startForTests, type Application } from './application';
-import { openBrowser } from './driver';
+import type { Application } from './application';
+import { inSession } from './session';
 import { makeFill, makeTint } from '../../src/core/piece/make';
 import type { Layer, Piece } from '../../src/core/piece/schema';
 import { BLEND_MODES } from '../../src/core/piece/plain';
@@ -12,14 +12,7 @@ import { BLEND_MODES } from '../../src/core/piece/plain';
 let app: Application;
 let driver: WebDriver;
 
-beforeAll(async () => {
-  app = await startForTests();
-  ({ driver } = await openBrowser());
-});
-afterAll(async () => {
-  await driver?.quit();
-  await app?.stop();
-});
+inSession((s) => void ({ app, driver } = s));
 
 const call = (path: string, init?: RequestInit): Promise<Response> => fetch(app.address + path, init);
 const post = (path: string, body: unknown, method = 'POST', headers: Record<string, string> = {}): Promise<Response> => call(path, { method, headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) });
@@ -68,6 +61,41 @@ describe('the interface for programs', () => {
     expect(jpeg.headers.get('content-disposition')).toContain('by-program-1080x1080-2x.jpg');
     expect((await call(`/api/pieces/${id}`, { method: 'DELETE' })).status).toBe(204);
     expect((await call(`/api/pieces/${id}`)).status).toBe(404);
+  });
+
+  it('fonts of a campaign, and drawings as outlines', async () => {
+    const form = (bytes: Uint8Array, name: string, licence?: string): FormData => {
+      const f = new FormData();
+      f.append('file', new Blob([bytes as Uint8Array<ArrayBuffer>]), name);
+      if (licence) f.append('licence', licence);
+      return f;
+    };
+    const path = '/api/campaigns/ostrel-line/fonts', lora = new Uint8Array(readFileSync('node_modules/@expo-google-fonts/lora/500Medium/Lora_500Medium.ttf'));
+    expect((await call(path, { method: 'POST', body: form(lora, 'lora.ttf') })).status).toBe(400);
+    const broken = await call(path, { method: 'POST', body: form(lora.slice(0, 900), 'cut.ttf', 'none') });
+    expect([broken.status, ((await broken.json()) as { detail: string }).detail]).toEqual([422, expect.stringContaining('cut short')]);
+    const font = (await (await call(path, { method: 'POST', body: form(lora, 'lora.ttf', 'SIL OFL 1.1') })).json()) as { id: string; family: string };
+    expect(font).toMatchObject({ family: 'Lora (own)', weight: 500, italic: false });
+    const served = await call(`/api/fonts/${font.id}.ttf`);
+    expect([served.headers.get('content-type'), (await served.arrayBuffer()).byteLength]).toEqual(['font/ttf', lora.byteLength]);
+    // Painted by the server's threads, too.
+    const piece = structuredClone((await stored('ostrel-reopening')).piece);
+    const set = (family: string): void => void (piece.slides[0].layers = piece.slides[0].layers.map((l) => (l.kind === 'text' ? { ...l, font: { family, weight: 500, italic: false } } : l)));
+    const flagsIn = async (family: string): Promise<string[]> => {
+      set(family);
+      const { id } = (await (await post('/api/pieces', { document: piece })).json()) as { id: string };
+      return ((await (await call(`/api/pieces/${id}/reading`)).json()) as { flags: string[] }[]).flatMap((r) => r.flags);
+    };
+    expect(await flagsIn('Lora (own)')).not.toContain('missing-font');
+    expect(await flagsIn('Nobody Sans')).toContain('missing-font');
+    expect((await call(`${path}/${font.id}`, { method: 'DELETE' })).status).toBe(204);
+    expect((await call(`${path}/${font.id}`, { method: 'DELETE' })).status).toBe(404);
+
+    const drawing = '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="5" height="5" fill="#ff0000"/></svg>';
+    const asset = (await (await call('/api/assets', { method: 'POST', body: form(new TextEncoder().encode(drawing), 'a.svg') })).json()) as { id: string };
+    expect(await (await call(`/api/assets/${asset.id}?as=drawing`)).json()).toMatchObject({ width: 20, height: 10, marks: [{ fill: '#ff0000' }] });
+    const photo = (await stored('ostrel-reopening')).piece.slides[0].layers[0];
+    expect((await call(`/api/assets/${photo.kind === 'photo' ? photo.asset : ''}?as=drawing`)).status).toBe(404);
   });
 
   it.each<[string, () => Promise<Response>, number]>([

@@ -59,18 +59,24 @@ export const moveLayer = (piece: Piece, slideId: string, id: string, band: Band,
     layers.sort((a, b) => bandIndex(a) - bandIndex(b));
   });
 
-/** One step up or down within the band; 1 is forward, -1 backward, Infinity to the front, -Infinity to the back. */
-export const shiftLayer = (piece: Piece, slideId: string, id: string, by: number): Piece =>
+/**
+ * Layers one step up or down within their bands; 1 is forward, -1 backward, Infinity to the front, -Infinity to the back. Several keep
+ * their order among each other, and none passes another of them at the end of a band.
+ */
+export const shiftLayers = (piece: Piece, slideId: string, ids: readonly string[], by: number): Piece =>
   produce(piece, (draft) => {
-    const layers = slideAt(draft, slideId)?.layers;
-    const from = layers?.findIndex((l) => l.id === id) ?? -1;
-    if (!layers || from < 0) return;
-    const band = layers[from].band;
-    const first = layers.findIndex((l) => l.band === band);
-    const last = layers.findLastIndex((l) => l.band === band);
-    const to = Math.min(last, Math.max(first, from + by));
-    const [layer] = layers.splice(from, 1);
-    layers.splice(to, 0, layer);
+    const slide = slideAt(draft, slideId);
+    if (!slide) return;
+    const chosen = new Set(ids);
+    const next = BANDS.flatMap((band) => {
+      const own = slide.layers.filter((l) => l.band === band), moving = own.filter((l) => chosen.has(l.id)), still = own.filter((l) => !chosen.has(l.id));
+      if (!Number.isFinite(by)) return by > 0 ? [...still, ...moving] : [...moving, ...still];
+      const order = by > 0 ? own : own.reverse();
+      // From the end towards which they go: each changes places with the next one that stays.
+      for (let i = order.length - 2; i >= 0; i--) if (chosen.has(order[i].id) && !chosen.has(order[i + 1].id)) [order[i], order[i + 1]] = [order[i + 1], order[i]];
+      return by > 0 ? order : order.reverse();
+    });
+    if (next.some((l, i) => l.id !== slide.layers[i].id)) slide.layers = next;
   });
 
 /** Copies layers, each directly above its original, a little aside. Gives the ids of the copies. */

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { ids, scene, flat, headline } from '../testing/scenes';
 import { DESTINATIONS } from './destinations';
-import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayer } from './edits';
+import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayers } from './edits';
 import { emptyHistory, redo, remember, stepBetween, undo } from './history';
 import { makePhoto, makePiece, makeText, makeTint, solid } from './make';
 import { hexOf, layerIn } from './resolve';
@@ -71,8 +71,11 @@ describe('edits', () => {
 
   it('order changes stay within the band, moves across change it', () => {
     let p = start();
-    expect(order(shiftLayer(p, 'n1', 'one', 5))).toEqual(['photo', 'tint', 'two', 'one']);
-    expect(order(shiftLayer(p, 'n1', 'one', -5))).toEqual(['photo', 'tint', 'one', 'two']);
+    expect(order(shiftLayers(p, 'n1', ['one'], Infinity))).toEqual(['photo', 'tint', 'two', 'one']);
+    expect(order(shiftLayers(p, 'n1', ['two'], -1))).toEqual(['photo', 'tint', 'two', 'one']);
+    // At the end of its band nothing changes, and the document is the same one.
+    for (const by of [-1, -Infinity]) expect(shiftLayers(p, 'n1', ['one'], by)).toBe(p);
+    expect(shiftLayers(p, 'n1', ['one', 'two'], 1)).toBe(p);
     p = moveLayer(p, 'n1', 'tint', 'message', 'one');
     expect(order(p)).toEqual(['photo', 'one', 'tint', 'two']);
     expect(p.slides[0].layers[2].band).toBe('message');

@@ -5,6 +5,7 @@ import { IconSearch, IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { photoName } from '../../core/piece/make';
 import { api, inWords, type AssetInfo } from '../shared/api';
+import { useFileDrop } from '../shared/file-drop';
 import { uploadWithNotice } from '../shared/upload';
 import css from './Library.module.css';
 
@@ -26,7 +27,6 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
   // Files that were given, and how many of them are through; both begin anew when all are.
   const [uploads, setUploads] = useState({ given: 0, done: 0 });
   const busy = uploads.done < uploads.given;
-  const [dropping, setDropping] = useState(false);
   const load = useCallback(() => api.assets().then(setAssets, (e: unknown) => setError(inWords(e).title)), []);
   useEffect(() => void load(), [load]);
 
@@ -53,25 +53,13 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
     return () => window.removeEventListener('paste', paste, true);
   }, [upload]);
 
+  const drop = useFileDrop((files) => void upload(files));
   const shown = assets?.filter((a) => a.name.toLowerCase().includes(search.trim().toLowerCase()));
   return (
     <Modal opened onClose={onClose} title={title} size={800}>
       <div
         className={css.library}
-        data-dropping={dropping || undefined}
-        onDragOver={(e) => {
-          if (e.dataTransfer.types.includes('Files')) {
-            e.preventDefault();
-            setDropping(true);
-          }
-        }}
-        onDragLeave={() => setDropping(false)}
-        onDrop={(e) => {
-          e.preventDefault();
-          e.stopPropagation();
-          setDropping(false);
-          void upload([...e.dataTransfer.files]);
-        }}
+        {...drop}
       >
         <Group mb="md" wrap="nowrap">
           <TextInput flex={1} leftSection={<IconSearch size={15} />} placeholder="Search by name" aria-label="Search by name" value={search} onChange={(e) => setSearch(e.currentTarget.value)} data-autofocus />

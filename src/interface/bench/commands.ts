@@ -1,6 +1,6 @@
 // What a person can do on the bench, whichever way it is asked for: button, key, menu or drop.
 import { nanoid } from 'nanoid';
-import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayer } from '../../core/piece/edits';
+import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayers } from '../../core/piece/edits';
 import { gradientThrough, makeBorder, makeFill, makePhoto, makePicture, makeShape, makeText, marginOf, photoName, solid } from '../../core/piece/make';
 import { layerIn } from '../../core/piece/resolve';
 import type { LayersClip } from '../../core/piece/clip';
@@ -128,11 +128,11 @@ export function pasteLook(part: LookPart): void {
 
 export const addPhoto = (asset: AssetInfo): void => put('Add photo', makePhoto(newId(), asset.id, photoName(asset.name), baseSize()));
 
-/** Uploads pictures and lays them as photos; says what is wrong with those that cannot be used. */
+/** Uploads pictures and lays them where they belong: photos in the backdrop, drawings, which are logos mostly, among the texts. */
 export async function addPictureFiles(files: readonly File[]): Promise<void> {
   for (const file of files) {
     const asset = await uploadWithNotice(file);
-    if (asset) addPhoto(asset);
+    if (asset) (file.type === 'image/svg+xml' ? addPicture : addPhoto)(asset);
   }
 }
 
@@ -183,13 +183,10 @@ export function nudge(dx: number, dy: number): void {
   );
 }
 
-/** One step, or all the way, within the band; several keep their order among each other. */
+/** One step, or all the way, within the band. */
 export function shiftSelected(by: number): void {
-  const s = state(), order = currentSlide(s).layers.map((l) => l.id).filter((id) => s.selection.includes(id));
-  if (!order.length) return;
-  const label = by === Infinity ? 'Bring to front' : by === -Infinity ? 'Send to back' : by > 0 ? 'Bring forward' : 'Send backward';
-  // Brought forward the topmost goes first, so that none passes another of them; all the way to the front it goes last.
-  edit(label, (p) => ((by > 0) === Number.isFinite(by) ? [...order].reverse() : order).reduce((q, id) => shiftLayer(q, s.slideId, id, by), p));
+  const { selection, slideId } = state();
+  if (selection.length) edit(by === Infinity ? 'Bring to front' : by === -Infinity ? 'Send to back' : by > 0 ? 'Bring forward' : 'Send backward', (p) => shiftLayers(p, slideId, selection, by));
 }
 
 export function groupSelection(): void {

@@ -6,6 +6,7 @@ import { IconDots, IconMoon, IconPhotoUp, IconPlus, IconSearch, IconSun, IconTra
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { api, inWords, type AssetInfo, type PieceInfo } from '../shared/api';
+import { useFileDrop } from '../shared/file-drop';
 import { uploadWithNotice } from '../shared/upload';
 import { forgetJournal } from '../bench/journal';
 import { NewPiece } from './NewPiece';
@@ -22,7 +23,6 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
   const [pieces, setPieces] = useState(givenPieces);
   const [search, setSearch] = useState('');
   const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string } | null>(null);
-  const [dropping, setDropping] = useState(false);
   const [deleting, setDeleting] = useState<PieceInfo | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
   const files = useRef<HTMLInputElement>(null);
@@ -33,6 +33,7 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
     const photo = await uploadWithNotice(file);
     if (photo) setMaking({ photo });
   };
+  const drop = useFileDrop(([file]) => void begin(file));
   const beginRef = useRef(begin);
   useEffect(() => {
     beginRef.current = begin;
@@ -80,19 +81,7 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
   return (
     <div
       className={css.page}
-      data-dropping={dropping || undefined}
-      onDragOver={(e) => {
-        if (e.dataTransfer.types.includes('Files')) {
-          e.preventDefault();
-          setDropping(true);
-        }
-      }}
-      onDragLeave={(e) => e.currentTarget === e.target && setDropping(false)}
-      onDrop={(e) => {
-        e.preventDefault();
-        setDropping(false);
-        void begin(e.dataTransfer.files[0]);
-      }}
+      {...drop}
     >
       <header className={css.top}>
         <Title order={1} className={css.brand}>

@@ -7,6 +7,7 @@ import { Overlay } from './Overlay';
 import { keepPainting, setPaintScale } from './painting';
 import css from './Stage.module.css';
 import { currentSize, select, useBench, type StageView } from '../store';
+import { useFileDrop } from '../../shared/file-drop';
 import { addPictureFiles } from '../commands';
 import { useAids } from '../aids';
 import { AidsMenu } from './AidsMenu';
@@ -35,7 +36,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
   const slideHost = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 800, height: 600 });
   const [panning, setPanning] = useState(false);
-  const [dropping, setDropping] = useState(false);
+  const drop = useFileDrop((files) => void addPictureFiles(files));
   const anchor = useRef<{ x: number; y: number; fx: number; fy: number } | null>(null);
 
   const fit = Math.min((room.width - 2 * ROOM) / size.width, (room.height - 2 * ROOM) / size.height);
@@ -113,19 +114,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     <main
       className={css.stage}
       aria-label="Stage"
-      data-dropping={dropping || undefined}
-      onDragOver={(e) => {
-        if (e.dataTransfer.types.includes('Files')) {
-          e.preventDefault();
-          setDropping(true);
-        }
-      }}
-      onDragLeave={() => setDropping(false)}
-      onDrop={(e) => {
-        e.preventDefault();
-        setDropping(false);
-        void addPictureFiles([...e.dataTransfer.files]);
-      }}
+      {...drop}
     >
       <div className={css.sheet}>
         {rulers && view !== 'clean' && <Rulers scale={scale} scroller={scroller} />}

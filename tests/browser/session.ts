@@ -1,0 +1,27 @@
+// What a file of browser tests works with: the application with the demo data, a browser, the bench.
+import type { WebDriver } from 'selenium-webdriver';
+import { startForTests, type Application } from './application';
+import { BenchPage } from './bench-page';
+import { openBrowser } from './driver';
+
+export interface Session {
+  app: Application;
+  driver: WebDriver;
+  bench: BenchPage;
+  /** Folder into which the browser downloads. */
+  downloads: string;
+}
+
+/** Begins before the tests of a file and ends after them; `begun` gets the session. */
+export function inSession(begun: (session: Session) => void): void {
+  let session: Session | undefined;
+  beforeAll(async () => {
+    const app = await startForTests(), { driver, downloads } = await openBrowser();
+    session = { app, driver, downloads, bench: new BenchPage(driver) };
+    begun(session);
+  });
+  afterAll(async () => {
+    await session?.driver.quit();
+    await session?.app.stop();
+  });
+}
