@@ -2,8 +2,9 @@
 import { followedTexts, isFollower, plateBehind, union, type LinesPlace } from '../arrange/follow';
 import { boxTransform, compose } from '../arrange/transform';
 import { hexOf, layersIn } from '../piece/resolve';
-import type { BlendMode, Box, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import type { BlendMode, Box, FontChoice, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { linesPlace } from '../type/frame';
+import { looksOf } from '../type/parts';
 import { layoutText, type TextLayout } from '../type/layout';
 import { cssColour } from './css-colour';
 import { deviceBox, Easel, Stores, type View } from './easel';
@@ -48,8 +49,8 @@ export class Painter {
 
   /** Loads the fonts of all texts of a slide; must be awaited before painting it. */
   async prepare(slide: Slide): Promise<void> {
-    const wanted = slide.layers.flatMap((l) => (l.kind === 'text' ? [{ font: l.font, text: `${l.text}\u2022.0123456789` }, ...l.spans.flatMap((s) => (s.look.font ? [{ font: s.look.font, text: l.text.slice(s.start, s.end) }] : []))] : []));
-    await Promise.all(wanted.map(({ font, text }) => this.studio.fonts.ensure(font, text + text.toUpperCase() + text.toLowerCase())));
+    const wanted = slide.layers.flatMap((l) => (l.kind === 'text' ? fontsFor(l) : []));
+    await Promise.all(wanted.map(({ font, text }) => this.studio.fonts.ensure(font, text)));
   }
 
   /** Other fonts are known now: what was laid out may look different. */
@@ -170,6 +171,14 @@ export class Painter {
     const fill = { kind: 'colour', colour } as Parameters<Easel['fillBox']>[0];
     easel.fillBox(fill, box, compose(easel.toSurface, boxTransform(box, rotation)), opacity);
   }
+}
+
+/** The fonts a text is set in, each with the letters it must have: in other cases where they are shown so, and the markers of a list. */
+function fontsFor(l: TextLayer): { font: FontChoice; text: string }[] {
+  return looksOf(l).map(({ start, end, look }) => {
+    const own = l.text.slice(start, end), shown = look.case === 'as-typed' ? own : own + own.toUpperCase() + own.toLowerCase();
+    return { font: look.font, text: l.list === 'none' ? shown : `${shown}\u2022.0123456789` };
+  });
 }
 
 /** Does a layer consist of parts that lie on each other? */

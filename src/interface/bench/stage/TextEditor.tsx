@@ -37,6 +37,8 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     const before = useBench.getState().range;
     if (before?.from !== from || before.to !== to) useBench.setState({ range: { from, to } });
   }, []);
+  /** What is marked this very moment: what is drawn may be a frame behind a fast hand. */
+  const markedNow = (): { from: number; to: number } => ({ from: area.current?.selectionStart ?? 0, to: area.current?.selectionEnd ?? 0 });
   const moveTo = (index: number, extend: boolean): void => {
     const a = area.current!;
     const anchor = a.selectionDirection === 'backward' ? a.selectionEnd : a.selectionStart;
@@ -83,9 +85,10 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
       e.preventDefault();
       e.stopPropagation();
       useBench.setState({ editing: null });
-    } else if ((e.ctrlKey || e.metaKey) && /^[biu]$/i.test(e.key) && range.to > range.from) {
+    } else if ((e.ctrlKey || e.metaKey) && /^[biu]$/i.test(e.key)) {
       e.preventDefault();
-      togglePart(layer, e.key.toLowerCase() as 'b' | 'i' | 'u', range);
+      const marked = markedNow();
+      if (marked.to > marked.from) togglePart(layer, e.key.toLowerCase() as 'b' | 'i' | 'u', marked);
     } else if (caret && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
       e.preventDefault();
       goal.current ??= caretX(caret, head);
@@ -142,7 +145,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
 
   /** Copies what is marked with its looks beside the plain text. */
   const copy = (e: React.ClipboardEvent, cut: boolean): void => {
-    const { from, to } = range;
+    const { from, to } = markedNow();
     if (to <= from || !own) return;
     e.preventDefault();
     e.clipboardData.setData('text/plain', own.text.slice(from, to));
@@ -163,14 +166,15 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     const raw = e.clipboardData.getData(PARTS);
     if (!raw) return;
     e.preventDefault();
+    const { from, to } = markedNow();
     const { textClip } = await import('../../../core/piece/clip');
     const piece = textClip(raw);
     if (!piece) return;
-    if (layer.text.length - (range.to - range.from) + piece.text.length > MOST) {
+    if (layer.text.length - (to - from) + piece.text.length > MOST) {
       notifications.show({ color: 'amber', title: 'Too long', message: `A text holds at most ${MOST.toLocaleString('en')} letters. Nothing was pasted.` });
       return;
     }
-    put('Paste', range.from, range.to, piece);
+    put('Paste', from, to, piece);
   };
 
   const X = (x: number): number => (x - offset) * scale;
