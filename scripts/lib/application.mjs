@@ -5,6 +5,9 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { answers, migrate, startDatabase } from './database.mjs';
 import { fail, ROOT } from './machine.mjs';
 
+/** How long an idle connection is kept, ms: longer than clients and proxies keep theirs, so that none is closed in the moment it is used again. */
+const KEEP_ALIVE = 65_000;
+
 /**
  * @param {{ dataDir: string, port: number, host?: string, dev?: boolean, demo?: boolean, quiet?: boolean, databaseUrl?: string }} how
  * @returns {Promise<{ address: string, databaseUrl: string, stop: () => Promise<void>, restart: () => Promise<void>, kill: () => Promise<void> }>}
@@ -20,7 +23,7 @@ export async function startApplication({ dataDir, port, host = '127.0.0.1', dev 
   let child;
   const serve = async () => {
     let ended = false;
-    child = spawn(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), dev ? 'dev' : 'start', '-p', String(port), '-H', host], { cwd: ROOT, env, stdio: ['ignore', dev && !quiet ? 'inherit' : 'ignore', 'inherit'], detached: true });
+    child = spawn(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), ...(dev ? ['dev'] : ['start', '--keepAliveTimeout', String(KEEP_ALIVE)]), '-p', String(port), '-H', host], { cwd: ROOT, env, stdio: ['ignore', dev && !quiet ? 'inherit' : 'ignore', 'inherit'], detached: true });
     child.once('exit', () => (ended = true));
     const local = host === '0.0.0.0' ? '127.0.0.1' : host;
     for (;;) {

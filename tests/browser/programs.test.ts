@@ -14,12 +14,7 @@ let driver: WebDriver;
 
 inSession((s) => void ({ app, driver } = s));
 
-/** A connection that was kept open may be closed by the server in the very moment it is used again: asked once more then. */
-const call = (path: string, init?: RequestInit): Promise<Response> =>
-  fetch(app.address + path, init).catch((e: Error & { cause?: { code?: string } }) => {
-    if (e.cause?.code === 'UND_ERR_SOCKET' || e.cause?.code === 'ECONNRESET') return fetch(app.address + path, init);
-    throw e;
-  });
+const call = (path: string, init?: RequestInit): Promise<Response> => fetch(app.address + path, init);
 const post = (path: string, body: unknown, method = 'POST', headers: Record<string, string> = {}): Promise<Response> => call(path, { method, headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) });
 type Stored = { id: string; revision: number; piece: Piece };
 const stored = async (id: string): Promise<Stored> => (await call(`/api/pieces/${id}`)).json() as Promise<Stored>;
