@@ -2,6 +2,7 @@
 import { produce } from 'immer';
 import { membersOf, withoutEmptyGroups } from '../arrange/groups';
 import { scaleType } from '../type/parts';
+import { scaleLengths } from './resolve';
 import type { Band, Layer, Piece, Slide } from './schema';
 import { BANDS } from './plain';
 
@@ -36,6 +37,17 @@ export const placeLayer = (piece: Piece, slideId: string, id: string, sizeId: st
       if (fontSize !== undefined && layer.kind === 'text') scaleType(layer, fontSize / layer.fontSize);
     } else layer.overrides[sizeId] = { ...layer.overrides[sizeId], ...place };
   });
+
+/**
+ * A layer as it was when scaling began, `k` times as large, in a new box: everything that has a length goes with it. In a size other than
+ * the base only the box and the type can differ.
+ */
+export const scaleLayer = (piece: Piece, slideId: string, was: Layer, sizeId: string, box: Layer['box'], k: number): Piece => {
+  const scaled = structuredClone(was);
+  scaleLengths(scaled, k);
+  if (sizeId !== piece.sizes[0].id) return placeLayer(piece, slideId, was.id, sizeId, { box, ...(scaled.kind === 'text' ? { fontSize: scaled.fontSize } : {}) });
+  return changeLayers(piece, slideId, [was.id], (layer) => void Object.assign(layer, scaled, { box }));
+};
 
 export const removeLayers = (piece: Piece, slideId: string, ids: readonly string[]): Piece =>
   withoutEmptyGroups(

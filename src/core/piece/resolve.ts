@@ -21,18 +21,20 @@ function along(anchor: 'start' | 'middle' | 'end' | 'stretch', at: number, exten
   return [to / 2 + (at - from / 2) * k, extent * k];
 }
 
-const scaledStroke = (s: Stroke, k: number): Stroke => ({ ...s, width: s.width * k, dash: s.dash.map((d) => d * k) });
-const scaledShadow = (s: Shadow, k: number): Shadow => ({ ...s, x: s.x * k, y: s.y * k, blur: s.blur * k, spread: s.spread * k });
+const within = (v: number, low: number, high: number): number => Math.min(high, Math.max(low, v));
+// Within what the schema allows: scaled layers are stored, too.
+const scaledStroke = (s: Stroke, k: number): Stroke => ({ ...s, width: within(s.width * k, 0, 2000), dash: s.dash.map((d) => within(d * k, 0.1, 5000)) });
+const scaledShadow = (s: Shadow, k: number): Shadow => ({ ...s, x: within(s.x * k, -5000, 5000), y: within(s.y * k, -5000, 5000), blur: within(s.blur * k, 0, 1000), spread: within(s.spread * k, -500, 500) });
 const scaledRadii = <R extends readonly number[]>(r: R, k: number): R => r.map((v) => v * k) as unknown as R;
 
-/** Lengths that belong to a layer's kind, at another scale; `k` is new pixels to one of the base size. */
-function scaleLengths(layer: Layer, k: number): void {
+/** Scales the lengths that belong to a layer's kind: type, strokes, radii, padding, shadows. Changes the layer it is given; its box is left alone. */
+export function scaleLengths(layer: Layer, k: number): void {
   if ('shadows' in layer) layer.shadows = layer.shadows.map((s) => scaledShadow(s, k));
   const sides = <T extends { top: number; right: number; bottom: number; left: number }>(s: T) => ({ top: s.top * k, right: s.right * k, bottom: s.bottom * k, left: s.left * k });
   switch (layer.kind) {
     case 'pool':
-      layer.spread *= k;
-      layer.feather = Math.max(1, layer.feather * k);
+      layer.spread = within(layer.spread * k, -1000, 5000);
+      layer.feather = within(layer.feather * k, 1, 5000);
       return;
     case 'plate':
       layer.padding = sides(layer.padding);
@@ -47,11 +49,11 @@ function scaleLengths(layer: Layer, k: number): void {
       scaleType(layer, k);
       layer.padding = sides(layer.padding);
       layer.outline = scaledStroke(layer.outline, k);
-      if (layer.fit) layer.fit = { least: Math.max(1, layer.fit.least * k), most: Math.max(1, layer.fit.most * k) };
+      if (layer.fit) layer.fit = { least: within(layer.fit.least * k, 1, 5000), most: within(layer.fit.most * k, 1, 5000) };
       if (layer.panel) layer.panel = { ...layer.panel, radius: scaledRadii(layer.panel.radius, k), stroke: scaledStroke(layer.panel.stroke, k), shadows: layer.panel.shadows.map((s) => scaledShadow(s, k)) };
       return;
     case 'border':
-      layer.inset *= k;
+      layer.inset = within(layer.inset * k, 0, 5000);
       layer.thickness = sides(layer.thickness);
       layer.radius *= k;
       layer.gap *= k;
@@ -59,7 +61,7 @@ function scaleLengths(layer: Layer, k: number): void {
     case 'photo':
       if (layer.mask) layer.mask = { ...layer.mask, radius: scaledRadii(layer.mask.radius, k) };
       layer.stroke = scaledStroke(layer.stroke, k);
-      if (layer.tone.blur.on) layer.tone = { ...layer.tone, blur: { ...layer.tone.blur, radius: layer.tone.blur.radius * k } };
+      if (layer.tone.blur.on) layer.tone = { ...layer.tone, blur: { ...layer.tone.blur, radius: within(layer.tone.blur.radius * k, 0, 200) } };
   }
 }
 

@@ -2,8 +2,9 @@
 import { makePhoto, makePiece, makeShape, makeText, solid } from './make';
 import { NO_STROKE, PLAIN_SHAPE } from './plain';
 import { assetsOf, familiesIn, layerIn } from './resolve';
-import { placeLayer } from './edits';
+import { placeLayer, scaleLayer } from './edits';
 import { ids } from '../testing/scenes';
+import { openPiece } from './upgrade';
 import type { Layer, PhotoLayer, Piece, Shadow, ShapeLayer, Size, TextLayer } from './schema';
 
 const shadow: Shadow = { kind: 'drop', on: true, x: 4, y: 8, blur: 12, spread: 2, colour: '#000000', opacity: 0.5 };
@@ -46,6 +47,18 @@ it('a font size of a size’s own keeps the proportion of parts; in the base siz
   expect((other.slides[0].layers[0] as TextLayer).fontSize).toBe(80);
   const base = placeLayer(p, p.slides[0].id, 't', 'base', { fontSize: 40 });
   expect((base.slides[0].layers[0] as TextLayer).spans[0].look.fontSize).toBe(60);
+});
+
+it('scaled on the stage a layer takes its lengths along, counted from where scaling began', () => {
+  const p = piece((z) => [{ ...makeShape('s', 'rectangle', '#ff0000', z), shape: { ...PLAIN_SHAPE, radius: [10, 10, 10, 10] }, stroke, shadows: [shadow] }]);
+  const [was] = p.slides[0].layers, box = { x: 5, y: 6, width: 90, height: 90 };
+  const once = scaleLayer(p, p.slides[0].id, was, 'base', { ...box, width: 40 }, 0.4), twice = scaleLayer(once, p.slides[0].id, was, 'base', box, 1.5);
+  expect(twice.slides[0].layers[0]).toMatchObject({ box, shape: { radius: [15, 15, 15, 15] }, stroke: { width: 9 }, shadows: [{ blur: 18 }] });
+  // However far, the document stays valid.
+  for (const k of [1e-6, 1e4]) expect(openPiece(scaleLayer(p, p.slides[0].id, was, 'base', box, k)).ok).toBe(true);
+  // In another size only the box is its own.
+  const other = scaleLayer(p, p.slides[0].id, was, 'half', box, 1.5);
+  expect(other.slides[0].layers[0]).toMatchObject({ stroke: { width: 6 }, overrides: { half: { box } } });
 });
 
 it('assets and fonts are found wherever a layer hides them', () => {

@@ -7,7 +7,7 @@ import { distancesOf, snapBox, snapLines, type SnapLines } from '../../../core/a
 import { boundsOf } from '../../../core/arrange/transform';
 import { zonesOf } from '../../../core/arrange/zones';
 import { panPhoto } from '../../../core/photo/fit';
-import { changeLayers, duplicateLayers, placeLayer } from '../../../core/piece/edits';
+import { changeLayers, duplicateLayers, placeLayer, scaleLayer } from '../../../core/piece/edits';
 import { marginOf } from '../../../core/piece/make';
 import type { Box, Layer, Piece } from '../../../core/piece/schema';
 import { useAids } from '../aids';
@@ -134,11 +134,11 @@ export function dragHandle(e: React.PointerEvent, layer: Layer, handle: Handle, 
         }
       }
       showDistances({ vertical: held?.vertical, horizontal: held?.horizontal });
-      const place = typed ? { box, fontSize: Math.max(1, Math.min(5000, text.fontSize * (box.width / start.width))) } : { box };
       edit(
         'Resize',
         (q) => {
-          const next = placeLayer(q, slideId, layer.id, sizeId, place);
+          if (typed) return scaleLayer(q, slideId, text, sizeId, box, box.width / start.width);
+          const next = placeLayer(q, slideId, layer.id, sizeId, { box });
           // A side handle turns a one-line text into a frame: that is what dragging its side asks for. One dragged in height keeps it.
           if (!text || corner) return next;
           const framed = text.frame === 'line' ? asFrame(next, slideId, layer.id) : next;
@@ -168,7 +168,7 @@ export function dragTogether(e: React.PointerEvent, layers: readonly Layer[], ha
         showDistances({ vertical: s.vertical, horizontal: s.horizontal });
       }
       const k = after.width / whole.width;
-      edit('Resize', (q) => layers.reduce((r, l, i) => placeLayer(r, slideId, l.id, sizeId, { box: scaledWith(frames[i], whole, after), ...(l.kind === 'text' ? { fontSize: Math.max(1, Math.min(5000, l.fontSize * k)) } : {}) }), q), merge);
+      edit('Resize', (q) => layers.reduce((r, l, i) => scaleLayer(r, slideId, l, sizeId, scaledWith(frames[i], whole, after), k), q), merge);
     },
     hideDistances,
   );
