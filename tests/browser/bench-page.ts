@@ -83,18 +83,36 @@ export class BenchPage {
     // Parts of the controls open and re-render meanwhile: the field is looked up again until it can be clicked.
     const field = await this.until(async () => {
       const el = await this.find(`input[aria-label="${label}"]`);
-      await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', el);
+      await this.settled(el);
       if (!(await el.isDisplayed())) return null;
       await el.click();
       return el;
     }, `the field ${label} cannot be clicked`);
     await field!.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
   }
+  /** Brings something into view and waits until it no longer moves: menus open and parts of the controls unfold with a movement. */
+  async settled(el: WebElement): Promise<void> {
+    await this.driver.executeAsyncScript(
+      `const [el, done] = arguments;
+       el.scrollIntoView({ block: 'center' });
+       let before = '', still = 0, frames = 0;
+       (function look() {
+         const r = el.getBoundingClientRect(), now = [r.x, r.y, r.width, r.height].join();
+         still = now === before ? still + 1 : 0;
+         before = now;
+         if (still >= 3 || ++frames > 120) done(); else requestAnimationFrame(look);
+       })();`,
+      el,
+    );
+  }
   /** Clicks something after bringing it into view. */
   async press(css: string): Promise<void> {
-    const el = await this.find(css);
-    await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', el);
-    await el.click();
+    await this.until(async () => {
+      const el = await this.find(css);
+      await this.settled(el);
+      await el.click();
+      return true;
+    }, `${css} cannot be clicked`);
   }
   /** Turns the wheel over an element, with a key held. */
   async wheel(over: WebElement, dy: number, held: string): Promise<void> {

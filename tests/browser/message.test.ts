@@ -31,19 +31,29 @@ const open = async (id: string): Promise<void> => {
   await bench.until(async () => (await bench.verdict()) !== '', 'no reading came');
 };
 const text = async (id: string, ask: (l: TextLayer) => boolean, what: string): Promise<TextLayer> => byId<TextLayer>(await bench.untilDocument((p) => ask(byId<TextLayer>(p, id)), what), id);
-const label = (words: string): Promise<void> => bench.take(`//label[.//span[text()="${words}"]]`);
+/**
+ * Clicks a label until what it belongs to has changed its state: while parts of the controls unfold, labels move away from under the pointer.
+ */
+const switched = async (xpath: string, change: (was: boolean) => boolean): Promise<void> => {
+  const input = async () => driver.findElement(By.id((await (await driver.findElement(By.xpath(xpath))).getAttribute('for'))!));
+  await driver.wait(until.elementLocated(By.xpath(xpath)), WAIT, `no ${xpath}`);
+  const wanted = change(await (await input()).isSelected());
+  await bench.until(async () => {
+    if ((await (await input()).isSelected()) === wanted) return true;
+    const el = await driver.findElement(By.xpath(xpath));
+    await bench.settled(el);
+    await el.click();
+    return (await (await input()).isSelected()) === wanted;
+  }, `${xpath} did not switch`);
+};
+const label = (words: string): Promise<void> => switched(`//label[.//span[text()="${words}"]]`, () => true);
 /** Opens a folded part of the controls, where it is not open. */
 const unfold = async (name: string): Promise<void> => {
   const control = await driver.wait(until.elementLocated(By.xpath(`//button[starts-with(normalize-space(.), "${name}")][@aria-expanded]`)), WAIT, `no ${name}`);
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', control);
+  await bench.settled(control);
   if ((await control.getAttribute('aria-expanded')) !== 'true') await control.click();
 };
-const toggle = async (words: string): Promise<void> => {
-  const box = await driver.wait(until.elementLocated(By.xpath(`//label[normalize-space(.)="${words}"]`)), WAIT, `no ${words}`);
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', box);
-  await driver.wait(until.elementIsVisible(box), WAIT);
-  await box.click();
-};
+const toggle = (words: string): Promise<void> => switched(`//label[normalize-space(.)="${words}"]`, (was) => !was);
 /** Goes into a text by double click and marks everything. */
 const into = async (id: string): Promise<void> => {
   await driver.actions().doubleClick(await bench.find(`[data-layer="${id}"]`)).perform();
