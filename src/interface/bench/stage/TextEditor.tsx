@@ -51,7 +51,8 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
   useLayoutEffect(() => {
     if (!ready) return;
     const take = (): void => {
-      if (!area.current || document.activeElement === area.current) return;
+      // A field that was clicked meanwhile keeps the focus.
+      if (!area.current || document.activeElement instanceof HTMLInputElement || document.activeElement instanceof HTMLTextAreaElement) return;
       area.current.focus({ preventScroll: true });
       area.current.select();
       readRange();
