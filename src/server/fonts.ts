@@ -1,8 +1,7 @@
 // Fonts of one's own: unpacked, checked, kept with the pictures, and known to the pieces of their campaign.
 import { inflateSync } from 'node:zlib';
 import { decompress } from 'wawoff2';
-import type { Family } from '../core/type/catalogue';
-import { FAMILIES } from '../core/type/catalogue';
+import { FAMILIES, familiesOf, type Family, type OwnFont } from '../core/type/catalogue';
 import { loadFont } from '../core/type/font';
 import { sfntFacts } from '../core/type/sfnt';
 import { keepBytes } from './assets';
@@ -10,15 +9,6 @@ import { database } from './database';
 import { notFound, Problem } from './problem';
 
 export const FONT_LIMITS = { bytes: 20 * 1024 * 1024, unpacked: 40 * 1024 * 1024 };
-
-export interface OwnFont {
-  /** SHA-256 of the unpacked file, under which it is served. */
-  id: string;
-  family: string;
-  weight: number;
-  italic: boolean;
-  licence: string;
-}
 
 /** WOFF 1.0 (W3C Recommendation, section 4) to TTF or OTF. @throws Error for what is none */
 export function unpackWoff(bytes: Uint8Array): Uint8Array {
@@ -100,10 +90,12 @@ export async function keepFont(campaign: string, given: Uint8Array, name: string
 
 type Row = { campaign_id: string; asset_id: string; family: string; weight: number; italic: number; licence: string };
 
+const fromRow = (r: Row): OwnFont => ({ id: r.asset_id, family: r.family, weight: r.weight, italic: Boolean(r.italic), licence: r.licence });
+
 /** Fonts of a campaign, by family and weight. */
 export async function listFonts(campaign: string): Promise<OwnFont[]> {
   const rows = await database()<Row>('fonts').where({ campaign_id: campaign }).orderBy([{ column: 'family' }, { column: 'weight' }, { column: 'italic' }]);
-  return rows.map((r) => ({ id: r.asset_id, family: r.family, weight: r.weight, italic: Boolean(r.italic), licence: r.licence }));
+  return rows.map(fromRow);
 }
 
 /** Takes a font out of a campaign; texts set in it are shown in a replacement and say so. @throws Problem 404 */
@@ -114,9 +106,5 @@ export async function removeFont(campaign: string, id: string): Promise<void> {
 /** Families of one's own by name, of whatever campaign. */
 export async function ownFamilies(names: readonly string[]): Promise<Family[]> {
   if (!names.length) return [];
-  return familiesOf((await database()<Row>('fonts').whereIn('family', [...names])).map((r) => ({ id: r.asset_id, family: r.family, weight: r.weight, italic: Boolean(r.italic), licence: r.licence })));
+  return familiesOf((await database()<Row>('fonts').whereIn('family', [...names])).map(fromRow));
 }
-
-/** Fonts as families for choosing and loading. */
-export const familiesOf = (fonts: readonly OwnFont[]): Family[] =>
-  [...new Set(fonts.map((f) => f.family))].map((name) => ({ name, kind: 'own', faces: fonts.filter((f) => f.family === name).map((f) => ({ id: f.id, weight: f.weight, italic: f.italic, path: '' })) }));

@@ -7,10 +7,10 @@ import { assetsOf, familiesIn, sizeOf } from '../core/piece/resolve';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { readSlide, type Reading } from '../core/reading/read';
 import { justEnough, type JustEnough } from '../core/remedy/strength';
-import { FAMILIES } from '../core/type/catalogue';
+import { FAMILIES, type OwnFont } from '../core/type/catalogue';
 import { withTreatment, type TreatmentAsk } from '../core/remedy/treatment';
 import { assetBytes, assetDrawing, findAsset } from './assets';
-import { keepFont, ownFamilies, type OwnFont } from './fonts';
+import { keepFont, ownFamilies } from './fonts';
 import { diskFonts, nodeStudio } from './node-studio';
 import { Problem } from './problem';
 

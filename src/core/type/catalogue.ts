@@ -15,6 +15,21 @@ export interface Family {
   faces: Face[];
 }
 
+/** A font of somebody's own, kept with a campaign. */
+export interface OwnFont {
+  /** SHA-256 of the unpacked file, under which it is served. */
+  id: string;
+  family: string;
+  weight: number;
+  italic: boolean;
+  /** What the person who added it said about its licence. */
+  licence: string;
+}
+
+/** Fonts of one's own as families, for choosing and loading. */
+export const familiesOf = (fonts: readonly OwnFont[]): Family[] =>
+  [...new Set(fonts.map((f) => f.family))].map((name) => ({ name, kind: 'own', faces: fonts.filter((f) => f.family === name).map((f) => ({ id: f.id, weight: f.weight, italic: f.italic, path: '' })) }));
+
 const WEIGHT_NAMES: Record<number, string> = { 300: 'Light', 400: 'Regular', 500: 'Medium', 600: 'SemiBold', 700: 'Bold', 800: 'ExtraBold', 900: 'Black' };
 
 function family(name: string, kind: Family['kind'], weights: number[], italics: number[] = []): Family {

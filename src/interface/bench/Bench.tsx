@@ -3,7 +3,8 @@
 import { Loader } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { OwnFont, StoredPiece } from '../shared/api';
+import type { OwnFont } from '../../core/type/catalogue';
+import type { StoredPiece } from '../shared/api';
 import css from './Bench.module.css';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';

@@ -1,9 +1,9 @@
 // Fonts that can be chosen: those that ship, those of the campaign, favourites and those used lately.
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import { FAMILIES, type Family } from '../../core/type/catalogue';
+import { FAMILIES, familiesOf, type Family, type OwnFont } from '../../core/type/catalogue';
 import { readingWorker, stageWorker } from '../../workers/clients';
-import { api, type OwnFont } from '../shared/api';
+import { api } from '../shared/api';
 import { useBench } from './store';
 
 interface Fonts {
@@ -21,9 +21,6 @@ export const useFontHabits = create<Habits>()(persist<Habits>(() => ({ favourite
 export const toggleFavourite = (family: string): void =>
   void useFontHabits.setState(({ favourites }) => ({ favourites: favourites.includes(family) ? favourites.filter((f) => f !== family) : [...favourites, family] }));
 export const rememberFont = (family: string): void => void useFontHabits.setState(({ recent }) => ({ recent: [family, ...recent.filter((f) => f !== family)].slice(0, MOST_RECENT) }));
-
-export const familiesOf = (own: readonly OwnFont[]): Family[] =>
-  [...new Set(own.map((f) => f.family))].map((name) => ({ name, kind: 'own', faces: own.filter((f) => f.family === name).map((f) => ({ id: f.id, weight: f.weight, italic: f.italic, path: '' })) }));
 
 /** All families there are: shipped, then the campaign's own. */
 export const familiesKnown = (): Family[] => [...FAMILIES, ...familiesOf(useFonts.getState().own)];

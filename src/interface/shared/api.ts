@@ -1,5 +1,6 @@
 // The server, as the interface talks to it: the same addresses programs use.
 import type { Drawing } from '../../core/format/drawing';
+import type { OwnFont } from '../../core/type/catalogue';
 import type { Piece, Swatch } from '../../core/piece/schema';
 
 /** An error answer, in words for people. */
@@ -41,14 +42,6 @@ export interface AssetInfo {
   height: number;
   /** Pieces that show it; known of listed pictures. */
   usedIn?: { id: string; name: string }[];
-}
-/** A font of the campaign's own. */
-export interface OwnFont {
-  id: string;
-  family: string;
-  weight: number;
-  italic: boolean;
-  licence: string;
 }
 export interface PieceInfo {
   id: string;

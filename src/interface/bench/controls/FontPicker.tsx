@@ -4,9 +4,9 @@ import { ActionIcon, Button, FileButton, Group, Popover, ScrollArea, Text, TextI
 import { notifications } from '@mantine/notifications';
 import { IconChevronDown, IconHeart, IconHeartFilled, IconSearch, IconTrash, IconUpload } from '@tabler/icons-react';
 import { useEffect, useMemo, useState } from 'react';
-import { FAMILIES, faceFor, type Family } from '../../../core/type/catalogue';
+import { FAMILIES, faceFor, familiesOf, type Family } from '../../../core/type/catalogue';
 import { inWords } from '../../shared/api';
-import { addFonts, familiesOf, PAIRS, rememberFont, removeFont, toggleFavourite, useFontHabits, useFonts } from '../fonts';
+import { addFonts, PAIRS, rememberFont, removeFont, toggleFavourite, useFontHabits, useFonts } from '../fonts';
 import { currentSlide, useBench } from '../store';
 import css from './FontPicker.module.css';
 
