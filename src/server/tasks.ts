@@ -8,7 +8,7 @@ import type { Piece, Size, Slide } from '../core/piece/schema';
 import { readSlide, type Reading } from '../core/reading/read';
 import { justEnough, type JustEnough } from '../core/remedy/strength';
 import { FAMILIES, type OwnFont } from '../core/type/catalogue';
-import { withTreatment, type TreatmentAsk } from '../core/remedy/treatment';
+import { askAbout, type TreatmentAsk } from '../core/remedy/treatment';
 import { assetBytes, assetDrawing, findAsset } from './assets';
 import { keepFont, ownFamilies } from './fonts';
 import { diskFonts, nodeStudio } from './node-studio';
@@ -81,12 +81,13 @@ export async function reading(ask: Place): Promise<Reading[]> {
   return readSlide(painter, piece, slide, size);
 }
 
-export type JustEnoughAsk = Place & TreatmentAsk & { goal?: number };
+export type JustEnoughAsk = Place & TreatmentAsk & { goal?: number; everySlide?: boolean };
 
 /** Just enough for a treatment: an existing one, or one that would be added. */
 export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: string | null }> {
   const { piece, slide, size } = await stand(ask);
-  return { ...justEnough(painter, { ...withTreatment(piece, slide, ask), size, property: ask.property, texts: ask.texts, goal: ask.goal }), colour: ask.colour ?? null };
+  if (ask.everySlide) for (const s of piece.slides) await painter.prepare(s);
+  return { ...justEnough(painter, askAbout(piece, ask.everySlide ? piece.slides : [slide], size, ask)), colour: ask.colour ?? null };
 }
 
 /** Checks a font and keeps it: a hostile one costs a thread of ours, never the server. Problems come back by value, since threads pass on no classes. */

@@ -17,6 +17,16 @@ export const stageWorker = (): Remote<StageApi> => (stage ??= wrap<StageApi>(glo
 /** The worker that measures. */
 export const readingWorker = (): Remote<ReadingApi> => (reading ??= wrap<ReadingApi>(new Worker('/workers/reading.js', { type: 'module', name: 'reading' })));
 
+const solvers: Remote<ReadingApi>[] = [];
+/** Workers that solve side by side, so that readings never wait for them: two, or as many as the machine has processors, up to four. */
+export function solverWorkers(): readonly Remote<ReadingApi>[] {
+  const wanted = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
+  while (solvers.length < wanted) solvers.push(wrap<ReadingApi>(new Worker('/workers/reading.js', { type: 'module', name: `solver-${solvers.length + 1}` })));
+  return solvers;
+}
+/** Those that have been started. */
+export const startedSolvers = (): readonly Remote<ReadingApi>[] => solvers;
+
 export const attachStage = (key: string, canvas: OffscreenCanvas): Promise<void> => stageWorker().attach(key, transfer(canvas, [canvas]));
 
 /**

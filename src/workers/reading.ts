@@ -1,14 +1,20 @@
 // Measures and solves, away from the interface's thread. A question that a newer one of its kind has overtaken is dropped.
-import { coloursOfPhoto, type FoundColour } from '../core/colour/palette';
+import { transfer } from 'comlink';
+import { coloursOfPhoto, type FoundColour, type Pixels } from '../core/colour/palette';
 import { resample } from '../core/photo/resample';
 import { changesTone, histogramOf, toned, type Histogram } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
 import { assetsOf, hexOf, layerIn, sizeOf } from '../core/piece/resolve';
 import type { PhotoLayer, Slide, TextLayer, Tone } from '../core/piece/schema';
 import { paintPair, probeText, readText, type Reading } from '../core/reading/read';
+import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
 import { readingKey } from '../core/reading/reading-key';
+import type { PhotoKept } from '../core/remedy/photo-kept';
 import { justEnough, leastConfirmed, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
-import { withTreatment, type TreatmentAsk } from '../core/remedy/treatment';
+import { askAbout, type TreatmentAsk } from '../core/remedy/treatment';
+import { LetterSamples } from '../core/remedy/letter-sample';
+import { suggestColours, type SuggestedColour } from '../core/remedy/text-colours';
+import { SlidePhoto, Ways, wayThumbnail, type Way, type WayKind } from '../core/remedy/ways';
 import type { Family } from '../core/type/catalogue';
 import { BrowserStudio } from './browser-studio';
 import type { Scene } from './stage';
@@ -43,8 +49,15 @@ async function open(scene: Scene): Promise<{ piece: Scene['piece']; slide: Slide
   return { piece: scene.piece, slide, size: sizeOf(scene.piece, scene.size) };
 }
 
-/** The scene with the treatment in question, at whatever strength. */
-const tried = (at: { piece: Scene['piece']; slide: Slide; size: ReturnType<typeof sizeOf> }, ask: TreatmentAsk) => ({ ...withTreatment(at.piece, at.slide, ask), size: at.size, property: ask.property, texts: ask.texts });
+/** A question about one slide, or one strength for all of the piece's. */
+export type SlidesAsk = TreatmentAsk & { everySlide?: boolean };
+
+async function openAll(scene: Scene, all: boolean): Promise<{ piece: Scene['piece']; slides: Slide[]; size: ReturnType<typeof sizeOf> }> {
+  const { piece, slide, size } = await open(scene);
+  if (!all) return { piece, slides: [slide], size };
+  for (const s of piece.slides) await studio.prepare(piece, s);
+  return { piece, slides: piece.slides, size };
+}
 
 /** Every part of a tone switched off, its values kept. */
 const switchedOff = (tone: Tone): Tone => Object.fromEntries(Object.entries(tone).map(([k, part]) => [k, { ...part, on: false }])) as Tone;
@@ -52,6 +65,30 @@ const switchedOff = (tone: Tone): Tone => Object.fromEntries(Object.entries(tone
 export interface Histograms {
   photo: { before: Histogram; after: Histogram };
   text: { before: Histogram; after: Histogram } | null;
+}
+
+const textsOf = (piece: Scene['piece'], slide: Slide, size: ReturnType<typeof sizeOf>, ids?: readonly string[]): TextLayer[] => slide.layers.filter((l): l is TextLayer => l.kind === 'text' && (!ids || ids.includes(l.id)) && layerIn(l, size, piece.sizes[0]).visible);
+
+export interface WaysQuestion {
+  texts?: string[];
+  instead?: boolean;
+}
+
+let waysAsked: { question: number; ways: Promise<Ways> | null } = { question: -1, ways: null };
+
+/** Colours of the topmost photo that texts lie over. */
+async function coloursUnder(slide: Slide): Promise<FoundColour[]> {
+  const photo = slide.layers.findLast((l): l is PhotoLayer => l.kind === 'photo' && l.band === 'backdrop' && l.visible);
+  return photo ? api.palette(photo.asset).catch(() => []) : [];
+}
+
+function waysFor(question: number, scene: Scene, ask: WaysQuestion): Promise<Ways> {
+  if (waysAsked.question !== question || !waysAsked.ways)
+    waysAsked = {
+      question,
+      ways: open(scene).then(async ({ piece, slide, size }) => new Ways(painter, { piece, slide, size, ...ask, colours: await coloursUnder(slide) })),
+    };
+  return waysAsked.ways!;
 }
 
 export const api = {
@@ -89,10 +126,10 @@ export const api = {
   },
 
   /** The strength chart of a treatment, or null where a newer question came. */
-  async chart(scene: Scene, ask: TreatmentAsk): Promise<{ points: StrengthPoint[]; enough: number | null } | null> {
+  async chart(scene: Scene, ask: SlidesAsk): Promise<{ points: StrengthPoint[]; enough: number | null } | null> {
     const current = begin('chart');
-    const at = tried(await open(scene), ask);
-    const model = new StrengthModel(painter, at);
+    const { piece, slides, size } = await openAll(scene, ask.everySlide ?? false);
+    const model = new StrengthModel(painter, askAbout(piece, slides, size, ask));
     if (!model.hasLetters) return { points: [], enough: null };
     const points: StrengthPoint[] = [];
     for (let s = 0; s <= 100; s += 5) {
@@ -103,13 +140,14 @@ export const api = {
       }
     }
     // The mark on the chart is what the button would give.
-    const enough = leastConfirmed(painter, at, model, points)?.strength ?? null;
+    const enough = leastConfirmed(model, points)?.strength ?? null;
     return current() ? { points, enough } : null;
   },
 
   /** Just enough for a treatment, confirmed at full size. */
-  async solve(scene: Scene, ask: TreatmentAsk): Promise<JustEnough> {
-    return justEnough(painter, tried(await open(scene), ask));
+  async solve(scene: Scene, ask: SlidesAsk): Promise<JustEnough> {
+    const { piece, slides, size } = await openAll(scene, ask.everySlide ?? false);
+    return justEnough(painter, askAbout(piece, slides, size, ask));
   },
 
   /**
@@ -138,6 +176,46 @@ export const api = {
       }
     }
     return current() ? { photo: { before: histogramOf(small.data), after: histogramOf(after.data) }, text: under } : null;
+  },
+
+  /**
+   * One way through, with a small picture of it; null where this kind is none, or a newer question came.
+   * @param question the same for all kinds that are asked about together: what they share is made once
+   * @param kind one treatment, or two put together, the first of which is known already
+   */
+  async way(question: number, scene: Scene, ask: WaysQuestion, kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null }, width: number): Promise<{ way: Way; picture: Pixels } | null> {
+    if (question < waysAsked.question) return null;
+    const ways = await waysFor(question, scene, ask);
+    if (question !== waysAsked.question) return null;
+    const way = typeof kind === 'string' ? ways.solve(kind) : ways.solvePair(kind.pair, kind.first);
+    if (!way) return null;
+    const { piece, slide, size } = await open(scene), picture = wayThumbnail(painter, piece, slide.id, size, way, width);
+    return transfer({ way, picture }, [picture.data.buffer as ArrayBuffer]);
+  },
+
+  /** How much of the photo the treatments of a slide leave; null where there is no photo, or a newer question came. */
+  async kept(scene: Scene): Promise<PhotoKept | null> {
+    const current = begin('kept');
+    const { piece, slide, size } = await open(scene);
+    await breathe();
+    return current() ? new SlidePhoto(painter, piece, slide, size).of(piece, slide) : null;
+  },
+
+  /** Suggested colours for texts. */
+  async textColours(scene: Scene, ask: WaysQuestion): Promise<SuggestedColour[] | null> {
+    const current = begin('text colours');
+    const { piece, slide, size } = await open(scene);
+    const colours = await coloursUnder(slide);
+    if (!current()) return null;
+    return suggestColours(painter, piece, slide, size, new LetterSamples(painter, piece, slide, size, textsOf(piece, slide, size, ask.texts)), colours, 10);
+  },
+
+  /** Quiet spots for a text. */
+  async quietSpots(scene: Scene, text: string): Promise<QuietSpots | null> {
+    const current = begin('quiet spots');
+    const { piece, slide, size } = await open(scene);
+    await breathe();
+    return current() ? quietSpots(painter, piece, slide, size, text) : null;
   },
 
   /** Colours of a photo. */

@@ -5,7 +5,7 @@ import { gradientThrough, makeBorder, makeFade, makeFill, makePlate, makePool, s
 import type { FadeLayer, Gradient, Layer, PlateLayer, Size } from '../piece/schema';
 import { easelFor } from '../testing/pixels';
 import { flat, headline } from '../testing/scenes';
-import { poolAlpha, soften } from './pool';
+import { poolField, soften } from './pool';
 import { endsOf, fadeAlpha, gradientTable } from './ramp';
 
 const { painter, paint } = easelFor();
@@ -132,7 +132,7 @@ describe('pools', () => {
   it('never show an outline: along any way out, alpha changes gently and its change changes gently', () => {
     const boxes = [{ x: 0, y: 0, width: 200, height: 40 }, { x: 0, y: 60, width: 120, height: 40 }], feather = 50;
     for (const [dx, dy] of [[1, 0], [0, 1], [0.7, 0.7], [-0.6, 0.8]]) {
-      const a = Array.from({ length: 400 }, (_, i) => poolAlpha(boxes, 0, 4, feather, 100 + dx * i, 40 + dy * i));
+      const a = Array.from({ length: 400 }, (_, i) => poolField(boxes, 0, 4, feather)(100 + dx * i, 40 + dy * i));
       for (let i = 1; i < a.length - 1; i++) {
         expect(Math.abs(a[i] - a[i - 1])).toBeLessThan(2.2 / feather);
         expect(Math.abs(a[i + 1] - 2 * a[i] + a[i - 1])).toBeLessThan(14 / feather ** 2);

@@ -19,14 +19,13 @@ import type { Studio, Surface } from './studio';
 
 export type { View } from './easel';
 
-/** What of a treatment is its strength: how opaque it is, or how far a fade reaches. */
-export type StrengthProperty = 'opacity' | 'reach';
-
 export interface PaintOptions {
   /** Paints this text without ink, or flooded with one of its inks wherever it could be: the pictures a reading compares. */
   ink?: { layer: string } & Exclude<InkMode, { as: 'letters' }>;
-  /** A layer's strength instead of its own, 0..1; for trying strengths. */
-  strength?: { layer: string; property: StrengthProperty; value: number };
+  /** Paints all texts without ink: what lies behind letters and for their sake. */
+  inkless?: boolean;
+  /** Another look of a placed layer; for trying strengths. */
+  alter?: (layer: Layer) => Layer;
   /** Only these layers. */
   only?: (layer: Layer) => boolean;
   /** `draft` may use the canvas's own, quicker scaling of photos while something is dragged. */
@@ -102,11 +101,10 @@ export class Painter {
       context.fillRect(0, 0, surface.width, surface.height);
     }
     const easel = new Easel(this.studio, surface, piece, view, options.quality ?? 'exact', this.stores);
-    const { strength } = options;
     for (const given of layers) {
       if (!given.visible || (options.only && !options.only(given))) continue;
-      const layer = strength?.layer === given.id ? ({ ...given, [strength.property]: strength.property === 'reach' ? Math.max(0.01, strength.value) : strength.value } as Layer) : given;
-      if (layer.opacity <= 0 || (strength?.layer === given.id && strength.value <= 0)) continue;
+      const layer = options.alter ? options.alter(given) : given;
+      if (layer.opacity <= 0) continue;
       context.save();
       context.globalCompositeOperation = composite(layer.blend);
       if (isGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal')) this.paintGroup(easel, layer, layers, options);
@@ -150,7 +148,7 @@ export class Painter {
       case 'shape':
         return paintShape(easel, layer, opacity);
       case 'text':
-        return paintText(easel, layer, this.layout(layer), options.ink?.layer === layer.id ? options.ink : { as: 'letters' }, opacity);
+        return paintText(easel, layer, this.layout(layer), options.ink?.layer === layer.id ? options.ink : { as: options.inkless ? 'none' : 'letters' }, opacity);
     }
   }
 

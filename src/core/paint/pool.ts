@@ -23,9 +23,10 @@ function patchOf(box: Box, rotation: number, spread: number): Patch {
   return { cx: box.x + box.width / 2, cy: box.y + box.height / 2, hw: Math.max(0, box.width / 2 + spread), hh: Math.max(0, box.height / 2 + spread), cos: Math.cos(a), sin: Math.sin(a) };
 }
 
-/** Alpha of a pool at a point, 0..1. Lengths in the same unit as the boxes. */
-export function poolAlpha(boxes: readonly Box[], rotation: number, spread: number, feather: number, x: number, y: number): number {
-  return alphaAt(boxes.map((b) => patchOf(b, rotation, spread)), feather, x, y);
+/** Alpha of a pool at any point, 0..1. Lengths in the same unit as the boxes. */
+export function poolField(boxes: readonly Box[], rotation: number, spread: number, feather: number): (x: number, y: number) => number {
+  const patches = boxes.map((b) => patchOf(b, rotation, spread));
+  return (x, y) => alphaAt(patches, feather, x, y);
 }
 
 function alphaAt(patches: readonly Patch[], feather: number, x: number, y: number): number {

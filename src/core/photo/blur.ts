@@ -11,17 +11,34 @@ function boxes(sigma: number): number[] {
   return [0, 1, 2].map((i) => ((i < many ? low : low + 2) - 1) / 2);
 }
 
-/** Running means along lines of `n` values `step` apart; lines begin at `start(i)`. */
-function pass(from: Float32Array, to: Float32Array, lines: number, n: number, step: number, start: (i: number) => number, half: number): void {
-  const k = 1 / (2 * half + 1), last = n - 1;
-  for (let l = 0; l < lines; l++) {
-    const at = start(l), first = from[at], end = from[at + last * step];
+/** Running means along rows. */
+function alongRows(from: Float32Array, to: Float32Array, w: number, h: number, half: number): void {
+  const k = 1 / (2 * half + 1), last = w - 1;
+  for (let y = 0; y < h; y++) {
+    const at = y * w, first = from[at], end = from[at + last];
     let sum = first * half;
-    for (let i = 0; i <= half; i++) sum += i < n ? from[at + i * step] : end;
-    for (let i = 0; i < n; i++) {
-      to[at + i * step] = sum * k;
+    for (let i = 0; i <= half; i++) sum += i < w ? from[at + i] : end;
+    for (let i = 0; i < w; i++) {
+      to[at + i] = sum * k;
       const add = i + half + 1, drop = i - half;
-      sum += (add < n ? from[at + add * step] : end) - (drop > 0 ? from[at + drop * step] : first);
+      sum += (add < w ? from[at + add] : end) - (drop > 0 ? from[at + drop] : first);
+    }
+  }
+}
+
+let sums = new Float64Array(0);
+
+/** Running means along columns, all columns at once: memory is walked row by row. */
+function alongColumns(from: Float32Array, to: Float32Array, w: number, h: number, half: number): void {
+  const k = 1 / (2 * half + 1), last = (h - 1) * w;
+  if (sums.length < w) sums = new Float64Array(w);
+  for (let x = 0; x < w; x++) sums[x] = from[x] * half;
+  for (let i = 0; i <= half; i++) for (let x = 0, at = i < h ? i * w : last; x < w; x++) sums[x] += from[at + x];
+  for (let i = 0; i < h; i++) {
+    const row = i * w, add = Math.min(i + half + 1, h - 1) * w, drop = Math.max(i - half, 0) * w;
+    for (let x = 0; x < w; x++) {
+      to[row + x] = sums[x] * k;
+      sums[x] += from[add + x] - from[drop + x];
     }
   }
 }
@@ -31,8 +48,8 @@ export function blurredChannel(values: Float32Array, w: number, h: number, sigma
   if (sigma < 0.3) return values;
   const a = Float32Array.from(values), b = new Float32Array(a.length);
   for (const r of boxes(sigma)) {
-    pass(a, b, h, w, 1, (i) => i * w, r);
-    pass(b, a, w, h, w, (i) => i, r);
+    alongRows(a, b, w, h, r);
+    alongColumns(b, a, w, h, r);
   }
   return a;
 }
@@ -47,8 +64,8 @@ export function blurred(p: Pixels, sigma: number): Pixels {
   for (let i = 3; i < p.data.length && opaque; i += 4) opaque = p.data[i] === 255;
   const smooth = (): void => {
     for (const r of radii) {
-      pass(a, b, h, w, 1, (i) => i * w, r);
-      pass(b, a, w, h, w, (i) => i, r);
+      alongRows(a, b, w, h, r);
+      alongColumns(b, a, w, h, r);
     }
   };
   let alpha: Float32Array | null = null;

@@ -1,7 +1,7 @@
 // New pieces and layers with sensible beginnings. Ids come from outside, so that the core stays without randomness.
 import { destinationById, type Destination } from './destinations';
 import { NO_SIDES, NO_STROKE, PIECE_VERSION, PLAIN_PATTERN, PLAIN_SHAPE, PLAIN_TONE } from './plain';
-import type { BorderLayer, Box, Colour, FadeLayer, Fill, FillLayer, FontChoice, Gradient, Layer, PhotoLayer, Piece, PlateLayer, PoolLayer, ShapeLayer, Size, TextLayer, TintLayer } from './schema';
+import type { Backing, BorderLayer, Box, Colour, FadeLayer, Fill, FillLayer, FontChoice, Gradient, Layer, PhotoLayer, Piece, PlateLayer, PoolLayer, ShapeLayer, Size, TextLayer, TintLayer } from './schema';
 import type { Shadow, ShapeForm } from './shape-schema';
 
 /** Gives a fresh id each time. */
@@ -100,6 +100,9 @@ export function makeShape(id: string, form: ShapeForm, colour: Colour, size: Siz
 
 /** A soft drop shadow that suits a size of type or thing, in pixels. */
 export const makeShadow = (extent: number): Shadow => ({ kind: 'drop', on: true, x: 0, y: Math.round(extent * 0.06), blur: Math.round(extent * 0.2), spread: 0, colour: '#000000', opacity: 0.5 });
+
+/** A backing that hugs the lines. */
+export const makeBacking = (colour: Colour): Backing => ({ on: true, fill: solid(colour), opacity: 1, padX: 0.3, padY: 0.28, radius: 0.1 });
 
 export const makeFill = (id: string, colour: string, size: Size): FillLayer => ({
   ...base(id, 'Colour', whole(size)),

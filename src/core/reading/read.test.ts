@@ -1,6 +1,6 @@
 // Known answers of the reading (reading.md), measured on painted pictures.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
-import { Painter } from '../paint/painter';
+import { Painter, type PaintOptions } from '../paint/painter';
 import { NO_STROKE } from '../piece/plain';
 import { gradientThrough, makeTint, solid } from '../piece/make';
 import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
@@ -22,6 +22,10 @@ const halfAndHalf = (z: Size): Layer[] => [
   flat('r', '#ffffff', { x: 300, y: 0, width: 300, height: 300 })(z),
   headline('Slow trains long', '#ffffff', 40)(z),
 ];
+
+/** The tint of a scene as the treatment in question, and the scene painted with that tint at a percentage. */
+const on = (s: { piece: Piece; slide: Slide; size: Size }) => ({ piece: s.piece, size: s.size, slides: [{ slide: s.slide, treated: ['tint'] }] });
+const at = (percent: number): PaintOptions => ({ alter: (l) => (l.id === 'tint' ? { ...l, opacity: percent / 100 } : l) });
 
 describe('known answers', () => {
   it('white on black reads 21 for every letter', async () => {
@@ -64,7 +68,7 @@ describe('known answers', () => {
       return [l, r, makeTint('tint', '#000000', 0, z), t];
     });
     await painter.prepare(s.slide);
-    const found = justEnough(painter, { ...s, treatment: 'tint', goal: 3 });
+    const found = justEnough(painter, { ...on(s), goal: 3 });
     expect(found.strength).toBe(42);
     expect(found.after[0].ratio).toBeGreaterThanOrEqual(3);
     // The formula of reading.md for one percent less.
@@ -75,7 +79,7 @@ describe('known answers', () => {
   it('a tint in the ink’s own colour never reaches it, and says which would', async () => {
     const s = scene((z) => [flat('b', '#ffffff')(z), makeTint('tint', '#ffffff', 0, z), headline('Slow trains', '#ffffff')(z)]);
     await painter.prepare(s.slide);
-    expect(justEnough(painter, { ...s, treatment: 'tint', goal: 3 })).toMatchObject({ strength: null, instead: '#000000' });
+    expect(justEnough(painter, { ...on(s), goal: 3 })).toMatchObject({ strength: null, instead: '#000000' });
   });
 });
 
@@ -128,10 +132,10 @@ describe('strengths', () => {
       return [backdrop, makeTint('tint', '#10202c', 0, z), headline('Slow trains', '#ffffff', 40, 100, { opacity: 0.9 })(z)];
     });
     await painter.prepare(s.slide);
-    const model = new StrengthModel(painter, { ...s, treatment: 'tint' });
+    const model = new StrengthModel(painter, on(s));
     expect(model.even).toBe(true);
     for (const p of strengthChart(model)) {
-      const exact = readText(painter, s.piece, s.slide, s.size, s.slide.layers[2] as TextLayer, { strength: { layer: 'tint', property: 'opacity', value: p.strength / 100 } });
+      const exact = readText(painter, s.piece, s.slide, s.size, s.slide.layers[2] as TextLayer, at(p.strength));
       expect(Math.abs(p.ratio! - exact.ratio!) / exact.ratio!).toBeLessThan(0.03);
       expect(p.share).toBeCloseTo(exact.share, 1);
     }
@@ -147,8 +151,8 @@ describe('strengths', () => {
     await painter.prepare(s.slide);
     const text = s.slide.layers[3] as TextLayer;
     let least: number | null = null;
-    for (let p = 0; p <= 100 && least === null; p++) if (readText(painter, s.piece, s.slide, s.size, text, { strength: { layer: 'tint', property: 'opacity', value: p / 100 } }).verdict === 'clear') least = p;
-    expect(justEnough(painter, { ...s, treatment: 'tint' }).strength).toBe(least);
+    for (let p = 0; p <= 100 && least === null; p++) if (readText(painter, s.piece, s.slide, s.size, text, at(p)).verdict === 'clear') least = p;
+    expect(justEnough(painter, on(s)).strength).toBe(least);
   });
 });
 

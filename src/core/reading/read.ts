@@ -1,6 +1,7 @@
 // The reading of a text: painted, measured, judged. The definition is reading.md; this file puts its steps together.
 import { zoneEntered } from '../arrange/zones';
-import { layerIn } from '../piece/resolve';
+import { rgba } from '../colour/srgb';
+import { hexOf, layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
 import type { Painter, PaintOptions } from '../paint/painter';
 import type { Surface } from '../paint/studio';
@@ -91,8 +92,18 @@ export interface Pair {
   inks: Uint8ClampedArray[];
 }
 
-/** Paints the region of a text without its ink, and flooded with each ink that letters have. */
-export function paintPair(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe, options: PaintOptions = {}): Pair {
+/** Is the ink of a text the same whatever lies below it? */
+export const inkIsOpaque = (piece: Pick<Piece, 'swatches'>, { layer, layout }: TextProbe): boolean =>
+  layer.opacity === 1 && layer.blend === 'normal' && layout.inks.every((own) => {
+    const fill = own ?? layer.fill;
+    return fill.kind === 'colour' && rgba(hexOf(fill.colour, piece)).a === 1;
+  });
+
+/**
+ * Paints the region of a text without its ink, and flooded with each ink that letters have.
+ * @param inks those pictures, where they are known from before
+ */
+export function paintPair(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe, options: PaintOptions = {}, inks: Pair['inks'] | null = null): Pair {
   const { region } = probe.halo;
   const shot = (mode: { as: 'none' } | { as: 'flood'; ink: number }): Uint8ClampedArray => {
     const s = surfaceFor(painter, region.width, region.height);
@@ -101,7 +112,7 @@ export function paintPair(painter: Painter, piece: Piece, slide: Slide, size: Si
   };
   if (region.width === 0 || region.height === 0) return { backdrop: new Uint8ClampedArray(), inks: [] };
   const used = new Set(probe.halo.letters.map((l) => probe.layout.letters[l.letter].ink));
-  return { backdrop: shot({ as: 'none' }), inks: probe.layout.inks.map((_, ink) => (used.has(ink) ? shot({ as: 'flood', ink }) : new Uint8ClampedArray())) };
+  return { backdrop: shot({ as: 'none' }), inks: inks ?? probe.layout.inks.map((_, ink) => (used.has(ink) ? shot({ as: 'flood', ink }) : new Uint8ClampedArray())) };
 }
 
 let scratch: { painter: Painter; surface: Surface } | null = null;
@@ -177,9 +188,12 @@ function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, pro
   return n > 0 && sum / n > 0.6 * 255;
 }
 
-/** The reading of one text of a slide in one size. Fonts and pictures must be there (`Painter.prepare`). */
-export function readText(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: TextLayer, options: PaintOptions = {}, probe = probeText(painter, piece, size, layer)): Reading {
-  return judge(probe, paintPair(painter, piece, slide, size, probe, options), isCovered(painter, piece, slide, size, probe));
+/**
+ * The reading of one text of a slide in one size. Fonts and pictures must be there (`Painter.prepare`).
+ * @param probe @param inks what is known of the text from before
+ */
+export function readText(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: TextLayer, options: PaintOptions = {}, probe = probeText(painter, piece, size, layer), inks: Pair['inks'] | null = null): Reading {
+  return judge(probe, paintPair(painter, piece, slide, size, probe, options, inks), isCovered(painter, piece, slide, size, probe));
 }
 
 /** All visible texts of a slide, bottom to top. */

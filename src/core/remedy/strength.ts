@@ -4,10 +4,11 @@
 import { layerIn } from '../piece/resolve';
 import { changeLayers } from '../piece/edits';
 import type { FadeLayer, Layer, Piece, PlateLayer, PoolLayer, Size, Slide, TextLayer, TintLayer } from '../piece/schema';
-import type { Painter, PaintOptions, StrengthProperty } from '../paint/painter';
+import { mixesEvenly, withStrength, type StrengthProperty } from '../piece/strengths';
+import type { Painter, PaintOptions } from '../paint/painter';
 import { busyness, cellMeans, type BusyGrid } from '../reading/busyness';
 import { coloursOf, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
-import { paintPair, probeText, readText, type Reading, type TextProbe } from '../reading/read';
+import { inkIsOpaque, paintPair, probeText, readText, type Pair, type Reading, type TextProbe } from '../reading/read';
 import { busynessFactor, verdictOf, type Verdict } from '../reading/verdict';
 
 export interface StrengthPoint {
@@ -15,6 +16,9 @@ export interface StrengthPoint {
   strength: number;
   /** Weakest letter of all texts asked about; null without letters. */
   ratio: number | null;
+  /** Ratio that a tenth of the letters fall short of, and that of the middle letter. */
+  tenth: number | null;
+  median: number | null;
   needed: number;
   verdict: Verdict | null;
   /** Share of Clear letters, 0..1. */
@@ -30,13 +34,19 @@ export interface JustEnough {
   instead: string | null;
 }
 
+/** A slide with the treatment on it. */
+export interface TreatedSlide {
+  slide: Slide;
+  /** The layers whose strength is in question; more than one where every text has a backing, say. */
+  treated: readonly string[];
+}
+
 export interface StrengthAsk {
   piece: Piece;
-  slide: Slide;
   size: Size;
-  /** The layer whose strength is in question. */
-  treatment: string;
-  /** It is only tried: before it there was none. */
+  /** One slide, or several that share one strength. */
+  slides: readonly TreatedSlide[];
+  /** The treatment is only tried: before it there was none. */
   added?: boolean;
   /** What its strength is; its opacity where left out. */
   property?: StrengthProperty;
@@ -47,30 +57,29 @@ export interface StrengthAsk {
 }
 
 export type Treatment = TintLayer | FadeLayer | PoolLayer | PlateLayer;
-/** Layers that Just enough can set. */
+/** Is a layer there for the sake of texts, by its kind? */
 export const isTreatment = (layer: Layer): layer is Treatment => layer.kind === 'tint' || layer.kind === 'fade' || layer.kind === 'pool' || layer.kind === 'plate';
-/** The properties of a layer that Just enough can set. */
-export const strengthsOf = (layer: Layer): StrengthProperty[] => (layer.kind === 'fade' && layer.shape !== 'vignette' ? ['opacity', 'reach'] : isTreatment(layer) ? ['opacity'] : []);
 
-/** Sets the strength, 0..1, of a layer that is being edited. */
-export function setStrength(layer: Layer, property: StrengthProperty, value: number): void {
-  if (property === 'opacity') layer.opacity = value;
-  else if (layer.kind === 'fade') layer.reach = Math.max(0.01, value);
+/** Paints the treated layers of a slide at a strength of 0..1. */
+const trying = ({ property = 'opacity', size }: StrengthAsk, { treated }: TreatedSlide, value: number): PaintOptions => ({ alter: (l) => (treated.includes(l.id) ? withStrength(l, property, value, size) : l) });
+
+/** A text as it is without the treatment, where that is known from before. */
+export interface BareText {
+  probe: TextProbe;
+  pair: Pair;
 }
 
-/** The present strength of a layer, 0..1 (a reach may be more). */
-export const strengthOf = (layer: Layer | undefined, property: StrengthProperty): number => (!layer ? 0 : property === 'opacity' ? layer.opacity : layer.kind === 'fade' ? layer.reach : 0);
-
-const trying = ({ treatment, property = 'opacity' }: Pick<StrengthAsk, 'treatment' | 'property'>, value: number): PaintOptions => ({ strength: { layer: treatment, property, value } });
-
 interface TextModel {
+  on: TreatedSlide;
   probe: TextProbe;
+  /** Its inks, where they are the same at any strength. */
+  inks: Pair['inks'] | null;
   /** What two paintings tell; null where strengths do not mix evenly. */
   mix: {
     none: LetterColours[];
     full: LetterColours[];
-    /** Busyness at a strength in percent; read off between known points unless it must be exact. */
-    busyAt: (strength: number, exact: boolean) => number;
+    /** Busyness at a strength in percent. */
+    busyAt: (strength: number) => number;
   } | null;
 }
 
@@ -78,78 +87,93 @@ interface TextModel {
 function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): NonNullable<TextModel['mix']>['busyAt'] {
   const known: number[] = [];
   const at = (i: number): number => (known[i] ??= busyness(grid, mix(none, full, i / 5)));
-  return (strength, exact) => {
-    if (exact) return busyness(grid, mix(none, full, strength / 100));
+  return (strength) => {
     const i = Math.min(4, Math.floor(strength / 20)), f = strength / 20 - i;
     return f === 0 ? at(i) : at(i) + (at(i + 1) - at(i)) * f;
   };
 }
 
-/** The texts a question is about: named ones, else all that lie above the treatment. */
-function textsAsked({ piece, slide, size, treatment, texts }: StrengthAsk): TextLayer[] {
-  const at = slide.layers.findIndex((l) => l.id === treatment);
-  return slide.layers.filter((l, i): l is TextLayer => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible && (texts ? texts.includes(l.id) : i > at));
+/** The texts of a slide that a question is about: named ones, else all that the treatment is for, or lie above it. */
+function textsAsked({ piece, size, texts }: StrengthAsk, { slide, treated }: TreatedSlide): TextLayer[] {
+  const at = slide.layers.findIndex((l) => treated.includes(l.id));
+  return slide.layers.filter((l, i): l is TextLayer => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible && (texts ? texts.includes(l.id) : i >= at));
 }
 
 /** Readings at any strength, from two paintings of each text. */
 export class StrengthModel {
   private readonly models: TextModel[];
-  /** False where strengths mix unevenly: the reach of a fade does, and blend modes above the treatment make it so. */
+  /** False where strengths mix unevenly: reach and blur do, and blend modes above the treatment make it so. */
   readonly even: boolean;
 
   constructor(
     private readonly painter: Painter,
     readonly ask: StrengthAsk,
+    bare: readonly BareText[] = [],
   ) {
-    const { piece, slide, size, treatment } = ask;
-    const at = slide.layers.findIndex((l) => l.id === treatment);
-    this.even = (ask.property ?? 'opacity') === 'opacity' && slide.layers.slice(at + 1).every((l) => !l.visible || l.blend === 'normal');
-    this.models = textsAsked(ask).map((layer) => {
-      const probe = probeText(painter, piece, size, layer);
-      if (!this.even) return { probe, mix: null };
-      const none = paintPair(painter, piece, slide, size, probe, trying(ask, 0));
-      const full = paintPair(painter, piece, slide, size, probe, trying(ask, 1));
-      return { probe, mix: { none: coloursOf(probe, none), full: coloursOf(probe, full), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)) } };
-    });
+    const { piece, size, slides } = ask;
+    this.even =
+      mixesEvenly(ask.property ?? 'opacity') &&
+      slides.every(({ slide, treated }) => {
+        const at = slide.layers.findIndex((l) => treated.includes(l.id));
+        return slide.layers.slice(at).every((l) => !l.visible || l.blend === 'normal' || (l.id === treated[0] && isTreatment(l)));
+      });
+    this.models = slides.flatMap((on) =>
+      textsAsked(ask, on).map((layer) => {
+        const known = bare.find((b) => b.probe.layer.id === layer.id), probe = known?.probe ?? probeText(painter, piece, size, layer);
+        const none = known?.pair ?? paintPair(painter, piece, on.slide, size, probe, trying(ask, on, 0));
+        const inks = inkIsOpaque(piece, probe) ? none.inks : null;
+        if (!this.even) return { on, probe, inks, mix: null };
+        const full = paintPair(painter, piece, on.slide, size, probe, trying(ask, on, 1), inks);
+        return { on, probe, inks, mix: { none: coloursOf(probe, none), full: coloursOf(probe, full), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)) } };
+      }),
+    );
   }
 
   /**
    * The weakest letter at a strength of 0..100 percent.
-   * @param exact computes busyness for just this strength; otherwise it is interpolated, which is quicker
+   * Busyness is read off between strengths for which it is known: painting has the last word.
    */
-  at(strength: number, exact = false): StrengthPoint {
+  at(strength: number): StrengthPoint {
     const s = strength / 100;
     let worst: { ratio: number; needed: number; margin: number } | null = null;
-    let clear = 0, letters = 0;
+    let clear = 0;
+    const all: number[] = [];
     for (const m of this.models) {
       if (!m.probe.halo.letters.length) continue;
       let ratios: Float64Array, busy: number;
       if (m.mix) {
         ratios = letterRatios(m.mix.none, m.mix.full, s);
-        busy = m.mix.busyAt(strength, exact);
+        busy = m.mix.busyAt(strength);
       } else {
-        const { piece, slide, size } = this.ask;
-        const r = readText(this.painter, piece, slide, size, m.probe.layer, trying(this.ask, s), m.probe);
+        const { piece, size } = this.ask;
+        const r = readText(this.painter, piece, m.on.slide, size, m.probe.layer, trying(this.ask, m.on, s), m.probe, m.inks);
         ratios = Float64Array.from(r.letters, (l) => l.ratio);
         busy = r.busyness;
       }
       const needed = this.ask.goal ?? m.probe.base * busynessFactor(busy);
       for (const ratio of ratios) {
-        letters++;
+        all.push(ratio);
         if (verdictOf(ratio, needed) === 'clear') clear++;
         const margin = ratio / needed;
         if (!worst || margin < worst.margin) worst = { ratio, needed, margin };
       }
     }
-    return { strength, ratio: worst?.ratio ?? null, needed: worst?.needed ?? this.ask.goal ?? 0, verdict: worst ? verdictOf(worst.ratio, worst.needed) : null, share: letters ? clear / letters : 0 };
+    all.sort((a, b) => a - b);
+    const nth = (share: number): number | null => all[Math.min(all.length - 1, Math.floor(all.length * share))] ?? null;
+    return { strength, ratio: worst?.ratio ?? null, tenth: nth(0.1), median: nth(0.5), needed: worst?.needed ?? this.ask.goal ?? 0, verdict: worst ? verdictOf(worst.ratio, worst.needed) : null, share: all.length ? clear / all.length : 0 };
   }
 
   get hasLetters(): boolean {
     return this.models.some((m) => m.probe.halo.letters.length > 0);
   }
 
-  get probes(): TextProbe[] {
-    return this.models.map((m) => m.probe);
+  /** Readings of the texts asked about, painted at full size at a strength in percent; at the strengths they have where it is null. */
+  paintedAt(strength: number | null): Reading[] {
+    const { piece, size, goal } = this.ask;
+    return this.models.map(({ on, probe, inks }) => {
+      const r = readText(this.painter, piece, on.slide, size, probe.layer, strength === null ? {} : trying(this.ask, on, strength / 100), probe, inks);
+      return goal === undefined ? r : { ...r, needed: goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, goal) };
+    });
   }
 }
 
@@ -162,9 +186,15 @@ function mix(a: Float32Array, b: Float32Array, s: number): Float32Array {
 /** The strength chart: points from 0 to 100 %, 21 of them unless a coarser step (in percent) is enough. */
 export const strengthChart = (model: StrengthModel, step = 5): StrengthPoint[] => Array.from({ length: 100 / step + 1 }, (_, i) => model.at(i * step));
 
+/** The strength chart in steps of a coarse percentage, and where none of its points is Clear, every percent that costs little to try. */
+function leastOf(model: StrengthModel): number | null {
+  return leastStrength(model, strengthChart(model, model.even ? 10 : 20));
+}
+
 /**
  * The least whole percent at which all is Clear, given the chart of coarse points: the first stretch of the chart that ends
- * in Clear is searched by bisection, which also serves readings that fall before they rise.
+ * in Clear is searched by bisection, which also serves readings that fall before they rise. Where no point is Clear, letters on the light
+ * and on the dark may still leave a gap between two points: each percent between is tried.
  */
 export function leastStrength(model: StrengthModel, chart: readonly StrengthPoint[]): number | null {
   for (let i = 0; i < chart.length; i++) {
@@ -173,23 +203,16 @@ export function leastStrength(model: StrengthModel, chart: readonly StrengthPoin
     let low = chart[i - 1].strength, high = chart[i].strength;
     while (high - low > 1) {
       const m = (low + high) >> 1;
-      if (model.at(m, true).verdict === 'clear') high = m;
+      if (model.at(m).verdict === 'clear') high = m;
       else low = m;
     }
-    // A point of the chart is Clear by interpolation: it must be so exactly, too.
-    while (high < 100 && model.at(high, true).verdict !== 'clear') high++;
     return high;
   }
+  if (!model.even) return null;
+  // Only next to the best point can there be one.
+  const best = chart.reduce((b, p, i) => ((p.ratio ?? 0) / p.needed > (chart[b].ratio ?? 0) / chart[b].needed ? i : b), 0);
+  for (let s = (chart[best - 1]?.strength ?? -1) + 1; s < (chart[best + 1]?.strength ?? 101); s++) if (model.at(s).verdict === 'clear') return s;
   return null;
-}
-
-/** Readings of the texts asked about, painted at full size at a strength in percent. */
-function readAt(painter: Painter, ask: StrengthAsk, model: StrengthModel, percent: number): Reading[] {
-  const { piece, slide, size, goal } = ask;
-  return model.probes.map((p) => {
-    const r = readText(painter, piece, slide, size, p.layer, trying(ask, percent / 100), p);
-    return goal === undefined ? r : { ...r, needed: goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, goal) };
-  });
 }
 
 const allClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
@@ -199,13 +222,13 @@ const allClear = (readings: readonly Reading[]): boolean => readings.every((r) =
  * less holds too (the model may be a touch strict or lenient, since painting rounds to bytes).
  * @returns null where no strength holds
  */
-export function leastConfirmed(painter: Painter, ask: StrengthAsk, model: StrengthModel, chart: readonly StrengthPoint[]): { strength: number; readings: Reading[] } | null {
+export function leastConfirmed(model: StrengthModel, chart: readonly StrengthPoint[]): { strength: number; readings: Reading[] } | null {
   let strength = leastStrength(model, chart);
   if (strength === null) return null;
-  let readings = readAt(painter, ask, model, strength);
+  let readings = model.paintedAt(strength);
   if (allClear(readings)) {
     while (strength > 0) {
-      const less = readAt(painter, ask, model, strength - 1);
+      const less = model.paintedAt(strength - 1);
       if (!allClear(less)) break;
       strength--;
       readings = less;
@@ -213,7 +236,7 @@ export function leastConfirmed(painter: Painter, ask: StrengthAsk, model: Streng
     return { strength, readings };
   }
   while (strength < 100) {
-    readings = readAt(painter, ask, model, ++strength);
+    readings = model.paintedAt(++strength);
     if (allClear(readings)) return { strength, readings };
   }
   return null;
@@ -223,29 +246,34 @@ export function leastConfirmed(painter: Painter, ask: StrengthAsk, model: Streng
  * Just enough: the least strength at which every text asked about is Clear, confirmed on the picture at full size.
  * @returns `strength` null where it cannot be reached, with a colour that would reach it, if any
  */
-export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model, 10)): JustEnough {
-  const treatment = ask.slide.layers.find((l) => l.id === ask.treatment);
-  const before = readAt(painter, ask, model, ask.added ? 0 : strengthOf(treatment, ask.property ?? 'opacity') * 100);
+export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model, model.even ? 10 : 20)): JustEnough {
+  const before = model.paintedAt(ask.added ? 0 : null);
   if (!model.hasLetters) return { strength: null, before, after: before, instead: null };
-  const least = leastConfirmed(painter, ask, model, chart);
+  const least = leastConfirmed(model, chart);
   if (least) return { strength: least.strength, before, after: least.readings, instead: null };
   return { strength: null, before, after: before, instead: colourThatWould(painter, ask) };
 }
 
-/** Gives a treatment a plain colour. */
-export function setColour(layer: Layer, hex: string): void {
+/** Gives a treatment a plain colour; `property` says which part of a text is meant. */
+export function setColour(layer: Layer, hex: string, property: StrengthProperty = 'opacity'): void {
   if (layer.kind === 'plate') layer.fill = { ...layer.fill, kind: 'colour', colour: hex };
-  else if ('colour' in layer) layer.colour = hex;
+  else if (layer.kind === 'text') {
+    if (property === 'backing' && layer.backing) layer.backing = { ...layer.backing, fill: { ...layer.backing.fill, kind: 'colour', colour: hex } };
+    const main = layer.shadows.find((s) => s.on && s.kind === 'drop');
+    if (property === 'shadow' && main) main.colour = hex;
+  } else if ('colour' in layer) layer.colour = hex;
 }
 
-/** Black or white, whichever reaches the goal with less; null where neither does. */
+/** Black or white, whichever reaches the goal with less; null where neither does, or the treatment has no colour. */
 function colourThatWould(painter: Painter, ask: StrengthAsk): string | null {
+  const { property = 'opacity' } = ask;
+  if (property === 'darken' || property === 'lighten' || property === 'blur') return null;
   const found = ['#000000', '#ffffff'].flatMap((colour) => {
-    const piece = changeLayers(ask.piece, ask.slide.id, [ask.treatment], (l) => {
-      setColour(l, colour);
+    const slides = ask.slides.map(({ slide, treated }) => {
+      const piece = changeLayers(ask.piece, slide.id, treated, (l) => setColour(l, colour, property));
+      return { slide: piece.slides.find((s) => s.id === slide.id)!, treated };
     });
-    const model = new StrengthModel(painter, { ...ask, piece, slide: piece.slides.find((s) => s.id === ask.slide.id)! });
-    const strength = leastStrength(model, strengthChart(model, 10));
+    const strength = leastOf(new StrengthModel(painter, { ...ask, slides }));
     return strength === null ? [] : [{ colour, strength }];
   });
   return found.sort((a, b) => a.strength - b.strength)[0]?.colour ?? null;

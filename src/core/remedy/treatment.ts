@@ -3,15 +3,24 @@ import { union } from '../arrange/follow';
 import { boundsOf } from '../arrange/transform';
 import { addLayer, changeLayers } from '../piece/edits';
 import { FADE_SIDES, makeFade, makePlate, makePool, makeTint } from '../piece/make';
-import type { Box, Piece, Slide, TextLayer } from '../piece/schema';
-import type { StrengthProperty } from '../paint/painter';
-import { setColour, type Treatment } from './strength';
+import { makeBacking, solid } from '../piece/make';
+import { layerIn } from '../piece/resolve';
+import type { Box, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import { readingShadow, strengthsOf, withStrength, type StrengthProperty } from '../piece/strengths';
+import { setColour, type StrengthAsk, type Treatment, type TreatedSlide } from './strength';
 
-export type TreatmentKind = Treatment['kind'];
-export const TREATMENT_KINDS = ['tint', 'fade', 'pool', 'plate'] as const satisfies readonly TreatmentKind[];
+/** Treatments that are layers of their own. */
+export type LaidKind = Treatment['kind'];
+export const LAID_KINDS = ['tint', 'fade', 'pool', 'plate'] as const satisfies readonly LaidKind[];
+/** All treatments: those, what a text has by itself, and what is done to the photo. */
+export const TREATMENT_KINDS = [...LAID_KINDS, 'backing', 'shadow', 'darken', 'lighten', 'blur'] as const;
+export type TreatmentKind = (typeof TREATMENT_KINDS)[number];
+export const isLaid = (kind: TreatmentKind): kind is LaidKind => (LAID_KINDS as readonly string[]).includes(kind);
+/** The property that is the strength of a kind, unless another is asked for. */
+export const propertyOf = (kind: TreatmentKind): StrengthProperty => (isLaid(kind) ? 'opacity' : kind);
 
 /** How strong each begins where nothing has been solved yet. */
-const BEGINNING: Record<TreatmentKind, number> = { tint: 0.3, fade: 0.7, pool: 0.6, plate: 0.6 };
+const BEGINNING: Record<LaidKind, number> = { tint: 0.3, fade: 0.7, pool: 0.6, plate: 0.6 };
 
 /** Side, and how far the fade must go to pass a box. */
 function fadeTowards(texts: Box, slide: { width: number; height: number }): { angle: number; reach: number } {
@@ -31,7 +40,7 @@ function fadeTowards(texts: Box, slide: { width: number; height: number }): { an
  * @param texts ids; all visible texts where left out
  * @param strength 0..1; a sensible beginning where left out
  */
-export function makeTreatment(kind: TreatmentKind, id: string, colour: string, piece: Piece, slide: Slide, texts?: readonly string[], strength = BEGINNING[kind]): Treatment {
+export function makeTreatment(kind: LaidKind, id: string, colour: string, piece: Piece, slide: Slide, texts?: readonly string[], strength = BEGINNING[kind]): Treatment {
   const size = piece.sizes[0];
   const meant = slide.layers.filter((l): l is TextLayer => l.kind === 'text' && (texts ? texts.includes(l.id) : l.visible));
   const boxes = meant.map((t) => boundsOf(t.box, t.rotation));
@@ -53,7 +62,7 @@ export function makeTreatment(kind: TreatmentKind, id: string, colour: string, p
 
 /** What Just enough and the strength chart are asked about. */
 export interface TreatmentAsk {
-  /** An existing layer, or null for a new one of `kind`. */
+  /** An existing layer, or null for a new one of `kind`. What a text or a photo has by itself is not a layer: null then means all texts asked about, or all photos. */
   overlay: string | null;
   kind: TreatmentKind;
   /** Colour of the new one, or another colour to try with the existing one. */
@@ -66,9 +75,71 @@ export interface TreatmentAsk {
 /** Id of a treatment that is only tried. */
 export const TRIED = 'treatment-to-try';
 
-/** The piece with the treatment in question. */
-export function withTreatment(piece: Piece, slide: Slide, ask: TreatmentAsk): { piece: Piece; slide: Slide; treatment: string; added: boolean } {
-  const { overlay, colour } = ask;
-  const next = overlay === null ? addLayer(piece, slide.id, makeTreatment(ask.kind, TRIED, colour ?? '#000000', piece, slide, ask.texts)) : colour === undefined ? piece : changeLayers(piece, slide.id, [overlay], (l) => setColour(l, colour));
-  return { piece: next, slide: next.slides.find((s) => s.id === slide.id)!, treatment: overlay ?? TRIED, added: overlay === null };
+/** Is a photo one that texts are laid over? */
+const isBackdropPhoto = (l: Layer): boolean => l.kind === 'photo' && l.band === 'backdrop' && l.visible;
+
+/** Begins a backing or a shadow where a text has none, in a colour. */
+function begun(layer: Layer, kind: 'backing' | 'shadow', colour: string | undefined): void {
+  if (layer.kind !== 'text') return;
+  if (kind === 'backing') {
+    layer.backing ??= { ...makeBacking(colour ?? '#000000'), opacity: 0 };
+    if (!layer.backing.on) layer.backing = { ...layer.backing, on: true, opacity: 0, ...(colour ? { fill: solid(colour) } : {}) };
+  } else if (!layer.shadows.some((s) => s.on && s.kind === 'drop')) layer.shadows.push(readingShadow(layer, colour ?? '#000000', 0));
+}
+
+/**
+ * The slide with the treatment in question, and the layers whose strength it is.
+ * @throws RangeError where there is no layer that could have it: a slide without a photo cannot be darkened
+ */
+export function withTreatment(piece: Piece, slide: Slide, ask: TreatmentAsk, id = TRIED): TreatedSlide & { piece: Piece; added: boolean } {
+  const { overlay, colour, kind } = ask, property = ask.property ?? propertyOf(kind);
+  const at = (p: Piece): Slide => p.slides.find((s) => s.id === slide.id)!;
+  if (isLaid(kind)) {
+    const next = overlay === null ? addLayer(piece, slide.id, makeTreatment(kind, id, colour ?? '#000000', piece, slide, ask.texts)) : colour === undefined ? piece : changeLayers(piece, slide.id, [overlay], (l) => setColour(l, colour));
+    return { piece: next, slide: at(next), treated: [overlay ?? id], added: overlay === null };
+  }
+  const able = slide.layers.filter((l) => l.visible && strengthsOf(l).includes(property));
+  const treated = able.filter((l) => (overlay !== null ? l.id === overlay : l.kind === 'text' ? !ask.texts || ask.texts.includes(l.id) : isBackdropPhoto(l))).map((l) => l.id);
+  if (!treated.length) throw new RangeError(kind === 'backing' || kind === 'shadow' ? 'there is no text that could have it' : 'there is no photo in the backdrop');
+  if (kind !== 'backing' && kind !== 'shadow') return { piece, slide, treated, added: false };
+  const next = changeLayers(piece, slide.id, treated, (l) => {
+    begun(l, kind, colour);
+    if (colour !== undefined) setColour(l, colour, kind);
+  });
+  return { piece: next, slide: at(next), treated, added: false };
+}
+
+/** A question about the strength of a treatment on one slide or several, ready for the solver. Slides that cannot have it are left out. */
+export function askAbout(piece: Piece, slides: readonly Slide[], size: Size, ask: TreatmentAsk & { goal?: number }): StrengthAsk {
+  let next = piece;
+  const on: TreatedSlide[] = [];
+  let added = false;
+  for (const slide of slides) {
+    if (slides.length > 1 && !slide.layers.some((l) => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible)) continue;
+    // A treatment that is there already has the same strength on every slide: on the others it is begun.
+    const known = ask.overlay === null ? null : slide.layers.some((l) => l.id === ask.overlay) ? ask.overlay : (slide.layers.findLast((l) => l.kind === ask.kind && l.visible && (l.kind === 'tint' || l.kind === 'fade'))?.id ?? null);
+    const t = withTreatment(next, slide, { ...ask, overlay: known });
+    next = t.piece;
+    added ||= t.added;
+    on.push(t);
+  }
+  return { piece: next, size, slides: on, added: added && on.length === 1, property: ask.property ?? propertyOf(ask.kind), texts: ask.texts, goal: ask.goal };
+}
+
+/**
+ * The piece with a treatment at a strength of 0..1, begun where there was none.
+ * @param newId ids for layers that are added
+ * @returns also the layer that was added to the first of the slides, or null
+ */
+export function withTreatmentAt(piece: Piece, slides: readonly Slide[], ask: TreatmentAsk, value: number, newId: () => string): { piece: Piece; added: string | null } {
+  const [base] = piece.sizes, property = ask.property ?? propertyOf(ask.kind), begun = askAbout(piece, slides, base, ask);
+  let first: string | null = null, next = begun.piece;
+  for (const { slide, treated } of begun.slides)
+    next = changeLayers(next, slide.id, treated, (l) => {
+      Object.assign(l, withStrength(l, property, value, base));
+      if (l.id !== TRIED) return;
+      l.id = newId();
+      first ??= l.id;
+    });
+  return { piece: next, added: first };
 }

@@ -28,6 +28,7 @@ const KEYS: [string, string][] = [
   ['F2', 'Rename the layer'],
   ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'],
   ['J', 'Just enough'],
+  ['Hold B', 'See what was before: without the way that is looked at, or without treatments'],
   ['Ctrl + wheel, pinch', 'Zoom about the pointer'],
   ['+ and -', 'Zoom in, out'],
   ['0, 1', 'Fit, 100 %'],

@@ -7,7 +7,7 @@ import type { LayersClip } from '../../core/piece/clip';
 import type { Band, Box, Colour, Fill, Layer, PhotoLayer, Piece, Shape, ShapeForm, TextLayer } from '../../core/piece/schema';
 import { putSwatch, swatchesOf } from '../../core/piece/swatches';
 import { lookOf, withLook, type Look, type LookPart } from '../../core/piece/look';
-import { makeTreatment, type TreatmentKind } from '../../core/remedy/treatment';
+import { makeTreatment, type LaidKind } from '../../core/remedy/treatment';
 import { alignTo, spreadOut, withGap, type Side } from '../../core/arrange/align';
 import { union } from '../../core/arrange/follow';
 import { groupLayers, groupSelected, groupsAround, ungroup } from '../../core/arrange/groups';
@@ -43,7 +43,7 @@ export function addText(): void {
 }
 
 /** Lays a treatment between picture and texts, in a colour of the photo: for the selected texts, or all. */
-export async function addTreatment(kind: TreatmentKind): Promise<void> {
+export async function addTreatment(kind: LaidKind): Promise<void> {
   const colour = await colourForOverlay();
   const s = state(), slide = currentSlide(s);
   const texts = slide.layers.filter((l) => l.kind === 'text' && s.selection.includes(l.id)).map((l) => l.id);

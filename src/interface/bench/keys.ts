@@ -3,7 +3,9 @@ import { useEffect } from 'react';
 import { takenBy } from '../../core/arrange/groups';
 import { addPictureFiles, addText, copied, duplicateSelected, groupSelection, isLayers, nudge, pasteLayers, removeSelected, shiftSelected, ungroupSelection } from './commands';
 import { startRenaming } from './ContextMenu';
-import { currentSlide, isPannable, redoEdit, select, undoEdit, useBench, type StageView } from './store';
+import { withoutTreatments } from '../../core/remedy/ways';
+import { look, useWays } from './ways';
+import { currentSlide, isPannable, preview, redoEdit, select, undoEdit, useBench, type StageView } from './store';
 import { zoomBy } from './stage/Stage';
 
 const inField = (e: Event): boolean => {
@@ -21,6 +23,12 @@ const VIEWS: StageView[] = ['plain', 'letters', 'grey', 'clean'];
 
 export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => void): void {
   useEffect(() => {
+    let before = false;
+    const release = (e: KeyboardEvent): void => {
+      if (!before || e.key.toLowerCase() !== 'b') return;
+      before = false;
+      look(useWays.getState().seen);
+    };
     const key = (e: KeyboardEvent): void => {
       const ctrl = e.ctrlKey || e.metaKey, s = useBench.getState();
       const stageText = e.target instanceof HTMLTextAreaElement && s.editing !== null;
@@ -50,6 +58,14 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
           if (e.shiftKey) ungroupSelection();
           else groupSelection();
         }
+        return;
+      }
+      // Held, it shows what was before: without the way that is looked at, or without treatments.
+      if (e.key.toLowerCase() === 'b' && !e.altKey) {
+        done();
+        if (e.repeat) return;
+        before = true;
+        preview(useWays.getState().seen ? null : (p) => withoutTreatments(p, s.slideId));
         return;
       }
       if (e.altKey) {
@@ -158,11 +174,13 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
       }
     };
     window.addEventListener('keydown', key);
+    window.addEventListener('keyup', release);
     window.addEventListener('copy', copy);
     window.addEventListener('cut', copy);
     window.addEventListener('paste', paste);
     return () => {
       window.removeEventListener('keydown', key);
+      window.removeEventListener('keyup', release);
       window.removeEventListener('copy', copy);
       window.removeEventListener('cut', copy);
       window.removeEventListener('paste', paste);

@@ -165,6 +165,9 @@ export function sceneOf(s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'pr
   return { piece, slide: slide.id, size: s.sizeId };
 }
 
+/** The whole piece, for what concerns all of its slides. */
+export const wholeScene = (s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'preview'>): { piece: Piece; slide: string; size: string } => ({ piece: s.preview ?? s.piece, slide: s.slideId, size: s.sizeId });
+
 /** Shows the piece with a change that is not made; null shows it as it is. */
 export const preview = (change: ((piece: Piece) => Piece) | null): void => set((s) => ({ preview: change && change(s.piece) }));
 

@@ -4,10 +4,11 @@ import { create } from 'zustand';
 import { tintFrom, type FoundColour } from '../../core/colour/palette';
 import { oklab } from '../../core/colour/oklab';
 import { luminance, rgba } from '../../core/colour/srgb';
-import type { StrengthProperty } from '../../core/paint/painter';
 import { hexOf } from '../../core/piece/resolve';
 import type { Layer, PhotoLayer, Piece, TextLayer } from '../../core/piece/schema';
-import { isTreatment, strengthsOf, type Treatment as TreatmentLayer } from '../../core/remedy/strength';
+import { strengthOf, strengthsOf, type StrengthProperty } from '../../core/piece/strengths';
+import { isTreatment, type Treatment as TreatmentLayer } from '../../core/remedy/strength';
+import { isLaid, propertyOf, type TreatmentKind } from '../../core/remedy/treatment';
 import { paletteOf, usePalette } from '../shared/assets';
 import { usePanelPiece } from './panel-piece';
 import { currentSlide, shownReading, useBench } from './store';
@@ -51,36 +52,57 @@ export async function colourForOverlay(): Promise<string> {
 
 export const colourOfTreatment = (layer: TreatmentLayer, piece: Pick<Piece, 'swatches'>): string => (layer.kind === 'plate' ? mainColour(layer.fill, piece) : hexOf(layer.colour, piece));
 
-/** Which property of a fade is solved for; remembered while the bench is open. */
-export const useProperty = create<{ property: StrengthProperty }>(() => ({ property: 'opacity' }));
+/** What was chosen to be solved for; the selected or topmost overlay, or a new tint, where nothing was. */
+interface Chosen {
+  /** Which property of a fade. */
+  property: StrengthProperty;
+  /** A layer, or a kind to begin. */
+  what: { layer: string } | { kind: TreatmentKind } | null;
+  /** Whose letters count; null is the selected text, or else the slide. */
+  scope: Scope | null;
+}
+export type Scope = 'text' | 'slide' | 'all';
+export const useChosen = create<Chosen>(() => ({ property: 'opacity', what: null, scope: null }));
 
 export interface Treatment {
+  /** The layer that is set; null for a new one, or for what texts and photos have by themselves. */
   overlay: TreatmentLayer | null;
+  kind: TreatmentKind;
   colour: string;
   property: StrengthProperty;
   properties: StrengthProperty[];
+  /** Present strength, 0..1. */
+  present: number;
 }
 
-const treatmentsOf = (layers: readonly Layer[]): TreatmentLayer[] => layers.filter((l): l is TreatmentLayer => isTreatment(l) && l.visible);
+export const treatmentsOf = (layers: readonly Layer[]): TreatmentLayer[] => layers.filter((l): l is TreatmentLayer => isTreatment(l) && l.visible);
 
 /** What Just enough and the strength chart work on. */
 export function useTreatment(): Treatment {
+  const what = useChosen((s) => s.what);
   const overlay = useBench((s) => {
+    if (what && 'kind' in what) return null;
     const all = treatmentsOf(currentSlide(s).layers);
-    return all.find((l) => s.selection.includes(l.id)) ?? all.at(-1) ?? null;
+    return all.find((l) => what && l.id === what.layer) ?? all.find((l) => s.selection.includes(l.id)) ?? all.at(-1) ?? null;
   });
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
   const piece = usePanelPiece();
+  const slideId = useBench((s) => s.slideId);
   const layerId = useBench((s) => shownReading(s)?.layer ?? null);
-  const wanted = useProperty((s) => s.property);
+  const wanted = useChosen((s) => s.property);
   const found = usePalette(asset);
   return useMemo(() => {
-    const properties = overlay ? strengthsOf(overlay) : (['opacity'] as StrengthProperty[]);
-    const property = properties.includes(wanted) ? wanted : 'opacity';
-    if (overlay) return { overlay, colour: colourOfTreatment(overlay, piece), property, properties };
-    const text = layerId ? piece.slides.flatMap((sl) => sl.layers).find((l): l is TextLayer => l.id === layerId && l.kind === 'text') : undefined;
-    return { overlay: null, colour: tintColour(found, inkIsLight(text, piece)), property, properties };
-  }, [overlay, piece, layerId, found, wanted]);
+    const [size] = piece.sizes, layers = currentSlide({ piece, slideId }).layers;
+    if (overlay) {
+      const properties = strengthsOf(overlay), property = properties.includes(wanted) ? wanted : 'opacity';
+      return { overlay, kind: overlay.kind, colour: colourOfTreatment(overlay, piece), property, properties, present: strengthOf(overlay, property, size) };
+    }
+    const kind = what && 'kind' in what ? what.kind : 'tint', property = propertyOf(kind);
+    const text = layers.find((l): l is TextLayer => l.id === layerId && l.kind === 'text'), photo = layers.findLast((l) => l.kind === 'photo' && l.band === 'backdrop' && l.visible);
+    const own = kind === 'backing' || kind === 'shadow' ? text : isLaid(kind) ? undefined : photo;
+    const its = kind === 'backing' && text?.backing?.on ? mainColour(text.backing.fill, piece) : kind === 'shadow' ? text?.shadows.find((s) => s.on && s.kind === 'drop')?.colour : undefined;
+    return { overlay: null, kind, colour: its === undefined ? tintColour(found, inkIsLight(text, piece)) : hexOf(its, piece), property, properties: [property], present: strengthOf(own, property, size) };
+  }, [overlay, piece, slideId, layerId, found, wanted, what]);
 }
 
 /** A tint version of any colour: darkened and greyed. */

@@ -5,7 +5,7 @@ import { IconAlignCenter, IconAlignLeft, IconAlignRight, IconBold, IconItalic, I
 import type { Backing, Fill, Layer, Panel, TextLayer } from '../../../core/piece/schema';
 import { faceFor } from '../../../core/type/catalogue';
 import { NO_STROKE } from '../../../core/piece/plain';
-import { solid } from '../../../core/piece/make';
+import { makeBacking, solid } from '../../../core/piece/make';
 import { NumberField } from '../../shared/NumberField';
 import { change, typesetSelected } from '../commands';
 import { familiesKnown, useFonts } from '../fonts';
@@ -208,7 +208,7 @@ function changeBox(layer: TextLayer, to: TextLayer['frame']): void {
 }
 
 const newPanel = (): Panel => ({ fill: solid('#16202a'), opacity: 1, stroke: NO_STROKE, radius: [0, 0, 0, 0], shadows: [] });
-const newBacking = (): Backing => ({ on: true, fill: solid('#16202a'), opacity: 1, padX: 0.3, padY: 0.28, radius: 0.1 });
+const newBacking = (): Backing => makeBacking('#16202a');
 
 function PanelFields({ layer }: { layer: TextLayer }) {
   const k = useLengthScale(), { panel } = layer;

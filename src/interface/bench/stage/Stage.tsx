@@ -13,6 +13,8 @@ import { useAids } from '../aids';
 import { AidsMenu } from './AidsMenu';
 import { Rulers } from './Aids';
 import { beginMarquee } from './Marquee';
+import { Compare } from './Compare';
+import { Ghosts } from './Ghosts';
 import { Outside } from './Outside';
 
 const STEPS = [0.05, 0.1, 0.15, 0.25, 0.33, 0.5, 0.67, 0.75, 1, 1.5, 2, 3, 4, 6, 8];
@@ -139,6 +141,8 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
             <div ref={slideHost} className={css.slide} data-grey={view === 'grey' || undefined} style={{ width, height }}>
               <Outside scale={scale} />
               <Overlay scale={scale} />
+              <Ghosts scale={scale} />
+              <Compare scale={scale} />
             </div>
           </div>
         </div>

@@ -48,6 +48,9 @@ export function setPaintScale(cssScale: number, size: { width: number; height: n
   void paint(false);
 }
 
+/** Canvas pixels that are painted to one pixel of the size. */
+export const paintScale = (): number => scale;
+
 /** Puts a canvas into the host and keeps it painted. @returns a function that takes it away */
 export function keepPainting(host: HTMLElement): () => void {
   const canvas = document.createElement('canvas');

@@ -1,11 +1,11 @@
 'use client';
-// The strength chart: the weakest letter's reading against the strength of the treatment, with the zones too little, enough and
+// The strength chart: the readings of the weakest letter, the tenth and the middle one against the strength of the treatment, with the zones too little, enough and
 // more than needed, the present strength and the just-enough mark. A click or drag on it sets the strength.
 import { useRef } from 'react';
 import { Area, ComposedChart, Line, ReferenceArea, ReferenceDot, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import type { StrengthPoint } from '../../core/remedy/strength';
+import type { StrengthPoint } from '../../../core/remedy/strength';
 import css from './StrengthChart.module.css';
-import { useBench } from './store';
+import { useBench } from '../store';
 
 const HEIGHT = 148;
 const LEFT = 30;
@@ -25,8 +25,8 @@ interface Props {
 
 export default function StrengthChart({ points, enough, present, onChange, onSettle }: Props) {
   const host = useRef<HTMLDivElement>(null);
-  const data = points.filter((p) => p.ratio !== null).map((p) => ({ s: p.strength, ratio: p.ratio!, needed: p.needed, clear: p.share * 100 }));
-  const top = Math.max(6, ...data.map((d) => Math.max(d.ratio, d.needed))) * 1.06;
+  const data = points.filter((p) => p.ratio !== null).map((p) => ({ s: p.strength, ratio: p.ratio!, needed: p.needed, clear: p.share * 100, low: [p.ratio!, p.tenth!] as const, high: [p.tenth!, p.median!] as const }));
+  const top = Math.max(6, ...data.map((d) => Math.max(Math.min(d.high[1], d.needed * 2.5), d.ratio, d.needed))) * 1.06;
   const ample = enough === null ? null : (data.find((d) => d.s >= enough && d.ratio >= d.needed * AMPLE)?.s ?? 100);
   const at = Math.round(present * 100);
   const strengthAt = (clientX: number): number => {
@@ -76,7 +76,9 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
           <XAxis dataKey="s" type="number" domain={[0, 100]} ticks={[0, 25, 50, 75, 100]} tickFormatter={(v: number) => `${v} %`} tick={{ fontSize: 11, fill: 'var(--quiet)' }} height={18} tickLine={false} axisLine={{ stroke: 'var(--line)' }} interval={0} />
           <YAxis type="number" domain={[1, top]} allowDataOverflow tickFormatter={(v: number) => v.toFixed(0)} tick={{ fontSize: 11, fill: 'var(--quiet)' }} width={LEFT} tickLine={false} axisLine={false} tickCount={4} />
           <YAxis yAxisId="share" hide domain={[0, 100]} />
-          <Area yAxisId="share" dataKey="clear" stroke="none" fill="var(--accent)" fillOpacity={0.07} isAnimationActive={false} />
+          <Line yAxisId="share" dataKey="clear" stroke="var(--quiet)" strokeWidth={1} strokeDasharray="1 3" dot={false} isAnimationActive={false} />
+          <Area dataKey="high" stroke="none" fill="var(--accent)" fillOpacity={0.1} isAnimationActive={false} />
+          <Area dataKey="low" stroke="none" fill="var(--accent)" fillOpacity={0.26} isAnimationActive={false} />
           <Line dataKey="needed" stroke="var(--ink)" strokeDasharray="3 3" strokeWidth={1} dot={false} isAnimationActive={false} />
           <Line dataKey="ratio" stroke="var(--accent)" strokeWidth={2} dot={false} isAnimationActive={false} />
           <ReferenceLine x={at} stroke="var(--ink)" strokeWidth={1.5} label={at > 0 ? { value: `${at} %`, position: 'top', fontSize: 11, fill: 'var(--ink)' } : undefined} />
@@ -87,6 +89,8 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
         <span data-zone="little">too little</span>
         <span data-zone="enough">enough</span>
         <span data-zone="more">more than needed</span>
+        <span data-zone="low">weakest to tenth letter</span>
+        <span data-zone="high">to the middle one</span>
         <span data-zone="share">letters Clear</span>
       </div>
     </div>

@@ -1,0 +1,65 @@
+// Quiet spots: the calm place is found, what must be kept clear is, and the map agrees with readings.
+import { makeFill, makePhoto } from '../piece/make';
+import type { Layer, Size, TextLayer } from '../piece/schema';
+import { easelFor, picture } from '../testing/pixels';
+import { flat, headline, scene } from '../testing/scenes';
+import { quietSpots, setAt } from './quiet-spots';
+import { readText } from './read';
+
+const noisy = (x: number, y: number): number => 60 + ((Math.imul(x * 7 + 13, y * 11 + 29) >>> 3) % 180);
+// Busy everywhere but for a dark calm corner at the lower right.
+const corner = picture(900, 600, (x, y) => (x > 440 && y > 380 ? [24, 30, 36] : [noisy(x >> 2, y >> 2), noisy(x >> 2, y >> 2), noisy(x >> 2, y >> 2)]));
+const { painter } = easelFor(new Map([['corner', corner]]));
+const over = (more: Partial<TextLayer> = {}) => (z: Size): Layer[] => [makePhoto('photo', 'corner', 'Corner', z), headline('Slow trains', '#ffffff', 40, 60, { fontSize: 54, ...more })(z)];
+const find = async (layers: (z: Size) => Layer[], width = 900, height = 600) => {
+  const s = scene(layers, width, height);
+  await painter.prepare(s.slide);
+  return { s, ...quietSpots(painter, s.piece, s.slide, s.size, 'text') };
+};
+
+it('finds the calm corner, and what it says there is what is measured there', async () => {
+  const { s, spots, map } = await find(over());
+  expect(spots.length).toBeGreaterThan(0);
+  const [best] = spots;
+  expect(best.frame.x).toBeGreaterThan(420);
+  expect(best.frame.y).toBeGreaterThan(360);
+  expect(best.reading.verdict).toBe('clear');
+  expect(best.reading.ratio).toBeGreaterThan(12);
+  const text = setAt(s.slide.layers[1] as TextLayer, best.set, s.size, s.piece), slide = { ...s.slide, layers: [s.slide.layers[0], text] };
+  expect(readText(painter, s.piece, slide, s.size, text).ratio).toBe(best.reading.ratio);
+  // The map says so, too, and warns of the rest.
+  const at = (x: number, y: number): number => map.values[Math.round(y / map.step) * map.width + Math.round(x / map.step)];
+  expect(at(480, 450)).toBeGreaterThan(2);
+  expect(at(60, 100)).toBeLessThan(1);
+  expect(at(880, 450)).toBe(0);
+});
+
+it('three places lie apart from each other and within the margins', async () => {
+  const { spots } = await find((z) => [flat('b', '#203040')(z), headline('Halt', '#ffffff', 40, 60, { fontSize: 40 })(z)]);
+  expect(spots).toHaveLength(3);
+  for (const a of spots)
+    for (const b of spots)
+      if (a !== b) expect(Math.hypot(a.frame.x - b.frame.x, a.frame.y - b.frame.y)).toBeGreaterThan(30);
+  for (const { frame } of spots) expect(frame.x >= 0 && frame.y >= 0 && frame.x + frame.width <= 900 && frame.y + frame.height <= 600).toBe(true);
+});
+
+it('keeps off other texts and keep-clear zones', async () => {
+  const { spots } = await find((z) => [...over()(z).slice(0, 1), headline('There already', '#ffffff', 460, 420, { id: 'other', fontSize: 60 })(z), ...over()(z).slice(1)]);
+  for (const { frame } of spots) expect(frame.y + frame.height < 425 || frame.y > 470 || frame.x > 800).toBe(true);
+  const s = scene((z) => [makeFill('b', '#203040', z), headline('Halt', '#ffffff', 700, 60)(z)], 1584, 396, 790), size = { ...s.size, destination: 'profile-banner' };
+  await painter.prepare(s.slide);
+  for (const { reading } of quietSpots(painter, s.piece, s.slide, size, 'text').spots) expect(reading.flags).not.toContain('keep-clear');
+});
+
+it('breaks a long line where the calm place is narrow', async () => {
+  const { spots } = await find(over({ text: 'Slow trains to Hollin Pass', frame: 'frame', box: { x: 40, y: 60, width: 820, height: 66 } }));
+  expect(spots[0].lines).toBeGreaterThan(1);
+  expect(spots[0].reading.verdict).toBe('clear');
+  expect(spots[0].set.box.width).toBeLessThan(470);
+});
+
+it('has nothing to say of a text without letters, or one that is not there', async () => {
+  expect((await find((z) => [flat('b', '#203040')(z), headline(' ', '#ffffff')(z)])).spots).toEqual([]);
+  const { s } = await find(over());
+  expect(quietSpots(painter, s.piece, s.slide, s.size, 'nobody').spots).toEqual([]);
+});

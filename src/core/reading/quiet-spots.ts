@@ -1,0 +1,324 @@
+// Quiet spots: where on the slide a text would read with the least treatment. One map for all places at once: contrast and its spread in
+// summed-area tables, the weakest letter of a line by a sliding minimum; the best places are then measured as any text is.
+import { entersZone, zonesOf } from '../arrange/zones';
+import { boundsOf } from '../arrange/transform';
+import { labOf } from '../colour/lab-planes';
+import { luminance } from '../colour/srgb';
+import { blurredChannel } from '../photo/blur';
+import { saliencyOf, type Grid } from '../photo/saliency';
+import { marginOf } from '../piece/make';
+import type { Box, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import type { Painter } from '../paint/painter';
+import { textFrame } from '../type/frame';
+import type { TextLayout } from '../type/layout';
+import { FOLIAGE_RMS } from './busyness';
+import { probeText, readText, type Reading, type TextProbe } from './read';
+import { baseRatio, busynessFactor } from './verdict';
+
+/** A text as it would be set at a place. */
+export interface QuietSpot {
+  /** What changes of the text, in pixels of the size asked about. */
+  set: Pick<TextLayer, 'box' | 'align' | 'frame' | 'balance'>;
+  /** The frame it would take. */
+  frame: Box;
+  /** Lines it would have. */
+  lines: number;
+  reading: Reading;
+  /** 0..1: how much of what stands out of the picture it would cover. */
+  covers: number;
+}
+
+export interface QuietMap extends Grid {
+  /** Pixels of the slide to one of the map. Values are the margin, reading over needed, of the text as it is set with its top left corner there; 0 where it must not be. */
+  step: number;
+}
+
+/** Long side of the picture that is looked at, in pixels: the x-height must be a few of them. */
+const LOOKED_AT = { least: 220, most: 440, xHeight: 6 };
+/** Standard normal distance of the quarter point: what a letter's reading is of its halo. */
+const QUARTER = 0.6745;
+/** Places that are looked at along the longer side. */
+const PLACES = 96;
+/** A place is not counted as better for being more than this over what is needed. */
+const PLENTY = 1.6;
+
+class Sums {
+  private readonly t: Float64Array;
+  constructor(
+    values: Float32Array,
+    readonly width: number,
+    readonly height: number,
+  ) {
+    const w = width + 1;
+    this.t = new Float64Array(w * (height + 1));
+    for (let y = 0; y < height; y++) {
+      let row = 0;
+      for (let x = 0; x < width; x++) {
+        row += values[y * width + x];
+        this.t[(y + 1) * w + x + 1] = this.t[y * w + x + 1] + row;
+      }
+    }
+  }
+  /** Mean over a rectangle of whole cells, clipped to the table; 0 where nothing is left. */
+  mean(x0: number, y0: number, x1: number, y1: number): number {
+    const w = this.width + 1;
+    const a = Math.max(0, x0), b = Math.max(0, y0), c = Math.min(this.width, x1), d = Math.min(this.height, y1);
+    if (c <= a || d <= b) return 0;
+    return (this.t[d * w + c] - this.t[b * w + c] - this.t[d * w + a] + this.t[b * w + a]) / ((c - a) * (d - b));
+  }
+}
+
+/** Least of `n` values from each on, along a row (van Herk 1992): two passes however long the window. */
+function slidingLeast(row: Float32Array, n: number, out: Float32Array): void {
+  const count = row.length, ahead = new Float32Array(count), behind = new Float32Array(count);
+  for (let i = 0; i < count; i++) ahead[i] = i % n === 0 ? row[i] : Math.min(ahead[i - 1], row[i]);
+  for (let i = count - 1; i >= 0; i--) behind[i] = i === count - 1 || (i + 1) % n === 0 ? row[i] : Math.min(behind[i + 1], row[i]);
+  for (let i = 0; i < count; i++) out[i] = Math.min(behind[i], ahead[Math.min(count - 1, i + n - 1)]);
+}
+
+/** A way of setting the text: its alignment and breaks. */
+interface Variant {
+  layer: TextLayer;
+  layout: TextLayout;
+  frame: Box;
+  /** Lines as boxes from x-height to baseline, relative to the frame. */
+  lines: Box[];
+}
+
+function variantOf(painter: Painter, layer: TextLayer): Variant {
+  const layout = painter.layout(layer), frame = textFrame(layer, layout);
+  const lines = layout.lines.filter((l) => l.width > 0).map((l): Box => ({ x: l.left - layout.offset, y: l.baseline - l.capHeight, width: l.width, height: Math.max(1, l.capHeight) }));
+  if (layer.rotation === 0 || !lines.length) return { layer, layout, frame, lines };
+  // Turned: everything within its upright bounds counts.
+  const b = boundsOf(frame, layer.rotation);
+  return { layer, layout, frame, lines: [{ x: b.x - frame.x, y: b.y - frame.y, width: b.width, height: b.height }] };
+}
+
+/** The text in at most so many lines, as narrow as that allows; null where it cannot be broken so. */
+function brokenInto(painter: Painter, layer: TextLayer, count: number, widest: number): TextLayer | null {
+  const at = (width: number): TextLayer => ({ ...layer, frame: 'frame', balance: true, box: { ...layer.box, width } });
+  const linesAt = (width: number): number => {
+    const l = painter.layout(at(width));
+    return l.broken ? Infinity : l.lines.length;
+  };
+  let low = layer.fontSize, high = widest;
+  if (linesAt(high) > count) return null;
+  for (let i = 0; i < 8; i++) {
+    const m = (low + high) / 2;
+    if (linesAt(m) <= count) high = m;
+    else low = m;
+  }
+  const found = at(Math.ceil(high));
+  return painter.layout(found).lines.length === count ? found : null;
+}
+
+/** As it is; and, where it may wrap, in one to three lines; each aligned to the start, middle and end. */
+function variantsOf(painter: Painter, layer: TextLayer, size: Size): Variant[] {
+  const set: TextLayer[] = [layer];
+  if (layer.rotation === 0 && !layer.fit && layer.list === 'none' && !layer.text.includes('\n')) {
+    const widest = Math.min(size.width - 2 * marginOf(size), size.width);
+    for (const count of [1, 2, 3]) {
+      const broken = brokenInto(painter, layer, count, widest);
+      if (broken) set.push(broken);
+    }
+  }
+  const aligned = set.flatMap((l) => (painter.layout(l).lines.length > 1 ? (['start', 'centre', 'end'] as const).map((align) => ({ ...l, align })) : [l]));
+  return aligned.map((l) => variantOf(painter, l));
+}
+
+/** The slide without the text, looked at small. */
+interface Look {
+  width: number;
+  height: number;
+  /** Pixels of the slide to one of these. */
+  step: number;
+  rgba: Uint8ClampedArray;
+}
+
+function lookAt(painter: Painter, piece: Piece, slide: Slide, size: Size, text: TextLayer, xHeight: number): Look {
+  const long = Math.max(size.width, size.height);
+  const side = Math.min(LOOKED_AT.most, Math.max(LOOKED_AT.least, (long * LOOKED_AT.xHeight) / Math.max(1, xHeight)), long);
+  const k = side / long, width = Math.max(8, Math.round(size.width * k)), height = Math.max(8, Math.round(size.height * k));
+  const surface = painter.studio.surface(width, height);
+  // What follows the text goes where the text goes, and says nothing about a place.
+  painter.paint(surface, piece, slide, size, { scale: k, x: 0, y: 0 }, { only: (l) => l.id !== text.id && !('follows' in l && l.follows.includes(text.id)) });
+  return { width, height, step: 1 / k, rgba: surface.read(0, 0, width, height) };
+}
+
+/** The text set at a place. Only its box can differ in a size other than the base. */
+export function setAt(text: TextLayer, set: QuietSpot['set'], size: Size, piece: Piece): TextLayer {
+  if (size.id === piece.sizes[0].id) return { ...text, ...set };
+  return { ...text, overrides: { ...text.overrides, [size.id]: { ...text.overrides[size.id], box: set.box } } };
+}
+
+/** Everything about the picture that all ways of setting the text share. */
+class Ground {
+  readonly busy: Sums;
+  readonly letters: Float32Array;
+  readonly salient: Sums;
+
+  constructor(
+    readonly look: Look,
+    inks: readonly number[],
+    probe: TextProbe,
+    saliency: Grid | null,
+  ) {
+    const { width, height, rgba, step } = look, n = width * height;
+    const log = new Float32Array(n), square = new Float32Array(n);
+    for (let i = 0; i < n; i++) {
+      const Y = luminance(rgba[i * 4], rgba[i * 4 + 1], rgba[i * 4 + 2]) + 0.05;
+      let least = Infinity;
+      for (const ink of inks) least = Math.min(least, Y > ink + 0.05 ? Y / (ink + 0.05) : (ink + 0.05) / Y);
+      log[i] = Math.log(least);
+      square[i] = log[i] * log[i];
+    }
+    const cell = Math.max(1, Math.round((probe.layout.xHeight * 0.8) / step)), half = cell >> 1;
+    const sums = new Sums(log, width, height), squares = new Sums(square, width, height);
+    this.letters = new Float32Array(n);
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const m = sums.mean(x - half, y - half, x - half + cell, y - half + cell), s = squares.mean(x - half, y - half, x - half + cell, y - half + cell);
+        this.letters[y * width + x] = m - QUARTER * Math.sqrt(Math.max(0, s - m * m));
+      }
+    const lab = new Float32Array(n * 3), L = new Float32Array(n), energy = new Float32Array(n);
+    labOf(rgba, 0, n, lab);
+    for (let i = 0; i < n; i++) L[i] = lab[i * 3];
+    const fine = Math.max(0.5, probe.halo.stroke / 2 / step), coarse = Math.max(fine * 1.6, probe.layout.xHeight / 2 / step);
+    const a = blurredChannel(L, width, height, fine), b = blurredChannel(L, width, height, coarse);
+    for (let i = 0; i < n; i++) energy[i] = (a[i] - b[i]) ** 2;
+    this.busy = new Sums(energy, width, height);
+    const grid = saliency ?? saliencyOf({ width, height, data: rgba });
+    const stands = new Float32Array(n);
+    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) stands[y * width + x] = Math.max(0, grid.values[Math.floor((y * grid.height) / height) * grid.width + Math.floor((x * grid.width) / width)] - 0.35) / 0.65;
+    this.salient = new Sums(stands, width, height);
+  }
+}
+
+interface Place {
+  variant: Variant;
+  /** Top left corner of the frame, in pixels of the slide. */
+  x: number;
+  y: number;
+  margin: number;
+  covers: number;
+  score: number;
+}
+
+/** Margins of one way of setting the text at every place of the picture. */
+function placesOf(variant: Variant, ground: Ground, base: number, size: Size, forbidden: (b: Box) => boolean, margins?: Float32Array): Place[] {
+  const { look, letters, busy, salient } = ground, { width, height, step } = look, { lines } = variant;
+  const least = new Float32Array(width * height).fill(Infinity);
+  const row = new Float32Array(width), out = new Float32Array(width);
+  // The weakest letter of each line, seen from the frame's corner.
+  for (const l of lines) {
+    const n = Math.max(1, Math.round(l.width / step)), dx = Math.round(l.x / step);
+    for (const part of [0.35, 0.75]) {
+      const dy = Math.round((l.y + l.height * part) / step);
+      for (let y = 0; y < height; y++) {
+        if (y + dy < 0 || y + dy >= height) continue;
+        row.set(letters.subarray((y + dy) * width, (y + dy + 1) * width));
+        slidingLeast(row, n, out);
+        for (let x = 0; x < width; x++) {
+          const from = x + dx;
+          if (from >= 0 && from + n <= width) least[y * width + x] = Math.min(least[y * width + x], out[from]);
+        }
+      }
+    }
+  }
+  const x0 = Math.min(...lines.map((l) => l.x)), y0 = Math.min(...lines.map((l) => l.y)), x1 = Math.max(...lines.map((l) => l.x + l.width)), y1 = Math.max(...lines.map((l) => l.y + l.height));
+  const keep = Math.min(marginOf(size), Math.min(size.width - (x1 - x0), size.height - (y1 - y0)) / 2);
+  const found: Place[] = [], stride = Math.max(1, Math.round(Math.max(width, height) / PLACES));
+  for (let y = 0; y < height; y += stride)
+    for (let x = 0; x < width; x += stride) {
+      const X = x * step, Y = y * step;
+      const box = { x: X + x0, y: Y + y0, width: x1 - x0, height: y1 - y0 };
+      if (box.x < keep - step || box.y < keep - step || box.x + box.width > size.width - keep + step || box.y + box.height > size.height - keep + step) continue;
+      if (!Number.isFinite(least[y * width + x]) || forbidden(box)) continue;
+      let energy = 0, covers = 0, area = 0;
+      for (const l of lines) {
+        const a = Math.round((X + l.x) / step), b = Math.round((Y + l.y) / step), c = Math.round((X + l.x + l.width) / step), d = Math.round((Y + l.y + l.height) / step), part = l.width * l.height;
+        energy += busy.mean(a, b, c, d) * part;
+        covers += salient.mean(a, b, c, d) * part;
+        area += part;
+      }
+      const busyness = Math.min(100, (100 * Math.sqrt(energy / area)) / FOLIAGE_RMS);
+      const margin = Math.exp(least[y * width + x]) / (base * busynessFactor(busyness));
+      covers /= area;
+      if (margins) for (let v = y; v < Math.min(height, y + stride); v++) margins.fill(margin, v * width + x, v * width + Math.min(width, x + stride));
+      found.push({ variant, x: X, y: Y, margin, covers, score: Math.min(PLENTY, margin) - 0.004 * busyness - 1.2 * covers });
+    }
+  return found;
+}
+
+const apart = (a: Box, b: Box): boolean => {
+  const w = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x), h = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+  return w <= 0 || h <= 0 || w * h < 0.25 * Math.min(a.width * a.height, b.width * b.height);
+};
+
+const inksOf = (painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): number[] => {
+  const s = painter.studio.surface(1, 1);
+  const at = probe.halo.ink ?? { x: 0, y: 0 };
+  return probe.layout.inks.map((_, ink) => {
+    painter.paint(s, piece, slide, size, { scale: 1, x: Math.round(at.x), y: Math.round(at.y) }, { ink: { layer: probe.layer.id, as: 'flood', ink } });
+    const [r, g, b] = s.read(0, 0, 1, 1);
+    return luminance(r, g, b);
+  });
+};
+
+export interface QuietSpots {
+  spots: QuietSpot[];
+  map: QuietMap;
+}
+
+/**
+ * The best places for a text, apart from each other, measured at full size; and the map for the text as it is set.
+ * @param most how many places
+ * @param saliency of the slide as it is shown, where it is known better than from the picture alone
+ */
+export function quietSpots(painter: Painter, piece: Piece, slide: Slide, size: Size, id: string, most = 3, saliency: Grid | null = null): QuietSpots {
+  const given = slide.layers.find((l): l is TextLayer => l.id === id && l.kind === 'text');
+  const empty: QuietMap = { width: 0, height: 0, step: 1, values: new Float32Array() };
+  if (!given) return { spots: [], map: empty };
+  const probe = probeText(painter, piece, size, given);
+  if (!probe.halo.ink) return { spots: [], map: empty };
+  const own = size.id === piece.sizes[0].id ? variantsOf(painter, probe.layer, size) : [variantOf(painter, probe.layer)];
+  const look = lookAt(painter, piece, slide, size, given, probe.layout.xHeight);
+  const ground = new Ground(look, inksOf(painter, piece, slide, size, probe), probe, saliency);
+  const base = baseRatio(piece.goal, probe.shownPx, probe.layout.smallestWeight);
+  const zones = zonesOf(size), gap = probe.layout.xHeight * 0.5;
+  const others = painter
+    .placed(piece, slide, size)
+    .filter((l) => l.visible && l.band === 'message' && l.id !== id && !(l.box.width * l.box.height > size.width * size.height * 0.6))
+    .map((l) => boundsOf(l.kind === 'text' ? textFrame(l, painter.layout(l)) : l.box, l.rotation))
+    .map((b) => ({ x: b.x - gap, y: b.y - gap, width: b.width + 2 * gap, height: b.height + 2 * gap }));
+  const forbidden = (b: Box): boolean => zones.some((z) => entersZone(b, z)) || others.some((o) => b.x < o.x + o.width && b.x + b.width > o.x && b.y < o.y + o.height && b.y + b.height > o.y);
+  const values = new Float32Array(look.width * look.height);
+  const all = own.flatMap((v, i) => placesOf(v, ground, base, size, forbidden, i === 0 ? values : undefined).filter((p) => alignsWith(p, size)));
+  // What it looks like now is preferred among equals.
+  const better = (p: Place): number => p.score - (p.variant === own[0] ? 0 : 0.02) - 0.02 * Math.max(0, p.variant.layout.lines.length - 2);
+  all.sort((a, b) => better(b) - better(a));
+  const chosen: { place: Place; box: Box }[] = [];
+  for (const place of all) {
+    const box = { x: place.x, y: place.y, width: place.variant.frame.width, height: place.variant.frame.height };
+    if (chosen.every((c) => apart(c.box, box))) chosen.push({ place, box });
+    if (chosen.length >= most + (most > 1 ? 2 : 0)) break;
+  }
+  const spots = chosen.map(({ place: { variant, x, y, covers } }): QuietSpot => {
+    const { layer, frame } = variant;
+    const box = { ...layer.box, x: Math.round(layer.box.x + x - frame.x), y: Math.round(layer.box.y + y - frame.y) };
+    const set = { box, align: layer.align, frame: layer.frame, balance: layer.balance };
+    const next = { ...slide, layers: slide.layers.map((l) => (l.id === id ? setAt(given, set, size, piece) : l)) };
+    const reading = readText(painter, { ...piece, slides: [next] }, next, size, next.layers.find((l) => l.id === id) as TextLayer);
+    return { set, frame: textFrame({ ...layer, box }, variant.layout), lines: variant.layout.lines.filter((l) => l.width > 0).length, reading, covers };
+  });
+  const margin = (s: QuietSpot): number => Math.min(PLENTY, (s.reading.ratio ?? 0) / s.reading.needed) - 1.2 * s.covers - 0.004 * s.reading.busyness;
+  return { spots: spots.sort((a, b) => margin(b) - margin(a)).slice(0, most), map: { width: look.width, height: look.height, step: look.step, values } };
+}
+
+/** Text at the left begins there, text at the right ends there: alignment goes with the place. */
+function alignsWith(p: Place, size: Size): boolean {
+  const { layer, layout, frame } = p.variant;
+  if (layout.lines.length < 2) return true;
+  const middle = (p.x + frame.width / 2) / size.width;
+  return layer.align === 'start' ? middle < 0.62 : layer.align === 'end' ? middle > 0.6 : Math.abs(middle - 0.5) < 0.2;
+}

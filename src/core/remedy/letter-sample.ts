@@ -1,0 +1,126 @@
+// A sample of the pixels that a reading goes by, for weighing candidates without painting them: some of each letter's halo with its
+// place, and its ink. What is chosen by it is confirmed on the picture afterwards.
+import { luminance } from '../colour/srgb';
+import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
+import type { Painter } from '../paint/painter';
+import { busyness, cellMeans } from '../reading/busyness';
+import { coloursOf, quantile } from '../reading/contrast-of-letters';
+import { paintPair, probeText } from '../reading/read';
+import { busynessFactor } from '../reading/verdict';
+import type { BareText } from './strength';
+import type { Veil } from './veil';
+
+/** Halo pixels that are looked at of each letter. */
+const OF_A_LETTER = 64;
+
+interface LetterSample {
+  /** Luminance of its ink. */
+  ink: number;
+  rgb: Uint8Array;
+  /** Middles of the pixels, in pixels of the slide. */
+  x: Float32Array;
+  y: Float32Array;
+  base: number;
+  busy: number;
+}
+
+const LUMINANCE = Float32Array.from({ length: 256 }, (_, v) => luminance(v, 0, 0) / 0.2126);
+const lum = (r: number, g: number, b: number): number => 0.2126 * LUMINANCE[r] + 0.7152 * LUMINANCE[g] + 0.0722 * LUMINANCE[b];
+
+/** Letters of some texts of a slide as they stand over it now. */
+export class LetterSamples {
+  /** The texts as they are, for the solver. */
+  readonly bare: BareText[];
+  private readonly letters: LetterSample[] = [];
+  private readonly scratch = new Float32Array(OF_A_LETTER);
+
+  constructor(painter: Painter, piece: Piece, slide: Slide, size: Size, texts: readonly TextLayer[]) {
+    this.bare = texts.map((t) => {
+      const probe = probeText(painter, piece, size, t);
+      return { probe, pair: paintPair(painter, piece, slide, size, probe) };
+    });
+    for (const { probe, pair } of this.bare) {
+      const { halo, grid } = probe;
+      if (!halo.letters.length) continue;
+      const colours = coloursOf(probe, pair);
+      const busy = busyness(grid, cellMeans(grid, pair.backdrop));
+      halo.letters.forEach((l, n) => {
+        const c = colours[n], count = Math.min(OF_A_LETTER, l.halo.length), step = l.halo.length / count;
+        const s: LetterSample = { ink: 0, rgb: new Uint8Array(count * 3), x: new Float32Array(count), y: new Float32Array(count), base: probe.base, busy };
+        for (let i = 0; i < count; i++) {
+          const k = Math.floor(i * step), at = l.halo[k];
+          s.rgb.set(c.halo.subarray(k * 3, k * 3 + 3), i * 3);
+          s.x[i] = halo.region.x + (at % halo.region.width) + 0.5;
+          s.y[i] = halo.region.y + Math.floor(at / halo.region.width) + 0.5;
+        }
+        // One ink a letter is near enough here.
+        const m = c.ink.length === 3 ? 0 : Math.floor(c.ink.length / 6) * 3;
+        s.ink = lum(c.ink[m], c.ink[m + 1], c.ink[m + 2]);
+        this.letters.push(s);
+      });
+    }
+  }
+
+  get hasLetters(): boolean {
+    return this.letters.length > 0;
+  }
+
+  /** Is the ink lighter than most of what lies behind it could be? Decides whether it wants dark or light treatments. */
+  get lightInk(): boolean {
+    return this.letters.reduce((s, l) => s + l.ink, 0) / Math.max(1, this.letters.length) > 0.22;
+  }
+
+  /**
+   * The weakest letter's reading over what it needs, with a veil at a strength of 0..1 between picture and text.
+   * @param ink luminance of another ink to try
+   */
+  margin(veil: Veil | null = null, strength = 1, ink: number | null = null, alphas: readonly Float32Array[] | null = null): number {
+    let least = Infinity;
+    this.letters.forEach((l, n) => {
+      const count = l.x.length, own = (ink ?? l.ink) + 0.05;
+      let cover = 0;
+      for (let i = 0; i < count; i++) {
+        const a = veil ? (alphas ? alphas[n][i] : veil.alpha(l.x[i], l.y[i])) * strength : 0;
+        cover += a;
+        let Y: number;
+        if (a > 0) {
+          const [r, g, b] = veil!.colour, o = i * 3;
+          Y = lum((l.rgb[o] + (r - l.rgb[o]) * a + 0.5) | 0, (l.rgb[o + 1] + (g - l.rgb[o + 1]) * a + 0.5) | 0, (l.rgb[o + 2] + (b - l.rgb[o + 2]) * a + 0.5) | 0) + 0.05;
+        } else Y = lum(l.rgb[i * 3], l.rgb[i * 3 + 1], l.rgb[i * 3 + 2]) + 0.05;
+        this.scratch[i] = Y > own ? Y / own : own / Y;
+      }
+      const reading = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25)));
+      least = Math.min(least, reading / (l.base * busynessFactor(l.busy * (1 - cover / count))));
+    });
+    return least;
+  }
+
+  /** About the least strength, 0..1, at which a veil is enough, or null. */
+  enough(veil: Veil, ink: number | null = null): number | null {
+    const alphas = this.letters.map((l) => Float32Array.from(l.x, (x, i) => veil.alpha(x, l.y[i])));
+    if (this.margin(veil, 0, ink, alphas) >= 1) return 0;
+    if (this.margin(veil, 1, ink, alphas) < 1) return null;
+    let low = 0, high = 1;
+    for (let i = 0; i < 7; i++) {
+      const m = (low + high) / 2;
+      if (this.margin(veil, m, ink, alphas) >= 1) high = m;
+      else low = m;
+    }
+    return high;
+  }
+
+  /** The weakest letter's ratio with another ink, 1..21, and what it needs. */
+  withInk(ink: number): { ratio: number; needed: number } {
+    let worst = { ratio: 21, needed: this.letters[0]?.base ?? 3 };
+    for (const l of this.letters) {
+      const count = l.x.length;
+      for (let i = 0; i < count; i++) {
+        const Y = lum(l.rgb[i * 3], l.rgb[i * 3 + 1], l.rgb[i * 3 + 2]) + 0.05;
+        this.scratch[i] = Y > ink + 0.05 ? Y / (ink + 0.05) : (ink + 0.05) / Y;
+      }
+      const ratio = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25))), needed = l.base * busynessFactor(l.busy);
+      if (ratio / needed < worst.ratio / worst.needed) worst = { ratio, needed };
+    }
+    return worst;
+  }
+}

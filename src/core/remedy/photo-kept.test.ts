@@ -1,0 +1,69 @@
+// Photo kept and marks: known answers.
+import { oklab } from '../colour/oklab';
+import { labOf } from '../colour/lab-planes';
+import { picture } from '../testing/pixels';
+import { KeptPhoto } from './photo-kept';
+
+/** Waves of light and dark, a little coloured: a photograph for these purposes. */
+const photo = picture(160, 120, (x, y) => {
+  const v = 120 + 60 * Math.sin(x / 5) * Math.cos(y / 7);
+  return [v, v * 0.95, v * 1.05];
+});
+const kept = new KeptPhoto(photo);
+const over = (alpha: number, c: number): Uint8ClampedArray => photo.data.map((v, i) => (i % 4 === 3 ? 255 : v + (c - v) * alpha));
+
+it('OKLab by table is that by formula', () => {
+  const bytes = new Uint8ClampedArray(4 * 4096), lab = new Float32Array(3 * 4096);
+  for (let i = 0; i < 4096; i++) bytes.set([(i * 37) & 255, (i * 91) & 255, (i * 13) & 255, 255], i * 4);
+  labOf(bytes, 0, 4096, lab);
+  for (let i = 0; i < 4096; i++) oklab(bytes[i * 4], bytes[i * 4 + 1], bytes[i * 4 + 2]).forEach((v, c) => expect(Math.abs(v - lab[i * 3 + c])).toBeLessThan(4e-4));
+});
+
+it('all is kept of the photo itself, nothing under opaque colour far from it', () => {
+  expect(kept.compare(photo.data)).toEqual({ kept: 100, marks: 0 });
+  expect(kept.compare(over(1, 0))!.kept).toBeLessThan(1);
+});
+
+it('a flat tint keeps the less the stronger it is, and leaves no marks', () => {
+  const at = [0.1, 0.3, 0.5, 0.7, 0.9].map((a) => kept.compare(over(a, 0))!);
+  at.forEach((k, i) => {
+    expect(k.marks).toBe(0);
+    if (i) expect(k.kept).toBeLessThan(at[i - 1].kept);
+  });
+  // The formula for one window, by hand: slope is about 1 - a in lightness, dE the mean lightness step.
+  expect(at[2].kept).toBeGreaterThan(20);
+  expect(at[2].kept).toBeLessThan(60);
+});
+
+it('grey that keeps its contrast is better than grey that loses it', () => {
+  const lower = photo.data.map((v, i) => (i % 4 === 3 ? 255 : v - 30));
+  expect(kept.compare(lower)!.kept).toBeGreaterThan(kept.compare(over(0.3, 20))!.kept);
+});
+
+it('the edge of a plate is a mark in the windows it passes through, and only there', () => {
+  const plate = new Uint8ClampedArray(photo.data);
+  for (let y = 20; y < 60; y++) for (let x = 28; x < 100; x++) for (let c = 0; c < 3; c++) plate[(y * 160 + x) * 4 + c] *= 0.3;
+  const k = kept.compare(plate)!;
+  // 72 x 40 from (28, 20): columns 3 and 12 of windows are cut for five to six rows, rows 2 and 7 for ten columns.
+  expect(k.marks).toBeGreaterThan(4);
+  expect(k.marks).toBeLessThan(11);
+  // Outside the plate all is kept: 0.15 of the picture lies under it.
+  expect(k.kept).toBeGreaterThan(80);
+});
+
+it('an estimate without painting agrees with what is painted, and a sample of windows with all of them', () => {
+  const ramp = (x: number): number => Math.max(0, 0.8 - x / 200);
+  const painted = photo.data.map((v, i) => (i % 4 === 3 ? 255 : v + (16 - v) * ramp(((i >> 2) % 160) + 0.5)));
+  const exact = kept.compare(painted)!;
+  expect(kept.estimate([16, 16, 16], ramp, 1)!.kept).toBeCloseTo(exact.kept, 5);
+  expect(Math.abs(kept.estimate([16, 16, 16], ramp, 3)!.kept - exact.kept)).toBeLessThan(3);
+});
+
+it('counts only where there is photo; without any there is nothing to keep', () => {
+  const half = new KeptPhoto(photo, (x) => x < 80), right = new Uint8ClampedArray(photo.data);
+  for (let y = 0; y < 120; y++) right.fill(255, (y * 160 + 80) * 4, (y + 1) * 160 * 4);
+  expect(half.compare(right)).toEqual({ kept: 100, marks: 0 });
+  const none = new KeptPhoto(photo, () => false);
+  expect(none.shown).toBe(false);
+  expect(none.compare(right)).toBeNull();
+});

@@ -1,0 +1,431 @@
+// Ways through: every treatment that makes a text Clear, its free choices made for the most photo kept, each as layers one can edit.
+// Candidates are weighed by a sample of letters and windows; what is chosen is solved and confirmed by painting (reading.md, "Ways through").
+import { hexFromOklab, oklab } from '../colour/oklab';
+import type { FoundColour, Pixels } from '../colour/palette';
+import { rgba } from '../colour/srgb';
+import { addLayer, changeLayers } from '../piece/edits';
+import { FADE_SIDES, makeFade, makePlate, makePool, makeTint } from '../piece/make';
+import { layerIn } from '../piece/resolve';
+import type { Layer, PhotoLayer, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import { readingShadow, strengthOf, withStrength, type StrengthProperty } from '../piece/strengths';
+import { union } from '../arrange/follow';
+import { boundsOf } from '../arrange/transform';
+import type { Painter } from '../paint/painter';
+import { quietSpots, setAt } from '../reading/quiet-spots';
+import { readText, type Reading } from '../reading/read';
+import type { Grid } from '../photo/saliency';
+import { linesPlace } from '../type/frame';
+import { KEPT_SIDE, KeptPhoto, type PhotoKept } from './photo-kept';
+import { LetterSamples } from './letter-sample';
+import { isTreatment, leastConfirmed, StrengthModel, strengthChart, type StrengthAsk, type Treatment } from './strength';
+import { suggestColours, type SuggestedColour } from './text-colours';
+import { askAbout } from './treatment';
+import { veilOf, type Veil } from './veil';
+
+/** Single treatments, the simplest first: that is how ties are broken. */
+export const WAY_KINDS = ['ink', 'move', 'tint', 'fade', 'pool', 'plate', 'backing', 'shadow', 'tone', 'blur'] as const;
+export type WayKind = (typeof WAY_KINDS)[number];
+/** Two at half strength, tried where no single one keeps enough: the first halved, the second solved over it. */
+export const WAY_PAIRS = [
+  ['pool', 'shadow'],
+  ['fade', 'shadow'],
+  ['move', 'pool'],
+  ['tint', 'shadow'],
+] as const satisfies readonly (readonly [WayKind, WayKind])[];
+/** Below this, in percent of the photo kept, pairs are tried. */
+export const KEEPS_ENOUGH = 80;
+
+export interface Way {
+  /** One kind, or two put together. */
+  kinds: WayKind[];
+  name: string;
+  /** Layers to add, bottom to top; ids are stand-ins. */
+  add: Layer[];
+  /** What changes of layers that are there. */
+  change: { id: string; set: Partial<Layer> }[];
+  /** Strength in whole percent; null where there is none: another colour, another place. */
+  strength: number | null;
+  readings: Reading[];
+  /** Null where the slide has no photo. */
+  kept: PhotoKept | null;
+}
+
+export interface WaysAsk {
+  piece: Piece;
+  slide: Slide;
+  size: Size;
+  /** Texts that must be Clear; all visible ones where left out. */
+  texts?: string[];
+  /** Treatments that are there already are switched off first: what else could be done. */
+  instead?: boolean;
+  /** Colours of the photo. */
+  colours?: readonly FoundColour[];
+  /** Where the subject is, where that is known. */
+  saliency?: Grid | null;
+}
+
+/** Worth of a way: photo kept less twice its marks; without a photo, less treatment is better. */
+export const worthOf = (w: Pick<Way, 'kept' | 'strength'>): number => (w.kept ? w.kept.kept - 2 * w.kept.marks : 100 - (w.strength ?? 0) / 2);
+
+const simplicity = (w: Pick<Way, 'kinds'>): number => (w.kinds.length > 1 ? WAY_KINDS.length : 0) + WAY_KINDS.indexOf(w.kinds[0]);
+/** The best first; of those that are worth about the same, the simpler one. */
+export const sortWays = <W extends Way>(ways: readonly W[]): W[] => [...ways].sort((a, b) => Math.round(worthOf(b) * 2) - Math.round(worthOf(a) * 2) || simplicity(a) - simplicity(b));
+
+/** Looks of texts and photos that treatments consist of, switched off. */
+function untreated(layer: Layer): Layer {
+  if (isTreatment(layer)) return { ...layer, visible: false };
+  if (layer.kind === 'text') return { ...layer, backing: layer.backing && { ...layer.backing, on: false }, shadows: layer.shadows.map((s) => ({ ...s, on: false })) };
+  if (layer.kind === 'photo' && layer.band === 'backdrop') return plainTone(layer);
+  return layer;
+}
+const plainTone = (l: PhotoLayer): PhotoLayer => ({ ...l, tone: { ...l.tone, levels: { ...l.tone.levels, on: false }, blur: { ...l.tone.blur, on: false } } });
+
+/** Is there something on a slide that was laid for the sake of its texts? */
+export const isTreated = (slide: Slide): boolean => slide.layers.some((l) => l.visible && (isTreatment(l) || (l.kind === 'text' && (l.backing?.on || l.shadows.some((s) => s.on))) || (l.kind === 'photo' && l.band === 'backdrop' && (l.tone.levels.on || l.tone.blur.on))));
+
+/** What counts for photo kept: the backdrop, and what is laid on it for the text's sake, without ink. */
+const countsForPhoto = (l: Layer): boolean => l.band === 'backdrop' || isTreatment(l) || l.kind === 'text';
+
+/** How much of a slide's photo its treatments leave. */
+export class SlidePhoto {
+  readonly photo: KeptPhoto;
+  private readonly width: number;
+  private readonly height: number;
+  readonly scale: number;
+
+  constructor(
+    private readonly painter: Painter,
+    piece: Piece,
+    slide: Slide,
+    private readonly size: Size,
+  ) {
+    this.scale = KEPT_SIDE / Math.max(size.width, size.height);
+    this.width = Math.max(1, Math.round(size.width * this.scale));
+    this.height = Math.max(1, Math.round(size.height * this.scale));
+    const photos = slide.layers.some((l) => l.kind === 'photo' && l.band === 'backdrop' && l.visible);
+    const bare = { ...slide, layers: slide.layers.filter((l) => l.band === 'backdrop').map(untreated) };
+    const alpha = photos ? this.paint(piece, bare, { transparent: true, only: (l: Layer) => l.kind === 'photo' }) : null;
+    this.photo = new KeptPhoto({ width: this.width, height: this.height, data: photos ? this.paint(piece, bare) : new Uint8ClampedArray(this.width * this.height * 4) }, (x, y) => alpha !== null && alpha[(y * this.width + x) * 4 + 3] > 127);
+  }
+
+  private paint(piece: Piece, slide: Slide, options: Parameters<Painter['paint']>[5] = {}): Uint8ClampedArray {
+    const s = this.painter.studio.surface(this.width, this.height);
+    this.painter.paint(s, piece, slide, this.size, { scale: this.scale, x: 0, y: 0 }, options);
+    return s.read(0, 0, this.width, this.height);
+  }
+
+  /** Photo kept and marks of a slide with the same photo; null where there is none. */
+  of(piece: Piece, slide: Slide): PhotoKept | null {
+    return this.photo.shown ? this.photo.compare(this.paint(piece, slide, { inkless: true, only: countsForPhoto })) : null;
+  }
+
+  /** An estimate for a veil at a strength, from every so many-th window. */
+  underVeil({ colour, alpha }: Veil, strength: number, every: number): PhotoKept | null {
+    return this.photo.estimate(colour, (x, y) => strength * alpha(x / this.scale, y / this.scale), every);
+  }
+}
+
+/** One of so many windows is looked at for an estimate. */
+const EVERY = 53;
+const weigh = (k: PhotoKept | null, strength: number): number => (k ? k.kept - 2 * k.marks : 100 - 100 * strength);
+
+interface Choice {
+  layer: Treatment;
+  strength: number;
+  worth: number;
+}
+
+/** Ways through for one question; everything that its kinds share is made once. */
+export class Ways {
+  private readonly piece: Piece;
+  private readonly slide: Slide;
+  private readonly size: Size;
+  private readonly texts: TextLayer[];
+  private readonly hidden: { id: string; set: Partial<Layer> }[];
+  private readonly kept: SlidePhoto;
+  readonly samples: LetterSamples;
+
+  constructor(
+    private readonly painter: Painter,
+    private readonly ask: WaysAsk,
+    kept?: SlidePhoto,
+  ) {
+    const { piece, slide, size } = ask;
+    this.size = size;
+    this.hidden = ask.instead ? slide.layers.flatMap((l) => switchedOff(l, ask.texts)) : [];
+    this.slide = { ...slide, layers: slide.layers.map((l) => changed(l, this.hidden)) };
+    this.piece = { ...piece, slides: piece.slides.map((s) => (s.id === slide.id ? this.slide : s)) };
+    this.texts = this.slide.layers.filter((l): l is TextLayer => l.kind === 'text' && (ask.texts ? ask.texts.includes(l.id) : true) && layerIn(l, size, piece.sizes[0]).visible);
+    this.samples = new LetterSamples(painter, this.piece, this.slide, size, this.texts);
+    this.kept = kept ?? new SlidePhoto(painter, this.piece, this.slide, size);
+  }
+
+  get hasLetters(): boolean {
+    return this.samples.hasLetters;
+  }
+
+  /** The texts as they read now. */
+  now(): Reading[] {
+    return this.texts.map((t) => readText(this.painter, this.piece, this.slide, this.size, t));
+  }
+
+  /** One way, or null where it does not make the texts Clear, or has nothing to work on. */
+  solve(kind: WayKind): Way | null {
+    if (!this.hasLetters) return null;
+    const way = this.tried(kind);
+    // Nothing is needed: that is no way through.
+    return way?.strength === 0 ? null : way;
+  }
+
+  private tried(kind: WayKind): Way | null {
+    switch (kind) {
+      case 'ink':
+        return this.ink();
+      case 'move':
+        return this.move();
+      case 'tint':
+        return this.laid('tint', this.tint());
+      case 'fade':
+        return this.laid('fade', this.fade());
+      case 'pool':
+        return this.laid('pool', this.pool());
+      case 'plate':
+        return this.laid('plate', this.plate());
+      case 'backing':
+        return this.best([this.own('backing', this.deepColours()[0])]);
+      case 'shadow':
+        return this.best([0.34, 0.2].map((blur) => this.own('shadow', this.deepColours()[0], blur)));
+      case 'tone':
+        return this.hasPhoto ? this.own(this.samples.lightInk ? 'darken' : 'lighten') : null;
+      case 'blur':
+        return this.hasPhoto ? this.own('blur') : null;
+    }
+  }
+
+  /** Two together: the first at half its strength (a move as it is), the second just enough over it. */
+  solvePair([one, two]: readonly [WayKind, WayKind], first: Way | null = this.solve(one)): Way | null {
+    const half = one === 'move' ? this.move(true) : first && halved(first);
+    if (!half) return null;
+    const piece = applyWay(this.piece, this.slide.id, half, (i) => `pair-${i}`), slide = piece.slides.find((s) => s.id === this.slide.id)!;
+    const over = new Ways(this.painter, { ...this.ask, instead: false, piece, slide }, this.kept).solve(two);
+    if (!over || over.strength === 0) return null;
+    const change = [...half.change];
+    for (const c of over.change) {
+      const same = change.find((x) => x.id === c.id);
+      if (same) same.set = { ...same.set, ...c.set } as Partial<Layer>;
+      else change.push(c);
+    }
+    return { kinds: [one, two], name: `${WAY_NAMES[one]} and ${WAY_NAMES[two].toLowerCase()}`, add: [...half.add, ...over.add.map((l) => ({ ...l, id: `${l.id}-2` }))], change, strength: over.strength, readings: over.readings, kept: over.kept };
+  }
+
+  /** Suggested colours for the texts asked about. */
+  colours(most?: number): SuggestedColour[] {
+    return suggestColours(this.painter, this.piece, this.slide, this.size, this.samples, this.ask.colours ?? [], most);
+  }
+
+  private get hasPhoto(): boolean {
+    return this.slide.layers.some((l) => l.kind === 'photo' && l.band === 'backdrop' && l.visible);
+  }
+
+  /** Hue and chroma of the photo, in the lightness that treats light or dark ink with the least opacity. */
+  private deepColours(): string[] {
+    const dark = this.samples.lightInk, found = (this.ask.colours ?? []).map((f) => labOfHex(f.hex));
+    const hues = found.length ? found.filter((_, i) => i < 4) : [[0.5, 0, 0] as const];
+    const seen: string[] = [];
+    for (const L of dark ? [0.1, 0.17, 0.24, 0.31] : [0.99, 0.96, 0.92, 0.87])
+      for (const [, a, b] of hues) {
+        const chroma = Math.hypot(a, b), k = chroma > 0 ? Math.min(chroma, dark ? 0.05 : 0.03) / chroma : 0, hex = hexFromOklab(L, a * k, b * k);
+        if (!seen.includes(hex)) seen.push(hex);
+      }
+    return seen;
+  }
+
+  private weigh(layer: Treatment): Choice | null {
+    const veil = veilOf(this.painter, this.piece, this.slide, this.size, layer), strength = this.samples.enough(veil);
+    return strength === null ? null : { layer, strength, worth: weigh(this.kept.underVeil(veil, strength, EVERY), strength) };
+  }
+
+  private bestOf(layers: readonly Treatment[]): Choice | null {
+    return layers.reduce<Choice | null>((best, l) => {
+      const c = this.weigh(l);
+      return c && (!best || c.worth > best.worth) ? c : best;
+    }, null);
+  }
+
+  /** First the lightness, in the photo's main hue; then the hue. */
+  private inBestColour(make: (hex: string) => Treatment): Choice | null {
+    const all = this.deepColours(), lightnesses = 4, hues = Math.max(1, Math.ceil(all.length / lightnesses));
+    const first = this.bestOf(Array.from({ length: lightnesses }, (_, i) => all[i * hues]).filter(Boolean).map(make));
+    if (!first) return null;
+    const hex = first.layer.kind === 'plate' ? (first.layer.fill.colour as string) : (first.layer.colour as string), row = Math.floor(all.indexOf(hex) / hues);
+    return [first, this.bestOf(all.slice(row * hues + 1, (row + 1) * hues).map(make))].reduce((a, b) => (b && (!a || b.worth > a.worth) ? b : a));
+  }
+
+  private tint(): Choice | null {
+    return this.inBestColour((hex) => makeTint(STAND_IN, hex, 1, this.piece.sizes[0]));
+  }
+
+  /** Side, reach and colour; its strength follows from them. */
+  private fade(): Choice | null {
+    const size = this.piece.sizes[0], box = this.behind(), deep = this.deepColours()[0];
+    const far = { left: (box.x + box.width) / size.width, right: (size.width - box.x) / size.width, top: (box.y + box.height) / size.height, bottom: (size.height - box.y) / size.height };
+    const sides = (Object.keys(far) as (keyof typeof far)[]).sort((a, b) => far[a] - far[b]).slice(0, 2);
+    const shapes = sides.flatMap((side) =>
+      [1, 1.2, 1.5, 2].flatMap((k) => ([0, 0.5] as const).map((s) => ({ angle: FADE_SIDES[side], reach: round(Math.min(2, Math.max(0.1, far[side] * k))), solid: round(Math.max(0, far[side] * s)) }))).filter((f) => f.reach > f.solid + 0.1),
+    );
+    const shape = this.bestOf(shapes.map((more) => makeFade(STAND_IN, deep, 1, size, more)));
+    if (!shape) return null;
+    const { angle, reach, solid: full } = shape.layer as ReturnType<typeof makeFade>;
+    return this.inBestColour((hex) => makeFade(STAND_IN, hex, 1, size, { angle, reach, solid: full })) ?? shape;
+  }
+
+  /** Spread, feather and colour. */
+  private pool(): Choice | null {
+    const box = this.behind(), type = this.typeSize(), follows = this.texts.map((t) => t.id), deep = this.deepColours()[0];
+    const make = (hex: string, spread: number, feather: number) => ({ ...makePool(STAND_IN, hex, 1, box, type, follows), spread: Math.round(type * spread), feather: Math.max(1, Math.round(type * feather)) });
+    const shape = this.bestOf([0, 0.1, 0.2].flatMap((s) => [0.6, 0.85, 1.2].map((f) => make(deep, s, f))));
+    if (!shape) return null;
+    const { spread, feather } = shape.layer as ReturnType<typeof makePool>;
+    return this.inBestColour((hex) => make(hex, spread / type, feather / type)) ?? shape;
+  }
+
+  private plate(): Choice | null {
+    const box = this.behind(), type = this.typeSize(), follows = this.texts.map((t) => t.id);
+    return this.inBestColour((hex) => makePlate(STAND_IN, hex, 1, box, type, follows));
+  }
+
+  /** Where the texts' lines are, in pixels of the base size; near enough for choosing sides. */
+  private behind() {
+    return union(this.texts.map((t) => linesPlace(t, this.painter.layout(t))).map((p, i) => (p ? boundsOf(p.box, p.rotation) : this.texts[i].box)));
+  }
+  private typeSize(): number {
+    return Math.max(...this.texts.map((t) => this.painter.layout(t).fontSize));
+  }
+
+  /** Solves what was chosen on the picture, and weighs it there. */
+  private laid(kind: WayKind, choice: Choice | null): Way | null {
+    if (!choice) return null;
+    const piece = addLayer(this.piece, this.slide.id, choice.layer);
+    const slide = piece.slides.find((s) => s.id === this.slide.id)!;
+    const least = this.least({ piece, size: this.size, slides: [{ slide, treated: [STAND_IN] }], texts: this.texts.map((t) => t.id) }, choice.strength * 100);
+    if (!least) return null;
+    const layer = { ...choice.layer, opacity: least.strength / 100 };
+    return this.finish([kind], WAY_NAMES[kind], [layer], [], least.strength, least.readings);
+  }
+
+  /** Just enough of what texts or photos have by themselves. */
+  private own(property: 'backing' | 'shadow' | 'darken' | 'lighten' | 'blur', colour?: string, blur?: number): Way | null {
+    const kind: WayKind = property === 'darken' || property === 'lighten' ? 'tone' : property;
+    const base = blur === undefined ? this.piece : changeLayers(this.piece, this.slide.id, this.texts.map((t) => t.id), (l) => void (l.kind === 'text' && (l.shadows = [...l.shadows.map((s) => ({ ...s, on: false })), readingShadow(l, colour!, 0, blur)])));
+    const slide = base.slides.find((s) => s.id === this.slide.id)!, texts = this.texts.map((t) => t.id);
+    const ask = askAbout(base, [slide], this.size, { overlay: null, kind: property, colour, texts });
+    // What is known of the texts is of use only where they have nothing of the kind yet.
+    const begun = ask.slides[0].slide.layers.some((l) => ask.slides[0].treated.includes(l.id) && (l.kind === 'photo' ? l.tone.levels.on || l.tone.blur.on : l.kind === 'text' && (strengthOf(l, property, this.size) > 0 || base !== this.piece && this.texts.some((t) => t.shadows.some((s) => s.on)))));
+    const least = this.least(ask, undefined, !begun);
+    if (!least) return null;
+    const [on] = ask.slides, change = on.slide.layers.filter((l) => on.treated.includes(l.id)).map((l) => ({ id: l.id, set: ownPart(withStrength(l, property, least.strength / 100, this.piece.sizes[0]), property) }));
+    return this.finish([kind], WAY_NAMES[kind], [], change, least.strength, least.readings);
+  }
+
+  /** The least strength; beginning near where the sample says it is, since that is quicker. */
+  private least(ask: StrengthAsk, near?: number, bare = true): { strength: number; readings: Reading[] } | null {
+    const model = new StrengthModel(this.painter, ask, bare ? this.samples.bare : []);
+    if (!model.even) {
+      // Costly to try: where all of it does not help, none of it is tried.
+      const full = model.at(100);
+      if (full.verdict !== 'clear') return null;
+      return leastConfirmed(model, [model.at(0), model.at(33), model.at(66), full]);
+    }
+    if (near === undefined) return leastConfirmed(model, strengthChart(model, 10));
+    const about = [0, Math.floor(near) - 8, Math.ceil(near) + 8, 100].filter((s, i, all) => s >= 0 && s <= 100 && (i === 0 || s > all[i - 1]));
+    return leastConfirmed(model, about.map((s) => model.at(s)));
+  }
+
+  private ink(): Way | null {
+    const suggested = this.colours(12).filter((c) => c.ratio >= c.needed * 1.01);
+    for (const c of suggested.slice(0, 3)) {
+      const colour = c.swatch ? { swatch: c.swatch } : c.hex;
+      const change = this.texts.map((t) => ({ id: t.id, set: { fill: { ...t.fill, kind: 'colour', colour } } as Partial<Layer> }));
+      const way = this.finish(['ink'], `${WAY_NAMES.ink}: ${c.name.toLowerCase()}`, [], change, null);
+      if (isClear(way.readings)) return way;
+    }
+    return null;
+  }
+
+  /** To the quietest spot; for one text only, since several must stay together. @param anyway also where it is not Clear there */
+  private move(anyway = false): Way | null {
+    if (this.texts.length !== 1) return null;
+    const [text] = this.texts, [spot] = quietSpots(this.painter, this.piece, this.slide, this.size, text.id, 1, this.ask.saliency).spots;
+    if (!spot || (!anyway && spot.reading.verdict !== 'clear')) return null;
+    const { overrides, ...set } = setAt(text, spot.set, this.size, this.piece);
+    const base = this.size.id === this.piece.sizes[0].id;
+    return this.finish(['move'], WAY_NAMES.move, [], [{ id: text.id, set: base ? { box: set.box, align: set.align, frame: set.frame, balance: set.balance } : { overrides } }], null, [spot.reading]);
+  }
+
+  private finish(kinds: WayKind[], name: string, add: Layer[], change: Way['change'], strength: number | null, readings?: Reading[]): Way {
+    const all = [...this.hidden.filter((h) => change.every((c) => c.id !== h.id)), ...change.map((c) => ({ id: c.id, set: { ...this.hidden.find((h) => h.id === c.id)?.set, ...c.set } as Partial<Layer> }))];
+    const way: Way = { kinds, name, add, change: all, strength, readings: readings ?? [], kept: null };
+    const piece = applyWay(this.piece, this.slide.id, way, (i) => `way-${i}`), slide = piece.slides.find((s) => s.id === this.slide.id)!;
+    way.kept = this.kept.of(piece, slide);
+    way.readings = readings ?? slide.layers.filter((l): l is TextLayer => l.kind === 'text' && this.texts.some((t) => t.id === l.id)).map((t) => readText(this.painter, piece, slide, this.size, t));
+    return way;
+  }
+
+  private best(ways: readonly (Way | null)[]): Way | null {
+    return ways.reduce<Way | null>((best, w) => (w && (!best || worthOf(w) > worthOf(best)) ? w : best), null);
+  }
+}
+
+export const WAY_NAMES: Record<WayKind, string> = { ink: 'Text colour', move: 'Quiet spot', tint: 'Tint', fade: 'Fade', pool: 'Pool', plate: 'Plate', backing: 'Backing', shadow: 'Shadow', tone: 'Tone of the photo', blur: 'Blurred photo' };
+
+const STAND_IN = 'way';
+const round = (v: number): number => Math.round(v * 100) / 100;
+const labOfHex = (hex: string): [number, number, number] => {
+  const { r, g, b } = rgba(hex);
+  return oklab(r, g, b);
+};
+export const isClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
+
+const changed = (l: Layer, changes: Way['change']): Layer => {
+  const c = changes.find((x) => x.id === l.id);
+  return c ? ({ ...l, ...c.set } as Layer) : l;
+};
+
+/** What must change of a layer for its treatment to be off; nothing for texts that are not asked about. */
+function switchedOff(l: Layer, texts: readonly string[] | undefined): Way['change'] {
+  if (!l.visible) return [];
+  if (isTreatment(l)) return 'follows' in l && l.follows.length && texts && !l.follows.some((f) => texts.includes(f)) ? [] : [{ id: l.id, set: { visible: false } }];
+  if (l.kind === 'text' && (!texts || texts.includes(l.id)) && (l.backing?.on || l.shadows.some((s) => s.on))) return [{ id: l.id, set: { backing: l.backing && { ...l.backing, on: false }, shadows: l.shadows.map((s) => ({ ...s, on: false })) } }];
+  if (l.kind === 'photo' && l.band === 'backdrop' && (l.tone.levels.on || l.tone.blur.on)) return [{ id: l.id, set: { tone: plainTone(l).tone } }];
+  return [];
+}
+
+const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> => (l.kind === 'text' ? (property === 'backing' ? { backing: l.backing } : { shadows: l.shadows }) : l.kind === 'photo' ? { tone: l.tone } : {});
+
+/** The same way at half its strength. */
+function halved(way: Way): Way {
+  const add = way.add.map((l) => ({ ...l, opacity: Math.round(l.opacity * 50) / 100 }));
+  const change = way.change.map((c) => {
+    const shadows = (c.set as Partial<TextLayer>).shadows;
+    return shadows ? { ...c, set: { ...c.set, shadows: shadows.map((s) => ({ ...s, opacity: s.opacity / 2 })) } as Partial<Layer> } : c;
+  });
+  return { ...way, add, change };
+}
+
+/** The piece with a way taken. @param newId an id for the n-th added layer */
+export function applyWay(piece: Piece, slideId: string, way: Pick<Way, 'add' | 'change'>, newId: (n: number) => string): Piece {
+  const ids = way.change.map((c) => c.id);
+  const next = ids.length ? changeLayers(piece, slideId, ids, (l) => void Object.assign(l, way.change.find((c) => c.id === l.id)!.set)) : piece;
+  return way.add.reduce((p, layer, i) => addLayer(p, slideId, { ...layer, id: newId(i) } as Layer), next);
+}
+
+/** The piece with everything on a slide switched off that is there for the sake of its texts. */
+export const withoutTreatments = (piece: Piece, slideId: string): Piece => applyWay(piece, slideId, { add: [], change: piece.slides.find((s) => s.id === slideId)?.layers.flatMap((l) => switchedOff(l, undefined)) ?? [] }, String);
+
+/** A small picture of a slide with a way taken. @param width in pixels */
+export function wayThumbnail(painter: Painter, piece: Piece, slideId: string, size: Size, way: Way, width: number): Pixels {
+  const next = applyWay(piece, slideId, way, (i) => `way-${i}`), k = width / size.width, height = Math.max(1, Math.round(size.height * k));
+  const s = painter.studio.surface(width, height);
+  painter.paint(s, next, next.slides.find((x) => x.id === slideId)!, size, { scale: k, x: 0, y: 0 });
+  return { width, height, data: s.read(0, 0, width, height) };
+}
