@@ -6,7 +6,10 @@ import { changesTone, histogramOf, toned, type Histogram } from '../core/photo/t
 import { changeLayers } from '../core/piece/edits';
 import { assetsOf, hexOf, layerIn, sizeOf } from '../core/piece/resolve';
 import type { PhotoLayer, Slide, TextLayer, Tone } from '../core/piece/schema';
-import { paintPair, probeText, readText, type Reading } from '../core/reading/read';
+import type { Seeing } from '../core/colour/seeing';
+import type { Grid } from '../core/photo/saliency';
+import { busyMap } from '../core/reading/busy-map';
+import { paintPair, probeText, readSlide, readText, type Reading } from '../core/reading/read';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
 import { readingKey } from '../core/reading/reading-key';
 import type { PhotoKept } from '../core/remedy/photo-kept';
@@ -82,11 +85,19 @@ async function coloursUnder(slide: Slide): Promise<FoundColour[]> {
   return photo ? api.palette(photo.asset).catch(() => []) : [];
 }
 
+/** The photo of the slide that was weighed last: it only depends on the backdrop. */
+let weighed: { key: string; photo: SlidePhoto } | null = null;
+function photoOf(piece: Scene['piece'], slide: Slide, size: ReturnType<typeof sizeOf>): SlidePhoto {
+  const key = JSON.stringify([size, piece.sizes[0].id, slide.paper, piece.swatches, slide.layers.filter((l) => l.band === 'backdrop')]);
+  if (weighed?.key !== key) weighed = { key, photo: new SlidePhoto(painter, piece, slide, size) };
+  return weighed.photo;
+}
+
 function waysFor(question: number, scene: Scene, ask: WaysQuestion): Promise<Ways> {
   if (waysAsked.question !== question || !waysAsked.ways)
     waysAsked = {
       question,
-      ways: open(scene).then(async ({ piece, slide, size }) => new Ways(painter, { piece, slide, size, ...ask, colours: await coloursUnder(slide) })),
+      ways: open(scene).then(async ({ piece, slide, size }) => new Ways(painter, { piece, slide, size, ...ask, colours: await coloursUnder(slide) }, photoOf(piece, slide, size))),
     };
   return waysAsked.ways!;
 }
@@ -102,8 +113,9 @@ export const api = {
   /**
    * Readings of all visible texts of a slide, or null where a newer question came.
    * @param letters whether each letter's reading is wanted too; without them there is less to send
+   * @param seeing to which eyes, in which light
    */
-  async readings(scene: Scene, letters = true): Promise<Reading[] | null> {
+  async readings(scene: Scene, letters = true, seeing: Seeing = { kind: 'plain' }): Promise<Reading[] | null> {
     const current = begin('readings');
     const { piece, slide, size } = await open(scene);
     const out: Reading[] = [];
@@ -113,10 +125,10 @@ export const api = {
     for (const layer of slide.layers) {
       if (layer.kind !== 'text' || !layerIn(layer, size, piece.sizes[0]).visible) continue;
       if (!current()) return null;
-      const key = readingKey(painter, piece, slide, size, layer), before = known.get(layer.id);
+      const key = readingKey(painter, piece, slide, size, layer) + JSON.stringify(seeing), before = known.get(layer.id);
       let reading = before?.key === key ? before.reading : null;
       if (!reading) {
-        reading = readText(painter, piece, slide, size, layer);
+        reading = readText(painter, piece, slide, size, layer, {}, undefined, null, seeing);
         if (complete) known.set(layer.id, { key, reading });
         await breathe();
       }
@@ -198,7 +210,7 @@ export const api = {
     const current = begin('kept');
     const { piece, slide, size } = await open(scene);
     await breathe();
-    return current() ? new SlidePhoto(painter, piece, slide, size).of(piece, slide) : null;
+    return current() ? photoOf(piece, slide, size).of(piece, slide) : null;
   },
 
   /** Suggested colours for texts. */
@@ -208,6 +220,23 @@ export const api = {
     const colours = await coloursUnder(slide);
     if (!current()) return null;
     return suggestColours(painter, piece, slide, size, new LetterSamples(painter, piece, slide, size, textsOf(piece, slide, size, ask.texts)), colours, 10);
+  },
+
+  /** Readings of one slide in one size for the overview; they are not kept. */
+  async overview(scene: Scene): Promise<Reading[]> {
+    const { piece, slide, size } = await open(scene);
+    return readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] }));
+  },
+
+  /** Calm and busy places of a slide, at the scale of a text (the largest where none is named). */
+  async busyMap(scene: Scene, text: string | null): Promise<Grid | null> {
+    const current = begin('busy map');
+    const { piece, slide, size } = await open(scene);
+    await breathe();
+    if (!current()) return null;
+    const texts = textsOf(piece, slide, size), layer = texts.find((t) => t.id === text) ?? texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
+    const probe = layer && probeText(painter, piece, size, layer), short = Math.min(size.width, size.height);
+    return busyMap(painter, piece, slide, size, probe?.layout.xHeight || short * 0.04, probe?.halo.stroke ?? short * 0.01);
   },
 
   /** Quiet spots for a text. */

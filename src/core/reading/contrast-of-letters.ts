@@ -45,9 +45,10 @@ const lum = (r: number, g: number, b: number): number => RED[r] + GREEN[g] + BLU
  * Each letter's reading: the contrast ratio that at most a quarter of its halo falls short of.
  * @param none colours of each letter
  * @param full the same with all of a treatment, and `s` (0..1) how much of it; pixels are mixed evenly and rounded to bytes
+ * @param share how much of their contrast strokes keep, 0..1, to an eye that does not see sharply
  * @returns one ratio 1..21 a letter
  */
-export function letterRatios(none: readonly LetterColours[], full: readonly LetterColours[] = none, s = 0): Float64Array {
+export function letterRatios(none: readonly LetterColours[], full: readonly LetterColours[] = none, s = 0, share = 1): Float64Array {
   const out = new Float64Array(none.length);
   const mixed = (a: Uint8Array, b: Uint8Array, i: number, j: number): number =>
     lum((a[i] + (b[j] - a[i]) * s + 0.5) | 0, (a[i + 1] + (b[j + 1] - a[i + 1]) * s + 0.5) | 0, (a[i + 2] + (b[j + 2] - a[i + 2]) * s + 0.5) | 0);
@@ -59,7 +60,10 @@ export function letterRatios(none: readonly LetterColours[], full: readonly Lett
     for (let i = 0; i < count; i++) {
       if (stepA || stepB) ink = mixed(a.ink, b.ink, i * stepA, i * stepB) + 0.05;
       const back = mixed(a.halo, b.halo, i * 3, i * 3) + 0.05;
-      ratios[i] = back > ink ? back / ink : ink / back;
+      if (share < 1) {
+        const middle = (back + ink) / 2, away = Math.abs(back - ink) * 0.5 * share;
+        ratios[i] = (middle + away) / (middle - away);
+      } else ratios[i] = back > ink ? back / ink : ink / back;
     }
     out[n] = quantile(ratios, count, Math.min(count - 1, Math.floor(count * 0.25)));
   }

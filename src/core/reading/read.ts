@@ -1,5 +1,6 @@
 // The reading of a text: painted, measured, judged. The definition is reading.md; this file puts its steps together.
 import { zoneEntered } from '../arrange/zones';
+import { seen, strokesKept, type Seeing } from '../colour/seeing';
 import { rgba } from '../colour/srgb';
 import { hexOf, layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
@@ -11,6 +12,8 @@ import { busyGrid, busyness, cellMeans, type BusyGrid } from './busyness';
 import { coloursOf, letterRatios } from './contrast-of-letters';
 import { textHalo, type TextHalo } from './halo';
 import { baseRatio, busynessFactor, SMALLEST_SHOWN, UNSEEN, verdictOf, type Verdict } from './verdict';
+
+const PLAINLY: Seeing = { kind: 'plain' };
 
 export type Flag = 'too-small' | 'unseen' | 'covered' | 'outside' | 'keep-clear' | 'overflow' | 'missing-letters' | 'missing-font' | 'empty';
 
@@ -123,11 +126,12 @@ function surfaceFor(painter: Painter, width: number, height: number): Surface {
   return scratch.surface;
 }
 
-/** Judges a text from its two pictures. */
-export function judge(probe: TextProbe, pair: Pair, covered = false): Reading {
+/** Judges a text from its two pictures. @param seeing to which eyes, in which light */
+export function judge(probe: TextProbe, pair: Pair, covered = false, seeing: Seeing = PLAINLY): Reading {
   const { layout, halo, grid } = probe;
-  const busy = halo.letters.length ? busyness(grid, cellMeans(grid, pair.backdrop)) : 0;
-  const ratios = letterRatios(coloursOf(probe, pair));
+  const own = seeing.kind === 'plain' ? pair : { backdrop: seen(pair.backdrop, seeing), inks: pair.inks.map((i) => seen(i, seeing)) };
+  const busy = halo.letters.length ? busyness(grid, cellMeans(grid, own.backdrop)) : 0;
+  const ratios = letterRatios(coloursOf(probe, own), undefined, 0, strokesKept(seeing, (halo.stroke * probe.shownPx) / Math.max(1, layout.smallest)));
   return readingFrom(probe, ratios, busy, covered, layout);
 }
 
@@ -192,11 +196,11 @@ function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, pro
  * The reading of one text of a slide in one size. Fonts and pictures must be there (`Painter.prepare`).
  * @param probe @param inks what is known of the text from before
  */
-export function readText(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: TextLayer, options: PaintOptions = {}, probe = probeText(painter, piece, size, layer), inks: Pair['inks'] | null = null): Reading {
-  return judge(probe, paintPair(painter, piece, slide, size, probe, options, inks), isCovered(painter, piece, slide, size, probe));
+export function readText(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: TextLayer, options: PaintOptions = {}, probe = probeText(painter, piece, size, layer), inks: Pair['inks'] | null = null, seeing: Seeing = PLAINLY): Reading {
+  return judge(probe, paintPair(painter, piece, slide, size, probe, options, inks), isCovered(painter, piece, slide, size, probe), seeing);
 }
 
 /** All visible texts of a slide, bottom to top. */
-export function readSlide(painter: Painter, piece: Piece, slide: Slide, size: Size): Reading[] {
-  return slide.layers.flatMap((l) => (l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible ? [readText(painter, piece, slide, size, l)] : []));
+export function readSlide(painter: Painter, piece: Piece, slide: Slide, size: Size, seeing: Seeing = PLAINLY): Reading[] {
+  return slide.layers.flatMap((l) => (l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible ? [readText(painter, piece, slide, size, l, {}, undefined, null, seeing)] : []));
 }

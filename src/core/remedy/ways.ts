@@ -194,7 +194,7 @@ export class Ways {
       case 'backing':
         return this.best([this.own('backing', this.deepColours()[0])]);
       case 'shadow':
-        return this.best([0.34, 0.2].map((blur) => this.own('shadow', this.deepColours()[0], blur)));
+        return this.shadow();
       case 'tone':
         return this.hasPhoto ? this.own(this.samples.lightInk ? 'darken' : 'lighten') : null;
       case 'blur':
@@ -327,14 +327,26 @@ export class Ways {
     return this.finish([kind], WAY_NAMES[kind], [], change, least.strength, least.readings);
   }
 
+  /** The softer shadow, unless it must be so strong that its rim shows. */
+  private shadow(): Way | null {
+    const [soft, tight] = [0.34, 0.2], colour = this.deepColours()[0], first = this.own('shadow', colour, soft);
+    return first && first.strength! <= 70 ? first : this.best([first, this.own('shadow', colour, tight)]);
+  }
+
   /** The least strength; beginning near where the sample says it is, since that is quicker. */
   private least(ask: StrengthAsk, near?: number, bare = true): { strength: number; readings: Reading[] } | null {
     const model = new StrengthModel(this.painter, ask, bare ? this.samples.bare : []);
     if (!model.even) {
-      // Costly to try: where all of it does not help, none of it is tried.
-      const full = model.at(100);
-      if (full.verdict !== 'clear') return null;
-      return leastConfirmed(model, [model.at(0), model.at(33), model.at(66), full]);
+      // Each try is a painting already: where all of it does not help, none of it is tried, and nothing needs confirming.
+      let readings = model.paintedAt(100);
+      if (!isClear(readings)) return null;
+      let low = 0, high = 100;
+      while (high - low > 1) {
+        const m = (low + high) >> 1, at = model.paintedAt(m);
+        if (isClear(at)) [high, readings] = [m, at];
+        else low = m;
+      }
+      return { strength: high, readings };
     }
     if (near === undefined) return leastConfirmed(model, strengthChart(model, 10));
     const about = [0, Math.floor(near) - 8, Math.ceil(near) + 8, 100].filter((s, i, all) => s >= 0 && s <= 100 && (i === 0 || s > all[i - 1]));

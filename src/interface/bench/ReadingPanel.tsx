@@ -2,23 +2,14 @@
 // The reading, always on top of the right column: number, verdict, weakest word, gauge; below it what can be done.
 import { Text } from '@mantine/core';
 import { IconAlertTriangle } from '@tabler/icons-react';
-import type { Flag, Reading } from '../../core/reading/read';
+import type { Reading } from '../../core/reading/read';
 import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
 import css from './ReadingPanel.module.css';
 import { Remedies } from './remedies/Remedies';
+import { SEEN_AS } from './eyes';
+import { FLAG_WORD } from './flags';
+import { Overview } from './Overview';
 import { currentSlide, select, shownReading, useBench } from './store';
-
-export const FLAG_WORD: Record<Flag, string> = {
-  'too-small': 'Shown smaller than 11 px',
-  unseen: 'Cannot be seen: ink and backdrop are alike',
-  covered: 'Covered by a layer above',
-  outside: 'Reaches outside the slide',
-  'keep-clear': 'Lies in a keep-clear zone',
-  overflow: 'More text than the frame holds',
-  'missing-letters': 'No font has some of its letters',
-  'missing-font': 'One of its fonts is not here and is replaced',
-  empty: 'No letters to measure',
-};
 
 /** Why so much is needed, in words. */
 function reason(r: Reading): string {
@@ -33,6 +24,7 @@ const onGauge = (ratio: number): number => (100 * Math.log(Math.min(21, Math.max
 export function ReadingPanel() {
   const reading = useBench(shownReading);
   const texts = useBench((s) => s.readings.length);
+  const seenAs = useBench((s) => SEEN_AS[s.view]);
   const name = useBench((s) => {
     const r = shownReading(s), l = r && currentSlide(s).layers.find((x) => x.id === r.layer);
     return l?.kind === 'text' ? l.text.replace(/\s+/g, ' ').trim() : '';
@@ -50,9 +42,13 @@ export function ReadingPanel() {
   const { verdict, ratio, needed } = reading;
   return (
     <section className={css.panel} aria-label="Reading" data-verdict={verdict ?? 'none'}>
-      <button type="button" className={css.which} onClick={() => select([reading.layer])} disabled={selected} title={selected ? undefined : 'Select this text'}>
-        {selected ? 'Selected text' : texts > 1 ? `Weakest of ${texts} texts` : 'Text'}: <b>{name || 'empty'}</b>
-      </button>
+      <div className={css.top}>
+        <button type="button" className={css.which} onClick={() => select([reading.layer])} disabled={selected} title={selected ? undefined : 'Select this text'}>
+          {seenAs ? `Read ${seenAs}. ` : ''}
+          {selected ? 'Selected text' : texts > 1 ? `Weakest of ${texts} texts` : 'Text'}: <b>{name || 'empty'}</b>
+        </button>
+        <Overview />
+      </div>
       <div className={css.head}>
         <VerdictMark verdict={verdict} size={30} />
         <span className={css.number} data-testid="ratio">

@@ -33,7 +33,7 @@ const KEYS: [string, string][] = [
   ['+ and -', 'Zoom in, out'],
   ['0, 1', 'Fit, 100 %'],
   ['Space + drag, middle drag', 'Pan'],
-  ['1 2 3 4 with Alt', 'Plain, Letters, Grey, Clean'],
+  ['1 2 3 4 5 with Alt', 'Plain, Letters, Calm, Clean, Grey'],
   ['?', 'This list'],
 ];
 

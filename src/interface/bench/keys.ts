@@ -19,7 +19,7 @@ function leaveGroup(): void {
   useBench.setState({ entered: outer });
   if (first) select(takenBy(slide, first.id, outer));
 }
-const VIEWS: StageView[] = ['plain', 'letters', 'grey', 'clean'];
+const VIEWS: StageView[] = ['plain', 'letters', 'calm', 'clean', 'grey'];
 
 export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => void): void {
   useEffect(() => {

@@ -1,8 +1,10 @@
 // Keeps the readings up to date: asked again at every change, the newest question winning.
 import { latest, readingWorker } from '../../workers/clients';
+import type { Seeing } from '../../core/colour/seeing';
+import { seeingNow, useEyes } from './eyes';
 import { sceneOf, useBench } from './store';
 
-const ask = latest((scene: ReturnType<typeof sceneOf>, letters: boolean) => readingWorker().readings(scene, letters));
+const ask = latest((scene: ReturnType<typeof sceneOf>, letters: boolean, seeing: Seeing) => readingWorker().readings(scene, letters, seeing));
 
 const RETRY = 2000;
 let stopped = true;
@@ -11,7 +13,7 @@ async function measure(): Promise<void> {
   try {
     const s = useBench.getState();
     // Letter by letter only where letters are shown: it is much more to send.
-    const readings = await ask(sceneOf(s), s.view === 'letters');
+    const readings = await ask(sceneOf(s), s.view === 'letters', seeingNow());
     if (readings) useBench.setState({ readings });
   } catch (e) {
     console.error(e);
@@ -26,10 +28,14 @@ export function keepMeasuring(): () => void {
   if (useBench.getState().painted) void measure();
   const stop = useBench.subscribe((now, before) => {
     if (!now.painted) return;
-    if (!before.painted || now.piece !== before.piece || now.preview !== before.preview || now.epoch !== before.epoch || now.slideId !== before.slideId || now.sizeId !== before.sizeId || (now.view !== before.view && now.view === 'letters')) void measure();
+    if (!before.painted || now.piece !== before.piece || now.preview !== before.preview || now.epoch !== before.epoch || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.view !== before.view) void measure();
+  });
+  const stopSeeing = useEyes.subscribe(() => {
+    if (useBench.getState().painted) void measure();
   });
   return () => {
     stopped = true;
     stop();
+    stopSeeing();
   };
 }

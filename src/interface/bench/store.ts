@@ -8,7 +8,7 @@ import { layerIn, layersIn, sizeOf } from '../../core/piece/resolve';
 import type { Reading } from '../../core/reading/read';
 import type { FollowerPlace, TextPlace } from '../../workers/stage';
 
-export type StageView = 'plain' | 'letters' | 'grey' | 'clean';
+export type StageView = 'plain' | 'letters' | 'calm' | 'grey' | 'clean' | 'protan' | 'deutan' | 'tritan' | 'low' | 'sun' | 'shown';
 export type Saved = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict';
 
 interface Picking {

@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import type { Pixels } from '../../core/colour/palette';
 import type { Piece } from '../../core/piece/schema';
 import type { PhotoKept } from '../../core/remedy/photo-kept';
-import { applyWay, KEEPS_ENOUGH, sortWays, WAY_PAIRS, type Way, type WayKind } from '../../core/remedy/ways';
+import { applyWay, isTreated, KEEPS_ENOUGH, sortWays, WAY_PAIRS, type Way, type WayKind } from '../../core/remedy/ways';
 import { familiesOf } from '../../core/type/catalogue';
 import { solverWorkers } from '../../workers/clients';
 import { useFonts } from './fonts';
@@ -35,7 +35,7 @@ interface WaysState {
 }
 
 const nothing = { piece: null, found: [], without: [], running: false, answered: 0, asked: 0, failed: false, now: undefined, seen: null };
-export const useWays = create<WaysState>(() => ({ ...nothing, instead: false }));
+export const useWays = create<WaysState>(() => ({ ...nothing, instead: true }));
 
 let question = 0;
 const withFonts = new WeakSet<object>();
@@ -51,7 +51,7 @@ export function cancelWays(): void {
 
 /** Asks for all ways through for some texts of the slide; all of its texts where left out. */
 export async function solveWays(texts: string[] | undefined): Promise<void> {
-  const mine = ++question, s = useBench.getState(), scene = sceneOf({ ...s, preview: null }), ask = { texts, instead: useWays.getState().instead };
+  const mine = ++question, s = useBench.getState(), scene = sceneOf({ ...s, preview: null }), ask = { texts, instead: useWays.getState().instead && isTreated(currentSlide(s)) };
   const workers = solverWorkers(), own = useFonts.getState().own;
   look(null);
   useWays.setState({ ...nothing, piece: s.piece, running: true, asked: ORDER.length });

@@ -10,7 +10,7 @@ import { rgba } from '../../colour/srgb';
 import { tracePath, type Drawing } from '../../format/drawing';
 import type { PathSink } from '../../pattern/outline';
 import { PLAIN_SHAPE } from '../../piece/plain';
-import type { PhotoLayer } from '../../piece/schema';
+import type { Box, PhotoLayer } from '../../piece/schema';
 import { cssColour } from '../css-colour';
 import { parallelOf, traceShape } from '../shape-path';
 import { deviceBox, traceCorners, type Easel } from '../easel';
@@ -63,6 +63,21 @@ function paintDrawing(easel: Easel, layer: PhotoLayer, drawing: Drawing, opacity
     }
   }
   context.restore();
+}
+
+/** Where a photo shows on the surface and what its blur needs of it, in pixels of the placed photo; null where that is most of it. */
+function blurredPart(easel: Easel, at: { x: number; y: number; width: number; height: number }, sigma: number): { keep: Box; show: Box } | null {
+  const left = Math.max(0, -at.x), top = Math.max(0, -at.y), right = Math.min(at.width, easel.surface.width - at.x), bottom = Math.min(at.height, easel.surface.height - at.y);
+  if (right <= left || bottom <= top) return null;
+  const m = Math.ceil(sigma * 3.2) + 3, x0 = Math.max(0, left - m), y0 = Math.max(0, top - m), x1 = Math.min(at.width, right + m), y1 = Math.min(at.height, bottom + m);
+  if ((x1 - x0) * (y1 - y0) > 0.6 * at.width * at.height) return null;
+  return { keep: { x: x0, y: y0, width: x1 - x0, height: y1 - y0 }, show: { x: left, y: top, width: right - left, height: bottom - top } };
+}
+
+function cropped(p: Pixels, { x, y, width, height }: Box): Pixels {
+  const data = new Uint8ClampedArray(width * height * 4);
+  for (let row = 0; row < height; row++) data.set(p.data.subarray(((y + row) * p.width + x) * 4, ((y + row) * p.width + x + width) * 4), row * width * 4);
+  return { width, height, data };
 }
 
 export class PhotoPainter {
@@ -125,6 +140,17 @@ export class PhotoPainter {
     const key = JSON.stringify([layer.asset, width, height, fit.map((v) => Number(v.toFixed(5)))]);
     if (easel.quality === 'draft' && !this.placed.has(key)) {
       this.draw(easel, layer, photo, tone, fit, [1, 0, 0, 1, x, y], width, height);
+      return;
+    }
+    const part = layer.tone.blur.on && !this.ready.has(JSON.stringify([key, tone, scale])) ? blurredPart(easel, { x, y, width, height }, layer.tone.blur.radius * scale) : null;
+    if (part) {
+      // Of a blurred photo only what shows is computed, with as much around it as the blur looks at.
+      const { keep, show } = part;
+      const cut = this.ready.get(JSON.stringify([key, tone, scale, keep]), () =>
+        PhotoPainter.surface(easel, this.finish(easel, cropped(this.placed.get(key, () => transformed(photo, fit, width, height, this.half)), keep), layer, scale)),
+      );
+      context.setTransform(1, 0, 0, 1, x, y);
+      context.drawImage(cut.image as never, show.x - keep.x, show.y - keep.y, show.width, show.height, show.x, show.y, show.width, show.height);
       return;
     }
     const made = this.ready.get(JSON.stringify([key, tone, scale]), () =>

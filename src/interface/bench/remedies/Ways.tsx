@@ -68,7 +68,7 @@ export function Ways({ layer }: { layer: string | null }) {
           </Button>
         )}
       </Group>
-      {(treated || instead) && <Checkbox size="xs" mt={4} label="Instead of what is there, which is switched off" checked={instead} onChange={(e) => useWays.setState({ instead: e.currentTarget.checked })} />}
+      {treated && <Checkbox size="xs" mt={4} label="Instead of what is there, which is switched off" checked={instead} onChange={(e) => useWays.setState({ instead: e.currentTarget.checked })} />}
       {failed && (
         <Text fz="sm" mt={6} c="amber">
           Solving stopped: the server may be away. Your piece is safe; try again in a moment.
@@ -76,7 +76,7 @@ export function Ways({ layer }: { layer: string | null }) {
       )}
       {!running && found.length === 0 && !failed && solvedFor && (
         <Text fz="sm" mt={8}>
-          {clear && !instead ? (treated ? 'Clear as it is. Tick the box above to see what else would do.' : 'Clear as it is: nothing is needed.') : 'Nothing makes this text Clear by itself: give it another place or size.'}
+          {clear && !(instead && treated) ? (treated ? 'Clear as it is. Tick the box above to see what else would do.' : 'Clear as it is: nothing is needed.') : 'Nothing makes this text Clear by itself: give it another place or size.'}
         </Text>
       )}
       <div className={css.cards} data-outdated={outdated || undefined} onPointerLeave={() => !comparing && look(null)}>

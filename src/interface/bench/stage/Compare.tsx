@@ -27,6 +27,7 @@ function Line({ scale }: { scale: number }) {
   const key = useRef('');
   useEffect(() => {
     const canvas = document.createElement('canvas');
+    canvas.dataset.before = '';
     host.current!.prepend(canvas);
     key.current = `before-${performance.now()}`;
     paint.current = latest((...args: Parameters<ReturnType<typeof stageWorker>['show']>) => stageWorker().show(...args));

@@ -1,21 +1,24 @@
 'use client';
 // The stage: the painted slide in neutral grey, zoomed and panned, with what can be taken hold of on top of it.
-import { ActionIcon, Group, SegmentedControl, Text, Tooltip, UnstyledButton } from '@mantine/core';
+import { ActionIcon, Group, Text, Tooltip, UnstyledButton } from '@mantine/core';
 import { IconMaximize, IconMinus, IconPlus } from '@tabler/icons-react';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Overlay } from './Overlay';
 import { keepPainting, setPaintScale } from './painting';
 import css from './Stage.module.css';
-import { currentSize, select, useBench, type StageView } from '../store';
+import { filterBlur, filterMatrix, seeingOf, useEyes } from '../eyes';
+import { currentSize, select, useBench } from '../store';
 import { useFileDrop } from '../../shared/file-drop';
 import { addPictureFiles } from '../commands';
 import { useAids } from '../aids';
 import { AidsMenu } from './AidsMenu';
 import { Rulers } from './Aids';
 import { beginMarquee } from './Marquee';
+import { CalmMap } from './CalmMap';
 import { Compare } from './Compare';
 import { Ghosts } from './Ghosts';
 import { Outside } from './Outside';
+import { Views } from './Views';
 
 const STEPS = [0.05, 0.1, 0.15, 0.25, 0.33, 0.5, 0.67, 0.75, 1, 1.5, 2, 3, 4, 6, 8];
 const LEAST = 0.03;
@@ -26,7 +29,7 @@ const ROOM = 36;
 /** Zooms in or out by one step; used by keys and buttons. */
 export function zoomBy(direction: 1 | -1, from: number): void {
   const next = direction > 0 ? STEPS.find((s) => s > from * 1.01) : STEPS.findLast((s) => s < from * 0.99);
-  if (next) useBench.setState({ zoom: next });
+  if (next) useBench.setState((s) => ({ zoom: next, view: s.view === 'shown' ? 'plain' : s.view }));
 }
 
 export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
@@ -42,7 +45,11 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
   const anchor = useRef<{ x: number; y: number; fx: number; fy: number } | null>(null);
 
   const fit = Math.min((room.width - 2 * ROOM) / size.width, (room.height - 2 * ROOM) / size.height);
-  const scale = zoom === 'fit' ? Math.max(LEAST, fit) : zoom;
+  const shownScale = size.shownWidth / size.width;
+  const scale = view === 'shown' ? shownScale : zoom === 'fit' ? Math.max(LEAST, fit) : zoom;
+  const eyes = useEyes();
+  const seeing = seeingOf(view, eyes), matrix = filterMatrix(seeing), blur = filterBlur(seeing, scale, shownScale);
+  const filter = [matrix ? 'url(#seen)' : '', blur > 0.05 ? `blur(${blur.toFixed(2)}px)` : ''].filter(Boolean).join(' ') || 'none';
   useLayoutEffect(() => {
     zoomRef.current = scale;
   }, [scale, zoomRef]);
@@ -54,7 +61,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     return () => watch.disconnect();
   }, []);
   useEffect(() => keepPainting(slideHost.current!), []);
-  useEffect(() => setPaintScale(scale, size), [scale, size]);
+  useEffect(() => setPaintScale(scale, size, view === 'shown' ? eyes.density : undefined), [scale, size, view, eyes.density]);
 
   // Zooming keeps the point under the pointer where it is.
   useLayoutEffect(() => {
@@ -74,7 +81,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
       e.preventDefault();
       const r = slideHost.current!.getBoundingClientRect();
       anchor.current = { x: e.clientX, y: e.clientY, fx: (e.clientX - r.left) / r.width, fy: (e.clientY - r.top) / r.height };
-      useBench.setState({ zoom: Math.min(MOST, Math.max(LEAST, zoomRef.current * Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.05 : 0.0025)))) });
+      useBench.setState({ ...(useBench.getState().view === 'shown' ? { view: 'plain' as const } : {}), zoom: Math.min(MOST, Math.max(LEAST, zoomRef.current * Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.05 : 0.0025)))) });
     };
     el.addEventListener('wheel', wheel, { passive: false });
     return () => el.removeEventListener('wheel', wheel);
@@ -138,35 +145,28 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
           }}
         >
           <div className={css.surround} data-surround style={{ minWidth: '100%', minHeight: '100%', width: width + 2 * ROOM, height: height + 2 * ROOM }}>
-            <div ref={slideHost} className={css.slide} data-grey={view === 'grey' || undefined} style={{ width, height }}>
+            <div ref={slideHost} className={css.slide} data-seen={filter !== 'none' ? seeing.kind : undefined} style={{ width, height, '--seen': filter } as React.CSSProperties}>
               <Outside scale={scale} />
               <Overlay scale={scale} />
+              {view === 'calm' && <CalmMap scale={scale} />}
               <Ghosts scale={scale} />
               <Compare scale={scale} />
             </div>
           </div>
         </div>
       </div>
+      {matrix && (
+        <svg width="0" height="0" aria-hidden style={{ position: 'absolute' }}>
+          <filter id="seen" colorInterpolationFilters="linearRGB">
+            <feColorMatrix type="matrix" values={matrix} />
+          </filter>
+        </svg>
+      )}
       <div className={css.views}>
-        <SegmentedControl
-          aria-label="View"
-          value={view}
-          onChange={(v) => useBench.setState({ view: v as StageView })}
-          data={[
-            { value: 'plain', label: 'Plain' },
-            { value: 'letters', label: 'Letters' },
-            { value: 'grey', label: 'Grey' },
-            { value: 'clean', label: 'Clean' },
-          ]}
-        />
+        <Views />
         <Group gap={2} className={css.zoom}>
           <AidsMenu />
-          <Tooltip label={`The size at which people see it: ${size.shownWidth} px wide`}>
-            <UnstyledButton className={css.zoomButton} onClick={() => useBench.setState({ zoom: size.shownWidth / size.width })}>
-              As shown
-            </UnstyledButton>
-          </Tooltip>
-          <UnstyledButton className={css.zoomButton} onClick={() => useBench.setState({ zoom: 1 })}>
+          <UnstyledButton className={css.zoomButton} onClick={() => useBench.setState((s) => ({ zoom: 1, view: s.view === 'shown' ? 'plain' : s.view }))}>
             100 %
           </UnstyledButton>
           <ActionIcon size="sm" aria-label="Zoom out" onClick={() => zoomBy(-1, scale)}>
@@ -179,7 +179,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
             <IconPlus size={14} />
           </ActionIcon>
           <Tooltip label="Fit the slide into the window">
-            <ActionIcon size="sm" aria-label="Fit" onClick={() => useBench.setState({ zoom: 'fit' })}>
+            <ActionIcon size="sm" aria-label="Fit" onClick={() => useBench.setState((s) => ({ zoom: 'fit', view: s.view === 'shown' ? 'plain' : s.view }))}>
               <IconMaximize size={14} />
             </ActionIcon>
           </Tooltip>

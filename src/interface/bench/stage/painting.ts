@@ -39,9 +39,9 @@ async function paint(draft: boolean): Promise<void> {
   }
 }
 
-/** Sets how many canvas pixels are painted to one pixel of the size. */
-export function setPaintScale(cssScale: number, size: { width: number; height: number }): void {
-  const wanted = cssScale * Math.min(2, window.devicePixelRatio || 1);
+/** Sets how many canvas pixels are painted to one pixel of the size. @param density device pixels to a CSS pixel */
+export function setPaintScale(cssScale: number, size: { width: number; height: number }, density = Math.min(2, window.devicePixelRatio || 1)): void {
+  const wanted = cssScale * density;
   const next = Math.min(wanted, Math.sqrt(MOST_PIXELS / (size.width * size.height)), MOST_SIDE / size.width, MOST_SIDE / size.height);
   if (Math.abs(next - scale) < 1e-6) return;
   scale = next;
