@@ -7,6 +7,10 @@ import { changeLayers } from '../core/piece/edits';
 import { assetsOf, hexOf, layerIn, sizeOf } from '../core/piece/resolve';
 import type { PhotoLayer, Slide, TextLayer, Tone } from '../core/piece/schema';
 import type { Seeing } from '../core/colour/seeing';
+import { CutOut, type CutStroke } from '../core/photo/cut-out';
+import { packMask, type PackedMask } from '../core/photo/mask';
+import type { SideRating } from '../core/photo/room';
+import { ratingsOf } from '../core/paint/room-sides';
 import type { Grid } from '../core/photo/saliency';
 import { busyMap } from '../core/reading/busy-map';
 import { paintPair, probeText, readSlide, readText, type Reading } from '../core/reading/read';
@@ -76,6 +80,9 @@ export interface WaysQuestion {
   texts?: string[];
   instead?: boolean;
 }
+
+/** The photo that was cut last: strokes follow each other. */
+let cutting: { asset: string; cut: CutOut } | null = null;
 
 let waysAsked: { question: number; ways: Promise<Ways> | null } = { question: -1, ways: null };
 
@@ -237,6 +244,26 @@ export const api = {
     const texts = textsOf(piece, slide, size), layer = texts.find((t) => t.id === text) ?? texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
     const probe = layer && probeText(painter, piece, size, layer), short = Math.min(size.width, size.height);
     return busyMap(painter, piece, slide, size, probe?.layout.xHeight || short * 0.04, probe?.halo.stroke ?? short * 0.01);
+  },
+
+  /** How well room can be made on the sides of a photo, as it is placed without it. */
+  async roomSides(scene: Scene, photo: string): Promise<SideRating[] | null> {
+    const current = begin('room');
+    const { piece, slide, size } = await open(scene);
+    const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && l.kind === 'photo');
+    await breathe();
+    return layer && current() ? ratingsOf(painter, piece, slide, size, layer) : null;
+  },
+
+  /** The mask of a photo's subject: a first guess, refined by strokes. */
+  async cutOut(asset: string, strokes: readonly CutStroke[]): Promise<PackedMask | null> {
+    const current = begin('cut out');
+    await studio.load(asset);
+    await breathe();
+    if (!current()) return null;
+    if (cutting?.asset !== asset) cutting = { asset, cut: new CutOut(studio.picture(asset)!) };
+    await breathe();
+    return current() ? packMask(cutting.cut.mask(strokes)) : null;
   },
 
   /** Quiet spots for a text. */

@@ -60,6 +60,8 @@ export const makePhoto = (id: string, asset: string, name: string, size: Size): 
   stroke: NO_STROKE,
   shadows: [],
   oneColour: null,
+  room: null,
+  cut: null,
   anchors: stretched,
 });
 

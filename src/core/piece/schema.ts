@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { AssetIdSchema, ColourSchema, FillSchema, finite, id, StrokeSchema, SwatchSchema, unit } from './fill-schema';
 import { BANDS, BLEND_MODES, DEEPEST_GROUP, NO_SIDES, NO_STROKE, PIECE_VERSION, PLAIN_TONE } from './plain';
+import { CutSchema, RoomSchema } from './photo-schema';
 import { shadows, ShapeSchema } from './shape-schema';
 import { BackingSchema, CASES, FontSchema, PanelSchema, SidesSchema, SpanSchema } from './text-schema';
 import { swatchesOf } from './swatches';
@@ -82,6 +83,8 @@ export const PhotoLayerSchema = z.strictObject({
   shadows,
   /** All in one colour, for logos: the picture's alpha gives the form. */
   oneColour: ColourSchema.nullable().default(null),
+  room: RoomSchema.nullable().default(null),
+  cut: CutSchema.nullable().default(null),
 });
 
 /** A drawn form. */
@@ -278,6 +281,7 @@ export const PieceSchema = z
 
 export type { Colour, Fill, Gradient, Pattern, PlainGradient, Stroke, Swatch } from './fill-schema';
 export { HexSchema } from './fill-schema';
+export type { Cut, Room } from './photo-schema';
 export type { Shadow, Shape, ShapeForm } from './shape-schema';
 export type { Backing, FontChoice, Panel, PartLook, Sides, Span } from './text-schema';
 export type { CurvePoint, Tone } from './tone-schema';

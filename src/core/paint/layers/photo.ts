@@ -3,7 +3,10 @@
 import { boxTransform, compose, invert, type Transform } from '../../arrange/transform';
 import type { Pixels } from '../../colour/palette';
 import { blurred } from '../../photo/blur';
+import { cutPixels, withEdge } from '../../photo/cut-out';
 import { placePhoto } from '../../photo/fit';
+import { maskKey, unpackMask, type Mask } from '../../photo/mask';
+import { photoWithin, withRoom } from '../../photo/room';
 import { halve, transformed } from '../../photo/resample';
 import { changesTone, toned } from '../../photo/tone';
 import { rgba } from '../../colour/srgb';
@@ -80,6 +83,18 @@ function cropped(p: Pixels, { x, y, width, height }: Box): Pixels {
   return { width, height, data };
 }
 
+/** A mask of the whole file where the photo is placed: 0..255 for each pixel, evenly between the nearest four. */
+function placedMask(mask: Mask, photo: { width: number; height: number }, toFile: Transform, width: number, height: number): Uint8Array {
+  const kx = mask.width / photo.width, ky = mask.height / photo.height, out = new Uint8Array(width * height), { alpha, width: mw, height: mh } = mask;
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      const u = Math.min(mw - 1, Math.max(0, (toFile[0] * (x + 0.5) + toFile[2] * (y + 0.5) + toFile[4]) * kx - 0.5)), v = Math.min(mh - 1, Math.max(0, (toFile[1] * (x + 0.5) + toFile[3] * (y + 0.5) + toFile[5]) * ky - 0.5));
+      const u0 = u | 0, v0 = v | 0, u1 = Math.min(mw - 1, u0 + 1), v1 = Math.min(mh - 1, v0 + 1), fu = u - u0, fv = v - v0;
+      out[i] = (alpha[v0 * mw + u0] * (1 - fu) + alpha[v0 * mw + u1] * fu) * (1 - fv) + (alpha[v1 * mw + u0] * (1 - fu) + alpha[v1 * mw + u1] * fu) * fv + 0.5;
+    }
+  return out;
+}
+
 export class PhotoPainter {
   /** Photos at the size they are shown, before and after their tone. */
   private readonly placed = new Kept<Pixels>(24_000_000, weigh);
@@ -120,10 +135,12 @@ export class PhotoPainter {
   }
 
   private paintPicture(easel: Easel, layer: PhotoLayer, opacity: number): void {
-    const drawing = changesTone(layer.tone) || layer.tone.blur.on ? null : easel.studio.drawing?.(layer.asset);
+    const remade = layer.cut?.on || layer.room?.on;
+    const drawing = changesTone(layer.tone) || layer.tone.blur.on || remade ? null : easel.studio.drawing?.(layer.asset);
     if (drawing) return paintDrawing(easel, layer, drawing, opacity);
     const photo = easel.studio.picture(layer.asset);
     if (!photo) return;
+    if (remade) return this.paintMade(easel, layer, photo, opacity);
     const { context, view } = easel, { scale } = view;
     const { target, toFile } = placePhoto(photo, { width: layer.box.width * scale, height: layer.box.height * scale }, layer);
     const width = Math.max(1, Math.round(target.width)), height = Math.max(1, Math.round(target.height));
@@ -158,6 +175,38 @@ export class PhotoPainter {
     );
     context.setTransform(1, 0, 0, 1, x, y);
     context.drawImage(made.image as never, 0, 0);
+  }
+
+  /** Cut out, or with room made: computed for the whole box, then laid down, turned where the box is. */
+  private paintMade(easel: Easel, layer: PhotoLayer, photo: Pixels, opacity: number): void {
+    const { context } = easel, cut = layer.cut?.on ? layer.cut : null, room = !cut && layer.room?.on ? layer.room : null;
+    // While something is dragged at half the size.
+    const scale = easel.view.scale * (easel.quality === 'draft' ? 0.5 : 1);
+    const width = Math.max(1, Math.round(layer.box.width * scale)), height = Math.max(1, Math.round(layer.box.height * scale));
+    const key = JSON.stringify(['made', layer.asset, width, height, layer.fit, layer.zoom, layer.focus, layer.flipX, layer.flipY, layer.crop, layer.turn, layer.straighten, this.toneKey(easel, layer), scale, room, cut && [maskKey(cut.mask), cut.softness, cut.shift, cut.clean]]);
+    const made = this.ready.get(key, () => {
+      const inner = room ? photoWithin({ width, height }, room) : { x: 0, y: 0, width, height };
+      const place = placePhoto(photo, { width: Math.max(1, Math.round(inner.width)), height: Math.max(1, Math.round(inner.height)) }, room ? { ...layer, fit: 'cover' } : layer), { target } = place;
+      const w = Math.max(1, Math.round(target.width)), h = Math.max(1, Math.round(target.height)), fit = compose(place.toFile, [target.width / w, 0, 0, target.height / h, 0, 0]);
+      const shown = this.finish(easel, this.placed.get(JSON.stringify([layer.asset, w, h, fit.map((v) => Number(v.toFixed(5)))]), () => transformed(photo, fit, w, h, this.half)), layer, scale);
+      if (room) return PhotoPainter.surface(easel, withRoom(shown, { width, height }, room));
+      const out = easel.studio.surface(width, height), alpha = placedMask(withEdge(unpackMask(cut!.mask), cut!), photo, fit, w, h);
+      const own = PhotoPainter.surface(easel, cutPixels(shown, alpha, cut!.clean));
+      out.context.drawImage(own.image as never, Math.round(target.x), Math.round(target.y));
+      return out;
+    });
+    context.globalAlpha = opacity;
+    context.imageSmoothingEnabled = true;
+    context.imageSmoothingQuality = 'high';
+    if (layer.rotation === 0) {
+      const k = easel.view.scale;
+      context.setTransform(1, 0, 0, 1, Math.round(layer.box.x * k - easel.view.x), Math.round(layer.box.y * k - easel.view.y));
+      if (scale === k) context.drawImage(made.image as never, 0, 0);
+      else context.drawImage(made.image as never, 0, 0, Math.round(layer.box.width * k), Math.round(layer.box.height * k));
+    } else {
+      context.setTransform(...compose(easel.toSurface, compose(boxTransform(layer.box, layer.rotation), [layer.box.width / width, 0, 0, layer.box.height / height, 0, 0])));
+      context.drawImage(made.image as never, 0, 0);
+    }
   }
 
   private toneKey(easel: Easel, { tone, oneColour }: PhotoLayer): string {

@@ -13,7 +13,9 @@ import { Amount } from './Amount';
 import { ColourField } from './ColourField';
 import css from './Controls.module.css';
 import { StrokeField, strokeTo } from './EdgeFields';
+import { CutFields } from './CutFields';
 import { PhotoFrame } from './PhotoFrame';
+import { RoomFields } from './RoomFields';
 import { place, setter, useLengthScale } from './setting';
 import { ShadowsFold } from './ShadowsField';
 import { FORM_NAMES, MaskField } from './ShapeControls';
@@ -26,6 +28,7 @@ export function PhotoControls({ layer }: { layer: PhotoLayer }) {
   const photo = useAssetSize(layer.asset);
   const size = useBench(currentSize);
   const k = useLengthScale();
+  const [opened, setOpened] = useState<string[]>([...(layer.room?.on ? ['room'] : []), ...(layer.cut?.on ? ['cut'] : []), ...(layer.mask ? ['mask'] : []), ...(layer.oneColour ? ['one'] : [])]);
   const [replacing, setReplacing] = useState(false);
 
   const fit = (to: PhotoLayer['fit']): void => {
@@ -97,7 +100,21 @@ export function PhotoControls({ layer }: { layer: PhotoLayer }) {
         )}
       </Text>
       {layer.band !== 'message' && <ToneControls layer={layer} />}
-      <Accordion className={css.folded} chevronPosition="left" multiple defaultValue={[...(layer.mask ? ['mask'] : []), ...(layer.oneColour ? ['one'] : [])]}>
+      <Accordion className={css.folded} chevronPosition="left" multiple value={opened} onChange={setOpened}>
+        {layer.fit !== 'contain' && !layer.cut?.on && (
+          <Accordion.Item value="room">
+            <Accordion.Control>Make room{layer.room?.on ? ': on' : ''}</Accordion.Control>
+            <Accordion.Panel>
+              {opened.includes('room') && <RoomFields layer={layer} />}
+            </Accordion.Panel>
+          </Accordion.Item>
+        )}
+        <Accordion.Item value="cut">
+          <Accordion.Control>Cut out{layer.cut?.on ? ': on' : ''}</Accordion.Control>
+          <Accordion.Panel>
+            {opened.includes('cut') && <CutFields layer={layer} />}
+          </Accordion.Panel>
+        </Accordion.Item>
         <Accordion.Item value="mask">
           <Accordion.Control>Mask{layer.mask ? `: ${FORM_NAMES[layer.mask.form].toLowerCase()}` : ''}</Accordion.Control>
           <Accordion.Panel>

@@ -12,10 +12,12 @@ import { useFileDrop } from '../../shared/file-drop';
 import { addPictureFiles } from '../commands';
 import { useAids } from '../aids';
 import { AidsMenu } from './AidsMenu';
+import { RoomMarks } from './RoomMarks';
 import { Rulers } from './Aids';
 import { beginMarquee } from './Marquee';
 import { CalmMap } from './CalmMap';
 import { Compare } from './Compare';
+import { CutBrush } from './CutBrush';
 import { Ghosts } from './Ghosts';
 import { Outside } from './Outside';
 import { Views } from './Views';
@@ -150,6 +152,8 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
               <Overlay scale={scale} />
               {view === 'calm' && <CalmMap scale={scale} />}
               <Ghosts scale={scale} />
+              <RoomMarks scale={scale} />
+              <CutBrush scale={scale} />
               <Compare scale={scale} />
             </div>
           </div>

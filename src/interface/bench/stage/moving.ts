@@ -7,6 +7,7 @@ import { distancesOf, snapBox, snapLines, type SnapLines } from '../../../core/a
 import { boundsOf } from '../../../core/arrange/transform';
 import { zonesOf } from '../../../core/arrange/zones';
 import { panPhoto } from '../../../core/photo/fit';
+import { photoWithin } from '../../../core/photo/room';
 import { changeLayers, duplicateLayers, placeLayer, scaleLayer } from '../../../core/piece/edits';
 import { marginOf } from '../../../core/piece/make';
 import type { Box, Layer, Piece } from '../../../core/piece/schema';
@@ -102,7 +103,7 @@ export function dragPhoto(e: React.PointerEvent, layer: Layer, photo: { width: n
     (dx, dy, _p, merge) => {
       // The pointer's way in the frame's own directions.
       const a = (-layer.rotation * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);
-      const focus = panPhoto(photo, layer.box, layer, (dx * c - dy * s) / scale, (dx * s + dy * c) / scale);
+      const focus = panPhoto(photo, layer.room?.on && !layer.cut?.on ? photoWithin(layer.box, layer.room) : layer.box, layer.room?.on && !layer.cut?.on ? { ...layer, fit: 'cover' } : layer, (dx * c - dy * s) / scale, (dx * s + dy * c) / scale);
       edit('Move photo', (p) => placeLayer(p, slideId, layer.id, sizeId, { focus }), merge);
     },
     (moved) => !moved && click(),

@@ -1,0 +1,290 @@
+// Cut out: a subject parted from its photo. A first guess from what stands out, refined by strokes: colours of subject and surroundings
+// as clusters, a minimum cut between them at a small size (after Rother, Kolmogorov and Blake, "GrabCut", 2004), and at a larger size a
+// guided filter (He, Sun and Tang, "Guided Image Filtering", 2013) for hair and fine edges as alpha.
+import { labOf } from '../colour/lab-planes';
+import type { Pixels } from '../colour/palette';
+import { blurredChannel } from './blur';
+import { gridCut } from './grid-cut';
+import type { Mask } from './mask';
+import { halve, resample } from './resample';
+import { saliencyOf } from './saliency';
+
+/** Paint that says what belongs to the subject. Points and size in shares of the photo's width and height, and of its longer side. */
+export interface CutStroke {
+  keep: boolean;
+  size: number;
+  points: { x: number; y: number }[];
+}
+
+/** Longer sides at which the cut is made, and its edge refined. */
+const CUT_SIDE = 176;
+const EDGE_SIDE = 900;
+const CLUSTERS = 5;
+const ROUNDS = 3;
+/** Weight of smooth outlines against colours. */
+const SMOOTH = 28;
+const KEEP = 1;
+const REMOVE = 2;
+
+function reducedTo(photo: Pixels, side: number): Pixels {
+  let p = photo;
+  while (Math.max(p.width, p.height) > side * 4) p = halve(p);
+  const k = Math.min(1, side / Math.max(p.width, p.height)), w = Math.max(2, Math.round(p.width * k)), h = Math.max(2, Math.round(p.height * k));
+  return w === p.width && h === p.height ? p : resample(p, { x: 0, y: 0, width: p.width, height: p.height }, w, h);
+}
+
+interface Cluster {
+  L: number;
+  a: number;
+  b: number;
+  spread: number;
+  share: number;
+}
+
+/** Clusters of the colours at some pixels, by k-means from an even spread. */
+function clustersOf(lab: Float32Array, at: readonly number[]): Cluster[] {
+  if (!at.length) return [];
+  const step = Math.max(1, Math.floor(at.length / 3000)), points: number[] = [];
+  for (let i = 0; i < at.length; i += step) points.push(at[i] * 3);
+  const byLight = [...points].sort((p, q) => lab[p] - lab[q]), k = Math.min(CLUSTERS, points.length);
+  let centres = Array.from({ length: k }, (_, i) => {
+    const p = byLight[Math.floor(((i + 0.5) * byLight.length) / k)];
+    return [lab[p], lab[p + 1], lab[p + 2]];
+  });
+  const own = new Uint8Array(points.length);
+  for (let round = 0; round < 8; round++) {
+    const sums = centres.map(() => [0, 0, 0, 0]);
+    points.forEach((p, i) => {
+      let best = 0, least = Infinity;
+      centres.forEach((c, n) => {
+        const d = (lab[p] - c[0]) ** 2 + (lab[p + 1] - c[1]) ** 2 + (lab[p + 2] - c[2]) ** 2;
+        if (d < least) [least, best] = [d, n];
+      });
+      own[i] = best;
+      const s = sums[best];
+      s[0] += lab[p];
+      s[1] += lab[p + 1];
+      s[2] += lab[p + 2];
+      s[3]++;
+    });
+    centres = centres.map((c, n) => (sums[n][3] ? [sums[n][0] / sums[n][3], sums[n][1] / sums[n][3], sums[n][2] / sums[n][3]] : c));
+  }
+  return centres.flatMap((c, n) => {
+    let sum = 0, count = 0;
+    points.forEach((p, i) => {
+      if (own[i] !== n) return;
+      sum += (lab[p] - c[0]) ** 2 + (lab[p + 1] - c[1]) ** 2 + (lab[p + 2] - c[2]) ** 2;
+      count++;
+    });
+    return count ? [{ L: c[0], a: c[1], b: c[2], spread: Math.max(4e-4, sum / count / 3), share: count / points.length }] : [];
+  });
+}
+
+/** How little a colour fits clusters: the least negative log likelihood. */
+function misfit(lab: Float32Array, p: number, clusters: readonly Cluster[]): number {
+  let least = Infinity;
+  for (const c of clusters) {
+    const d = (lab[p] - c.L) ** 2 + (lab[p + 1] - c.a) ** 2 + (lab[p + 2] - c.b) ** 2;
+    least = Math.min(least, d / (2 * c.spread) + 1.5 * Math.log(c.spread) - Math.log(c.share));
+  }
+  return least;
+}
+
+/** What strokes say of each pixel; later ones have the last word. */
+function drawn(strokes: readonly CutStroke[], width: number, height: number): Uint8Array {
+  const out = new Uint8Array(width * height), long = Math.max(width, height);
+  const dot = (x: number, y: number, r: number, v: number): void => {
+    for (let py = Math.max(0, Math.floor(y - r)); py <= Math.min(height - 1, Math.ceil(y + r)); py++)
+      for (let px = Math.max(0, Math.floor(x - r)); px <= Math.min(width - 1, Math.ceil(x + r)); px++) if ((px + 0.5 - x) ** 2 + (py + 0.5 - y) ** 2 <= r * r) out[py * width + px] = v;
+  };
+  for (const s of strokes) {
+    const r = Math.max(0.75, (s.size * long) / 2), v = s.keep ? KEEP : REMOVE;
+    s.points.forEach((p, i) => {
+      const q = s.points[Math.max(0, i - 1)], steps = Math.max(1, Math.ceil(Math.hypot((p.x - q.x) * width, (p.y - q.y) * height) / Math.max(0.5, r / 2)));
+      for (let k = 0; k <= steps; k++) dot((q.x + ((p.x - q.x) * k) / steps) * width, (q.y + ((p.y - q.y) * k) / steps) * height, r, v);
+    });
+  }
+  return out;
+}
+
+/** What a photo needs once, however many strokes follow. */
+export class CutOut {
+  private readonly small: Pixels;
+  private readonly lab: Float32Array;
+  private readonly edges: Float32Array;
+  private readonly guess: Uint8Array;
+  private readonly light: Float32Array;
+  /** Means of the guide and of its square, which no stroke changes. */
+  private readonly means: { light: Float32Array; square: Float32Array; sigma: number };
+  private first: Uint8Array | null = null;
+  private readonly width: number;
+  private readonly height: number;
+
+  constructor(photo: Pixels) {
+    const large = reducedTo(photo, EDGE_SIDE);
+    this.small = reducedTo(large, CUT_SIDE);
+    const { width: w, height: h } = this.small, n = w * h;
+    this.lab = new Float32Array(n * 3);
+    labOf(this.small.data, 0, n, this.lab);
+    this.edges = this.edgeCosts();
+    this.guess = this.firstGuess();
+    this.width = large.width;
+    this.height = large.height;
+    const all = new Float32Array(large.width * large.height * 3);
+    labOf(large.data, 0, large.width * large.height, all);
+    const count = large.width * large.height, square = new Float32Array(count), sigma = Math.max(1, large.width / w) * 0.9;
+    this.light = new Float32Array(count);
+    for (let i = 0; i < count; i++) {
+      const v = all[i * 3] + 0.8 * (all[i * 3 + 1] + all[i * 3 + 2]);
+      this.light[i] = v;
+      square[i] = v * v;
+    }
+    this.means = { light: blurredChannel(this.light, large.width, large.height, sigma), square: blurredChannel(square, large.width, large.height, sigma), sigma };
+  }
+
+  private edgeCosts(): Float32Array {
+    const { width: w, height: h } = this.small, { lab } = this, out = new Float32Array(w * h * 8);
+    const DX = [1, -1, 0, 0, 1, -1, 1, -1], DY = [0, 0, 1, -1, 1, -1, -1, 1];
+    let sum = 0, count = 0;
+    const gap = (p: number, q: number): number => (lab[p * 3] - lab[q * 3]) ** 2 + 2 * (lab[p * 3 + 1] - lab[q * 3 + 1]) ** 2 + 2 * (lab[p * 3 + 2] - lab[q * 3 + 2]) ** 2;
+    for (let p = 0; p + w < w * h; p++) {
+      sum += gap(p, p + w);
+      count++;
+    }
+    const beta = 1 / Math.max(1e-6, (2 * sum) / Math.max(1, count));
+    for (let y = 0; y < h; y++)
+      for (let x = 0; x < w; x++)
+        for (let d = 0; d < 8; d++) {
+          const X = x + DX[d], Y = y + DY[d];
+          if (X < 0 || Y < 0 || X >= w || Y >= h) continue;
+          const p = y * w + x;
+          out[p * 8 + d] = (SMOOTH * Math.exp(-beta * gap(p, Y * w + X))) / (d < 4 ? 1 : Math.SQRT2) + 0.4;
+        }
+    return out;
+  }
+
+  /** Where it stands out, without the rim. */
+  private firstGuess(): Uint8Array {
+    const { width: w, height: h } = this.small, s = saliencyOf(this.small), sorted = Float32Array.from(s.values).sort();
+    const high = Math.max(0.3, sorted[Math.floor(sorted.length * 0.8)]);
+    return Uint8Array.from({ length: w * h }, (_, i) => {
+      const x = i % w, y = (i / w) | 0;
+      if (x < w * 0.02 || y < h * 0.02 || x >= w * 0.98 || y >= h * 0.98) return 0;
+      return s.values[Math.min(s.height - 1, Math.floor((y * s.height) / h)) * s.width + Math.min(s.width - 1, Math.floor((x * s.width) / w))] >= high ? 1 : 0;
+    });
+  }
+
+  /**
+   * The mask of the subject.
+   * @param strokes what was painted; none gives the first guess
+   */
+  mask(strokes: readonly CutStroke[]): Mask {
+    const { width: w, height: h } = this.small, said = drawn(strokes, w, h);
+    this.first ??= this.cut(this.guess, new Uint8Array(w * h), ROUNDS);
+    if (!strokes.length) return this.refined(this.first);
+    // Strokes begin where the first guess ended.
+    const begun = Uint8Array.from(this.first, (v, i) => (said[i] === KEEP ? 1 : said[i] === REMOVE ? 0 : v));
+    return this.refined(this.cut(begun, said, 1));
+  }
+
+  /** Parts subject and surroundings by their colours, which are found anew each round. */
+  private cut(begun: Uint8Array, said: Uint8Array, rounds: number): Uint8Array {
+    const { width: w, height: h } = this.small, n = w * h;
+    let inside = begun;
+    for (let round = 0; round < rounds; round++) {
+      const subject: number[] = [], rest: number[] = [];
+      for (let i = 0; i < n; i++) (inside[i] ? subject : rest).push(i);
+      if (!subject.length || !rest.length) break;
+      const own = clustersOf(this.lab, subject), other = clustersOf(this.lab, rest), terminal = new Float32Array(n);
+      for (let i = 0; i < n; i++) {
+        if (said[i]) {
+          terminal[i] = said[i] === KEEP ? 1e5 : -1e5;
+          continue;
+        }
+        const x = i % w, y = (i / w) | 0, rim = x < w * 0.015 || y < h * 0.015 || x >= w * 0.985 || y >= h * 0.985;
+        // At the rim there is mostly surroundings, unless strokes say otherwise.
+        terminal[i] = Math.max(-40, Math.min(40, misfit(this.lab, i * 3, other) - misfit(this.lab, i * 3, own))) - (rim ? 8 : 0);
+      }
+      inside = gridCut(w, h, terminal, Float32Array.from(this.edges));
+    }
+    return inside;
+  }
+
+  /** From the small cut to alpha at the larger size: near its outline a guided filter, elsewhere all or nothing. */
+  private refined(inside: Uint8Array): Mask {
+    const { width: w, height: h } = this.small, { width: W, height: H, light } = this, n = W * H;
+    const rough = new Float32Array(n);
+    for (let y = 0, i = 0; y < H; y++)
+      for (let x = 0; x < W; x++, i++) {
+        // Evenly between the four nearest.
+        const u = Math.min(w - 1, Math.max(0, ((x + 0.5) * w) / W - 0.5)), v = Math.min(h - 1, Math.max(0, ((y + 0.5) * h) / H - 0.5)), u0 = u | 0, v0 = v | 0, u1 = Math.min(w - 1, u0 + 1), v1 = Math.min(h - 1, v0 + 1), fu = u - u0, fv = v - v0;
+        rough[i] = (inside[v0 * w + u0] * (1 - fu) + inside[v0 * w + u1] * fu) * (1 - fv) + (inside[v1 * w + u0] * (1 - fu) + inside[v1 * w + u1] * fu) * fv;
+      }
+    const cell = Math.max(1, W / w), eps = 2e-5, { light: mi, square: mii, sigma } = this.means;
+    const product = new Float32Array(n), a = new Float32Array(n), b = new Float32Array(n);
+    for (let i = 0; i < n; i++) product[i] = light[i] * rough[i];
+    const mp = blurredChannel(rough, W, H, sigma), mip = blurredChannel(product, W, H, sigma);
+    for (let i = 0; i < n; i++) {
+      a[i] = (mip[i] - mi[i] * mp[i]) / (mii[i] - mi[i] * mi[i] + eps);
+      b[i] = mp[i] - a[i] * mi[i];
+    }
+    const ma = blurredChannel(a, W, H, sigma), mb = blurredChannel(b, W, H, sigma);
+    const near = blurredChannel(rough, W, H, cell * 1.2), alpha = new Uint8Array(n);
+    for (let i = 0; i < n; i++) {
+      if (near[i] < 0.01) continue;
+      if (near[i] > 0.99) {
+        alpha[i] = 255;
+        continue;
+      }
+      const v = ma[i] * light[i] + mb[i];
+      // A little steeper than the filter leaves it: what is nearly all is all.
+      alpha[i] = Math.max(0, Math.min(255, (v - 0.5) * 1.6 * 255 + 127.5));
+    }
+    return { width: W, height: H, alpha };
+  }
+}
+
+export interface CutEdge {
+  /** Standard deviation of a blur of the edge, in thousandths of the photo's longer side. */
+  softness: number;
+  /** How far the edge moves outwards, in thousandths of the longer side; inwards below 0. */
+  shift: number;
+  /** How much of the old surroundings' colour is taken out of the rim, 0..1. */
+  clean: number;
+}
+
+/** The mask with its edge softened and moved. */
+export function withEdge(mask: Mask, { softness, shift }: Pick<CutEdge, 'softness' | 'shift'>): Mask {
+  const long = Math.max(mask.width, mask.height) / 1000;
+  if (softness <= 0 && shift === 0) return mask;
+  let a = Float32Array.from(mask.alpha);
+  if (shift !== 0) {
+    // Blurred by as much as it shall move, a straight edge falls from 1 to 0 over about four deviations: another level of it lies aside.
+    const s = Math.max(0.5, Math.abs(shift) * long), b = blurredChannel(a, mask.width, mask.height, s), level = shift > 0 ? 0.16 : 0.84;
+    a = b.map((v) => Math.max(0, Math.min(255, ((v / 255 - level) * 4 + 0.5) * 255)));
+  }
+  if (softness > 0) a = Float32Array.from(blurredChannel(a, mask.width, mask.height, softness * long));
+  return { width: mask.width, height: mask.height, alpha: Uint8Array.from(a, (v) => Math.max(0, Math.min(255, v + 0.5))) };
+}
+
+/**
+ * The photo cut out.
+ * @param photo as it is placed @param alpha for each of its pixels, 0..255
+ * @param clean how much of the rim's colour comes from within the subject, 0..1
+ */
+export function cutPixels(photo: Pixels, alpha: Uint8ClampedArray | Uint8Array, clean: number): Pixels {
+  const { width, height, data } = photo, n = width * height, out = new Uint8ClampedArray(data);
+  for (let i = 0; i < n; i++) out[i * 4 + 3] = (data[i * 4 + 3] * alpha[i]) / 255;
+  if (clean <= 0) return { width, height, data: out };
+  // Colours of the solid inside, carried outwards to the rim.
+  const sigma = Math.max(1.5, Math.max(width, height) * 0.004), solid = Float32Array.from({ length: n }, (_, i) => (alpha[i] > 242 ? 1 : 0)), weight = blurredChannel(solid, width, height, sigma);
+  for (let c = 0; c < 3; c++) {
+    const spread = blurredChannel(Float32Array.from({ length: n }, (_, i) => solid[i] * data[i * 4 + c]), width, height, sigma);
+    for (let i = 0; i < n; i++) {
+      if (alpha[i] === 0 || alpha[i] > 242 || weight[i] < 0.002) continue;
+      const k = clean * (1 - alpha[i] / 255);
+      out[i * 4 + c] = data[i * 4 + c] * (1 - k) + (spread[i] / weight[i]) * k;
+    }
+  }
+  return { width, height, data: out };
+}

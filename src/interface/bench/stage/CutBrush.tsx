@@ -1,0 +1,81 @@
+'use client';
+// Strokes that keep or remove parts of a photo's subject, painted on the stage; the mask follows when a stroke ends.
+import { useEffect, useState } from 'react';
+import { placePhoto } from '../../../core/photo/fit';
+import { apply } from '../../../core/arrange/transform';
+import { layerIn } from '../../../core/piece/resolve';
+import type { PhotoLayer } from '../../../core/piece/schema';
+import { useAssetSize } from '../../shared/assets';
+import { cutWith, useBrush } from '../controls/CutFields';
+import { currentSize, currentSlide, useBench } from '../store';
+import css from './CutBrush.module.css';
+
+/** Points closer than this on the stage are one, CSS px. */
+const APART = 3;
+
+export function CutBrush({ scale }: { scale: number }) {
+  const { layer: id, keep, size: brush, busy } = useBrush();
+  const size = useBench(currentSize);
+  const base = useBench((s) => s.piece.sizes[0]);
+  const found = useBench((s) => currentSlide(s).layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo'));
+  const photo = useAssetSize(found?.asset ?? null);
+  const [line, setLine] = useState<{ x: number; y: number }[]>([]);
+  const [at, setAt] = useState<{ x: number; y: number } | null>(null);
+  useEffect(() => {
+    if (!found) return;
+    const key = (e: KeyboardEvent): void => {
+      if (e.key !== 'Escape') return;
+      e.stopPropagation();
+      useBrush.setState({ layer: null });
+    };
+    window.addEventListener('keydown', key, true);
+    return () => window.removeEventListener('keydown', key, true);
+  }, [found]);
+  if (!found || !photo) return null;
+  const layer = layerIn(found, size, base), { box, rotation } = layer;
+  const { target, toFile } = placePhoto(photo, box, layer);
+  const long = Math.max(photo.width, photo.height), perFile = Math.hypot(toFile[0], toFile[1]);
+  const diameter = ((brush * long) / perFile) * scale;
+  const local = (e: React.PointerEvent<SVGSVGElement>): { x: number; y: number } => {
+    const r = e.currentTarget.getBoundingClientRect(), a = (-rotation * Math.PI) / 180, dx = e.clientX - (r.left + r.width / 2), dy = e.clientY - (r.top + r.height / 2);
+    return { x: dx * Math.cos(a) - dy * Math.sin(a) + (box.width * scale) / 2, y: dx * Math.sin(a) + dy * Math.cos(a) + (box.height * scale) / 2 };
+  };
+  const end = (): void => {
+    const points = line.map((p) => {
+      const [x, y] = apply(toFile, p.x / scale - target.x, p.y / scale - target.y);
+      return { x: Math.min(1.5, Math.max(-0.5, x / photo.width)), y: Math.min(1.5, Math.max(-0.5, y / photo.height)) };
+    });
+    if (points.length) void cutWith(found.id, [...(found.cut?.strokes ?? []), { keep, size: brush, points: points.slice(0, 2000) }], keep ? 'Keep' : 'Remove').finally(() => setLine([]));
+  };
+  return (
+    <svg
+      className={css.brush}
+      role="application"
+      aria-label={`Paint what to ${keep ? 'keep' : 'remove'}`}
+      data-busy={busy || undefined}
+      style={{ left: box.x * scale, top: box.y * scale, width: box.width * scale, height: box.height * scale, transform: rotation ? `rotate(${rotation}deg)` : undefined }}
+      onPointerDown={(e) => {
+        e.stopPropagation();
+        if (e.button !== 0) return;
+        e.currentTarget.setPointerCapture(e.pointerId);
+        setLine([local(e)]);
+      }}
+      onPointerMove={(e) => {
+        const p = local(e);
+        setAt(p);
+        if (!e.currentTarget.hasPointerCapture(e.pointerId)) return;
+        setLine((l) => (l.length && Math.hypot(l.at(-1)!.x - p.x, l.at(-1)!.y - p.y) < APART ? l : [...l, p]));
+      }}
+      onPointerUp={end}
+      onPointerLeave={() => setAt(null)}
+    >
+      {line.length > 0 && <polyline points={[...line, line.length === 1 ? { x: line[0].x + 0.1, y: line[0].y } : line.at(-1)!].map((p) => `${p.x},${p.y}`).join(' ')} fill="none" strokeWidth={diameter} strokeLinecap="round" strokeLinejoin="round" data-keep={keep || undefined} />}
+      {at && (
+        <g>
+          <circle cx={at.x} cy={at.y} r={diameter / 2} />
+          <path d={`M${at.x - 4} ${at.y}h8${keep ? `M${at.x} ${at.y - 4}v8` : ''}`} />
+        </g>
+      )}
+    </svg>
+  );
+}
