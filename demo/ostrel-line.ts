@@ -1,6 +1,7 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
 import { FADE_SIDES, gradientThrough, makeBorder, makeFade, makeFill, makePhoto, makePicture, makePiece, makePlate, makePool, makeShape, makeText, makeTint, solid } from '../src/core/piece/make';
 import { plainGradient } from '../src/core/piece/swatches';
+import type { PackedMask } from '../src/core/photo/mask';
 import type { Fill, Layer, Piece, Swatch, TextLayer } from '../src/core/piece/schema';
 
 /** House colours. */
@@ -43,8 +44,9 @@ function build(name: string, destination: string, layers: (piece: Piece) => Laye
 /**
  * The pieces of the campaign, in the order of the start page.
  * @param asset gives the asset id of a picture file
+ * @param subject gives the mask of a picture's subject
  */
-export function piecesOf(asset: (file: string) => string): { id: string; piece: Piece }[] {
+export function piecesOf(asset: (file: string) => string, subject: (file: string) => PackedMask): { id: string; piece: Piece }[] {
   return [
     {
       // Lost on purpose: white over bright cloud and snow, so that the product shows its point at once.
@@ -144,6 +146,41 @@ export function piecesOf(asset: (file: string) => string): { id: string; piece: 
           line('one', 'In the cab', 150, 'amber', 'spruce'),
           line('two', 'over Hollin', 306, 'snow', 'spruce', { box: { x: 96, y: 306, width: 700, height: 120 } }),
           line('three', '38 minutes', 462, 'spruce', 'snow', { box: { x: 122, y: 462, width: 700, height: 120 } }),
+        ];
+      }),
+    },
+    {
+      // Room is made on the left: the wall goes on where the words are, and the cup keeps its place.
+      id: 'ostrel-cup',
+      piece: build('Link card: a cup on the way', 'link-card', (p) => [
+        { ...makePhoto('photo', asset('enamel-cup.jpg'), 'Enamel cup', p.sizes[0]), focus: { x: 0.62, y: 0.55 }, room: { on: true, left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1 } },
+        text('headline', 'Headline', p, 'Tea on\nboard, from\nthe first halt', { box: { x: 64, y: 170, width: 560, height: 240 }, fontSize: 76, lineHeight: 1.04, font: { family: 'Fraunces', weight: 600, italic: false }, fill: solid(linked('spruce')), anchors: { horizontal: 'left', vertical: 'middle' } }),
+        text('line', 'Line', p, 'Cairn Viaduct, daily at 10.40', { box: { x: 66, y: 432, width: 520, height: 34 }, fontSize: 28, font: { family: 'Work Sans', weight: 600, italic: false }, fill: solid(linked('slate')), anchors: { horizontal: 'left', vertical: 'middle' } }),
+      ]),
+    },
+    {
+      // The cup is cut out; another photo lies behind it, faint.
+      id: 'ostrel-cup-cut-out',
+      piece: build('Post: bring your cup', 'square-post', (p) => {
+        const z = p.sizes[0];
+        return [
+          { ...makeFill('ground', COLOURS.lichen, z), name: 'Lichen', fill: solid(linked('lichen')) },
+          { ...makePhoto('slope', asset('forest-slope.jpg'), 'Forest slope, faint', z), opacity: 0.28, blend: 'luminosity' as const },
+          { ...makePhoto('cup', asset('enamel-cup.jpg'), 'Enamel cup, cut out', z), fit: 'free' as const, box: { x: -260, y: 330, width: 1200, height: 800 }, anchors: { horizontal: 'centre' as const, vertical: 'bottom' as const }, cut: { on: true, mask: subject('enamel-cup.jpg'), strokes: [], softness: 0.6, shift: 0, clean: 0.9 } },
+          text('headline', 'Headline', p, 'Bring\nyour cup', { box: { x: 72, y: 84, width: 936, height: 300 }, fontSize: 148, lineHeight: 0.98, letterSpacing: -0.02, font: { family: 'Archivo', weight: 800, italic: false }, fill: solid(linked('spruce')) }),
+          text('line', 'Line', p, 'Half price on every refill', { box: { x: 660, y: 960, width: 360, height: 80 }, fontSize: 34, font: { family: 'Archivo', weight: 600, italic: false }, align: 'end', fill: solid(linked('spruce')) }),
+        ];
+      }),
+    },
+    {
+      // Half light, half dark: no single ink reads on both sides.
+      id: 'ostrel-two-lights',
+      piece: build('Post: night train, day train', 'square-post', (p) => {
+        const z = p.sizes[0], half = z.width / 2;
+        return [
+          { ...makePhoto('night', asset('wet-window.jpg'), 'Wet window at night', z), focus: { x: 0.4, y: 0.4 }, box: { x: 0, y: 0, width: half, height: z.height } },
+          { ...makePhoto('day', asset('varn-fog.jpg'), 'Fog on Varn Water', z), focus: { x: 0.6, y: 0.5 }, box: { x: half, y: 0, width: half, height: z.height } },
+          text('headline', 'Headline', p, 'Night or day', { box: { x: 90, y: 470, width: 900, height: 130 }, fontSize: 124, align: 'centre', lineHeight: 1.04, font: { family: 'Archivo', weight: 800, italic: false }, fill: solid(linked('snow')) }),
         ];
       }),
     },

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { SwatchSchema } from '../core/piece/fill-schema';
 import { HexSchema, PieceSchema } from '../core/piece/schema';
+import { CutSchema } from '../core/piece/photo-schema';
 import { TREATMENT_KINDS } from '../core/remedy/treatment';
 
 export const NewPieceSchema = z.union([
@@ -40,11 +41,18 @@ export const JustEnoughSchema = z.strictObject({
   size: z.string().optional(),
   layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'),
   treatment: z.enum(TREATMENT_KINDS).describe('What kind of treatment'),
-  property: z.enum(['opacity', 'reach']).default('opacity').describe('What its strength is; only a fade has a reach'),
-  overlay: z.string().optional().describe('An existing layer of that kind to set; a new one where left out'),
+  property: z.enum(['opacity', 'reach']).optional().describe('Of a tint, fade, pool or plate: what its strength is; only a fade has a reach'),
+  overlay: z.string().optional().describe('An existing layer to set: of that kind; a text for backing or shadow; a photo for darken, lighten or blur. A new one, all texts or all photos where left out'),
+  everySlide: z.boolean().default(false).describe('One strength for all slides of the piece'),
   colour: HexSchema.optional().describe('Colour of the treatment; black for a new one where left out'),
   goal: z.number().min(1).max(21).optional().describe('A ratio instead of the one the text needs'),
 });
+
+const spot = { slide: z.number().int().min(1).default(1), size: z.string().optional() };
+export const RemediesSchema = z.strictObject({ ...spot, layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'), instead: z.boolean().default(false).describe('Treatments that are there are switched off first') });
+export const QuietSpotsSchema = z.strictObject({ ...spot, layer: z.string().describe('The text to place') });
+export const MakeRoomSchema = z.strictObject({ ...spot, layer: z.string().describe('The photo') });
+export const CutOutSchema = z.strictObject({ ...spot, layer: z.string().describe('The photo'), strokes: CutSchema.shape.strokes.describe('What belongs to the subject, and what does not') });
 
 export const SwatchesSchema = z.array(SwatchSchema).max(200);
 
@@ -68,6 +76,20 @@ export const ReadingSchema = z.object({
   lines: z.array(z.object({ line: z.number(), ratio })),
   letters: z.array(z.object({ start: z.number(), end: z.number(), ratio, clear: z.boolean(), box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }), word: z.number(), line: z.number() })),
 });
+
+const PlacedReading = ReadingSchema.omit({ letters: true }).loose();
+const OverviewSchema = z.array(z.object({ slide: z.string(), slideNumber: z.number(), size: z.string(), sizeName: z.string(), text: z.string(), reading: PlacedReading }));
+const WaySchema = z.object({
+  kinds: z.array(z.string()),
+  name: z.string(),
+  strength: z.number().nullable().describe('Whole percent'),
+  kept: z.object({ kept: z.number(), marks: z.number() }).nullable().describe('Percent of the photo; null without a photo'),
+  readings: z.array(PlacedReading),
+  add: z.array(z.looseObject({})).describe('Layers to add to the document'),
+  change: z.array(z.object({ id: z.string(), set: z.looseObject({}) })).describe('What to change of layers that are there'),
+});
+const SpotSchema = z.object({ set: z.looseObject({}), frame: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }), lines: z.number(), covers: z.number(), reading: PlacedReading });
+const SideSchema = z.object({ side: z.enum(['left', 'right', 'top', 'bottom']), kind: z.enum(['calm', 'uneven', 'pattern', 'cut']), worth: z.number(), where: z.array(z.array(z.number())) });
 
 const StoredPieceSchema = z.object({ id: z.string(), campaign: z.string(), revision: z.number().int(), changedAt: z.string(), piece: PieceSchema });
 const AssetSchema = z.object({ id: z.string(), name: z.string(), mime: z.string(), bytes: z.number(), width: z.number(), height: z.number(), usedIn: z.array(z.object({ id: z.string(), name: z.string() })).optional().describe('Pieces that show it') });
@@ -128,6 +150,11 @@ export function openApi(): unknown {
           responses: ok('Strength in whole percent, or null with a colour that would do', z.object({ strength: z.number().nullable(), colour: z.string().nullable(), instead: z.string().nullable(), before: z.array(ReadingSchema), after: z.array(ReadingSchema) })),
         },
       },
+      '/api/pieces/{id}/overview': { get: { summary: 'Readings of every text of every slide in every size, the worst first. With Accept: application/x-ndjson line by line, as each place is measured', parameters: [id], responses: ok('Readings', OverviewSchema) } },
+      '/api/pieces/{id}/remedies': { post: { summary: 'Ways through: every treatment that makes the texts Clear, the best first. With Accept: application/x-ndjson line by line, as each is solved', parameters: [id], requestBody: body(RemediesSchema), responses: { ...ok('Ways', z.array(WaySchema)), 422: problem('No such layer') } } },
+      '/api/pieces/{id}/quiet-spots': { post: { summary: 'The best three places for a text', parameters: [id], requestBody: body(QuietSpotsSchema), responses: { ...ok('Places', z.array(SpotSchema)), 422: problem('No such layer') } } },
+      '/api/pieces/{id}/make-room': { post: { summary: 'How well room can be made on each side of a photo; it is made by setting `room` of its layer', parameters: [id], requestBody: body(MakeRoomSchema), responses: { ...ok('Sides', z.array(SideSchema)), 422: problem('No such layer') } } },
+      '/api/pieces/{id}/cut-out': { post: { summary: 'The mask of a photo’s subject, to be set as `cut.mask` of its layer', parameters: [id], requestBody: body(CutOutSchema), responses: { ...ok('The mask', CutSchema.shape.mask), 422: problem('No such layer') } } },
     },
   };
 }

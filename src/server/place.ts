@@ -2,6 +2,7 @@
 import type { z } from 'zod';
 import type { PlaceQuery } from './contracts';
 import { readPiece, type StoredPiece } from './pieces';
+import type { Layer, Piece } from '../core/piece/schema';
 import { Problem } from './problem';
 import type { Place } from './tasks';
 
@@ -24,4 +25,10 @@ export function fileName(place: Place, format: string, scale: number): string {
   parts.push(`${s.width}x${s.height}`);
   if (scale !== 1) parts.push(`${scale}x`);
   return `${parts.join('-')}.${format === 'jpeg' ? 'jpg' : format}`;
+}
+
+/** The id of a layer that must be on the slide. @throws Problem 422 where there is no layer of that kind */
+export function layerOf(place: { piece: Piece; slide: number }, id: string, kind: Layer['kind'], path = '/layer'): string {
+  if (!place.piece.slides[place.slide].layers.some((l) => l.id === id && l.kind === kind)) throw new Problem(422, `There is no such ${kind}`, undefined, [{ path, reason: `no ${kind} layer of that id is on the slide` }]);
+  return id;
 }

@@ -19,7 +19,7 @@ function pool(): Piscina {
 
 type Tasks = typeof tasks;
 /** Runs a task of tasks.ts in a thread; `signal` takes it back. */
-export async function run<K extends 'render' | 'reading' | 'solve' | 'addFont'>(name: K, ask: Parameters<Tasks[K]>[0], signal?: AbortSignal): Promise<Awaited<ReturnType<Tasks[K]>>> {
+export async function run<K extends 'render' | 'reading' | 'solve' | 'addFont' | 'overview' | 'way' | 'spots' | 'room' | 'cut'>(name: K, ask: Parameters<Tasks[K]>[0], signal?: AbortSignal): Promise<Awaited<ReturnType<Tasks[K]>>> {
   try {
     return (await pool().run(ask, { name, signal })) as Awaited<ReturnType<Tasks[K]>>;
   } catch (e) {

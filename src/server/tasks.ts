@@ -1,10 +1,18 @@
 // What a worker thread of the server does: painting for export, measuring, solving. Bundled on its own and run by the pool.
 import sharp from 'sharp';
-import type { Pixels } from '../core/colour/palette';
+import { coloursOfPhoto, type FoundColour, type Pixels } from '../core/colour/palette';
 import { Painter } from '../core/paint/painter';
 import type { Drawing } from '../core/format/drawing';
 import { assetsOf, familiesIn, sizeOf } from '../core/piece/resolve';
-import type { Piece, Size, Slide } from '../core/piece/schema';
+import type { PhotoLayer, Piece, Size, Slide } from '../core/piece/schema';
+import { CutOut, type CutStroke } from '../core/photo/cut-out';
+import { packMask, type PackedMask } from '../core/photo/mask';
+import { resample } from '../core/photo/resample';
+import type { SideRating } from '../core/photo/room';
+import { ratingsOf } from '../core/paint/room-sides';
+import { overviewOf, type OverviewRow } from '../core/reading/overview';
+import { quietSpots, type QuietSpot } from '../core/reading/quiet-spots';
+import { Ways, type Way, type WayKind } from '../core/remedy/ways';
 import { readSlide, type Reading } from '../core/reading/read';
 import { justEnough, type JustEnough } from '../core/remedy/strength';
 import { FAMILIES, type OwnFont } from '../core/type/catalogue';
@@ -88,6 +96,48 @@ export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: 
   const { piece, slide, size } = await stand(ask);
   if (ask.everySlide) for (const s of piece.slides) await painter.prepare(s);
   return { ...justEnough(painter, askAbout(piece, ask.everySlide ? piece.slides : [slide], size, ask)), colour: ask.colour ?? null };
+}
+
+/** Readings of a slide in a size without the letters one by one, for the overview. */
+export async function overview(ask: Place): Promise<OverviewRow[]> {
+  const { piece, slide, size } = await stand(ask);
+  return overviewOf(piece, slide, size, readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] })));
+}
+
+/** Colours of the topmost photo that texts lie over. */
+function coloursUnder(slide: Slide): FoundColour[] {
+  const photo = slide.layers.findLast((l): l is PhotoLayer => l.kind === 'photo' && l.band === 'backdrop' && l.visible), p = photo && pictures.get(photo.asset);
+  if (!p) return [];
+  const k = Math.min(1, 240 / Math.max(p.width, p.height));
+  return coloursOfPhoto(resample(p, { x: 0, y: 0, width: p.width, height: p.height }, Math.max(1, Math.round(p.width * k)), Math.max(1, Math.round(p.height * k))));
+}
+
+export type WayAsk = Place & { texts?: string[]; instead?: boolean; kind: WayKind };
+
+/** One way through, or null where this kind is none. */
+export async function way(ask: WayAsk): Promise<Way | null> {
+  const { piece, slide, size } = await stand(ask);
+  return new Ways(painter, { piece, slide, size, texts: ask.texts, instead: ask.instead, colours: coloursUnder(slide) }).solve(ask.kind);
+}
+
+/** Quiet spots for a text. */
+export async function spots(ask: Place & { layer: string }): Promise<QuietSpot[]> {
+  const { piece, slide, size } = await stand(ask);
+  return quietSpots(painter, piece, slide, size, ask.layer).spots.map((s) => ({ ...s, reading: { ...s.reading, letters: [] } }));
+}
+
+const photoIn = (slide: Slide, id: string): PhotoLayer => slide.layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo')!;
+
+/** How well room can be made on the sides of a photo. */
+export async function room(ask: Place & { layer: string }): Promise<SideRating[]> {
+  const { piece, slide, size } = await stand(ask);
+  return ratingsOf(painter, piece, slide, size, photoIn(slide, ask.layer));
+}
+
+/** The mask of a photo's subject; null where its picture is not there. */
+export async function cut(ask: Place & { layer: string; strokes: CutStroke[] }): Promise<PackedMask | null> {
+  const { slide } = await stand(ask), photo = pictures.get(photoIn(slide, ask.layer).asset);
+  return photo ? packMask(new CutOut(photo).mask(ask.strokes)) : null;
 }
 
 /** Checks a font and keeps it: a hostile one costs a thread of ours, never the server. Problems come back by value, since threads pass on no classes. */

@@ -169,6 +169,12 @@ export const api = {
     return justEnough(painter, askAbout(piece, slides, size, ask));
   },
 
+  /** A new fade whose side, reach and opacity are solved together for the most photo kept; null where none is enough, or none is needed. */
+  async fadeFor(scene: Scene, ask: WaysQuestion): Promise<Way | null> {
+    const { piece, slide, size } = await open(scene);
+    return new Ways(painter, { piece, slide, size, ...ask, colours: await coloursUnder(slide) }, photoOf(piece, slide, size)).solve('fade');
+  },
+
   /**
    * Histograms of a photo before and after its tone, and of what lies under a text (the topmost where none is named) without and with
    * that tone. Null for the text where there is none to measure, or where a newer question came.

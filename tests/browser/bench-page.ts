@@ -138,6 +138,46 @@ export class BenchPage {
     await this.until(async () => ask((piece = await this.document())), what);
     return piece!;
   }
+  /** Opens a piece and waits until it can be worked with. */
+  async open(address: string, id: string): Promise<void> {
+    await this.driver.get(`${address}/piece/${id}`);
+    await this.find('[data-overlay] > [data-layer]');
+    await this.until(async () => (await this.verdict()) !== '', 'no reading came');
+  }
+  /**
+   * Clicks a label until what it belongs to has changed its state: while parts of the controls unfold, labels move away from under the pointer.
+   */
+  async switched(xpath: string, change: (was: boolean) => boolean): Promise<void> {
+    const input = async () => this.driver.findElement(By.id((await (await this.driver.findElement(By.xpath(xpath))).getAttribute('for'))!));
+    await this.driver.wait(until.elementLocated(By.xpath(xpath)), WAIT, `no ${xpath}`);
+    const wanted = change(await (await input()).isSelected());
+    await this.until(async () => {
+      if ((await (await input()).isSelected()) === wanted) return true;
+      const el = await this.driver.findElement(By.xpath(xpath));
+      await this.settled(el);
+      await el.click();
+      return (await (await input()).isSelected()) === wanted;
+    }, `${xpath} did not switch`);
+  }
+  /** Chooses one of several by its words. */
+  choose(words: string): Promise<void> {
+    return this.switched(`//label[.//span[text()="${words}"]]`, () => true);
+  }
+  /** Switches something on that is off, or off. */
+  toggle(words: string): Promise<void> {
+    return this.switched(`//label[normalize-space(.)="${words}"]`, (was) => !was);
+  }
+  /** Opens a folded part of the controls, where it is not open. */
+  async unfold(name: string): Promise<void> {
+    const control = await this.driver.wait(until.elementLocated(By.xpath(`//button[starts-with(normalize-space(.), "${name}")][@aria-expanded]`)), WAIT, `no ${name}`);
+    await this.settled(control);
+    if ((await control.getAttribute('aria-expanded')) !== 'true') await control.click();
+  }
+  /** Takes an option of a select. */
+  async pick(select: string, option: string): Promise<void> {
+    await this.press(`input[aria-label="${select}"]`);
+    await this.take(`//*[@role="option"][contains(normalize-space(.), "${option}")]`);
+  }
   async pieceId(): Promise<string> {
     return (await this.driver.getCurrentUrl()).split('/').pop()!;
   }

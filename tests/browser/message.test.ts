@@ -25,35 +25,11 @@ const file = (name: string, content: string): string => {
 const layers = (p: Piece): Layer[] => p.slides[0].layers;
 const byId = <L extends Layer>(p: Piece, id: string): L => layers(p).find((l) => l.id === id) as L;
 const last = <L extends Layer>(p: Piece, kind: string): L => layers(p).findLast((l) => l.kind === kind) as L;
-const open = async (id: string): Promise<void> => {
-  await driver.get(`${app.address}/piece/${id}`);
-  await bench.find('[data-overlay] > [data-layer]');
-  await bench.until(async () => (await bench.verdict()) !== '', 'no reading came');
-};
+const open = (id: string): Promise<void> => bench.open(app.address, id);
 const text = async (id: string, ask: (l: TextLayer) => boolean, what: string): Promise<TextLayer> => byId<TextLayer>(await bench.untilDocument((p) => ask(byId<TextLayer>(p, id)), what), id);
-/**
- * Clicks a label until what it belongs to has changed its state: while parts of the controls unfold, labels move away from under the pointer.
- */
-const switched = async (xpath: string, change: (was: boolean) => boolean): Promise<void> => {
-  const input = async () => driver.findElement(By.id((await (await driver.findElement(By.xpath(xpath))).getAttribute('for'))!));
-  await driver.wait(until.elementLocated(By.xpath(xpath)), WAIT, `no ${xpath}`);
-  const wanted = change(await (await input()).isSelected());
-  await bench.until(async () => {
-    if ((await (await input()).isSelected()) === wanted) return true;
-    const el = await driver.findElement(By.xpath(xpath));
-    await bench.settled(el);
-    await el.click();
-    return (await (await input()).isSelected()) === wanted;
-  }, `${xpath} did not switch`);
-};
-const label = (words: string): Promise<void> => switched(`//label[.//span[text()="${words}"]]`, () => true);
-/** Opens a folded part of the controls, where it is not open. */
-const unfold = async (name: string): Promise<void> => {
-  const control = await driver.wait(until.elementLocated(By.xpath(`//button[starts-with(normalize-space(.), "${name}")][@aria-expanded]`)), WAIT, `no ${name}`);
-  await bench.settled(control);
-  if ((await control.getAttribute('aria-expanded')) !== 'true') await control.click();
-};
-const toggle = (words: string): Promise<void> => switched(`//label[normalize-space(.)="${words}"]`, (was) => !was);
+const label = (words: string): Promise<void> => bench.choose(words);
+const toggle = (words: string): Promise<void> => bench.toggle(words);
+const unfold = (name: string): Promise<void> => bench.unfold(name);
 /** Goes into a text by double click and marks everything. */
 const into = async (id: string): Promise<void> => {
   await driver.actions().doubleClick(await bench.find(`[data-layer="${id}"]`)).perform();

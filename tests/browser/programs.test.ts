@@ -23,7 +23,7 @@ describe('the interface for programs', () => {
   it('describes itself', async () => {
     const doc = (await (await call('/api/openapi.json')).json()) as { openapi: string; paths: Record<string, Record<string, unknown>> };
     expect(doc.openapi).toMatch(/^3\.1/);
-    for (const [path, methods] of Object.entries({ '/api/assets': ['post'], '/api/assets/{id}': ['get'], '/api/pieces': ['post'], '/api/pieces/{id}': ['get', 'put', 'delete'], '/api/pieces/{id}/render': ['get'], '/api/pieces/{id}/reading': ['get'], '/api/pieces/{id}/just-enough': ['post'] }))
+    for (const [path, methods] of Object.entries({ '/api/assets': ['post'], '/api/assets/{id}': ['get'], '/api/pieces': ['post'], '/api/pieces/{id}': ['get', 'put', 'delete'], '/api/pieces/{id}/render': ['get'], '/api/pieces/{id}/reading': ['get'], '/api/pieces/{id}/just-enough': ['post'], '/api/pieces/{id}/remedies': ['post'], '/api/pieces/{id}/quiet-spots': ['post'], '/api/pieces/{id}/make-room': ['post'], '/api/pieces/{id}/cut-out': ['post'], '/api/pieces/{id}/overview': ['get'] }))
       for (const m of methods) expect([path, m, Boolean(doc.paths[path]?.[m])]).toEqual([path, m, true]);
   });
 
@@ -61,6 +61,36 @@ describe('the interface for programs', () => {
     expect(jpeg.headers.get('content-disposition')).toContain('by-program-1080x1080-2x.jpg');
     expect((await call(`/api/pieces/${id}`, { method: 'DELETE' })).status).toBe(204);
     expect((await call(`/api/pieces/${id}`)).status).toBe(404);
+  });
+
+  it('ways through, quiet spots, room, cutting out and the overview, line by line where that is asked for', async () => {
+    const id = 'ostrel-reopening', lines = async (r: Response) => (await r.text()).trim().split('\n').map((l) => JSON.parse(l) as { done: number; of: number; part?: unknown; answer?: unknown });
+    const asked = await post(`/api/pieces/${id}/remedies`, { layer: 'headline' }, 'POST', { accept: 'application/x-ndjson' });
+    expect(asked.headers.get('content-type')).toBe('application/x-ndjson');
+    const parts = await lines(asked), ways = parts.at(-1)!.answer as { kinds: string[]; strength: number; kept: { kept: number; marks: number }; readings: { verdict: string }[]; add: Layer[]; change: { id: string; set: object }[] }[];
+    expect(parts.slice(0, -1).map((p) => p.done)).toEqual(Array.from({ length: parts[0].of }, (_, i) => i + 1));
+    expect(ways.map((w) => w.kinds[0])).toEqual(expect.arrayContaining(['tint', 'fade', 'pool', 'plate', 'backing', 'shadow', 'tone']));
+    const worth = ways.map((w) => w.kept.kept - 2 * w.kept.marks);
+    expect(worth.every((v, i) => i === 0 || v <= worth[i - 1] + 0.6)).toBe(true);
+    // Taken as found, by a program: the stored piece reads Clear.
+    const { piece } = await stored(id), pool = ways.find((w) => w.kinds[0] === 'pool')!, [slide] = piece.slides, at = slide.layers.findIndex((l) => l.band === 'message');
+    const made = (await (await post('/api/pieces', { document: { ...piece, slides: [{ ...slide, layers: [...slide.layers.slice(0, at), ...pool.add, ...slide.layers.slice(at)] }] } })).json()) as Stored;
+    const read = (await (await call(`/api/pieces/${made.id}/reading`)).json()) as { layer: string; verdict: string }[];
+    expect(read.find((r) => r.layer === 'headline')!.verdict).toBe('clear');
+    const spots = (await (await post('/api/pieces/ostrel-hero/quiet-spots', { layer: 'headline' })).json()) as { frame: object; reading: { ratio: number } }[];
+    expect(spots.length).toBeGreaterThan(1);
+    const rows = (await (await call('/api/pieces/ostrel-hero/overview')).json()) as { sizeName: string; reading: { ratio: number; needed: number } }[];
+    expect(rows).toHaveLength(4);
+    expect(rows[0].reading.ratio / rows[0].reading.needed).toBeLessThan(rows[3].reading.ratio / rows[3].reading.needed);
+    const cup = (await stored('ostrel-cup')).piece.slides[0].layers.find((l) => l.kind === 'photo')!;
+    const sides = (await (await post('/api/pieces/ostrel-cup/make-room', { layer: cup.id })).json()) as { side: string; kind: string; worth: number }[];
+    expect(sides.map((s) => s.side)).toEqual(['left', 'right', 'top', 'bottom']);
+    const mask = (await (await post('/api/pieces/ostrel-cup/cut-out', { layer: cup.id, strokes: [] })).json()) as { width: number; data: string };
+    expect(mask.width).toBeGreaterThan(300);
+    for (const [path, body] of [['remedies', { layer: 'nobody' }], ['quiet-spots', { layer: 'photo' }], ['cut-out', { layer: 'headline', strokes: [] }]] as const) expect((await post(`/api/pieces/${id}/${path}`, body)).status).toBe(422);
+    const backing = (await (await post(`/api/pieces/${id}/just-enough`, { layer: 'headline', treatment: 'backing', colour: '#14202b' })).json()) as { strength: number; after: { verdict: string }[] };
+    expect(backing.strength).toBeGreaterThan(0);
+    expect(backing.after[0].verdict).toBe('clear');
   });
 
   it('fonts of a campaign, and drawings as outlines', async () => {

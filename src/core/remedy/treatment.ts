@@ -22,8 +22,8 @@ export const propertyOf = (kind: TreatmentKind): StrengthProperty => (isLaid(kin
 /** How strong each begins where nothing has been solved yet. */
 const BEGINNING: Record<LaidKind, number> = { tint: 0.3, fade: 0.7, pool: 0.6, plate: 0.6 };
 
-/** Side, and how far the fade must go to pass a box. */
-function fadeTowards(texts: Box, slide: { width: number; height: number }): { angle: number; reach: number } {
+/** Side, and how far the fade must go to pass a box: it is solid almost to its middle. */
+function fadeTowards(texts: Box, slide: { width: number; height: number }): { angle: number; solid: number; reach: number } {
   // How far each side is from the text's far edge, as a share of the slide.
   const far = {
     left: (texts.x + texts.width) / slide.width,
@@ -32,7 +32,9 @@ function fadeTowards(texts: Box, slide: { width: number; height: number }): { an
     bottom: (slide.height - texts.y) / slide.height,
   };
   const side = (Object.keys(far) as (keyof typeof far)[]).reduce((best, s) => (far[s] < far[best] - 1e-9 ? s : best), 'bottom');
-  return { angle: FADE_SIDES[side], reach: Math.round(Math.min(1.2, Math.max(0.3, far[side] * 1.3)) * 100) / 100 };
+  const round = (v: number): number => Math.round(v * 100) / 100;
+  // Well over half its strength where the farthest letters are.
+  return { angle: FADE_SIDES[side], solid: round(far[side] * 0.45), reach: round(Math.min(1.6, Math.max(0.3, far[side] * 1.8))) };
 }
 
 /**

@@ -13,6 +13,7 @@ import { inWords } from '../../shared/api';
 import { usePanelPiece } from '../panel-piece';
 import { currentSlide, edit, settle, sceneOf, useBench, wholeScene } from '../store';
 import { treatmentsOf, useChosen, useTreatment, type Scope } from '../treatment';
+import { takeWay } from '../ways';
 import css from './Remedies.module.css';
 
 const StrengthChart = lazy(() => import('./StrengthChart'));
@@ -93,6 +94,15 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
     setSolving(true);
     try {
       const s = useBench.getState(), at = { ...s, preview: null };
+      if (kind === 'fade' && id === null && scope !== 'all') {
+        // Side, reach and opacity are chosen together.
+        const way = await readingWorker().fadeFor(sceneOf(at), { texts: ask.texts });
+        if (way && useBench.getState().piece === s.piece) {
+          takeWay({ ...way, name: 'Just enough' });
+          useChosen.setState({ what: null });
+          return;
+        }
+      }
       const found = await readingWorker().solve(scope === 'all' ? wholeScene(at) : sceneOf(at), { ...ask, ...(hex !== colour || 'colour' in ask ? { colour: hex } : {}) });
       if (useBench.getState().piece !== s.piece) {
         notifications.show({ message: 'The slide changed while solving. Press Just enough again.', autoClose: 4000 });

@@ -12,7 +12,7 @@ export function Ghosts({ scale }: { scale: number }) {
   const dragging = useBench((s) => s.dragging);
   if (!shown || dragging) return null;
   return (
-    <div className={css.ghosts}>
+    <div className={css.ghosts} data-map={shown.map ? '' : undefined}>
       {shown.map && <MarginMap map={shown.map} />}
       {shown.spots.map((spot, i) => (
         <button

@@ -1,5 +1,6 @@
 import { JustEnoughSchema } from '../../../../../src/server/contracts';
-import { placeOf } from '../../../../../src/server/place';
+import { isLaid } from '../../../../../src/core/remedy/treatment';
+import { layerOf, placeOf } from '../../../../../src/server/place';
 import { run } from '../../../../../src/server/pool';
 import { answer, json, jsonBody, Problem, valid } from '../../../../../src/server/problem';
 
@@ -7,12 +8,13 @@ export const POST = (request: Request, { params }: { params: Promise<{ id: strin
   answer(async () => {
     const ask = valid(JustEnoughSchema, await jsonBody(request));
     const { stored: _stored, ...place } = await placeOf((await params).id, ask);
-    const layers = place.piece.slides[place.slide].layers;
-    const check = (path: string, id: string | undefined, kind: string) => {
-      if (id !== undefined && !layers.some((l) => l.id === id && l.kind === kind)) throw new Problem(422, `There is no such ${kind}`, undefined, [{ path, reason: `no ${kind} layer of that id is on the slide` }]);
-    };
-    check('/layer', ask.layer, 'text');
-    check('/overlay', ask.overlay, ask.treatment);
-    if (ask.property === 'reach' && ask.treatment !== 'fade') throw new Problem(422, 'Only a fade has a reach', undefined, [{ path: '/property', reason: `a ${ask.treatment} has only an opacity` }]);
-    return json(await run('solve', { ...place, texts: ask.layer ? [ask.layer] : undefined, overlay: ask.overlay ?? null, kind: ask.treatment, property: ask.property, colour: ask.colour, goal: ask.goal }, request.signal));
+    if (ask.layer !== undefined) layerOf(place, ask.layer, 'text');
+    const { treatment } = ask;
+    if (ask.overlay !== undefined) layerOf(place, ask.overlay, isLaid(treatment) ? treatment : treatment === 'backing' || treatment === 'shadow' ? 'text' : 'photo', '/overlay');
+    if (ask.property === 'reach' && treatment !== 'fade') throw new Problem(422, 'Only a fade has a reach', undefined, [{ path: '/property', reason: `a ${treatment} has only one strength` }]);
+    if (!isLaid(treatment)) {
+      const wanted = treatment === 'backing' || treatment === 'shadow' ? 'text' : 'photo';
+      if (!place.piece.slides[place.slide].layers.some((l) => l.visible && l.kind === wanted && (wanted === 'text' || l.band === 'backdrop'))) throw new Problem(422, `There is no ${wanted} on the slide`, undefined, [{ path: '/treatment', reason: `${treatment} needs a ${wanted}` }]);
+    }
+    return json(await run('solve', { ...place, texts: ask.layer ? [ask.layer] : undefined, overlay: ask.overlay ?? null, kind: treatment, property: isLaid(treatment) ? ask.property : undefined, colour: ask.colour, goal: ask.goal, everySlide: ask.everySlide }, request.signal));
   });

@@ -1,0 +1,32 @@
+// Answers to long questions: all at once as JSON, or line by line as it becomes known (NDJSON) where the asker accepts that.
+import { json } from './problem';
+
+const LINES = 'application/x-ndjson';
+
+/**
+ * @param parts what becomes known, one by one @param whole the answer that all of them make
+ * Each line holds `done`, `of` and what became known; the last one has `answer`.
+ */
+export async function inParts<P, A>(request: Request, of: number, parts: AsyncIterable<P>, whole: (all: P[]) => A): Promise<Response> {
+  const all: P[] = [];
+  if (!request.headers.get('accept')?.includes(LINES)) {
+    for await (const p of parts) all.push(p);
+    return json(whole(all));
+  }
+  const lines = new ReadableStream<Uint8Array>({
+    async start(to) {
+      const say = (v: unknown): void => to.enqueue(new TextEncoder().encode(`${JSON.stringify(v)}\n`));
+      try {
+        for await (const p of parts) {
+          all.push(p);
+          say({ done: all.length, of, part: p });
+        }
+        say({ done: all.length, of, answer: whole(all) });
+      } catch (e) {
+        say({ done: all.length, of, problem: (e as Error).message });
+      }
+      to.close();
+    },
+  });
+  return new Response(lines, { headers: { 'content-type': LINES, 'cache-control': 'no-store' } });
+}
