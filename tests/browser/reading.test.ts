@@ -210,7 +210,7 @@ describe('room and cutting out', () => {
     await bench.open(app.address, 'ostrel-reopening');
     await bench.selectRow('Lake Sill in winter');
     await bench.unfold('Make room');
-    await bench.until(async () => /Best on the (left|right|top|bottom)/.test(await (await bench.find('aside')).getText()), 'the sides were not rated');
+    await bench.until(async () => /Best on the (left|right|top|bottom)/.test(await (await bench.find('[aria-label="Reading and controls"]')).getText()), 'the sides were not rated');
     await bench.type('Left', '30');
     const made = await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').room?.left === 0.3, 'no room was made');
     expect(of<PhotoLayer>(made, 'photo').room).toMatchObject({ on: true, reach: null });

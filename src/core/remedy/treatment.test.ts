@@ -4,7 +4,7 @@ import { flat, headline, scene } from '../testing/scenes';
 import { makePhoto } from '../piece/make';
 import type { FadeLayer, Layer, PhotoLayer, PlateLayer, PoolLayer, Size, TextLayer } from '../piece/schema';
 import { strengthOf, strengthsOf, withStrength } from '../piece/strengths';
-import { readText } from '../reading/read';
+import { probeText, readText } from '../reading/read';
 import { justEnough } from './strength';
 import { askAbout, LAID_KINDS, makeTreatment, withTreatment, type LaidKind, type TreatmentKind } from './treatment';
 
@@ -28,7 +28,8 @@ it.each([
   const ask = askAbout(s.piece, [s.slide], s.size, { overlay: null, kind, property, colour: '#101c28' });
   const [{ slide, treated }] = ask.slides;
   const text = slide.layers.find((l) => l.kind === 'text') as TextLayer;
-  const clear = (p: number): boolean => readText(painter, ask.piece, slide, s.size, text, { alter: (l) => (treated.includes(l.id) ? withStrength(l, property, p / 100, s.size) : l) }).verdict === 'clear';
+  const probe = probeText(painter, ask.piece, s.size, text);
+  const clear = (p: number): boolean => readText(painter, ask.piece, slide, s.size, text, { alter: (l) => (treated.includes(l.id) ? withStrength(l, property, p / 100, s.size) : l) }, probe).verdict === 'clear';
   let least: number | null = null;
   for (let p = 0; p <= 100 && least === null; p++) if (clear(p)) least = p;
   const found = justEnough(painter, ask);

@@ -2,7 +2,7 @@
 // Suggested text colours: from photo, house style and neutrals, each with its reading and the tint it would still need.
 import { Text } from '@mantine/core';
 import { nanoid } from 'nanoid';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { addLayer, changeLayers } from '../../../core/piece/edits';
 import { makeTint } from '../../../core/piece/make';
 import type { Piece } from '../../../core/piece/schema';
@@ -12,6 +12,7 @@ import { latest, readingWorker } from '../../../workers/clients';
 import { VerdictMark } from '../../shared/VerdictMark';
 import { currentSlide, edit, preview, sceneOf, useBench } from '../store';
 import css from './Remedies.module.css';
+import { movedOn } from './Spots';
 
 const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['textColours']>) => readingWorker().textColours(...args));
 const FROM = { photo: 'photo', house: 'house style', neutral: 'neutral' } as const;
@@ -29,6 +30,7 @@ export function Colours({ layer }: { layer: string | null }) {
   const dragging = useBench((s) => s.dragging);
   const slide = useBench(currentSlide);
   const [found, setFound] = useState<SuggestedColour[] | null>(null);
+  const looked = useRef<SuggestedColour | null>(null);
   const texts = useMemo(() => (layer !== null ? [layer] : slide.layers.filter((l) => l.kind === 'text' && l.visible).map((l) => l.id)), [layer, slide]);
   useEffect(() => {
     if (dragging) return;
@@ -43,7 +45,11 @@ export function Colours({ layer }: { layer: string | null }) {
   useEffect(() => () => preview(null), []);
   if (!found) return <p className={css.note}>Comparing colours</p>;
   if (!found.length) return <p className={css.note}>There are no letters to colour.</p>;
-  const see = (c: SuggestedColour | null): void => preview(c && ((p) => inked(p, slideId, texts, c, false, 'seen')));
+  const see = (c: SuggestedColour | null): void => {
+    if (looked.current === c) return;
+    looked.current = c;
+    preview(c && ((p) => inked(p, slideId, texts, c, false, 'seen')));
+  };
   return (
     <div className={css.inks}>
       <p className={css.note}>For {layer !== null ? 'this text' : 'all texts of the slide'}: what reads best and goes with the picture comes first.</p>
@@ -53,7 +59,7 @@ export function Colours({ layer }: { layer: string | null }) {
           <div key={c.hex} className={css.ink} data-ink={c.hex}>
             <button
               type="button"
-              onPointerEnter={() => see(c)}
+              onPointerMove={(e) => movedOn(e) && see(c)}
               onPointerLeave={() => see(null)}
               onFocus={(e) => e.target.matches(':focus-visible') && see(c)}
               onBlur={() => see(null)}

@@ -30,19 +30,26 @@ const setTo = (text: string, spot: QuietSpot) => {
   return (l: TextLayer): void => void Object.assign(l, setAt(l, spot.set, size, s.piece));
 };
 
+let lookedAt: QuietSpot | null = null;
+
 export function takeSpot(text: string, spot: QuietSpot): void {
-  preview(null);
+  lookAtSpot(text, null);
   change<TextLayer>('Move to a quiet spot', [text], setTo(text, spot));
   select([text]);
 }
 export function lookAtSpot(text: string, spot: QuietSpot | null): void {
   const { sizeId, slideId, piece } = useBench.getState();
+  if (spot === lookedAt) return;
+  lookedAt = spot;
   if (!spot) return preview(null);
   preview((p) => {
     if (sizeId !== piece.sizes[0].id) return placeLayer(p, slideId, text, sizeId, { box: spot.set.box });
     return { ...p, slides: p.slides.map((sl) => (sl.id === slideId ? { ...sl, layers: sl.layers.map((l) => (l.id === text ? { ...l, ...spot.set } : l)) } : sl)) } as typeof p;
   });
 }
+
+/** Did the pointer move, or did something only come to lie under it? What is looked at changes with the pointer alone. */
+export const movedOn = (e: React.PointerEvent): boolean => e.movementX !== 0 || e.movementY !== 0;
 
 export function Spots({ layer }: { layer: string | null }) {
   const piece = useBench((s) => s.piece);
@@ -68,6 +75,7 @@ export function Spots({ layer }: { layer: string | null }) {
   useEffect(
     () => () => {
       showSpots(null);
+      lookedAt = null;
       preview(null);
     },
     [],
@@ -78,7 +86,7 @@ export function Spots({ layer }: { layer: string | null }) {
     <div className={css.spots}>
       <p className={css.note}>{own.spots.length ? 'Where this text reads with the least treatment, away from the subject and from other texts.' : 'There is no room for this text anywhere: make it smaller, or its lines shorter.'}</p>
       {own.spots.map((spot, i) => (
-        <button key={i} type="button" className={css.spot} data-spot={i + 1} onPointerEnter={() => lookAtSpot(layer, spot)} onPointerLeave={() => lookAtSpot(layer, null)} onFocus={(e) => e.target.matches(':focus-visible') && lookAtSpot(layer, spot)} onBlur={() => lookAtSpot(layer, null)} onClick={() => takeSpot(layer, spot)}>
+        <button key={i} type="button" className={css.spot} data-spot={i + 1} onPointerMove={(e) => movedOn(e) && lookAtSpot(layer, spot)} onPointerLeave={() => lookAtSpot(layer, null)} onFocus={(e) => e.target.matches(':focus-visible') && lookAtSpot(layer, spot)} onBlur={() => lookAtSpot(layer, null)} onClick={() => takeSpot(layer, spot)}>
           <b>{i + 1}</b>
           <VerdictMark verdict={spot.reading.verdict} />
           <span>

@@ -187,7 +187,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
       )}
       <p className={css.note}>{!possible ? (kind === 'backing' || kind === 'shadow' ? 'There is no text on the slide.' : 'There is no photo in the backdrop.') : chart ? (chart.points.length === 0 ? 'No letters to measure.' : chart.enough === null ? 'Not enough even at 100 %.' : chart.enough === 0 ? 'None of it is needed.' : `${chart.enough} % is enough for ${whom}.`) : 'Measuring'}</p>
       {chart && charted && chart.points.length > 0 && (
-        <Suspense fallback={<div style={{ height: 148 }} />}>
+        <Suspense fallback={<div style={{ height: 126 }} />}>
           <StrengthChart points={chart.points} enough={chart.enough} present={present} onChange={(s) => apply(s, colour, 'Strength', `strength:${id ?? kind}`)} onSettle={settle} />
         </Suspense>
       )}

@@ -7,7 +7,7 @@ import type { StrengthPoint } from '../../../core/remedy/strength';
 import css from './StrengthChart.module.css';
 import { useBench } from '../store';
 
-const HEIGHT = 148;
+const HEIGHT = 126;
 const LEFT = 30;
 const RIGHT = 20;
 /** From here on a treatment is more than needed: a quarter over the goal. */
@@ -88,9 +88,9 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
       <div className={css.zones} aria-hidden>
         <span data-zone="little">too little</span>
         <span data-zone="enough">enough</span>
-        <span data-zone="more">more than needed</span>
-        <span data-zone="low">weakest to tenth letter</span>
-        <span data-zone="high">to the middle one</span>
+        <span data-zone="more">more</span>
+        <span data-zone="low">weakest to tenth</span>
+        <span data-zone="high">to middle</span>
         <span data-zone="share">letters Clear</span>
       </div>
     </div>

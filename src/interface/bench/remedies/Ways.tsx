@@ -9,6 +9,7 @@ import { currentSlide, useBench } from '../store';
 import { cancelWays, look, solveWays, takeWay, useWays } from '../ways';
 import { useCompare } from '../stage/compare';
 import css from './Remedies.module.css';
+import { movedOn } from './Spots';
 
 /** How long the document must rest before ways are solved anew, ms. */
 const REST = 500;
@@ -84,7 +85,7 @@ export function Ways({ layer }: { layer: string | null }) {
           const c = costs(way), key = way.kinds.join('+');
           return (
             <div key={key} className={css.card} data-way={key} data-seen={seen === way || undefined}>
-              <button type="button" disabled={outdated} aria-label={`Take ${way.name}: ${[c.strength, c.kept, c.marks, c.reading].filter(Boolean).join(', ')}`} onPointerEnter={() => !outdated && !comparing && look(way)} onFocus={(e) => e.target.matches(':focus-visible') && look(way)} onBlur={() => !comparing && look(null)} onClick={() => takeWay(way)}>
+              <button type="button" disabled={outdated} aria-label={`Take ${way.name}: ${[c.strength, c.kept, c.marks, c.reading].filter(Boolean).join(', ')}`} onPointerMove={(e) => movedOn(e) && !outdated && !comparing && seen !== way && look(way)} onFocus={(e) => e.target.matches(':focus-visible') && look(way)} onBlur={() => !comparing && look(null)} onClick={() => takeWay(way)}>
                 <Picture pixels={picture} />
                 <b>
                   {way.name} {c.strength}

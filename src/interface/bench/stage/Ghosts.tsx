@@ -1,7 +1,7 @@
 'use client';
 // Quiet spots over the stage: numbered ghosts of the frame a text would take, and the map of margins.
 import { useEffect, useRef } from 'react';
-import { lookAtSpot, takeSpot, useSpots } from '../remedies/Spots';
+import { lookAtSpot, movedOn, takeSpot, useSpots } from '../remedies/Spots';
 import type { QuietMap } from '../../../core/reading/quiet-spots';
 import { VERDICT_WORD } from '../../shared/VerdictMark';
 import { useBench } from '../store';
@@ -23,7 +23,7 @@ export function Ghosts({ scale }: { scale: number }) {
           aria-label={`Quiet spot ${i + 1}: ${spot.reading.verdict ? VERDICT_WORD[spot.reading.verdict] : ''} ${spot.reading.ratio?.toFixed(1)}`}
           style={{ left: spot.frame.x * scale, top: spot.frame.y * scale, width: spot.frame.width * scale, height: spot.frame.height * scale }}
           onPointerDown={(e) => e.stopPropagation()}
-          onPointerEnter={() => lookAtSpot(shown.text, spot)}
+          onPointerMove={(e) => movedOn(e) && lookAtSpot(shown.text, spot)}
           onPointerLeave={() => lookAtSpot(shown.text, null)}
           onClick={() => takeSpot(shown.text, spot)}
         >
