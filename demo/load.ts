@@ -31,7 +31,7 @@ try {
     // The cup's mask is found as the product finds it.
     const { data, info } = await sharp(await readFile(join(folder, 'enamel-cup.jpg'))).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
     const cup = packMask(new CutOut({ width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) }).mask(CUP_STROKES));
-    for (const { id, piece } of piecesOf((file) => photos[file], () => cup).reverse()) await createPiece(piece, CAMPAIGN, id);
+    for (const { id, piece } of piecesOf((file) => photos[file], () => ({ mask: cup, strokes: CUP_STROKES })).reverse()) await createPiece(piece, CAMPAIGN, id);
   }
 } finally {
   await closeDatabase();

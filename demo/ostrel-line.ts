@@ -1,8 +1,7 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
 import { FADE_SIDES, gradientThrough, makeBorder, makeFade, makeFill, makePhoto, makePicture, makePiece, makePlate, makePool, makeShape, makeText, makeTint, solid } from '../src/core/piece/make';
 import { plainGradient } from '../src/core/piece/swatches';
-import type { PackedMask } from '../src/core/photo/mask';
-import type { Fill, Layer, Piece, Swatch, TextLayer } from '../src/core/piece/schema';
+import type { Cut, Fill, Layer, Piece, Swatch, TextLayer } from '../src/core/piece/schema';
 
 /** House colours. */
 export const COLOURS = { spruce: '#1d3b2f', amber: '#f2a31b', snow: '#f5f7f8', slate: '#3d5468', lichen: '#b9bd6a' };
@@ -44,9 +43,9 @@ function build(name: string, destination: string, layers: (piece: Piece) => Laye
 /**
  * The pieces of the campaign, in the order of the start page.
  * @param asset gives the asset id of a picture file
- * @param subject gives the mask of a picture's subject
+ * @param subject gives the mask of a picture's subject, and the strokes it was found with
  */
-export function piecesOf(asset: (file: string) => string, subject: (file: string) => PackedMask): { id: string; piece: Piece }[] {
+export function piecesOf(asset: (file: string) => string, subject: (file: string) => Pick<Cut, 'mask' | 'strokes'>): { id: string; piece: Piece }[] {
   return [
     {
       // Lost on purpose: white over bright cloud and snow, so that the product shows its point at once.
@@ -166,9 +165,9 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
         return [
           { ...makeFill('ground', COLOURS.lichen, z), name: 'Lichen', fill: solid(linked('lichen')) },
           { ...makePhoto('slope', asset('forest-slope.jpg'), 'Forest slope, faint', z), opacity: 0.28, blend: 'luminosity' as const },
-          { ...makePhoto('cup', asset('enamel-cup.jpg'), 'Enamel cup, cut out', z), fit: 'free' as const, box: { x: -260, y: 330, width: 1200, height: 800 }, anchors: { horizontal: 'centre' as const, vertical: 'bottom' as const }, cut: { on: true, mask: subject('enamel-cup.jpg'), strokes: [], softness: 0.6, shift: 0, clean: 0.9 } },
+          { ...makePhoto('cup', asset('enamel-cup.jpg'), 'Enamel cup, cut out', z), fit: 'free' as const, box: { x: -260, y: 330, width: 1200, height: 800 }, anchors: { horizontal: 'centre' as const, vertical: 'bottom' as const }, cut: { on: true, ...subject('enamel-cup.jpg'), softness: 0.6, shift: 0, clean: 0.9 } },
           text('headline', 'Headline', p, 'Bring\nyour cup', { box: { x: 72, y: 84, width: 936, height: 300 }, fontSize: 148, lineHeight: 0.98, letterSpacing: -0.02, font: { family: 'Archivo', weight: 800, italic: false }, fill: solid(linked('spruce')) }),
-          text('line', 'Line', p, 'Half price on every refill', { box: { x: 660, y: 960, width: 360, height: 80 }, fontSize: 34, font: { family: 'Archivo', weight: 600, italic: false }, align: 'end', fill: solid(linked('spruce')) }),
+          text('line', 'Line', p, 'Half price on every refill', { box: { x: 74, y: 410, width: 700, height: 50 }, fontSize: 46, font: { family: 'Archivo', weight: 700, italic: false }, fill: solid(linked('spruce')) }),
         ];
       }),
     },

@@ -1,11 +1,16 @@
 // Scenes and computations of the core that `npm run bench` measures.
-import type { Pixels } from '../src/core/colour/palette';
+import { coloursOfPhoto, type Pixels } from '../src/core/colour/palette';
+import { Painter } from '../src/core/paint/painter';
+import { CutOut } from '../src/core/photo/cut-out';
+import { justEnough } from '../src/core/remedy/strength';
+import { askAbout } from '../src/core/remedy/treatment';
+import { SlidePhoto, sortWays, Ways } from '../src/core/remedy/ways';
 import { toned as tone } from '../src/core/photo/tone';
-import { makeFade, makeFill, makePiece, makePlate, makeShadow, makeShape, makeText, makeTint, solid } from '../src/core/piece/make';
+import { makeFade, makeFill, makePhoto, makePiece, makePlate, makeShadow, makeShape, makeText, makeTint, solid } from '../src/core/piece/make';
 import type { FillLayer, Layer, PhotoLayer, Piece } from '../src/core/piece/schema';
 import { PLAIN_TONE } from '../src/core/piece/plain';
 import { layoutText } from '../src/core/type/layout';
-import { diskFonts } from '../src/server/node-studio';
+import { diskFonts, nodeStudio } from '../src/server/node-studio';
 
 let n = 0;
 const newId = (): string => `bench-${++n}`;
@@ -75,4 +80,37 @@ export async function layoutTimes(): Promise<number[]> {
     if (i >= 80) out.push(performance.now() - t);
   }
   return out;
+}
+
+/** What the best way through loses of photos, as a share of what a flat black tint loses at the same reading; and its marks. */
+export async function lossAgainstTint(photos: ReadonlyMap<string, Pixels>): Promise<{ ratios: number[]; marks: number[] }> {
+  const painter = new Painter(nodeStudio(photos, diskFonts())), ratios: number[] = [], marks: number[] = [];
+  for (const [name, photo] of photos) {
+    const piece = makePiece(name, { width: 1080, height: 1080 }, newId, (z) => [makePhoto('photo', name, name, z), { ...makeText('text', 'Slow trains,\nlong views', z), fontSize: 84 }]), [slide] = piece.slides, [size] = piece.sizes;
+    await painter.prepare(slide);
+    const tint = justEnough(painter, askAbout(piece, [slide], size, { overlay: null, kind: 'tint', colour: '#000000' })).strength;
+    if (!tint) continue;
+    const weigh = new SlidePhoto(painter, piece, slide, size), ways = new Ways(painter, { piece, slide, size, colours: coloursOfPhoto(photo) }, weigh);
+    const tinted = weigh.of(piece, { ...slide, layers: [slide.layers[0], makeTint('tint', '#000000', tint / 100, size), slide.layers[1]] })!;
+    const [best] = sortWays((['tint', 'fade', 'pool', 'plate', 'backing', 'shadow'] as const).flatMap((k) => ways.solve(k) ?? []));
+    if (!best?.kept) continue;
+    ratios.push((100 - best.kept.kept) / (100 - tinted.kept));
+    marks.push(best.kept.marks);
+  }
+  return { ratios, marks };
+}
+
+/** Times in ms of the first mask of a photo, and of a stroke after it. */
+export function cutTimes(photo: Pixels): { first: number[]; stroke: number[] } {
+  const first: number[] = [], stroke: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    let t = performance.now();
+    const cut = new CutOut(photo);
+    cut.mask([]);
+    first.push(performance.now() - t);
+    t = performance.now();
+    cut.mask([{ keep: false, size: 0.04, points: [{ x: 0.3 + i * 0.05, y: 0.7 }, { x: 0.5, y: 0.75 }] }]);
+    stroke.push(performance.now() - t);
+  }
+  return { first: first.slice(1), stroke: stroke.slice(1) };
 }

@@ -131,6 +131,25 @@ try {
   report('strength chart, in the worker', (await worker('chart', [scene, ask], 25)).slice(5), 150);
   report('Just enough for a tint, in the worker', (await worker('solve', [scene, ask], 25)).slice(5), 150);
 
+  // All single ways through, by two workers that take the next kind in turn, as the bench asks them.
+  const allWays = await driver.executeAsyncScript(
+    `const [scene, done] = arguments;
+     const workers = [1, 2].map(() => new Worker('/workers/reading.js', { type: 'module' }));
+     const say = (w, path, args) => new Promise((ok) => { const id = path + performance.now() + Math.random();
+       const hear = (e) => { if (e.data.id === id) { w.removeEventListener('message', hear); ok(e.data.value); } };
+       w.addEventListener('message', hear);
+       w.postMessage({ id, type: 'APPLY', path: [path], argumentList: args.map((value) => ({ type: 'RAW', value })) }); });
+     (async () => { const all = [], first = [];
+       for (let i = 0; i < 10; i++) { const t = performance.now(), s = structuredClone(scene); s.piece.slides[0].layers.at(-1).box.y += i;
+         const kinds = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur']; let seen = null;
+         await Promise.all(workers.map(async (w) => { while (kinds.length) { const got = await say(w, 'way', [i + 1, s, { texts: ['headline'] }, kinds.shift(), 280]); if (got && seen === null) seen = performance.now() - t; } }));
+         all.push(performance.now() - t); first.push(seen); }
+       workers.forEach((w) => w.terminate()); done({ all: all.slice(3), first: first.slice(3) }); })();`,
+    scene,
+  );
+  report('all ways through, two workers', allWays.all, 600);
+  report('the first way through that is seen', allWays.first, 600);
+
   // The stage's worker: a scene changed a little each time, painted as it is while something is dragged.
   const stage = (base, size, scale, script, times) =>
     driver.executeAsyncScript(
@@ -172,6 +191,20 @@ try {
   await driver.quit();
 
   report('layout of 300 letters with parts, after the first', await core.layoutTimes(), 2);
+
+  // What the best way costs the demo's photographs, and cutting out.
+  const photographs = new Map();
+  for (const name of ['cairn-evening', 'enamel-cup', 'forest-slope', 'hollin-dawn', 'lake-sill-autumn', 'lake-sill-winter', 'morning-mist', 'varn-fog', 'wet-window']) {
+    const { data, info } = await sharp(join(ROOT, 'demo/pictures', `${name}.jpg`)).resize(1600, 1600, { fit: 'cover' }).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    photographs.set(name, { width: info.width, height: info.height, data: new Uint8ClampedArray(data) });
+  }
+  const loss = await core.lossAgainstTint(photographs);
+  report('photo lost by the best way, against a flat black tint', loss.ratios, 0.25, { ratio: at(loss.ratios, 0.5), unit: 'x' });
+  report('marks of the best way, percent', loss.marks, 1, { ratio: at(loss.marks, 0.5), unit: '%' });
+  const twelve = await sharp(join(ROOT, 'demo/pictures/enamel-cup.jpg')).resize(4243, 2828).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  const cut = core.cutTimes({ width: twelve.info.width, height: twelve.info.height, data: new Uint8ClampedArray(twelve.data) });
+  report('cut out of 12 megapixels, first result', cut.first, 2000);
+  report('cut out, a stroke', cut.stroke, 500);
 
   // Tone of a photo, exact, against the nearest thing a picture library does in one pass.
   const photo = core.noise(4000, 3000);

@@ -60,10 +60,36 @@ try {
   await aside();
   await shot('letters');
   await click('//label[.//span[text()="Plain"]]');
+  await driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
+  await click('//label[.//span[text()="Ways through"]]');
+  await driver.wait(async () => (await driver.findElements({ css: '[aria-busy="false"] [data-way="shadow"]' }))[0], 60_000);
+  await driver.actions().move({ origin: await find('[data-way="pool"] > button') }).perform();
+  await shot('ways-through');
+  await aside();
+  await click('//label[.//span[text()="Places"]]');
+  await row('Headline');
+  await find('[data-ghost="1"]');
+  await shot('places');
+  await click('//label[.//span[text()="Strength"]]');
+  await keys(Key.ESCAPE);
+  await click('[data-just-enough]');
+  await wait(1500);
   await row('Tint');
   await click('[aria-label^="Colour: #"]');
   await shot('colours');
   await keys(Key.ESCAPE);
+
+  await open('ostrel-cup');
+  await row('Enamel cup');
+  await click('//button[starts-with(normalize-space(.), "Make room")]');
+  await click('//button[starts-with(normalize-space(.), "Make room")]');
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "start" })', await find('//button[starts-with(normalize-space(.), "Make room")]'));
+  await wait(1500);
+  await shot('room');
+  await open('ostrel-cup-cut-out');
+  await row('Enamel cup, cut out');
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "start" })', await find('//button[starts-with(normalize-space(.), "Cut out")]'));
+  await shot('cut-out');
 
   await open('ostrel-winter-hours');
   await row('Lake Sill in winter');

@@ -58,6 +58,14 @@ it('breaks a long line where the calm place is narrow', async () => {
   expect(spots[0].set.box.width).toBeLessThan(470);
 });
 
+it('a frame that is wider than its lines does not hang over the edge', async () => {
+  const { spots } = await find((z) => [flat('b', '#203040')(z), headline('Slow\ntrains', '#ffffff', 40, 60, { fontSize: 40, frame: 'frame', box: { x: 40, y: 60, width: 800, height: 90 } })(z)]);
+  for (const { frame, lines } of spots) {
+    expect(lines).toBe(2);
+    expect(frame.x >= 0 && frame.x + frame.width <= 900).toBe(true);
+  }
+});
+
 it('has nothing to say of a text without letters, or one that is not there', async () => {
   expect((await find((z) => [flat('b', '#203040')(z), headline(' ', '#ffffff')(z)])).spots).toEqual([]);
   const { s } = await find(over());

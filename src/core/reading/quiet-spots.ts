@@ -112,9 +112,17 @@ function brokenInto(painter: Painter, layer: TextLayer, count: number, widest: n
   return painter.layout(found).lines.length === count ? found : null;
 }
 
+/** The frame no wider than its lines need: an empty part of it would hang over the edge at another place. */
+function narrowed(painter: Painter, layer: TextLayer): TextLayer {
+  if (layer.frame !== 'frame' || layer.fit || layer.rotation !== 0) return layer;
+  const layout = painter.layout(layer), width = Math.ceil(Math.max(1, ...layout.lines.map((l) => l.width)) + layer.padding.left + layer.padding.right) + 1;
+  const next = { ...layer, box: { ...layer.box, width: Math.min(layer.box.width, width) } }, after = painter.layout(next);
+  return after.lines.length === layout.lines.length && after.lines.every((l, i) => l.end === layout.lines[i].end) ? next : layer;
+}
+
 /** As it is; and, where it may wrap, in one to three lines; each aligned to the start, middle and end. */
 function variantsOf(painter: Painter, layer: TextLayer, size: Size): Variant[] {
-  const set: TextLayer[] = [layer];
+  const set: TextLayer[] = [narrowed(painter, layer)];
   if (layer.rotation === 0 && !layer.fit && layer.list === 'none' && !layer.text.includes('\n')) {
     const widest = Math.min(size.width - 2 * marginOf(size), size.width);
     for (const count of [1, 2, 3]) {
