@@ -38,7 +38,7 @@ const LOOKED_AT = { least: 220, most: 440, xHeight: 6 };
 /** Standard normal distance of the quarter point: what a letter's reading is of its halo. */
 const QUARTER = 0.6745;
 /** Places that are looked at along the longer side. */
-const PLACES = 96;
+const PLACES = 72;
 /** A place is not counted as better for being more than this over what is needed. */
 const PLENTY = 1.6;
 

@@ -11,7 +11,7 @@ import type { BareText } from './strength';
 import type { Veil } from './veil';
 
 /** Halo pixels that are looked at of each letter. */
-const OF_A_LETTER = 64;
+const OF_A_LETTER = 36;
 
 interface LetterSample {
   /** Luminance of its ink. */
@@ -92,6 +92,19 @@ export class LetterSamples {
       const reading = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25)));
       least = Math.min(least, reading / (l.base * busynessFactor(l.busy * (1 - cover / count))));
     });
+    return least;
+  }
+
+  /** The weakest letter over what it needs if everything behind each letter were even: more than smoothing can bring. */
+  get atBest(): number {
+    let least = Infinity;
+    for (const l of this.letters) {
+      let sum = 0;
+      const count = l.x.length;
+      for (let i = 0; i < count; i++) sum += lum(l.rgb[i * 3], l.rgb[i * 3 + 1], l.rgb[i * 3 + 2]);
+      const Y = sum / count + 0.05, own = l.ink + 0.05;
+      least = Math.min(least, (Y > own ? Y / own : own / Y) / l.base);
+    }
     return least;
   }
 

@@ -121,18 +121,22 @@ export class KeptPhoto {
 
   /**
    * What a translucent colour would leave, without painting it.
-   * @param colour [r, g, b] 0..255 @param alpha 0..1 at the middle of a pixel (x, y)
+   * @param colour [r, g, b] 0..255 @param alpha 0..1 at a point (x, y)
    */
   estimate(colour: readonly [number, number, number], alpha: (x: number, y: number) => number, every: number): PhotoKept | null {
     const { width, data } = this.photo, mixed = new Uint8ClampedArray(WINDOW * 4);
     const read = (at: number, out: Float32Array): boolean => {
       const y0 = Math.floor(at / width), x0 = at - y0 * width;
-      // Corners and middle: what reaches none of them leaves the window alone.
-      if (alpha(x0, y0) + alpha(x0 + WINDOW, y0) + alpha(x0, y0 + WINDOW) + alpha(x0 + WINDOW, y0 + WINDOW) + alpha(x0 + WINDOW / 2, y0 + WINDOW / 2) === 0) return false;
+      // Treatments are smooth at the size of a window: evenly between its corners.
+      const a0 = alpha(x0, y0), a1 = alpha(x0 + WINDOW, y0), a2 = alpha(x0, y0 + WINDOW), a3 = alpha(x0 + WINDOW, y0 + WINDOW);
+      if (a0 + a1 + a2 + a3 === 0) return false;
       for (let y = 0; y < WINDOW; y++) {
-        for (let x = 0; x < WINDOW; x++) {
-          const a = alpha(x0 + x + 0.5, y0 + y + 0.5), p = (at + y * width + x) * 4;
-          for (let c = 0; c < 3; c++) mixed[x * 4 + c] = data[p + c] + (colour[c] - data[p + c]) * a;
+        const v = (y + 0.5) / WINDOW, left = a0 + (a2 - a0) * v, step = (a1 + (a3 - a1) * v - left) / WINDOW;
+        for (let x = 0, p = (at + y * width) * 4; x < WINDOW; x++, p += 4) {
+          const a = left + step * (x + 0.5), o = x * 4;
+          mixed[o] = data[p] + (colour[0] - data[p]) * a;
+          mixed[o + 1] = data[p + 1] + (colour[1] - data[p + 1]) * a;
+          mixed[o + 2] = data[p + 2] + (colour[2] - data[p + 2]) * a;
         }
         labOf(mixed, 0, WINDOW, out, y * WINDOW * 3);
       }

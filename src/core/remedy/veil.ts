@@ -31,8 +31,9 @@ function shapeOf(painter: Painter, layer: Treatment, layers: readonly Layer[]): 
       return () => 1;
     case 'fade': {
       const m = compose(fadeFrame(layer, layer.box), invert(boxTransform(layer.box, layer.rotation)));
+      if (layer.shape === 'linear') return (x, y) => fadeAlpha(layer, m[0] * x + m[2] * y + m[4]);
       return (x, y) => {
-        const [X, Y] = apply(m, x, y), u = layer.shape === 'linear' ? X : Math.hypot(X, Y);
+        const [X, Y] = apply(m, x, y), u = Math.hypot(X, Y);
         return layer.shape === 'vignette' ? fadeAlpha(layer, 1 - u) : fadeAlpha(layer, u);
       };
     }

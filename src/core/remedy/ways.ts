@@ -126,7 +126,7 @@ export class SlidePhoto {
 }
 
 /** One of so many windows is looked at for an estimate. */
-const EVERY = 53;
+const EVERY = 83;
 const weigh = (k: PhotoKept | null, strength: number): number => (k ? k.kept - 2 * k.marks : 100 - 100 * strength);
 
 interface Choice {
@@ -198,7 +198,8 @@ export class Ways {
       case 'tone':
         return this.hasPhoto ? this.own(this.samples.lightInk ? 'darken' : 'lighten') : null;
       case 'blur':
-        return this.hasPhoto ? this.own('blur') : null;
+        // Smoothing cannot bring more than an even backdrop of the same light would.
+        return this.hasPhoto && this.samples.atBest > 0.92 ? this.own('blur') : null;
     }
   }
 
