@@ -80,7 +80,7 @@ it('says so where a fade does not reach the text, and that a light colour cannot
   await painter.prepare(s.slide);
   const below = askAbout(s.piece, [s.slide], s.size, { overlay: null, kind: 'fade', colour: '#000000' }), [{ slide, treated }] = below.slides;
   const short = { ...slide, layers: slide.layers.map((l) => (l.id === treated[0] ? ({ ...l, angle: 270, reach: 0.3 } as Layer) : l)) };
-  expect(justEnough(painter, { ...below, slides: [{ slide: short, treated }] })).toMatchObject({ strength: null, instead: null });
+  expect(justEnough(painter, { ...below, piece: { ...below.piece, slides: [short] }, slides: [{ slide: short, treated }] })).toMatchObject({ strength: null, instead: null });
   const light = (kind: TreatmentKind) => justEnough(painter, askAbout(s.piece, [s.slide], s.size, { overlay: null, kind, colour: '#ffffff' }));
   expect(light('plate')).toMatchObject({ strength: null, instead: '#000000' });
   expect(light('backing')).toMatchObject({ strength: null, instead: '#000000' });
