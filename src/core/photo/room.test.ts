@@ -74,6 +74,12 @@ it('the fade ends before the subject of its own accord', () => {
   expect(out.data[(130 * 520 + 430) * 4]).toBe(60);
 });
 
+it('and before a subject that was cut out once', () => {
+  const photo = studio(), subject = { width: 32, height: 24, values: Float32Array.from({ length: 768 }, (_, i) => (i % 32 >= 5 ? 1 : 0)) };
+  expect(freeReach(photo, 'left', subject)).toBeLessThan(5 / 32);
+  expect(freeReach(photo, 'left', subject)).toBeLessThan(freeReach(photo, 'left'));
+});
+
 it('a thing that crosses the edge lends it no colour', () => {
   const crossed = picture(200, 200, (x, y) => (x < 12 && y > 95 && y < 100 ? [10, 10, 10] : [180, 180, 180]));
   for (const v of edgeColours(crossed, 'left').near[0]) expect(Math.abs(v - 180)).toBeLessThan(4);

@@ -4,7 +4,7 @@
 import type { Pixels } from '../colour/palette';
 import type { Box } from '../piece/schema';
 import { blurredChannel } from './blur';
-import { saliencyOf, subjectBox } from './saliency';
+import { saliencyOf, subjectBox, type Grid } from './saliency';
 
 export const SIDES = ['left', 'right', 'top', 'bottom'] as const;
 export type Side = (typeof SIDES)[number];
@@ -40,9 +40,12 @@ const MOST_REACH = 0.6;
 /** What is kept between the fade's end and the subject. */
 const CLEARANCE = 0.12;
 
-/** How far a fade may reach from a side without touching the subject, as a share of the photo. @param photo as placed, any size */
-export function freeReach(photo: Pixels, side: Side): number {
-  const subject = subjectBox(saliencyOf(photo));
+/**
+ * How far a fade may reach from a side without touching the subject, as a share of the photo.
+ * @param photo as placed, any size @param known where its subject is, where that was said; else what stands out
+ */
+export function freeReach(photo: Pixels, side: Side, known: Grid | null = null): number {
+  const subject = subjectBox(known ?? saliencyOf(photo));
   if (!subject) return 0.4;
   const way = { left: subject.x, right: 1 - subject.x - subject.width, top: subject.y, bottom: 1 - subject.y - subject.height }[side];
   return Math.min(MOST_REACH, Math.max(LEAST_REACH, way * (1 - CLEARANCE)));
@@ -162,15 +165,16 @@ function widened(photo: Pixels, side: Side, free: number, reach: number, grain: 
  * A photo with room made on its sides.
  * @param photo as it is placed within the box, before room is made
  * @param size of the whole in pixels: photo and room
+ * @param subject where the photo's subject is, where that is known
  */
-export function withRoom(photo: Pixels, size: { width: number; height: number }, room: RoomShape): Pixels {
+export function withRoom(photo: Pixels, size: { width: number; height: number }, room: RoomShape, subject: Grid | null = null): Pixels {
   const inner = photoWithin(size, room), left = Math.round(inner.x), top = Math.round(inner.y);
   const free: Record<Side, number> = { left, right: size.width - photo.width - left, top, bottom: size.height - photo.height - top };
   let out = photo;
   for (const side of SIDES) {
     if (free[side] <= 0) continue;
     const extent = side === 'left' || side === 'right' ? photo.width : photo.height;
-    out = widened(out, side, free[side], (room.reach ?? freeReach(photo, side)) * extent, room.grain > 0 ? grainAt(photo, side) * room.grain : 0);
+    out = widened(out, side, free[side], (room.reach ?? freeReach(photo, side, subject)) * extent, room.grain > 0 ? grainAt(photo, side) * room.grain : 0);
   }
   return out;
 }

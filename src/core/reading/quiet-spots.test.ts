@@ -1,4 +1,5 @@
 // Quiet spots: the calm place is found, what must be kept clear is, and the map agrees with readings.
+import { packMask } from '../photo/mask';
 import { makeFill, makePhoto } from '../piece/make';
 import type { Layer, Size, TextLayer } from '../piece/schema';
 import { easelFor, picture } from '../testing/pixels';
@@ -9,7 +10,7 @@ import { readText } from './read';
 const noisy = (x: number, y: number): number => 60 + ((Math.imul(x * 7 + 13, y * 11 + 29) >>> 3) % 180);
 // Busy everywhere but for a dark calm corner at the lower right.
 const corner = picture(900, 600, (x, y) => (x > 440 && y > 380 ? [24, 30, 36] : [noisy(x >> 2, y >> 2), noisy(x >> 2, y >> 2), noisy(x >> 2, y >> 2)]));
-const { painter } = easelFor(new Map([['corner', corner]]));
+const { painter } = easelFor(new Map([['corner', corner], ['even', picture(900, 600, () => [36, 50, 64])]]));
 const over = (more: Partial<TextLayer> = {}) => (z: Size): Layer[] => [makePhoto('photo', 'corner', 'Corner', z), headline('Slow trains', '#ffffff', 40, 60, { fontSize: 54, ...more })(z)];
 const find = async (layers: (z: Size) => Layer[], width = 900, height = 600) => {
   const s = scene(layers, width, height);
@@ -64,6 +65,14 @@ it('a frame that is wider than its lines does not hang over the edge', async () 
     expect(lines).toBe(2);
     expect(frame.x >= 0 && frame.x + frame.width <= 900).toBe(true);
   }
+});
+
+it('keeps off a subject that was cut out, however calm it is', async () => {
+  // The whole slide is calm; a part of it is a subject.
+  const mask = packMask({ width: 90, height: 60, alpha: Uint8Array.from({ length: 5400 }, (_, i) => (i % 90 > 45 ? 255 : 0)) });
+  const { spots } = await find((z) => [flat('b', '#203040')(z), { ...makePhoto('photo', 'even', 'Even', z), cut: { on: true, mask, strokes: [], softness: 0, shift: 0, clean: 0 } }, headline('Halt', '#ffffff', 40, 60, { fontSize: 60 })(z)]);
+  expect(spots[0].frame.x + spots[0].frame.width).toBeLessThan(470);
+  expect(spots[0].covers).toBeLessThan(0.05);
 });
 
 it('has nothing to say of a text without letters, or one that is not there', async () => {

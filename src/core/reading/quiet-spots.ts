@@ -159,6 +159,15 @@ export function setAt(text: TextLayer, set: QuietSpot['set'], size: Size, piece:
   return { ...text, overrides: { ...text.overrides, [size.id]: { ...text.overrides[size.id], box: set.box } } };
 }
 
+/** What was cut out of its photo is a subject, wherever it stands: its alpha on the slide; null where there is none. */
+function subjectsOf(painter: Painter, piece: Piece, slide: Slide, size: Size, { width, height, step }: Look): Grid | null {
+  if (!slide.layers.some((l) => l.kind === 'photo' && l.visible && l.cut?.on)) return null;
+  const surface = painter.studio.surface(width, height);
+  painter.paint(surface, piece, slide, size, { scale: 1 / step, x: 0, y: 0 }, { transparent: true, only: (l) => l.kind === 'photo' && l.cut?.on === true });
+  const rgba = surface.read(0, 0, width, height);
+  return { width, height, values: Float32Array.from({ length: width * height }, (_, i) => rgba[i * 4 + 3] / 255) };
+}
+
 /** Everything about the picture that all ways of setting the text share. */
 class Ground {
   readonly busy: Sums;
@@ -291,7 +300,7 @@ export function quietSpots(painter: Painter, piece: Piece, slide: Slide, size: S
   if (!probe.halo.ink) return { spots: [], map: empty };
   const own = size.id === piece.sizes[0].id ? variantsOf(painter, probe.layer, size) : [variantOf(painter, probe.layer)];
   const look = lookAt(painter, piece, slide, size, given, probe.layout.xHeight);
-  const ground = new Ground(look, inksOf(painter, piece, slide, size, probe), probe, saliency);
+  const ground = new Ground(look, inksOf(painter, piece, slide, size, probe), probe, saliency ?? subjectsOf(painter, piece, slide, size, look));
   const base = baseRatio(piece.goal, probe.shownPx, probe.layout.smallestWeight);
   const zones = zonesOf(size), gap = probe.layout.xHeight * 0.5;
   const others = painter

@@ -183,13 +183,17 @@ export class PhotoPainter {
     // While something is dragged at half the size.
     const scale = easel.view.scale * (easel.quality === 'draft' ? 0.5 : 1);
     const width = Math.max(1, Math.round(layer.box.width * scale)), height = Math.max(1, Math.round(layer.box.height * scale));
-    const key = JSON.stringify(['made', layer.asset, width, height, layer.fit, layer.zoom, layer.focus, layer.flipX, layer.flipY, layer.crop, layer.turn, layer.straighten, this.toneKey(easel, layer), scale, room, cut && [maskKey(cut.mask), cut.softness, cut.shift, cut.clean]]);
+    const key = JSON.stringify(['made', layer.asset, width, height, layer.fit, layer.zoom, layer.focus, layer.flipX, layer.flipY, layer.crop, layer.turn, layer.straighten, this.toneKey(easel, layer), scale, room, room && layer.cut && maskKey(layer.cut.mask), cut && [maskKey(cut.mask), cut.softness, cut.shift, cut.clean]]);
     const made = this.ready.get(key, () => {
       const inner = room ? photoWithin({ width, height }, room) : { x: 0, y: 0, width, height };
       const place = placePhoto(photo, { width: Math.max(1, Math.round(inner.width)), height: Math.max(1, Math.round(inner.height)) }, room ? { ...layer, fit: 'cover' } : layer), { target } = place;
       const w = Math.max(1, Math.round(target.width)), h = Math.max(1, Math.round(target.height)), fit = compose(place.toFile, [target.width / w, 0, 0, target.height / h, 0, 0]);
       const shown = this.finish(easel, this.placed.get(JSON.stringify([layer.asset, w, h, fit.map((v) => Number(v.toFixed(5)))]), () => transformed(photo, fit, w, h, this.half)), layer, scale);
-      if (room) return PhotoPainter.surface(easel, withRoom(shown, { width, height }, room));
+      if (room) {
+        // A cut-out that is switched off still says where the subject is.
+        const subject = layer.cut && { width: w, height: h, values: Float32Array.from(placedMask(unpackMask(layer.cut.mask), photo, fit, w, h), (v) => v / 255) };
+        return PhotoPainter.surface(easel, withRoom(shown, { width, height }, room, subject));
+      }
       const out = easel.studio.surface(width, height), alpha = placedMask(withEdge(unpackMask(cut!.mask), cut!), photo, fit, w, h);
       const own = PhotoPainter.surface(easel, cutPixels(shown, alpha, cut!.clean));
       out.context.drawImage(own.image as never, Math.round(target.x), Math.round(target.y));
