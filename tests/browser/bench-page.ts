@@ -18,9 +18,13 @@ export class BenchPage {
     return this.driver.wait(until.elementLocated(By.xpath(`//button[normalize-space(.)="${words}"]`)), WAIT, `no button ${words}`);
   }
   async click(words: string): Promise<void> {
-    const b = await this.button(words);
-    await this.driver.wait(until.elementIsVisible(b), WAIT);
-    await b.click();
+    // A message may lie over it for a moment.
+    await this.until(async () => {
+      const b = await this.button(words);
+      await this.driver.wait(until.elementIsVisible(b), WAIT);
+      await b.click();
+      return true;
+    }, `${words} cannot be clicked`);
   }
   /** Waits until a question to the page is answered with something true. */
   async until<T>(ask: () => Promise<T>, what: string, wait = WAIT): Promise<T> {
@@ -169,9 +173,13 @@ export class BenchPage {
   }
   /** Opens a folded part of the controls, where it is not open. */
   async unfold(name: string): Promise<void> {
-    const control = await this.driver.wait(until.elementLocated(By.xpath(`//button[starts-with(normalize-space(.), "${name}")][@aria-expanded]`)), WAIT, `no ${name}`);
-    await this.settled(control);
-    if ((await control.getAttribute('aria-expanded')) !== 'true') await control.click();
+    await this.until(async () => {
+      const control = await this.driver.wait(until.elementLocated(By.xpath(`//button[starts-with(normalize-space(.), "${name}")][@aria-expanded]`)), WAIT, `no ${name}`);
+      if ((await control.getAttribute('aria-expanded')) === 'true') return true;
+      await this.settled(control);
+      await control.click();
+      return (await control.getAttribute('aria-expanded')) === 'true';
+    }, `${name} did not unfold`);
   }
   /** Takes an option of a select. */
   async pick(select: string, option: string): Promise<void> {
