@@ -7,7 +7,7 @@ import { theme } from './theme';
 export function Providers({ children }: { children: ReactNode }) {
   return (
     <MantineProvider theme={theme} defaultColorScheme="auto">
-      <Notifications position="bottom-center" limit={4} />
+      <Notifications position="bottom-left" limit={4} />
       {children}
     </MantineProvider>
   );
