@@ -1,5 +1,5 @@
 // OKLab (Ottosson 2020, "A perceptual color space for image processing") from sRGB bytes, for hot loops.
-import { LINEAR, toHex } from './srgb';
+import { LINEAR, rgba, toHex } from './srgb';
 
 /** Lightness 0..1 of sRGB bytes. */
 export function lightness(r: number, g: number, b: number): number {
@@ -22,6 +22,12 @@ export function oklab(r: number, g: number, b: number): [number, number, number]
     1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s,
     0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s,
   ];
+}
+
+/** [L, a, b] of a hex colour. @throws RangeError */
+export function labOfHex(hex: string): [number, number, number] {
+  const { r, g, b } = rgba(hex);
+  return oklab(r, g, b);
 }
 
 const gamma = (v: number): number => 255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);

@@ -70,29 +70,23 @@ export class LetterSamples {
     return this.letters.reduce((s, l) => s + l.ink, 0) / Math.max(1, this.letters.length) > 0.22;
   }
 
-  /**
-   * The weakest letter's reading over what it needs, with a veil at a strength of 0..1 between picture and text.
-   * @param ink luminance of another ink to try
-   */
-  margin(veil: Veil | null = null, strength = 1, ink: number | null = null, alphas: readonly Float32Array[] | null = null): number {
-    let least = Infinity;
+  /** The weakest letter's ratio, 1..21, and what it needs: with another ink, by its luminance, and under a veil's alphas at a strength of 0..1. */
+  private weakest(ink: number | null, colour: Veil['colour'] = [0, 0, 0], alphas: readonly Float32Array[] | null = null, strength = 0): { ratio: number; needed: number } {
+    let worst = { ratio: 21, needed: this.letters[0]?.base ?? 3 };
+    const [r, g, b] = colour;
     this.letters.forEach((l, n) => {
       const count = l.x.length, own = (ink ?? l.ink) + 0.05;
       let cover = 0;
-      for (let i = 0; i < count; i++) {
-        const a = veil ? (alphas ? alphas[n][i] : veil.alpha(l.x[i], l.y[i])) * strength : 0;
+      for (let i = 0, o = 0; i < count; i++, o += 3) {
+        const a = alphas ? alphas[n][i] * strength : 0;
         cover += a;
-        let Y: number;
-        if (a > 0) {
-          const [r, g, b] = veil!.colour, o = i * 3;
-          Y = lum((l.rgb[o] + (r - l.rgb[o]) * a + 0.5) | 0, (l.rgb[o + 1] + (g - l.rgb[o + 1]) * a + 0.5) | 0, (l.rgb[o + 2] + (b - l.rgb[o + 2]) * a + 0.5) | 0) + 0.05;
-        } else Y = lum(l.rgb[i * 3], l.rgb[i * 3 + 1], l.rgb[i * 3 + 2]) + 0.05;
+        const Y = lum((l.rgb[o] + (r - l.rgb[o]) * a + 0.5) | 0, (l.rgb[o + 1] + (g - l.rgb[o + 1]) * a + 0.5) | 0, (l.rgb[o + 2] + (b - l.rgb[o + 2]) * a + 0.5) | 0) + 0.05;
         this.scratch[i] = Y > own ? Y / own : own / Y;
       }
-      const reading = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25)));
-      least = Math.min(least, reading / (l.base * busynessFactor(l.busy * (1 - cover / count))));
+      const ratio = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25))), needed = l.base * busynessFactor(l.busy * (1 - cover / count));
+      if (ratio / needed < worst.ratio / worst.needed) worst = { ratio, needed };
     });
-    return least;
+    return worst;
   }
 
   /** The weakest letter over what it needs if everything behind each letter were even: more than smoothing can bring. */
@@ -111,12 +105,16 @@ export class LetterSamples {
   /** About the least strength, 0..1, at which a veil is enough, or null. */
   enough(veil: Veil, ink: number | null = null): number | null {
     const alphas = this.letters.map((l) => Float32Array.from(l.x, (x, i) => veil.alpha(x, l.y[i])));
-    if (this.margin(veil, 0, ink, alphas) >= 1) return 0;
-    if (this.margin(veil, 1, ink, alphas) < 1) return null;
+    const isEnough = (strength: number): boolean => {
+      const { ratio, needed } = this.weakest(ink, veil.colour, alphas, strength);
+      return ratio >= needed;
+    };
+    if (isEnough(0)) return 0;
+    if (!isEnough(1)) return null;
     let low = 0, high = 1;
     for (let i = 0; i < 7; i++) {
       const m = (low + high) / 2;
-      if (this.margin(veil, m, ink, alphas) >= 1) high = m;
+      if (isEnough(m)) high = m;
       else low = m;
     }
     return high;
@@ -124,16 +122,6 @@ export class LetterSamples {
 
   /** The weakest letter's ratio with another ink, 1..21, and what it needs. */
   withInk(ink: number): { ratio: number; needed: number } {
-    let worst = { ratio: 21, needed: this.letters[0]?.base ?? 3 };
-    for (const l of this.letters) {
-      const count = l.x.length;
-      for (let i = 0; i < count; i++) {
-        const Y = lum(l.rgb[i * 3], l.rgb[i * 3 + 1], l.rgb[i * 3 + 2]) + 0.05;
-        this.scratch[i] = Y > ink + 0.05 ? Y / (ink + 0.05) : (ink + 0.05) / Y;
-      }
-      const ratio = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25))), needed = l.base * busynessFactor(l.busy);
-      if (ratio / needed < worst.ratio / worst.needed) worst = { ratio, needed };
-    }
-    return worst;
+    return this.weakest(ink);
   }
 }

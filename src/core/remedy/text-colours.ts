@@ -1,6 +1,6 @@
 // Suggested text colours: from the photo, the house style and neutrals, ranked by how they read and how they go with the picture.
 import type { FoundColour } from '../colour/palette';
-import { hexFromOklab, oklab } from '../colour/oklab';
+import { hexFromOklab, labOfHex } from '../colour/oklab';
 import { luminance, rgba } from '../colour/srgb';
 import { makeTint } from '../piece/make';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -26,10 +26,6 @@ export interface SuggestedColour {
 interface Candidate extends Pick<SuggestedColour, 'hex' | 'swatch' | 'from' | 'name'> {
   lab: [number, number, number];
 }
-const labOfHex = (hex: string): [number, number, number] => {
-  const { r, g, b } = rgba(hex);
-  return oklab(r, g, b);
-};
 const chromaOf = (c: readonly number[]): number => Math.hypot(c[1], c[2]);
 const hueGap = (a: readonly number[], b: readonly number[]): number => {
   const d = Math.abs(Math.atan2(a[2], a[1]) - Math.atan2(b[2], b[1]));

@@ -1,8 +1,7 @@
 // Ways through: every treatment that makes a text Clear, its free choices made for the most photo kept, each as layers one can edit.
 // Candidates are weighed by a sample of letters and windows; what is chosen is solved and confirmed by painting (reading.md, "Ways through").
-import { hexFromOklab, oklab } from '../colour/oklab';
+import { hexFromOklab, labOfHex } from '../colour/oklab';
 import type { FoundColour, Pixels } from '../colour/palette';
-import { rgba } from '../colour/srgb';
 import { addLayer, changeLayers } from '../piece/edits';
 import { FADE_SIDES, makeFade, makePlate, makePool, makeTint } from '../piece/make';
 import { layerIn } from '../piece/resolve';
@@ -393,10 +392,6 @@ export const WAY_NAMES: Record<WayKind, string> = { ink: 'Text colour', move: 'Q
 
 const STAND_IN = 'way';
 const round = (v: number): number => Math.round(v * 100) / 100;
-const labOfHex = (hex: string): [number, number, number] => {
-  const { r, g, b } = rgba(hex);
-  return oklab(r, g, b);
-};
 export const isClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
 
 const changed = (l: Layer, changes: Way['change']): Layer => {
