@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { SwatchSchema } from '../core/piece/fill-schema';
 import { HexSchema, PieceSchema } from '../core/piece/schema';
 import { CutSchema } from '../core/piece/photo-schema';
-import { TREATMENT_KINDS } from '../core/remedy/treatment';
+import { TREATMENT_KINDS } from '../core/piece/treatments';
 
 export const NewPieceSchema = z.union([
   z.strictObject({ document: z.looseObject({ format: z.literal('plavo-piece') }).describe('A whole piece'), campaign: z.string().max(32).optional() }),

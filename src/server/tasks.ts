@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { coloursOfPhoto, type FoundColour, type Pixels } from '../core/colour/palette';
 import { Painter } from '../core/paint/painter';
 import type { Drawing } from '../core/format/drawing';
-import { assetsOf, familiesIn, sizeOf } from '../core/piece/resolve';
+import { assetsOf, backdropPhoto, familiesIn, sizeOf } from '../core/piece/resolve';
 import type { PhotoLayer, Piece, Size, Slide } from '../core/piece/schema';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
 import { packMask, type PackedMask } from '../core/photo/mask';
@@ -12,7 +12,8 @@ import type { SideRating } from '../core/photo/room';
 import { ratingsOf } from '../core/paint/room-sides';
 import { overviewOf, type OverviewRow } from '../core/reading/overview';
 import { quietSpots, type QuietSpot } from '../core/reading/quiet-spots';
-import { Ways, type Way, type WayKind } from '../core/remedy/ways';
+import type { Way, WayKind } from '../core/remedy/way';
+import { Ways } from '../core/remedy/ways';
 import { readSlide, type Reading } from '../core/reading/read';
 import { justEnough, type JustEnough } from '../core/remedy/strength';
 import { FAMILIES, type OwnFont } from '../core/type/catalogue';
@@ -106,7 +107,7 @@ export async function overview(ask: Place): Promise<OverviewRow[]> {
 
 /** Colours of the topmost photo that texts lie over. */
 function coloursUnder(slide: Slide): FoundColour[] {
-  const photo = slide.layers.findLast((l): l is PhotoLayer => l.kind === 'photo' && l.band === 'backdrop' && l.visible), p = photo && pictures.get(photo.asset);
+  const photo = backdropPhoto(slide), p = photo && pictures.get(photo.asset);
   if (!p) return [];
   const k = Math.min(1, 240 / Math.max(p.width, p.height));
   return coloursOfPhoto(resample(p, { x: 0, y: 0, width: p.width, height: p.height }, Math.max(1, Math.round(p.width * k)), Math.max(1, Math.round(p.height * k))));

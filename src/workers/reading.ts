@@ -4,7 +4,7 @@ import { coloursOfPhoto, type FoundColour, type Pixels } from '../core/colour/pa
 import { resample } from '../core/photo/resample';
 import { changesTone, histogramOf, toned, type Histogram } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
-import { assetsOf, hexOf, layerIn, sizeOf } from '../core/piece/resolve';
+import { assetsOf, backdropPhoto, hexOf, sizeOf, slideOf, textsIn } from '../core/piece/resolve';
 import type { PhotoLayer, Slide, TextLayer, Tone } from '../core/piece/schema';
 import type { Seeing } from '../core/colour/seeing';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
@@ -21,7 +21,9 @@ import { justEnough, leastConfirmed, StrengthModel, type JustEnough, type Streng
 import { askAbout, type TreatmentAsk } from '../core/remedy/treatment';
 import { LetterSamples } from '../core/remedy/letter-sample';
 import { suggestColours, type SuggestedColour } from '../core/remedy/text-colours';
-import { SlidePhoto, Ways, wayThumbnail, type Way, type WayKind } from '../core/remedy/ways';
+import { SlidePhoto } from '../core/remedy/slide-photo';
+import type { Way, WayKind } from '../core/remedy/way';
+import { Ways, wayThumbnail } from '../core/remedy/ways';
 import type { Family } from '../core/type/catalogue';
 import { BrowserStudio } from './browser-studio';
 import type { Scene } from './stage';
@@ -50,8 +52,7 @@ function begin(kind: string): () => boolean {
 }
 
 async function open(scene: Scene): Promise<{ piece: Scene['piece']; slide: Slide; size: ReturnType<typeof sizeOf> }> {
-  const slide = scene.piece.slides.find((s) => s.id === scene.slide);
-  if (!slide) throw new Error(`the slide ${scene.slide} is not in the piece`);
+  const slide = slideOf(scene.piece, scene.slide);
   await studio.prepare(scene.piece, slide);
   return { piece: scene.piece, slide, size: sizeOf(scene.piece, scene.size) };
 }
@@ -74,8 +75,6 @@ export interface Histograms {
   text: { before: Histogram; after: Histogram } | null;
 }
 
-const textsOf = (piece: Scene['piece'], slide: Slide, size: ReturnType<typeof sizeOf>, ids?: readonly string[]): TextLayer[] => slide.layers.filter((l): l is TextLayer => l.kind === 'text' && (!ids || ids.includes(l.id)) && layerIn(l, size, piece.sizes[0]).visible);
-
 export interface WaysQuestion {
   texts?: string[];
   instead?: boolean;
@@ -88,7 +87,7 @@ let waysAsked: { question: number; ways: Promise<Ways> | null } = { question: -1
 
 /** Colours of the topmost photo that texts lie over. */
 async function coloursUnder(slide: Slide): Promise<FoundColour[]> {
-  const photo = slide.layers.findLast((l): l is PhotoLayer => l.kind === 'photo' && l.band === 'backdrop' && l.visible);
+  const photo = backdropPhoto(slide);
   return photo ? api.palette(photo.asset).catch(() => []) : [];
 }
 
@@ -129,8 +128,7 @@ export const api = {
     // A picture that could not be had yet is part of no key: nothing measured without it may be kept.
     const complete = assetsOf({ ...piece, slides: [slide] }).every((id) => studio.picture(id));
     if (!complete) known.clear();
-    for (const layer of slide.layers) {
-      if (layer.kind !== 'text' || !layerIn(layer, size, piece.sizes[0]).visible) continue;
+    for (const layer of textsIn(piece, slide, size)) {
       if (!current()) return null;
       const key = readingKey(painter, piece, slide, size, layer) + JSON.stringify(seeing), before = known.get(layer.id);
       let reading = before?.key === key ? before.reading : null;
@@ -188,7 +186,7 @@ export const api = {
     const k = Math.min(1, 320 / Math.max(pixels.width, pixels.height));
     const small = resample(pixels, { x: 0, y: 0, width: pixels.width, height: pixels.height }, Math.max(1, Math.round(pixels.width * k)), Math.max(1, Math.round(pixels.height * k)));
     const after = changesTone(layer.tone) ? toned(small, layer.tone, (c) => hexOf(c, piece)) : small;
-    const texts = slide.layers.filter((l): l is TextLayer => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible);
+    const texts = textsIn(piece, slide, size);
     const words = texts.find((t) => t.id === text) ?? texts.at(-1);
     let under: Histograms['text'] = null;
     if (words) {
@@ -196,7 +194,7 @@ export const api = {
       const { region } = probe.halo;
       if (region.width && region.height) {
         const plain = changeLayers(piece, slide.id, [photo], (l) => void (l.kind === 'photo' && (l.tone = switchedOff(l.tone))));
-        const shot = (p: typeof piece) => histogramOf(paintPair(painter, p, p.slides.find((s) => s.id === slide.id)!, size, probe).backdrop);
+        const shot = (p: typeof piece) => histogramOf(paintPair(painter, p, slideOf(p, slide.id), size, probe).backdrop);
         under = { before: shot(plain), after: shot(piece) };
       }
     }
@@ -232,7 +230,7 @@ export const api = {
     const { piece, slide, size } = await open(scene);
     const colours = await coloursUnder(slide);
     if (!current()) return null;
-    return suggestColours(painter, piece, slide, size, new LetterSamples(painter, piece, slide, size, textsOf(piece, slide, size, ask.texts)), colours, 10);
+    return suggestColours(painter, piece, slide, size, new LetterSamples(painter, piece, slide, size, textsIn(piece, slide, size, ask.texts)), colours, 10);
   },
 
   /** Readings of one slide in one size for the overview; they are not kept. */
@@ -247,7 +245,7 @@ export const api = {
     const { piece, slide, size } = await open(scene);
     await breathe();
     if (!current()) return null;
-    const texts = textsOf(piece, slide, size), layer = texts.find((t) => t.id === text) ?? texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
+    const texts = textsIn(piece, slide, size), layer = texts.find((t) => t.id === text) ?? texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
     const probe = layer && probeText(painter, piece, size, layer), short = Math.min(size.width, size.height);
     return busyMap(painter, piece, slide, size, probe?.layout.xHeight || short * 0.04, probe?.halo.stroke ?? short * 0.01);
   },

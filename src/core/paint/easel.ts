@@ -37,6 +37,7 @@ const DRAFT_PIXELS = { smooth: 200_000, detailed: 1_200_000 };
 /** Costly things kept between paintings, by what they depend on. */
 export class Stores {
   readonly areas = new Kept<Surface>(14_000_000, (s) => s.width * s.height);
+  readonly alphas = new Kept<Float32Array>(4_000_000, (a) => a.length);
   readonly tables = new Kept<RampTable>(60);
   readonly textures = new Kept<Texture>(8_000_000, (t) => t.width * t.height);
 }
@@ -67,6 +68,9 @@ export class Easel {
 
   /** A surface that is made once for what it depends on. */
   kept = (key: string, make: () => Surface): Surface => this.stores.areas.get(key, make);
+
+  /** Alphas of an area that are made once for what they depend on. */
+  alphas = (key: string, make: () => Float32Array): Float32Array => this.stores.alphas.get(key, make);
 
   /** An empty surface for a part of this one, with an easel that paints there as here. */
   scratch(part: Box): Easel {

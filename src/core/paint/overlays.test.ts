@@ -5,7 +5,7 @@ import { gradientThrough, makeBorder, makeFade, makeFill, makePlate, makePool, s
 import type { FadeLayer, Gradient, Layer, PlateLayer, Size } from '../piece/schema';
 import { easelFor } from '../testing/pixels';
 import { flat, headline } from '../testing/scenes';
-import { poolField, soften } from './pool';
+import { poolAlphas, poolField, soften } from './pool';
 import { endsOf, fadeAlpha, gradientTable } from './ramp';
 
 const { painter, paint } = easelFor();
@@ -138,6 +138,22 @@ describe('pools', () => {
         expect(Math.abs(a[i + 1] - 2 * a[i] + a[i - 1])).toBeLessThan(14 / feather ** 2);
       }
     }
+  });
+  it('upright they are computed line by line, turned point by point: the same', () => {
+    const boxes = [{ x: 20, y: 30, width: 90, height: 24 }, { x: 20.4, y: 61.3, width: 61.7, height: 24 }], region = { x: 3, y: 5, width: 150, height: 120 };
+    const lines = poolAlphas(boxes, 0, 4, 22, region), points = poolField(boxes, 0, 4, 22), turned = poolAlphas(boxes, 360, 4, 22, region);
+    for (let y = 0, i = 0; y < region.height; y++)
+      for (let x = 0; x < region.width; x++, i++) {
+        expect(Math.abs(lines[i] - points(region.x + x + 0.5, region.y + y + 0.5))).toBeLessThan(1e-6);
+        expect(Math.abs(lines[i] - turned[i])).toBeLessThan(1e-6);
+      }
+  });
+  it('their form is kept while only strength and colour change', async () => {
+    const shot = (opacity: number, colour: string) => paint((z) => [flat('w', '#ffffff')(z), makePool('p', colour, opacity, { x: 30, y: 40, width: 60, height: 20 }, 30, [])], 120, 100);
+    const [half, full] = [await shot(0.5, '#000000'), await shot(1, '#000000')];
+    expect(full.at(60, 50)).toEqual([0, 0, 0, 255]);
+    expect(Math.abs(half.at(60, 50)[0] - 128)).toBeLessThanOrEqual(1);
+    expect((await shot(1, '#ff0000')).at(60, 50)).toEqual([255, 0, 0, 255]);
   });
   it('are at full strength behind the lines they follow, in the colour asked for, and follow them', async () => {
     const at = (x: number) => paint((z) => [flat('w', '#ffffff')(z), makePool('p', '#205030', 1, { x: 0, y: 0, width: 10, height: 10 }, 30, ['text']), headline('Halt', '#ffffff', x, 60, { fontSize: 40 })(z)], 400, 160);

@@ -1,9 +1,6 @@
 // A pool: colour at full strength behind each line, fading away so softly that no outline shows. The patches of lines join without a
 // crease, since their transparencies multiply.
-import type { Pixels } from '../colour/palette';
-import { rgba } from '../colour/srgb';
 import type { Box } from '../piece/schema';
-import { DITHER } from './dither';
 
 /** Falls from 1 to 0 over t = 0..1 with first and second derivative 0 at both ends (Perlin 2002). */
 export const soften = (t: number): number => (t <= 0 ? 1 : t >= 1 ? 0 : 1 - t * t * t * (t * (t * 6 - 15) + 10));
@@ -55,30 +52,34 @@ export function poolReach(boxes: readonly Box[], rotation: number, spread: numbe
 }
 
 /**
- * Paints a pool.
- * @param boxes in surface pixels, like spread and feather
- * @param region whole surface pixels; the result has its size
- * @param origin what to add to surface pixels to get pixels of the whole slide
+ * Alphas of a pool over a region, whatever its colour and opacity.
+ * @param boxes in surface pixels, like spread and feather @param region whole surface pixels
+ * @returns 0..1, row by row
  */
-export function paintPool(boxes: readonly Box[], rotation: number, spread: number, feather: number, hex: string, opacity: number, region: Box, origin: { x: number; y: number }): Pixels {
-  const { width, height } = region;
-  const data = new Uint8ClampedArray(width * height * 4);
-  const { r, g, b, a } = rgba(hex);
-  const full = opacity * a * 255;
-  const all = boxes.map((box) => patchOf(box, rotation, spread));
+export function poolAlphas(boxes: readonly Box[], rotation: number, spread: number, feather: number, region: Box): Float32Array {
+  const { width, height } = region, out = new Float32Array(width * height), through = new Float64Array(width);
+  const all = boxes.map((box) => patchOf(box, rotation, spread)), upright = all.every((p) => p.sin === 0);
   for (let y = 0; y < height; y++) {
-    const Y = region.y + y + 0.5, row = ((y + region.y + origin.y) & 127) << 7;
+    const Y = region.y + y + 0.5;
     // Only patches that can touch the row count.
     const near = all.filter((p) => Math.abs(Y - p.cy) <= (p.hw + feather) * Math.abs(p.sin) + (p.hh + feather) * Math.abs(p.cos));
     if (!near.length) continue;
-    for (let x = 0, o = y * width * 4; x < width; x++, o += 4) {
-      const alpha = (alphaAt(near, feather, region.x + x + 0.5, Y) * full + DITHER[row | ((x + region.x + origin.x) & 127)]) | 0;
-      if (alpha === 0) continue;
-      data[o] = r;
-      data[o + 1] = g;
-      data[o + 2] = b;
-      data[o + 3] = alpha;
+    if (!upright) {
+      for (let x = 0; x < width; x++) out[y * width + x] = alphaAt(near, feather, region.x + x + 0.5, Y);
+      continue;
     }
+    through.fill(1);
+    for (const p of near) {
+      const v = Math.max(0, Math.abs(Y - p.cy) - p.hh), reach = p.hw + feather, flat = 1 - soften(v / feather);
+      const from = Math.max(0, Math.floor(p.cx - reach - region.x - 0.5)), to = Math.min(width, Math.ceil(p.cx + reach - region.x + 0.5));
+      for (let x = from; x < to; x++) {
+        const u = Math.abs(region.x + x + 0.5 - p.cx) - p.hw;
+        // Level along the patch itself; round its ends it falls with the distance.
+        if (u <= 0) through[x] *= flat;
+        else if (u < feather) through[x] *= 1 - soften(Math.sqrt(u * u + v * v) / feather);
+      }
+    }
+    for (let x = 0, i = y * width; x < width; x++, i++) out[i] = 1 - through[x];
   }
-  return { width, height, data };
+  return out;
 }

@@ -62,14 +62,6 @@ export function fadeAlpha(fade: Pick<FadeLayer, 'solid' | 'reach' | 'easing'>, u
   return EASINGS[fade.easing](Math.min(1, Math.max(0, (u - fade.solid) / (end - fade.solid))));
 }
 
-/** Table of a fade over u = 0..2: the same colour throughout, only its alpha falls. */
-export function fadeTable(fade: FadeLayer, hex: string): RampTable {
-  const { r, g, b, a } = rgba(hex);
-  const table = new Float32Array((STEPS + 1) * 4);
-  for (let i = 0; i <= STEPS; i++) table.set([r, g, b, a * fadeAlpha(fade, (2 * i) / STEPS)], i * 4);
-  return table;
-}
-
 /** Ends of a gradient in its box's own pixels; `second` is the end of an ellipse's other radius. */
 export interface Ends {
   from: { x: number; y: number };
@@ -138,14 +130,11 @@ export function fadeFrame(fade: Pick<FadeLayer, 'shape' | 'angle' | 'centre'>, b
  * @param region in surface pixels, whole; the result has its size
  * @param origin what to add to surface pixels to get pixels of the whole slide, so that parts of a slide dither alike
  * @param opacity 0..1, folded in before dithering
- * @param span what the table covers: u = 0..span
- * @param inward counts u from the rim inwards (a vignette)
  */
-export function paintRamp(field: Field, table: RampTable, opacity: number, region: Box, origin: { x: number; y: number }, span = 1, inward = false): Pixels {
+export function paintRamp(field: Field, table: RampTable, opacity: number, region: Box, origin: { x: number; y: number }): Pixels {
   const { width, height } = region;
   const data = new Uint8ClampedArray(width * height * 4);
   const [a, b] = field.m;
-  const k = (inward ? -STEPS : STEPS) / span, plus = inward ? STEPS / span : 0;
   const full = opacity * 255;
   for (let y = 0; y < height; y++) {
     let [X, Y] = apply(field.m, region.x + 0.5, region.y + y + 0.5);
@@ -158,7 +147,7 @@ export function paintRamp(field: Field, table: RampTable, opacity: number, regio
         u = Math.atan2(Y, X) / (2 * Math.PI);
         if (u < 0) u += 1;
       }
-      const at = u * k + plus;
+      const at = u * STEPS;
       const i = (at <= 0 ? 0 : at >= STEPS ? STEPS : (at + 0.5) | 0) << 2;
       const th = DITHER[row | ((x + region.x + origin.x) & 127)];
       const alpha = (table[i + 3] * full + th) | 0;
@@ -170,4 +159,25 @@ export function paintRamp(field: Field, table: RampTable, opacity: number, regio
     }
   }
   return { width, height, data };
+}
+
+/**
+ * Alphas of a fade over a region, whatever its colour and opacity.
+ * @param m from surface pixels to the fade's frame (`fadeFrame`)
+ * @param region whole surface pixels
+ * @returns 0..1, row by row
+ */
+export function fadeAlphas(fade: Pick<FadeLayer, 'shape' | 'solid' | 'reach' | 'easing'>, m: Transform, region: Box): Float32Array {
+  const { width, height } = region, out = new Float32Array(width * height), [a, b] = m;
+  // u = 0..2 is all that a fade can reach.
+  const table = Float32Array.from({ length: STEPS + 1 }, (_, i) => fadeAlpha(fade, (2 * i) / STEPS));
+  const linear = fade.shape === 'linear', inward = fade.shape === 'vignette', k = (inward ? -STEPS : STEPS) / 2, plus = inward ? STEPS / 2 : 0;
+  for (let y = 0, i = 0; y < height; y++) {
+    let [X, Y] = apply(m, region.x + 0.5, region.y + y + 0.5);
+    for (let x = 0; x < width; x++, i++, X += a, Y += b) {
+      const at = (linear ? X : Math.sqrt(X * X + Y * Y)) * k + plus;
+      out[i] = table[at <= 0 ? 0 : at >= STEPS ? STEPS : (at + 0.5) | 0];
+    }
+  }
+  return out;
 }

@@ -49,7 +49,11 @@ export function saliencyOf(photo: Pixels): Grid {
   const { width, height, data } = reduced(photo), n = width * height, long = Math.max(width, height);
   const lab = new Float32Array(n * 3);
   labOf(data, 0, n, lab);
-  const planes = [0, 1, 2].map((c) => Float32Array.from({ length: n }, (_, i) => lab[i * 3 + c] * (c ? 2 : 1)));
+  const planes = [0, 1, 2].map((c) => {
+    const plane = new Float32Array(n);
+    for (let i = 0; i < n; i++) plane[i] = lab[i * 3 + c] * (c ? 2 : 1);
+    return plane;
+  });
   const values = new Float32Array(n);
   for (const [centre, surround] of SCALES) {
     const square = new Float32Array(n);

@@ -3,7 +3,7 @@ import { produce } from 'immer';
 import { membersOf, withoutEmptyGroups } from '../arrange/groups';
 import { scaleType } from '../type/parts';
 import { scaleLengths } from './resolve';
-import type { Band, Layer, Piece, Slide } from './schema';
+import type { Band, Layer, Piece, Size, Slide, TextLayer } from './schema';
 import { BANDS } from './plain';
 
 const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
@@ -37,6 +37,10 @@ export const placeLayer = (piece: Piece, slideId: string, id: string, sizeId: st
       if (fontSize !== undefined && layer.kind === 'text') scaleType(layer, fontSize / layer.fontSize);
     } else layer.overrides[sizeId] = { ...layer.overrides[sizeId], ...place };
   });
+
+/** A text set at another place in one size. Only its box can differ in a size other than the base. */
+export const withPlace = (text: TextLayer, set: Pick<TextLayer, 'box' | 'align' | 'frame' | 'balance'>, size: Size, base: Size): TextLayer =>
+  size.id === base.id ? { ...text, ...set } : { ...text, overrides: { ...text.overrides, [size.id]: { ...text.overrides[size.id], box: set.box } } };
 
 /**
  * A layer as it was when scaling began, `k` times as large, in a new box: everything that has a length goes with it. In a size other than

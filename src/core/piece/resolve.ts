@@ -1,6 +1,6 @@
 // What a layer is in one size: anchors first, then what that size overrides; and what a colour is, swatches looked up.
 import { scaleType } from '../type/parts';
-import type { Colour, Fill, Gradient, Layer, Piece, Shadow, Size, Slide, Stroke } from './schema';
+import type { Colour, Fill, Gradient, Layer, PhotoLayer, Piece, Shadow, Size, Slide, Stroke, TextLayer } from './schema';
 
 /** The hex of a colour. An unknown swatch shows as mid grey rather than stopping the picture. */
 export function hexOf(colour: Colour, piece: Pick<Piece, 'swatches'>): string {
@@ -13,6 +13,13 @@ export const gradientOf = (fill: Fill, piece: Pick<Piece, 'swatches'>): Gradient
 
 /** The size of that id, or the base size. */
 export const sizeOf = (piece: Piece, id?: string | null): Size => piece.sizes.find((s) => s.id === id) ?? piece.sizes[0];
+
+/** The slide of that id. @throws RangeError where the piece has none */
+export function slideOf(piece: Piece, id: string): Slide {
+  const slide = piece.slides.find((s) => s.id === id);
+  if (!slide) throw new RangeError(`the slide ${id} is not in the piece`);
+  return slide;
+}
 
 function along(anchor: 'start' | 'middle' | 'end' | 'stretch', at: number, extent: number, from: number, to: number, k: number): [number, number] {
   if (anchor === 'stretch') return [(at / from) * to, (extent / from) * to];
@@ -104,6 +111,15 @@ export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
 
 /** All layers of a slide as they stand in `size`, bottom to top. */
 export const layersIn = (piece: Piece, slide: Slide, size: Size): Layer[] => slide.layers.map((l) => layerIn(l, size, piece.sizes[0]));
+
+/** The texts of a slide that show in `size`, bottom to top, as the base size has them. @param ids only these; all where left out */
+export const textsIn = (piece: Piece, slide: Slide, size: Size, ids?: readonly string[]): TextLayer[] => slide.layers.filter((l): l is TextLayer => l.kind === 'text' && (!ids || ids.includes(l.id)) && layerIn(l, size, piece.sizes[0]).visible);
+
+/** Is a layer a visible photo that texts are laid over? */
+export const isBackdropPhoto = (l: Layer): l is PhotoLayer => l.kind === 'photo' && l.band === 'backdrop' && l.visible;
+
+/** The topmost photo that texts are laid over. */
+export const backdropPhoto = (slide: Slide): PhotoLayer | undefined => slide.layers.findLast(isBackdropPhoto);
 
 /** SHA-256 names of all pictures a piece uses: photos, and tiles of one's own. */
 export const assetsOf = (piece: Piece): string[] => [...new Set(piece.slides.flatMap((s) => s.layers.flatMap(assetsIn)))];

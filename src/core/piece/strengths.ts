@@ -31,7 +31,8 @@ export function strengthsOf(layer: Layer): StrengthProperty[] {
   }
 }
 
-const mainShadow = (layer: TextLayer): Shadow | undefined => layer.shadows.find((s) => s.on && s.kind === 'drop');
+/** The shadow whose opacity is a text's shadow strength: the lowest drop shadow that is on. */
+export const mainShadow = (layer: TextLayer): Shadow | undefined => layer.shadows.find((s) => s.on && s.kind === 'drop');
 
 /** The shadow that makes letters stand out most for what it darkens: right behind them, somewhat grown, soft. @param blur in em */
 export const readingShadow = (layer: Pick<TextLayer, 'fontSize'>, colour: Shadow['colour'], opacity: number, blur = 0.2): Shadow => ({

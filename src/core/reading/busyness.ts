@@ -1,7 +1,7 @@
 // How much a backdrop varies at letter scale, where it masks letter shapes (after Scharff, Hill and Ahumada 2000):
 // RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over the line boxes.
 import type { Transform } from '../arrange/transform';
-import { lightness } from '../colour/oklab';
+import { lightnessOf } from '../colour/lab-planes';
 import type { TextLayout } from '../type/layout';
 import type { Region } from './coverage';
 
@@ -81,7 +81,7 @@ export function busyness(grid: BusyGrid, means: Float32Array): number {
   const { columns, rows, inLine } = grid;
   if (columns === 0) return 0;
   const L = new Float32Array(columns * rows);
-  for (let i = 0; i < L.length; i++) L[i] = lightness(Math.round(means[i * 3]), Math.round(means[i * 3 + 1]), Math.round(means[i * 3 + 2]));
+  for (let i = 0; i < L.length; i++) L[i] = lightnessOf(Math.round(means[i * 3]), Math.round(means[i * 3 + 1]), Math.round(means[i * 3 + 2]));
   const a = blur(L, columns, rows, grid.fine), b = blur(L, columns, rows, grid.coarse);
   let sum = 0, n = 0;
   for (let i = 0; i < L.length; i++)

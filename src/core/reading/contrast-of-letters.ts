@@ -30,10 +30,13 @@ const isFlat = (c: Uint8Array): boolean => {
   return true;
 };
 
-/** Takes from the pictures of a text's region what its letters are compared by: each letter has one of the inks. */
+/**
+ * Takes from the pictures of a text's region what its letters are compared by: each letter has one of the inks.
+ * @param inks a picture for each ink, or a single pixel where it is the same all over
+ */
 export function coloursOf({ halo, layout }: { halo: TextHalo; layout: TextLayout }, { backdrop, inks }: { backdrop: Uint8ClampedArray; inks: readonly Uint8ClampedArray[] }): LetterColours[] {
   return halo.letters.map((l) => {
-    const ink = pick(inks[layout.letters[l.letter].ink], l.ink);
+    const picture = inks[layout.letters[l.letter].ink], ink = picture.length === 4 ? Uint8Array.from(picture.subarray(0, 3)) : pick(picture, l.ink);
     return { halo: pick(backdrop, l.halo), ink: isFlat(ink) ? ink.slice(0, 3) : ink };
   });
 }
@@ -48,26 +51,25 @@ const lum = (r: number, g: number, b: number): number => RED[r] + GREEN[g] + BLU
  * @param share how much of their contrast strokes keep, 0..1, to an eye that does not see sharply
  * @returns one ratio 1..21 a letter
  */
-export function letterRatios(none: readonly LetterColours[], full: readonly LetterColours[] = none, s = 0, share = 1): Float64Array {
-  const out = new Float64Array(none.length);
-  const mixed = (a: Uint8Array, b: Uint8Array, i: number, j: number): number =>
-    lum((a[i] + (b[j] - a[i]) * s + 0.5) | 0, (a[i + 1] + (b[j + 1] - a[i + 1]) * s + 0.5) | 0, (a[i + 2] + (b[j + 2] - a[i + 2]) * s + 0.5) | 0);
-  for (let n = 0; n < none.length; n++) {
-    const a = none[n], b = full[n], count = a.halo.length / 3;
-    if (ratios.length < count) ratios = new Float32Array(count * 2);
-    const stepA = a.ink.length === 3 ? 0 : 3, stepB = b.ink.length === 3 ? 0 : 3;
-    let ink = mixed(a.ink, b.ink, 0, 0) + 0.05;
-    for (let i = 0; i < count; i++) {
-      if (stepA || stepB) ink = mixed(a.ink, b.ink, i * stepA, i * stepB) + 0.05;
-      const back = mixed(a.halo, b.halo, i * 3, i * 3) + 0.05;
-      if (share < 1) {
-        const middle = (back + ink) / 2, away = Math.abs(back - ink) * 0.5 * share;
-        ratios[i] = (middle + away) / (middle - away);
-      } else ratios[i] = back > ink ? back / ink : ink / back;
-    }
-    out[n] = quantile(ratios, count, Math.min(count - 1, Math.floor(count * 0.25)));
+export const letterRatios = (none: readonly LetterColours[], full: readonly LetterColours[] = none, s = 0, share = 1): Float64Array => Float64Array.from(none, (a, n) => letterRatio(a, full[n], s, share));
+
+/** The same of one letter. */
+export function letterRatio(a: LetterColours, b: LetterColours, s: number, share = 1): number {
+  const count = a.halo.length / 3, same = a === b;
+  if (ratios.length < count) ratios = new Float32Array(count * 2);
+  const mixed = (p: Uint8Array, q: Uint8Array, i: number, j: number): number =>
+    same ? lum(p[i], p[i + 1], p[i + 2]) : lum((p[i] + (q[j] - p[i]) * s + 0.5) | 0, (p[i + 1] + (q[j + 1] - p[i + 1]) * s + 0.5) | 0, (p[i + 2] + (q[j + 2] - p[i + 2]) * s + 0.5) | 0);
+  const stepA = a.ink.length === 3 ? 0 : 3, stepB = b.ink.length === 3 ? 0 : 3;
+  let ink = mixed(a.ink, b.ink, 0, 0) + 0.05;
+  for (let i = 0; i < count; i++) {
+    if (stepA || stepB) ink = mixed(a.ink, b.ink, i * stepA, i * stepB) + 0.05;
+    const back = mixed(a.halo, b.halo, i * 3, i * 3) + 0.05;
+    if (share < 1) {
+      const middle = (back + ink) / 2, away = Math.abs(back - ink) * 0.5 * share;
+      ratios[i] = (middle + away) / (middle - away);
+    } else ratios[i] = back > ink ? back / ink : ink / back;
   }
-  return out;
+  return quantile(ratios, count, Math.min(count - 1, Math.floor(count * 0.25)));
 }
 
 /** The value that would stand at `k` if the first `count` were sorted (Hoare's selection; reorders them). */

@@ -4,7 +4,8 @@ import { makeFill, makePhoto } from '../piece/make';
 import type { Layer, Size, TextLayer } from '../piece/schema';
 import { easelFor, picture } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
-import { quietSpots, setAt } from './quiet-spots';
+import { withPlace } from '../piece/edits';
+import { quietSpots } from './quiet-spots';
 import { readText } from './read';
 
 const noisy = (x: number, y: number): number => 60 + ((Math.imul(x * 7 + 13, y * 11 + 29) >>> 3) % 180);
@@ -26,7 +27,7 @@ it('finds the calm corner, and what it says there is what is measured there', as
   expect(best.frame.y).toBeGreaterThan(360);
   expect(best.reading.verdict).toBe('clear');
   expect(best.reading.ratio).toBeGreaterThan(12);
-  const text = setAt(s.slide.layers[1] as TextLayer, best.set, s.size, s.piece), slide = { ...s.slide, layers: [s.slide.layers[0], text] };
+  const text = withPlace(s.slide.layers[1] as TextLayer, best.set, s.size, s.piece.sizes[0]), slide = { ...s.slide, layers: [s.slide.layers[0], text] };
   expect(readText(painter, s.piece, slide, s.size, text).ratio).toBe(best.reading.ratio);
   // The map says so, too, and warns of the rest.
   const at = (x: number, y: number): number => map.values[Math.round(y / map.step) * map.width + Math.round(x / map.step)];

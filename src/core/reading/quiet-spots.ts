@@ -6,6 +6,7 @@ import { labOf } from '../colour/lab-planes';
 import { luminance } from '../colour/srgb';
 import { blurredChannel } from '../photo/blur';
 import { saliencyOf, type Grid } from '../photo/saliency';
+import { withPlace } from '../piece/edits';
 import { marginOf } from '../piece/make';
 import type { Box, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import type { Painter } from '../paint/painter';
@@ -68,9 +69,9 @@ class Sums {
   }
 }
 
-/** Least of `n` values from each on, along a row (van Herk 1992): two passes however long the window. */
-function slidingLeast(row: Float32Array, n: number, out: Float32Array): void {
-  const count = row.length, ahead = new Float32Array(count), behind = new Float32Array(count);
+/** Least of `n` values from each on, along a row (van Herk 1992): two passes however long the window. @param ahead @param behind room to work in */
+function slidingLeast(row: Float32Array, n: number, out: Float32Array, ahead: Float32Array, behind: Float32Array): void {
+  const count = row.length;
   for (let i = 0; i < count; i++) ahead[i] = i % n === 0 ? row[i] : Math.min(ahead[i - 1], row[i]);
   for (let i = count - 1; i >= 0; i--) behind[i] = i === count - 1 || (i + 1) % n === 0 ? row[i] : Math.min(behind[i + 1], row[i]);
   for (let i = 0; i < count; i++) out[i] = Math.min(behind[i], ahead[Math.min(count - 1, i + n - 1)]);
@@ -153,12 +154,6 @@ function lookAt(painter: Painter, piece: Piece, slide: Slide, size: Size, text: 
   return { width, height, step: 1 / k, rgba: surface.read(0, 0, width, height) };
 }
 
-/** The text set at a place. Only its box can differ in a size other than the base. */
-export function setAt(text: TextLayer, set: QuietSpot['set'], size: Size, piece: Piece): TextLayer {
-  if (size.id === piece.sizes[0].id) return { ...text, ...set };
-  return { ...text, overrides: { ...text.overrides, [size.id]: { ...text.overrides[size.id], box: set.box } } };
-}
-
 /** What was cut out of its photo is a subject, wherever it stands: its alpha on the slide; null where there is none. */
 function subjectsOf(painter: Painter, piece: Piece, slide: Slide, size: Size, { width, height, step }: Look): Grid | null {
   if (!slide.layers.some((l) => l.kind === 'photo' && l.visible && l.cut?.on)) return null;
@@ -225,17 +220,17 @@ interface Place {
 function placesOf(variant: Variant, ground: Ground, base: number, size: Size, forbidden: (b: Box) => boolean, margins?: Float32Array): Place[] {
   const { look, letters, busy, salient } = ground, { width, height, step } = look, { lines } = variant;
   const least = new Float32Array(width * height).fill(Infinity);
-  const row = new Float32Array(width), out = new Float32Array(width);
+  const out = new Float32Array(width), ahead = new Float32Array(width), behind = new Float32Array(width);
+  const stride = Math.max(1, Math.round(Math.max(width, height) / PLACES));
   // The weakest letter of each line, seen from the frame's corner.
   for (const l of lines) {
     const n = Math.max(1, Math.round(l.width / step)), dx = Math.round(l.x / step);
     for (const part of [0.35, 0.75]) {
       const dy = Math.round((l.y + l.height * part) / step);
-      for (let y = 0; y < height; y++) {
+      for (let y = 0; y < height; y += stride) {
         if (y + dy < 0 || y + dy >= height) continue;
-        row.set(letters.subarray((y + dy) * width, (y + dy + 1) * width));
-        slidingLeast(row, n, out);
-        for (let x = 0; x < width; x++) {
+        slidingLeast(letters.subarray((y + dy) * width, (y + dy + 1) * width), n, out, ahead, behind);
+        for (let x = 0; x < width; x += stride) {
           const from = x + dx;
           if (from >= 0 && from + n <= width) least[y * width + x] = Math.min(least[y * width + x], out[from]);
         }
@@ -244,7 +239,7 @@ function placesOf(variant: Variant, ground: Ground, base: number, size: Size, fo
   }
   const x0 = Math.min(...lines.map((l) => l.x)), y0 = Math.min(...lines.map((l) => l.y)), x1 = Math.max(...lines.map((l) => l.x + l.width)), y1 = Math.max(...lines.map((l) => l.y + l.height));
   const keep = Math.min(marginOf(size), Math.min(size.width - (x1 - x0), size.height - (y1 - y0)) / 2);
-  const found: Place[] = [], stride = Math.max(1, Math.round(Math.max(width, height) / PLACES));
+  const found: Place[] = [];
   for (let y = 0; y < height; y += stride)
     for (let x = 0; x < width; x += stride) {
       const X = x * step, Y = y * step;
@@ -324,7 +319,7 @@ export function quietSpots(painter: Painter, piece: Piece, slide: Slide, size: S
     const { layer, frame } = variant;
     const box = { ...layer.box, x: Math.round(layer.box.x + x - frame.x), y: Math.round(layer.box.y + y - frame.y) };
     const set = { box, align: layer.align, frame: layer.frame, balance: layer.balance };
-    const next = { ...slide, layers: slide.layers.map((l) => (l.id === id ? setAt(given, set, size, piece) : l)) };
+    const next = { ...slide, layers: slide.layers.map((l) => (l.id === id ? withPlace(given, set, size, piece.sizes[0]) : l)) };
     const reading = readText(painter, { ...piece, slides: [next] }, next, size, next.layers.find((l) => l.id === id) as TextLayer);
     return { set, frame: textFrame({ ...layer, box }, variant.layout), lines: variant.layout.lines.filter((l) => l.width > 0).length, reading, covers };
   });

@@ -4,9 +4,10 @@ import { Painter, type PaintOptions } from '../paint/painter';
 import { NO_STROKE } from '../piece/plain';
 import { gradientThrough, makeTint, solid } from '../piece/make';
 import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
-import { justEnough, strengthChart, StrengthModel } from '../remedy/strength';
+import { justEnough, leastNear, leastStrength, strengthChart, StrengthModel } from '../remedy/strength';
 import { flat, headline, scene } from '../testing/scenes';
-import { readSlide, readText } from './read';
+import { coloursOf, letterRatios } from './contrast-of-letters';
+import { paintPair, probeText, readLetter, readSlide, readText } from './read';
 import { readingKey } from './reading-key';
 
 const painter = new Painter(nodeStudio(new Map(), diskFonts()));
@@ -123,7 +124,65 @@ describe('verdict, size as shown and flags', () => {
   });
 });
 
+describe('what need not be painted is not', () => {
+  const striped = (z: Size): Layer[] => [flat('l', '#203040', { x: 0, y: 0, width: 170, height: 300 })(z), flat('r', '#8494a4', { x: 170, y: 0, width: 430, height: 300 })(z)];
+  const standing = async (layers: (z: Size) => Layer[]) => {
+    const s = scene(layers), text = s.slide.layers.find((l): l is TextLayer => l.id === 'text')!;
+    await painter.prepare(s.slide);
+    const probe = probeText(painter, s.piece, s.size, text), pair = paintPair(painter, s.piece, s.slide, s.size, probe), { region } = probe.halo;
+    const flooded = probe.layout.inks.map((_, ink) => {
+      const surface = painter.studio.surface(region.width, region.height);
+      painter.paint(surface, s.piece, s.slide, s.size, { scale: 1, x: region.x, y: region.y }, { ink: { layer: 'text', as: 'flood', ink } });
+      return surface.read(0, 0, region.width, region.height);
+    });
+    return { ...s, text, probe, pair, painted: letterRatios(coloursOf(probe, { ...pair, inks: flooded })), quick: letterRatios(coloursOf(probe, pair)) };
+  };
+  const words = (z: Size): TextLayer => ({ ...headline('Slow trains', '#f2e6c8')(z), spans: [{ start: 5, end: 11, look: { fill: solid('#c8e6f2') } }] });
+
+  it('plain inks with nothing over them are known by their colours', async () => {
+    const s = await standing((z) => [...striped(z), words(z)]);
+    expect(s.pair.inks.map((i) => [...i])).toEqual([[0xf2, 0xe6, 0xc8, 255], [0xc8, 0xe6, 0xf2, 255]]);
+    expect([...s.quick]).toEqual([...s.painted]);
+  });
+  it.each<[string, (z: Size) => Layer]>([
+    ['a tint over them', (z) => ({ ...makeTint('tint', '#806020', 0.4, z), band: 'message' })],
+    ['a layer that touches them', (z) => ({ ...flat('over', '#ff0000', { x: 80, y: 100, width: 40, height: 60 })(z), opacity: 0.5, band: 'message' })],
+  ])('with %s they are painted', async (_name, over) => {
+    const s = await standing((z) => [...striped(z), words(z), over(z)]);
+    expect(s.pair.inks[0].length).toBeGreaterThan(4);
+    expect([...s.quick]).toEqual([...s.painted]);
+  });
+  it('a layer over the slide but far from the text changes nothing', async () => {
+    const s = await standing((z) => [...striped(z), words(z), { ...flat('far', '#ff0000', { x: 560, y: 260, width: 40, height: 40 })(z), band: 'message' }]);
+    expect(s.pair.inks[0]).toHaveLength(4);
+  });
+  it.each<[string, Partial<TextLayer>]>([['translucent', { opacity: 0.8 }], ['plain', {}], ['blended', { blend: 'multiply' }]])('one letter alone reads as it does among all: %s ink', async (_name, more) => {
+    const s = await standing((z) => [...striped(z), { ...words(z), ...more }]);
+    const whole = readText(painter, s.piece, s.slide, s.size, s.text);
+    whole.letters.forEach((l, i) => expect([i, readLetter(painter, s.piece, s.slide, s.size, s.probe, i)]).toEqual([i, l.ratio]));
+  });
+});
+
 describe('strengths', () => {
+  it('a tint that lies over the text dims its ink too: what is solved is what is painted', async () => {
+    const s = scene((z) => [flat('b', '#8494a4')(z), headline('Slow trains', '#ffffff')(z), { ...makeTint('tint', '#000000', 0, z), band: 'message' }]), text = s.slide.layers[1] as TextLayer;
+    await painter.prepare(s.slide);
+    const model = new StrengthModel(painter, { ...on(s), texts: ['text'] });
+    for (const p of [0, 30, 60, 90]) expect(Math.abs(model.at(p).ratio! - readText(painter, s.piece, s.slide, s.size, text, at(p)).ratio!)).toBeLessThan(0.05);
+    expect(model.paintedAt(60)[0].ratio).toBe(readText(painter, s.piece, s.slide, s.size, text, at(60)).ratio);
+  });
+
+  it('the least strength is found from any guess, and letters asked in any order say the same', async () => {
+    const s = scene((z) => [flat('l', '#b8c4cc', { x: 0, y: 0, width: 330, height: 300 })(z), flat('r', '#e9edf2', { x: 330, y: 0, width: 270, height: 300 })(z), makeTint('tint', '#10202c', 0, z), headline('Slow trains', '#ffffff')(z)]);
+    await painter.prepare(s.slide);
+    const model = new StrengthModel(painter, on(s)), least = leastStrength(model, strengthChart(model));
+    expect(least).not.toBeNull();
+    for (const near of [0, 3, least! - 1, least!, least! + 1, 71.4, 100, 250]) expect([near, leastNear(model, near)]).toEqual([near, least]);
+    for (let p = 0; p <= 100; p += 7) expect([p, model.isEnough(p)]).toEqual([p, model.at(p).verdict === 'clear']);
+    const never = new StrengthModel(painter, on({ ...s, slide: { ...s.slide, layers: s.slide.layers.map((l) => (l.id === 'tint' ? ({ ...l, colour: '#ffffff' } as Layer) : l)) } }));
+    expect(leastNear(never, 40)).toBeNull();
+  });
+
   it('the model of two paintings agrees with painting every strength, over a gradient and with translucent ink', async () => {
     const s = scene((z) => {
       const backdrop = flat('b', '#000000')(z);

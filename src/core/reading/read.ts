@@ -2,9 +2,10 @@
 import { zoneEntered } from '../arrange/zones';
 import { seen, strokesKept, type Seeing } from '../colour/seeing';
 import { rgba } from '../colour/srgb';
-import { hexOf, layerIn } from '../piece/resolve';
+import { hexOf, layerIn, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
 import type { Painter, PaintOptions } from '../paint/painter';
+import { reachOf, touch } from '../paint/reach';
 import type { Surface } from '../paint/studio';
 import { overflows, textTransform } from '../type/frame';
 import type { TextLayout } from '../type/layout';
@@ -91,7 +92,7 @@ const inKeepClear = (halo: TextHalo, size: Size): boolean => halo.bounds.some((b
 /** The pictures of a text's region: without its ink, and flooded with each of its inks. */
 export interface Pair {
   backdrop: Uint8ClampedArray;
-  /** One for each ink of the layout. */
+  /** One for each ink of the layout: as large as the region, or a single pixel where it is the same all over. */
   inks: Uint8ClampedArray[];
 }
 
@@ -101,6 +102,23 @@ export const inkIsOpaque = (piece: Pick<Piece, 'swatches'>, { layer, layout }: T
     const fill = own ?? layer.fill;
     return fill.kind === 'colour' && rgba(hexOf(fill.colour, piece)).a === 1;
   });
+
+/** Ids of the visible layers above a text that may paint where it is measured. */
+function layersOver(painter: Painter, piece: Piece, slide: Slide, size: Size, { layer, halo: { region } }: TextProbe): Set<string> {
+  const at = slide.layers.findIndex((l) => l.id === layer.id), above = slide.layers.slice(at + 1);
+  if (!above.some((l) => l.visible)) return new Set();
+  const placed = painter.placed(piece, slide, size).slice(at + 1);
+  return new Set(placed.filter((l) => l.visible && touch(reachOf(painter, l), region)).map((l) => l.id));
+}
+
+/** The inks of a text where they need not be painted: plain, opaque, with nothing over them. One pixel each; else null. */
+function plainInks(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): Pair['inks'] | null {
+  if (!inkIsOpaque(piece, probe) || layersOver(painter, piece, slide, size, probe).size) return null;
+  return probe.layout.inks.map((own) => {
+    const { r, g, b } = rgba(hexOf((own ?? probe.layer.fill).colour, piece));
+    return Uint8ClampedArray.of(r, g, b, 255);
+  });
+}
 
 /**
  * Paints the region of a text without its ink, and flooded with each ink that letters have.
@@ -115,7 +133,7 @@ export function paintPair(painter: Painter, piece: Piece, slide: Slide, size: Si
   };
   if (region.width === 0 || region.height === 0) return { backdrop: new Uint8ClampedArray(), inks: [] };
   const used = new Set(probe.halo.letters.map((l) => probe.layout.letters[l.letter].ink));
-  return { backdrop: shot({ as: 'none' }), inks: inks ?? probe.layout.inks.map((_, ink) => (used.has(ink) ? shot({ as: 'flood', ink }) : new Uint8ClampedArray())) };
+  return { backdrop: shot({ as: 'none' }), inks: inks ?? plainInks(painter, piece, slide, size, probe) ?? probe.layout.inks.map((_, ink) => (used.has(ink) ? shot({ as: 'flood', ink }) : new Uint8ClampedArray())) };
 }
 
 let scratch: { painter: Painter; surface: Surface } | null = null;
@@ -176,10 +194,10 @@ export function readingFrom(probe: TextProbe, ratios: Float64Array, busy: number
 
 /** Is more than half of a text's ink hidden by what lies above it? */
 function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): boolean {
-  const at = slide.layers.findIndex((l) => l.id === probe.layer.id);
-  const above = new Set(slide.layers.slice(at + 1).filter((l) => l.visible).map((l) => l.id));
   const { region } = probe.halo;
-  if (!above.size || !region.width || !region.height || !probe.halo.letters.length) return false;
+  if (!region.width || !region.height || !probe.halo.letters.length) return false;
+  const above = layersOver(painter, piece, slide, size, probe);
+  if (!above.size) return false;
   const s = surfaceFor(painter, region.width, region.height);
   painter.paint(s, piece, slide, size, { scale: 1, x: region.x, y: region.y }, { transparent: true, only: (l) => above.has(l.id) });
   const px = s.read(0, 0, region.width, region.height);
@@ -200,7 +218,30 @@ export function readText(painter: Painter, piece: Piece, slide: Slide, size: Siz
   return judge(probe, paintPair(painter, piece, slide, size, probe, options, inks), isCovered(painter, piece, slide, size, probe), seeing);
 }
 
+/**
+ * The ratio 1..21 of one letter alone: only what lies round it is painted.
+ * @param n index into the letters of the probe's halo @param inks what is known of the text from before
+ */
+export function readLetter(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe, n: number, options: PaintOptions = {}, inks: Pair['inks'] | null = null): number {
+  const { halo, layout } = probe, { region } = halo, letter = halo.letters[n], wide = region.width;
+  let x0 = wide, y0 = region.height, x1 = 0, y1 = 0;
+  for (const at of [letter.halo, letter.ink])
+    for (let i = 0; i < at.length; i++) {
+      const y = (at[i] / wide) | 0, x = at[i] - y * wide;
+      if (x < x0) x0 = x;
+      if (x > x1) x1 = x;
+      if (y < y0) y0 = y;
+      if (y > y1) y1 = y;
+    }
+  const part = { x: region.x + x0, y: region.y + y0, width: x1 - x0 + 1, height: y1 - y0 + 1 };
+  const moved = (at: Int32Array): Int32Array => at.map((i) => (((i / wide) | 0) - y0) * part.width + (i % wide) - x0);
+  const own = { ...letter, halo: moved(letter.halo), ink: moved(letter.ink) }, ink = layout.letters[letter.letter].ink;
+  const known = inks?.[ink].length === 4 ? inks : null;
+  const alone = { ...probe, halo: { ...halo, region: part, letters: [own] } }, pair = paintPair(painter, piece, slide, size, alone, options, known);
+  return letterRatios(coloursOf(alone, pair))[0];
+}
+
 /** All visible texts of a slide, bottom to top. */
 export function readSlide(painter: Painter, piece: Piece, slide: Slide, size: Size, seeing: Seeing = PLAINLY): Reading[] {
-  return slide.layers.flatMap((l) => (l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible ? [readText(painter, piece, slide, size, l, {}, undefined, null, seeing)] : []));
+  return textsIn(piece, slide, size).map((l) => readText(painter, piece, slide, size, l, {}, undefined, null, seeing));
 }

@@ -104,7 +104,11 @@ export class LetterSamples {
 
   /** About the least strength, 0..1, at which a veil is enough, or null. */
   enough(veil: Veil, ink: number | null = null): number | null {
-    const alphas = this.letters.map((l) => Float32Array.from(l.x, (x, i) => veil.alpha(x, l.y[i])));
+    const alphas = this.letters.map(({ x, y }) => {
+      const of = new Float32Array(x.length);
+      for (let i = 0; i < of.length; i++) of[i] = veil.alpha(x[i], y[i]);
+      return of;
+    });
     const isEnough = (strength: number): boolean => {
       const { ratio, needed } = this.weakest(ink, veil.colour, alphas, strength);
       return ratio >= needed;

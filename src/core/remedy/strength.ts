@@ -1,14 +1,15 @@
 // How readings change with the strength of a treatment: the strength chart, and Just enough.
 // Where everything above the treatment blends normally, each pixel is an even mix of the picture without it and with all of it;
 // two paintings of a text's region then answer for every strength. What is found so is confirmed by painting at full size.
-import { layerIn } from '../piece/resolve';
+import { slideOf, textsIn } from '../piece/resolve';
 import { changeLayers } from '../piece/edits';
-import type { FadeLayer, Layer, Piece, PlateLayer, PoolLayer, Size, Slide, TextLayer, TintLayer } from '../piece/schema';
+import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { mixesEvenly, withStrength, type StrengthProperty } from '../piece/strengths';
+import { isTreatment, setColour } from '../piece/treatments';
 import type { Painter, PaintOptions } from '../paint/painter';
 import { busyness, cellMeans, type BusyGrid } from '../reading/busyness';
-import { coloursOf, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
-import { inkIsOpaque, paintPair, probeText, readText, type Pair, type Reading, type TextProbe } from '../reading/read';
+import { coloursOf, letterRatio, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
+import { inkIsOpaque, paintPair, probeText, readLetter, readText, type Pair, type Reading, type TextProbe } from '../reading/read';
 import { busynessFactor, verdictOf, type Verdict } from '../reading/verdict';
 
 export interface StrengthPoint {
@@ -56,10 +57,6 @@ export interface StrengthAsk {
   goal?: number;
 }
 
-export type Treatment = TintLayer | FadeLayer | PoolLayer | PlateLayer;
-/** Is a layer there for the sake of texts, by its kind? */
-export const isTreatment = (layer: Layer): layer is Treatment => layer.kind === 'tint' || layer.kind === 'fade' || layer.kind === 'pool' || layer.kind === 'plate';
-
 /** Paints the treated layers of a slide at a strength of 0..1. */
 const trying = ({ property = 'opacity', size }: StrengthAsk, { treated }: TreatedSlide, value: number): PaintOptions => ({ alter: (l) => (treated.includes(l.id) ? withStrength(l, property, value, size) : l) });
 
@@ -80,6 +77,8 @@ interface TextModel {
     full: LetterColours[];
     /** Busyness at a strength in percent. */
     busyAt: (strength: number) => number;
+    /** Indices of the letters, those first that fell short last. */
+    order: number[];
   } | null;
 }
 
@@ -96,7 +95,7 @@ function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): NonN
 /** The texts of a slide that a question is about: named ones, else all that the treatment is for, or lie above it. */
 function textsAsked({ piece, size, texts }: StrengthAsk, { slide, treated }: TreatedSlide): TextLayer[] {
   const at = slide.layers.findIndex((l) => treated.includes(l.id));
-  return slide.layers.filter((l, i): l is TextLayer => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible && (texts ? texts.includes(l.id) : i >= at));
+  return textsIn(piece, slide, size, texts).filter((l) => texts || slide.layers.indexOf(l) >= at);
 }
 
 /** Readings at any strength, from two paintings of each text. */
@@ -121,10 +120,12 @@ export class StrengthModel {
       textsAsked(ask, on).map((layer) => {
         const known = bare.find((b) => b.probe.layer.id === layer.id), probe = known?.probe ?? probeText(painter, piece, size, layer);
         const none = known?.pair ?? paintPair(painter, piece, on.slide, size, probe, trying(ask, on, 0));
-        const inks = inkIsOpaque(piece, probe) ? none.inks : null;
+        // A treatment that lies over the ink changes it.
+        const own = on.slide.layers.findIndex((l) => l.id === layer.id), below = on.slide.layers.every((l, i) => i <= own || !on.treated.includes(l.id));
+        const inks = below && inkIsOpaque(piece, probe) ? none.inks : null;
         if (!this.even) return { on, probe, inks, mix: null };
         const full = paintPair(painter, piece, on.slide, size, probe, trying(ask, on, 1), inks);
-        return { on, probe, inks, mix: { none: coloursOf(probe, none), full: coloursOf(probe, full), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)) } };
+        return { on, probe, inks, mix: { none: coloursOf(probe, none), full: coloursOf(probe, full), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)), order: probe.halo.letters.map((_, i) => i) } };
       }),
     );
   }
@@ -163,8 +164,26 @@ export class StrengthModel {
     return { strength, ratio: worst?.ratio ?? null, tenth: nth(0.1), median: nth(0.5), needed: worst?.needed ?? this.ask.goal ?? 0, verdict: worst ? verdictOf(worst.ratio, worst.needed) : null, share: all.length ? clear / all.length : 0 };
   }
 
+  /** Are all texts Clear at a strength of 0..100 percent? Tells what `at` tells, but stops at the first letter that is not. */
+  isEnough(strength: number): boolean {
+    if (!this.even) return this.at(strength).verdict === 'clear';
+    return this.models.every(({ probe, mix }) => {
+      if (!mix || !mix.order.length) return true;
+      const { none, full, order } = mix, needed = this.ask.goal ?? probe.base * busynessFactor(mix.busyAt(strength));
+      const short = order.findIndex((n) => verdictOf(letterRatio(none[n], full[n], strength / 100), needed) !== 'clear');
+      if (short > 0) order.unshift(...order.splice(short, 1));
+      return short < 0;
+    });
+  }
+
   get hasLetters(): boolean {
     return this.models.some((m) => m.probe.halo.letters.length > 0);
+  }
+
+  /** The ratio of one letter, painted at full size at a strength in percent. @param text index into the texts asked about @param letter index into its reading's letters */
+  paintedLetter(strength: number, text: number, letter: number): number {
+    const { piece, size } = this.ask, { on, probe, inks } = this.models[text];
+    return readLetter(this.painter, piece, on.slide, size, probe, letter, trying(this.ask, on, strength / 100), inks);
   }
 
   /** Readings of the texts asked about, painted at full size at a strength in percent; at the strengths they have where it is null. */
@@ -175,6 +194,15 @@ export class StrengthModel {
       return goal === undefined ? r : { ...r, needed: goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, goal) };
     });
   }
+}
+
+/** What is needed changes so little from one percent to the next, by busyness: a letter that is short by more is short all the same. */
+const SURELY = 0.99;
+
+/** Is the letter that is weakest in some readings surely short, painted at a strength in percent that is next to theirs? Quicker than painting all. */
+function fallsShort(model: StrengthModel, strength: number, readings: readonly Reading[]): boolean {
+  const weakest = readings.reduce<Reading | null>((w, r) => (r.ratio !== null && (!w || r.ratio / r.needed < w.ratio! / w.needed) ? r : w), null);
+  return weakest !== null && verdictOf(model.paintedLetter(strength, readings.indexOf(weakest), weakest.letters.findIndex((l) => l.ratio === weakest.ratio)), weakest.needed * SURELY) !== 'clear';
 }
 
 function mix(a: Float32Array, b: Float32Array, s: number): Float32Array {
@@ -203,7 +231,7 @@ export function leastStrength(model: StrengthModel, chart: readonly StrengthPoin
     let low = chart[i - 1].strength, high = chart[i].strength;
     while (high - low > 1) {
       const m = (low + high) >> 1;
-      if (model.at(m).verdict === 'clear') high = m;
+      if (model.isEnough(m)) high = m;
       else low = m;
     }
     return high;
@@ -211,8 +239,37 @@ export function leastStrength(model: StrengthModel, chart: readonly StrengthPoin
   if (!model.even) return null;
   // Only next to the best point can there be one.
   const best = chart.reduce((b, p, i) => ((p.ratio ?? 0) / p.needed > (chart[b].ratio ?? 0) / chart[b].needed ? i : b), 0);
-  for (let s = (chart[best - 1]?.strength ?? -1) + 1; s < (chart[best + 1]?.strength ?? 101); s++) if (model.at(s).verdict === 'clear') return s;
+  for (let s = (chart[best - 1]?.strength ?? -1) + 1; s < (chart[best + 1]?.strength ?? 101); s++) if (model.isEnough(s)) return s;
   return null;
+}
+
+/**
+ * The least whole percent next to a guess at which all is Clear, in strides that double from there: quick where the guess is good.
+ * @param near 0..100 @returns null where none is found, which does not tell that there is none
+ */
+export function leastNear(model: StrengthModel, near: number): number | null {
+  const from = Math.min(100, Math.max(0, Math.ceil(near)));
+  let low = from, high = from;
+  if (model.isEnough(from)) {
+    for (let stride = 1; ; stride *= 2) {
+      if (high === 0) return 0;
+      low = Math.max(0, high - stride);
+      if (!model.isEnough(low)) break;
+      high = low;
+    }
+  } else
+    for (let stride = 1; ; stride *= 2) {
+      if (low === 100) return null;
+      high = Math.min(100, low + stride);
+      if (model.isEnough(high)) break;
+      low = high;
+    }
+  while (high - low > 1) {
+    const m = (low + high) >> 1;
+    if (model.isEnough(m)) high = m;
+    else low = m;
+  }
+  return high;
 }
 
 const allClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
@@ -222,12 +279,15 @@ const allClear = (readings: readonly Reading[]): boolean => readings.every((r) =
  * less holds too (the model may be a touch strict or lenient, since painting rounds to bytes).
  * @returns null where no strength holds
  */
-export function leastConfirmed(model: StrengthModel, chart: readonly StrengthPoint[]): { strength: number; readings: Reading[] } | null {
-  let strength = leastStrength(model, chart);
-  if (strength === null) return null;
+export const leastConfirmed = (model: StrengthModel, chart: readonly StrengthPoint[]): { strength: number; readings: Reading[] } | null => confirmed(model, leastStrength(model, chart));
+
+/** The same from a strength in whole percent that was found some other way. */
+export function confirmed(model: StrengthModel, found: number | null): { strength: number; readings: Reading[] } | null {
+  if (found === null) return null;
+  let strength = found;
   let readings = model.paintedAt(strength);
   if (allClear(readings)) {
-    while (strength > 0) {
+    while (strength > 0 && !fallsShort(model, strength - 1, readings)) {
       const less = model.paintedAt(strength - 1);
       if (!allClear(less)) break;
       strength--;
@@ -254,16 +314,6 @@ export function justEnough(painter: Painter, ask: StrengthAsk, model = new Stren
   return { strength: null, before, after: before, instead: colourThatWould(painter, ask) };
 }
 
-/** Gives a treatment a plain colour; `property` says which part of a text is meant. */
-export function setColour(layer: Layer, hex: string, property: StrengthProperty = 'opacity'): void {
-  if (layer.kind === 'plate') layer.fill = { ...layer.fill, kind: 'colour', colour: hex };
-  else if (layer.kind === 'text') {
-    if (property === 'backing' && layer.backing) layer.backing = { ...layer.backing, fill: { ...layer.backing.fill, kind: 'colour', colour: hex } };
-    const main = layer.shadows.find((s) => s.on && s.kind === 'drop');
-    if (property === 'shadow' && main) main.colour = hex;
-  } else if ('colour' in layer) layer.colour = hex;
-}
-
 /** Black or white, whichever reaches the goal with less; null where neither does, or the treatment has no colour. */
 function colourThatWould(painter: Painter, ask: StrengthAsk): string | null {
   const { property = 'opacity' } = ask;
@@ -271,7 +321,7 @@ function colourThatWould(painter: Painter, ask: StrengthAsk): string | null {
   const found = ['#000000', '#ffffff'].flatMap((colour) => {
     const slides = ask.slides.map(({ slide, treated }) => {
       const piece = changeLayers(ask.piece, slide.id, treated, (l) => setColour(l, colour, property));
-      return { slide: piece.slides.find((s) => s.id === slide.id)!, treated };
+      return { slide: slideOf(piece, slide.id), treated };
     });
     const strength = leastOf(new StrengthModel(painter, { ...ask, slides }));
     return strength === null ? [] : [{ colour, strength }];

@@ -4,9 +4,10 @@ import { flat, headline, scene } from '../testing/scenes';
 import { makePhoto } from '../piece/make';
 import type { FadeLayer, Layer, PhotoLayer, PlateLayer, PoolLayer, Size, TextLayer } from '../piece/schema';
 import { strengthOf, strengthsOf, withStrength } from '../piece/strengths';
+import { LAID_KINDS, type LaidKind, type TreatmentKind } from '../piece/treatments';
 import { probeText, readText } from '../reading/read';
 import { justEnough } from './strength';
-import { askAbout, LAID_KINDS, makeTreatment, withTreatment, type LaidKind, type TreatmentKind } from './treatment';
+import { askAbout, makeTreatment, withTreatment } from './treatment';
 
 const striped = picture(600, 300, (x) => ((x >> 4) & 1 ? [40, 46, 54] : [132, 134, 138]));
 const { painter } = easelFor(new Map([['stripes', striped], ['flat', picture(600, 300, (x) => (x < 330 ? [170, 182, 192] : [221, 228, 234]))]]));

@@ -2,22 +2,12 @@
 import { union } from '../arrange/follow';
 import { boundsOf } from '../arrange/transform';
 import { addLayer, changeLayers } from '../piece/edits';
-import { FADE_SIDES, makeFade, makePlate, makePool, makeTint } from '../piece/make';
-import { makeBacking, solid } from '../piece/make';
-import { layerIn } from '../piece/resolve';
+import { FADE_SIDES, makeBacking, makeFade, makePlate, makePool, makeTint, solid } from '../piece/make';
+import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
 import type { Box, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
-import { readingShadow, strengthsOf, withStrength, type StrengthProperty } from '../piece/strengths';
-import { setColour, type StrengthAsk, type Treatment, type TreatedSlide } from './strength';
-
-/** Treatments that are layers of their own. */
-export type LaidKind = Treatment['kind'];
-export const LAID_KINDS = ['tint', 'fade', 'pool', 'plate'] as const satisfies readonly LaidKind[];
-/** All treatments: those, what a text has by itself, and what is done to the photo. */
-export const TREATMENT_KINDS = [...LAID_KINDS, 'backing', 'shadow', 'darken', 'lighten', 'blur'] as const;
-export type TreatmentKind = (typeof TREATMENT_KINDS)[number];
-export const isLaid = (kind: TreatmentKind): kind is LaidKind => (LAID_KINDS as readonly string[]).includes(kind);
-/** The property that is the strength of a kind, unless another is asked for. */
-export const propertyOf = (kind: TreatmentKind): StrengthProperty => (isLaid(kind) ? 'opacity' : kind);
+import { mainShadow, readingShadow, strengthsOf, withStrength, type StrengthProperty } from '../piece/strengths';
+import { isLaid, isOfText, propertyOf, setColour, type LaidKind, type Treatment, type TreatmentKind } from '../piece/treatments';
+import type { StrengthAsk, TreatedSlide } from './strength';
 
 /** How strong each begins where nothing has been solved yet. */
 const BEGINNING: Record<LaidKind, number> = { tint: 0.3, fade: 0.7, pool: 0.6, plate: 0.6 };
@@ -77,16 +67,13 @@ export interface TreatmentAsk {
 /** Id of a treatment that is only tried. */
 export const TRIED = 'treatment-to-try';
 
-/** Is a photo one that texts are laid over? */
-const isBackdropPhoto = (l: Layer): boolean => l.kind === 'photo' && l.band === 'backdrop' && l.visible;
-
 /** Begins a backing or a shadow where a text has none, in a colour. */
 function begun(layer: Layer, kind: 'backing' | 'shadow', colour: string | undefined): void {
   if (layer.kind !== 'text') return;
   if (kind === 'backing') {
     layer.backing ??= { ...makeBacking(colour ?? '#000000'), opacity: 0 };
     if (!layer.backing.on) layer.backing = { ...layer.backing, on: true, opacity: 0, ...(colour ? { fill: solid(colour) } : {}) };
-  } else if (!layer.shadows.some((s) => s.on && s.kind === 'drop')) layer.shadows.push(readingShadow(layer, colour ?? '#000000', 0));
+  } else if (!mainShadow(layer)) layer.shadows.push(readingShadow(layer, colour ?? '#000000', 0));
 }
 
 /**
@@ -95,15 +82,15 @@ function begun(layer: Layer, kind: 'backing' | 'shadow', colour: string | undefi
  */
 export function withTreatment(piece: Piece, slide: Slide, ask: TreatmentAsk, id = TRIED): TreatedSlide & { piece: Piece; added: boolean } {
   const { overlay, colour, kind } = ask, property = ask.property ?? propertyOf(kind);
-  const at = (p: Piece): Slide => p.slides.find((s) => s.id === slide.id)!;
+  const at = (p: Piece): Slide => slideOf(p, slide.id);
   if (isLaid(kind)) {
     const next = overlay === null ? addLayer(piece, slide.id, makeTreatment(kind, id, colour ?? '#000000', piece, slide, ask.texts)) : colour === undefined ? piece : changeLayers(piece, slide.id, [overlay], (l) => setColour(l, colour));
     return { piece: next, slide: at(next), treated: [overlay ?? id], added: overlay === null };
   }
   const able = slide.layers.filter((l) => l.visible && strengthsOf(l).includes(property));
   const treated = able.filter((l) => (overlay !== null ? l.id === overlay : l.kind === 'text' ? !ask.texts || ask.texts.includes(l.id) : isBackdropPhoto(l))).map((l) => l.id);
-  if (!treated.length) throw new RangeError(kind === 'backing' || kind === 'shadow' ? 'there is no text that could have it' : 'there is no photo in the backdrop');
-  if (kind !== 'backing' && kind !== 'shadow') return { piece, slide, treated, added: false };
+  if (!treated.length) throw new RangeError(isOfText(kind) ? 'there is no text that could have it' : 'there is no photo in the backdrop');
+  if (!isOfText(kind)) return { piece, slide, treated, added: false };
   const next = changeLayers(piece, slide.id, treated, (l) => {
     begun(l, kind, colour);
     if (colour !== undefined) setColour(l, colour, kind);
@@ -117,7 +104,7 @@ export function askAbout(piece: Piece, slides: readonly Slide[], size: Size, ask
   const on: TreatedSlide[] = [];
   let added = false;
   for (const slide of slides) {
-    if (slides.length > 1 && !slide.layers.some((l) => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible)) continue;
+    if (slides.length > 1 && !textsIn(piece, slide, size).length) continue;
     // A treatment that is there already has the same strength on every slide: on the others it is begun.
     const known = ask.overlay === null ? null : slide.layers.some((l) => l.id === ask.overlay) ? ask.overlay : (slide.layers.findLast((l) => l.kind === ask.kind && l.visible && (l.kind === 'tint' || l.kind === 'fade'))?.id ?? null);
     const t = withTreatment(next, slide, { ...ask, overlay: known });

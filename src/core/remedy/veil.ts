@@ -5,10 +5,10 @@ import { rgba } from '../colour/srgb';
 import { hexOf } from '../piece/resolve';
 import type { Layer, Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../paint/painter';
+import type { Treatment } from '../piece/treatments';
 import { poolField } from '../paint/pool';
 import { fadeAlpha, fadeFrame } from '../paint/ramp';
 import { linesPlace } from '../type/frame';
-import type { Treatment } from './strength';
 
 export interface Veil {
   colour: readonly [number, number, number];

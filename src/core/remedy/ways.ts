@@ -1,53 +1,29 @@
 // Ways through: every treatment that makes a text Clear, its free choices made for the most photo kept, each as layers one can edit.
 // Candidates are weighed by a sample of letters and windows; what is chosen is solved and confirmed by painting (reading.md, "Ways through").
 import { hexFromOklab, labOfHex } from '../colour/oklab';
+import { rgba } from '../colour/srgb';
 import type { FoundColour, Pixels } from '../colour/palette';
-import { addLayer, changeLayers } from '../piece/edits';
+import { addLayer, changeLayers, withPlace } from '../piece/edits';
 import { FADE_SIDES, makeFade, makePlate, makePool, makeTint } from '../piece/make';
-import { layerIn } from '../piece/resolve';
-import type { Layer, PhotoLayer, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
+import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { readingShadow, strengthOf, withStrength, type StrengthProperty } from '../piece/strengths';
+import { changed, switchedOff, type LayerChange, type Treatment } from '../piece/treatments';
 import { union } from '../arrange/follow';
 import { boundsOf } from '../arrange/transform';
 import type { Painter } from '../paint/painter';
-import { quietSpots, setAt } from '../reading/quiet-spots';
+import { quietSpots } from '../reading/quiet-spots';
 import { readText, type Reading } from '../reading/read';
 import type { Grid } from '../photo/saliency';
 import { linesPlace } from '../type/frame';
-import { KEPT_SIDE, KeptPhoto, type PhotoKept } from './photo-kept';
+import type { PhotoKept } from './photo-kept';
 import { LetterSamples } from './letter-sample';
-import { isTreatment, leastConfirmed, StrengthModel, strengthChart, type StrengthAsk, type Treatment } from './strength';
+import { SlidePhoto } from './slide-photo';
+import { confirmed, leastConfirmed, leastNear, StrengthModel, strengthChart, type StrengthAsk } from './strength';
 import { suggestColours, type SuggestedColour } from './text-colours';
 import { askAbout } from './treatment';
-import { veilOf, type Veil } from './veil';
-
-/** Single treatments, the simplest first: that is how ties are broken. */
-export const WAY_KINDS = ['ink', 'move', 'tint', 'fade', 'pool', 'plate', 'backing', 'shadow', 'tone', 'blur'] as const;
-export type WayKind = (typeof WAY_KINDS)[number];
-/** Two at half strength, tried where no single one keeps enough: the first halved, the second solved over it. */
-export const WAY_PAIRS = [
-  ['pool', 'shadow'],
-  ['fade', 'shadow'],
-  ['move', 'pool'],
-  ['tint', 'shadow'],
-] as const satisfies readonly (readonly [WayKind, WayKind])[];
-/** Below this, in percent of the photo kept, pairs are tried. */
-export const KEEPS_ENOUGH = 80;
-
-export interface Way {
-  /** One kind, or two put together. */
-  kinds: WayKind[];
-  name: string;
-  /** Layers to add, bottom to top; ids are stand-ins. */
-  add: Layer[];
-  /** What changes of layers that are there. */
-  change: { id: string; set: Partial<Layer> }[];
-  /** Strength in whole percent; null where there is none: another colour, another place. */
-  strength: number | null;
-  readings: Reading[];
-  /** Null where the slide has no photo. */
-  kept: PhotoKept | null;
-}
+import { veilOf } from './veil';
+import { applyWay, halved, isClear, WAY_NAMES, worthOf, type Way, type WayKind } from './way';
 
 export interface WaysAsk {
   piece: Piece;
@@ -63,69 +39,8 @@ export interface WaysAsk {
   saliency?: Grid | null;
 }
 
-/** Worth of a way: photo kept less twice its marks; without a photo, less treatment is better. */
-export const worthOf = (w: Pick<Way, 'kept' | 'strength'>): number => (w.kept ? w.kept.kept - 2 * w.kept.marks : 100 - (w.strength ?? 0) / 2);
-
-const simplicity = (w: Pick<Way, 'kinds'>): number => (w.kinds.length > 1 ? WAY_KINDS.length : 0) + WAY_KINDS.indexOf(w.kinds[0]);
-/** The best first; of those that are worth about the same, the simpler one. */
-export const sortWays = <W extends Way>(ways: readonly W[]): W[] => [...ways].sort((a, b) => Math.round(worthOf(b) * 2) - Math.round(worthOf(a) * 2) || simplicity(a) - simplicity(b));
-
-/** Looks of texts and photos that treatments consist of, switched off. */
-function untreated(layer: Layer): Layer {
-  if (isTreatment(layer)) return { ...layer, visible: false };
-  if (layer.kind === 'text') return { ...layer, backing: layer.backing && { ...layer.backing, on: false }, shadows: layer.shadows.map((s) => ({ ...s, on: false })) };
-  if (layer.kind === 'photo' && layer.band === 'backdrop') return plainTone(layer);
-  return layer;
-}
-const plainTone = (l: PhotoLayer): PhotoLayer => ({ ...l, tone: { ...l.tone, levels: { ...l.tone.levels, on: false }, blur: { ...l.tone.blur, on: false } } });
-
-/** Is there something on a slide that was laid for the sake of its texts? */
-export const isTreated = (slide: Slide): boolean => slide.layers.some((l) => l.visible && (isTreatment(l) || (l.kind === 'text' && (l.backing?.on || l.shadows.some((s) => s.on))) || (l.kind === 'photo' && l.band === 'backdrop' && (l.tone.levels.on || l.tone.blur.on))));
-
-/** What counts for photo kept: the backdrop, and what is laid on it for the text's sake, without ink. */
-const countsForPhoto = (l: Layer): boolean => l.band === 'backdrop' || isTreatment(l) || l.kind === 'text';
-
-/** How much of a slide's photo its treatments leave. */
-export class SlidePhoto {
-  readonly photo: KeptPhoto;
-  private readonly width: number;
-  private readonly height: number;
-  readonly scale: number;
-
-  constructor(
-    private readonly painter: Painter,
-    piece: Piece,
-    slide: Slide,
-    private readonly size: Size,
-  ) {
-    this.scale = KEPT_SIDE / Math.max(size.width, size.height);
-    this.width = Math.max(1, Math.round(size.width * this.scale));
-    this.height = Math.max(1, Math.round(size.height * this.scale));
-    const photos = slide.layers.some((l) => l.kind === 'photo' && l.band === 'backdrop' && l.visible);
-    const bare = { ...slide, layers: slide.layers.filter((l) => l.band === 'backdrop').map(untreated) };
-    const alpha = photos ? this.paint(piece, bare, { transparent: true, only: (l: Layer) => l.kind === 'photo' }) : null;
-    this.photo = new KeptPhoto({ width: this.width, height: this.height, data: photos ? this.paint(piece, bare) : new Uint8ClampedArray(this.width * this.height * 4) }, (x, y) => alpha !== null && alpha[(y * this.width + x) * 4 + 3] > 127);
-  }
-
-  private paint(piece: Piece, slide: Slide, options: Parameters<Painter['paint']>[5] = {}): Uint8ClampedArray {
-    const s = this.painter.studio.surface(this.width, this.height);
-    this.painter.paint(s, piece, slide, this.size, { scale: this.scale, x: 0, y: 0 }, options);
-    return s.read(0, 0, this.width, this.height);
-  }
-
-  /** Photo kept and marks of a slide with the same photo; null where there is none. */
-  of(piece: Piece, slide: Slide): PhotoKept | null {
-    return this.photo.shown ? this.photo.compare(this.paint(piece, slide, { inkless: true, only: countsForPhoto })) : null;
-  }
-
-  /** An estimate for a veil at a strength, from every so many-th window. */
-  underVeil({ colour, alpha }: Veil, strength: number, every: number): PhotoKept | null {
-    return this.photo.estimate(colour, (x, y) => strength * alpha(x / this.scale, y / this.scale), every);
-  }
-}
-
-/** One of so many windows is looked at for an estimate. */
-const EVERY = 83;
+/** Windows of the photo that are looked at for an estimate. */
+const LOOKED_AT = 150;
 const weigh = (k: PhotoKept | null, strength: number): number => (k ? k.kept - 2 * k.marks : 100 - 100 * strength);
 
 interface Choice {
@@ -140,7 +55,7 @@ export class Ways {
   private readonly slide: Slide;
   private readonly size: Size;
   private readonly texts: TextLayer[];
-  private readonly hidden: { id: string; set: Partial<Layer> }[];
+  private readonly hidden: LayerChange[];
   private readonly kept: SlidePhoto;
   readonly samples: LetterSamples;
 
@@ -151,10 +66,10 @@ export class Ways {
   ) {
     const { piece, slide, size } = ask;
     this.size = size;
-    this.hidden = ask.instead ? slide.layers.flatMap((l) => switchedOff(l, ask.texts)) : [];
-    this.slide = { ...slide, layers: slide.layers.map((l) => changed(l, this.hidden)) };
-    this.piece = { ...piece, slides: piece.slides.map((s) => (s.id === slide.id ? this.slide : s)) };
-    this.texts = this.slide.layers.filter((l): l is TextLayer => l.kind === 'text' && (ask.texts ? ask.texts.includes(l.id) : true) && layerIn(l, size, piece.sizes[0]).visible);
+    this.hidden = ask.instead ? slide.layers.flatMap((l) => switchedOff(l, ask.texts) ?? []) : [];
+    this.piece = this.hidden.length ? changed(piece, slide.id, this.hidden) : piece;
+    this.slide = this.hidden.length ? slideOf(this.piece, slide.id) : slide;
+    this.texts = textsIn(this.piece, this.slide, size, ask.texts);
     this.samples = new LetterSamples(painter, this.piece, this.slide, size, this.texts);
     this.kept = kept ?? new SlidePhoto(painter, this.piece, this.slide, size);
   }
@@ -206,7 +121,7 @@ export class Ways {
   solvePair([one, two]: readonly [WayKind, WayKind], first: Way | null = this.solve(one)): Way | null {
     const half = one === 'move' ? this.move(true) : first && halved(first);
     if (!half) return null;
-    const piece = applyWay(this.piece, this.slide.id, half, (i) => `pair-${i}`), slide = piece.slides.find((s) => s.id === this.slide.id)!;
+    const piece = applyWay(this.piece, this.slide.id, half, (i) => `pair-${i}`), slide = slideOf(piece, this.slide.id);
     const over = new Ways(this.painter, { ...this.ask, instead: false, piece, slide }, this.kept).solve(two);
     if (!over || over.strength === 0) return null;
     const change = [...half.change];
@@ -224,7 +139,7 @@ export class Ways {
   }
 
   private get hasPhoto(): boolean {
-    return this.slide.layers.some((l) => l.kind === 'photo' && l.band === 'backdrop' && l.visible);
+    return this.slide.layers.some(isBackdropPhoto);
   }
 
   /** Hue and chroma of the photo, in the lightness that treats light or dark ink with the least opacity. */
@@ -242,7 +157,7 @@ export class Ways {
 
   private weigh(layer: Treatment): Choice | null {
     const veil = veilOf(this.painter, this.piece, this.slide, this.size, layer), strength = this.samples.enough(veil);
-    return strength === null ? null : { layer, strength, worth: weigh(this.kept.underVeil(veil, strength, EVERY), strength) };
+    return strength === null ? null : { layer, strength, worth: weigh(this.kept.underVeil(veil, strength, LOOKED_AT), strength) };
   }
 
   private bestOf(layers: readonly Treatment[]): Choice | null {
@@ -306,7 +221,7 @@ export class Ways {
   private laid(kind: WayKind, choice: Choice | null): Way | null {
     if (!choice) return null;
     const piece = addLayer(this.piece, this.slide.id, choice.layer);
-    const slide = piece.slides.find((s) => s.id === this.slide.id)!;
+    const slide = slideOf(piece, this.slide.id);
     const least = this.least({ piece, size: this.size, slides: [{ slide, treated: [STAND_IN] }], texts: this.texts.map((t) => t.id) }, choice.strength * 100);
     if (!least) return null;
     const layer = { ...choice.layer, opacity: least.strength / 100 };
@@ -317,14 +232,20 @@ export class Ways {
   private own(property: 'backing' | 'shadow' | 'darken' | 'lighten' | 'blur', colour?: string, blur?: number): Way | null {
     const kind: WayKind = property === 'darken' || property === 'lighten' ? 'tone' : property;
     const base = blur === undefined ? this.piece : changeLayers(this.piece, this.slide.id, this.texts.map((t) => t.id), (l) => void (l.kind === 'text' && (l.shadows = [...l.shadows.map((s) => ({ ...s, on: false })), readingShadow(l, colour!, 0, blur)])));
-    const slide = base.slides.find((s) => s.id === this.slide.id)!, texts = this.texts.map((t) => t.id);
+    const slide = slideOf(base, this.slide.id), texts = this.texts.map((t) => t.id);
     const ask = askAbout(base, [slide], this.size, { overlay: null, kind: property, colour, texts });
     // What is known of the texts is of use only where they have nothing of the kind yet.
     const begun = ask.slides[0].slide.layers.some((l) => ask.slides[0].treated.includes(l.id) && (l.kind === 'photo' ? l.tone.levels.on || l.tone.blur.on : l.kind === 'text' && (strengthOf(l, property, this.size) > 0 || base !== this.piece && this.texts.some((t) => t.shadows.some((s) => s.on)))));
-    const least = this.least(ask, undefined, !begun);
+    const least = this.least(ask, this.nearly(property, colour), !begun);
     if (!least) return null;
     const [on] = ask.slides, change = on.slide.layers.filter((l) => on.treated.includes(l.id)).map((l) => ({ id: l.id, set: ownPart(withStrength(l, property, least.strength / 100, this.piece.sizes[0]), property) }));
     return this.finish([kind], WAY_NAMES[kind], [], change, least.strength, least.readings);
+  }
+
+  /** About the strength that is needed of what lies evenly behind the letters; for a shadow, which does not quite, a little less than it needs. */
+  private nearly(property: StrengthProperty, colour = property === 'lighten' ? '#ffffff' : '#000000'): number {
+    const { r, g, b } = rgba(colour);
+    return 100 * (this.samples.enough({ colour: [r, g, b], alpha: () => 1 }) ?? 1);
   }
 
   /** The softer shadow, unless it must be so strong that its rim shows. */
@@ -334,7 +255,7 @@ export class Ways {
   }
 
   /** The least strength; beginning near where the sample says it is, since that is quicker. */
-  private least(ask: StrengthAsk, near?: number, bare = true): { strength: number; readings: Reading[] } | null {
+  private least(ask: StrengthAsk, near: number, bare = true): { strength: number; readings: Reading[] } | null {
     const model = new StrengthModel(this.painter, ask, bare ? this.samples.bare : []);
     if (!model.even) {
       // Each try is a painting already: where all of it does not help, none of it is tried, and nothing needs confirming.
@@ -348,9 +269,7 @@ export class Ways {
       }
       return { strength: high, readings };
     }
-    if (near === undefined) return leastConfirmed(model, strengthChart(model, 10));
-    const about = [0, Math.floor(near) - 8, Math.ceil(near) + 8, 100].filter((s, i, all) => s >= 0 && s <= 100 && (i === 0 || s > all[i - 1]));
-    return leastConfirmed(model, about.map((s) => model.at(s)));
+    return confirmed(model, leastNear(model, near)) ?? leastConfirmed(model, strengthChart(model, 10));
   }
 
   private ink(): Way | null {
@@ -369,7 +288,7 @@ export class Ways {
     if (this.texts.length !== 1) return null;
     const [text] = this.texts, [spot] = quietSpots(this.painter, this.piece, this.slide, this.size, text.id, 1, this.ask.saliency).spots;
     if (!spot || (!anyway && spot.reading.verdict !== 'clear')) return null;
-    const { overrides, ...set } = setAt(text, spot.set, this.size, this.piece);
+    const { overrides, ...set } = withPlace(text, spot.set, this.size, this.piece.sizes[0]);
     const base = this.size.id === this.piece.sizes[0].id;
     return this.finish(['move'], WAY_NAMES.move, [], [{ id: text.id, set: base ? { box: set.box, align: set.align, frame: set.frame, balance: set.balance } : { overrides } }], null, [spot.reading]);
   }
@@ -377,7 +296,7 @@ export class Ways {
   private finish(kinds: WayKind[], name: string, add: Layer[], change: Way['change'], strength: number | null, readings?: Reading[]): Way {
     const all = [...this.hidden.filter((h) => change.every((c) => c.id !== h.id)), ...change.map((c) => ({ id: c.id, set: { ...this.hidden.find((h) => h.id === c.id)?.set, ...c.set } as Partial<Layer> }))];
     const way: Way = { kinds, name, add, change: all, strength, readings: readings ?? [], kept: null };
-    const piece = applyWay(this.piece, this.slide.id, way, (i) => `way-${i}`), slide = piece.slides.find((s) => s.id === this.slide.id)!;
+    const piece = applyWay(this.piece, this.slide.id, way, (i) => `way-${i}`), slide = slideOf(piece, this.slide.id);
     way.kept = this.kept.of(piece, slide);
     way.readings = readings ?? slide.layers.filter((l): l is TextLayer => l.kind === 'text' && this.texts.some((t) => t.id === l.id)).map((t) => readText(this.painter, piece, slide, this.size, t));
     return way;
@@ -388,47 +307,10 @@ export class Ways {
   }
 }
 
-export const WAY_NAMES: Record<WayKind, string> = { ink: 'Text colour', move: 'Quiet spot', tint: 'Tint', fade: 'Fade', pool: 'Pool', plate: 'Plate', backing: 'Backing', shadow: 'Shadow', tone: 'Tone of the photo', blur: 'Blurred photo' };
-
 const STAND_IN = 'way';
 const round = (v: number): number => Math.round(v * 100) / 100;
-export const isClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
-
-const changed = (l: Layer, changes: Way['change']): Layer => {
-  const c = changes.find((x) => x.id === l.id);
-  return c ? ({ ...l, ...c.set } as Layer) : l;
-};
-
-/** What must change of a layer for its treatment to be off; nothing for texts that are not asked about. */
-function switchedOff(l: Layer, texts: readonly string[] | undefined): Way['change'] {
-  if (!l.visible) return [];
-  if (isTreatment(l)) return 'follows' in l && l.follows.length && texts && !l.follows.some((f) => texts.includes(f)) ? [] : [{ id: l.id, set: { visible: false } }];
-  if (l.kind === 'text' && (!texts || texts.includes(l.id)) && (l.backing?.on || l.shadows.some((s) => s.on))) return [{ id: l.id, set: { backing: l.backing && { ...l.backing, on: false }, shadows: l.shadows.map((s) => ({ ...s, on: false })) } }];
-  if (l.kind === 'photo' && l.band === 'backdrop' && (l.tone.levels.on || l.tone.blur.on)) return [{ id: l.id, set: { tone: plainTone(l).tone } }];
-  return [];
-}
 
 const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> => (l.kind === 'text' ? (property === 'backing' ? { backing: l.backing } : { shadows: l.shadows }) : l.kind === 'photo' ? { tone: l.tone } : {});
-
-/** The same way at half its strength. */
-function halved(way: Way): Way {
-  const add = way.add.map((l) => ({ ...l, opacity: Math.round(l.opacity * 50) / 100 }));
-  const change = way.change.map((c) => {
-    const shadows = (c.set as Partial<TextLayer>).shadows;
-    return shadows ? { ...c, set: { ...c.set, shadows: shadows.map((s) => ({ ...s, opacity: s.opacity / 2 })) } as Partial<Layer> } : c;
-  });
-  return { ...way, add, change };
-}
-
-/** The piece with a way taken. @param newId an id for the n-th added layer */
-export function applyWay(piece: Piece, slideId: string, way: Pick<Way, 'add' | 'change'>, newId: (n: number) => string): Piece {
-  const ids = way.change.map((c) => c.id);
-  const next = ids.length ? changeLayers(piece, slideId, ids, (l) => void Object.assign(l, way.change.find((c) => c.id === l.id)!.set)) : piece;
-  return way.add.reduce((p, layer, i) => addLayer(p, slideId, { ...layer, id: newId(i) } as Layer), next);
-}
-
-/** The piece with everything on a slide switched off that is there for the sake of its texts. */
-export const withoutTreatments = (piece: Piece, slideId: string): Piece => applyWay(piece, slideId, { add: [], change: piece.slides.find((s) => s.id === slideId)?.layers.flatMap((l) => switchedOff(l, undefined)) ?? [] }, String);
 
 /** A small picture of a slide with a way taken. @param width in pixels */
 export function wayThumbnail(painter: Painter, piece: Piece, slideId: string, size: Size, way: Way, width: number): Pixels {

@@ -12,7 +12,7 @@ import { groupsAround, membersOf } from '../../core/arrange/groups';
 import { boundsOf } from '../../core/arrange/transform';
 import { zoneEntered } from '../../core/arrange/zones';
 import type { Band, Layer, ShapeForm } from '../../core/piece/schema';
-import { isTreatment } from '../../core/remedy/strength';
+import { isTreatment } from '../../core/piece/treatments';
 import { layersIn } from '../../core/piece/resolve';
 import { VerdictMark } from '../shared/VerdictMark';
 import { addBorder, addDrawnShape, addFill, addLogoFiles, addPhoto, addPicture, addPictureFiles, addShape, addText, addTreatment, moveTo, renameLayer, toggleLocked, toggleVisible } from './commands';

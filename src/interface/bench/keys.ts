@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { takenBy } from '../../core/arrange/groups';
 import { addPictureFiles, addText, copied, duplicateSelected, groupSelection, isLayers, nudge, pasteLayers, removeSelected, shiftSelected, ungroupSelection } from './commands';
 import { startRenaming } from './ContextMenu';
-import { withoutTreatments } from '../../core/remedy/ways';
+import { withoutTreatments } from '../../core/piece/treatments';
 import { look, useWays } from './ways';
 import { currentSlide, isPannable, preview, redoEdit, select, undoEdit, useBench, type StageView } from './store';
 import { zoomBy } from './stage/Stage';

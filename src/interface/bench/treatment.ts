@@ -4,11 +4,10 @@ import { create } from 'zustand';
 import { tintFrom, type FoundColour } from '../../core/colour/palette';
 import { oklab } from '../../core/colour/oklab';
 import { luminance, rgba } from '../../core/colour/srgb';
-import { hexOf } from '../../core/piece/resolve';
+import { hexOf, isBackdropPhoto } from '../../core/piece/resolve';
 import type { Layer, PhotoLayer, Piece, TextLayer } from '../../core/piece/schema';
-import { strengthOf, strengthsOf, type StrengthProperty } from '../../core/piece/strengths';
-import { isTreatment, type Treatment as TreatmentLayer } from '../../core/remedy/strength';
-import { isLaid, propertyOf, type TreatmentKind } from '../../core/remedy/treatment';
+import { mainShadow, strengthOf, strengthsOf, type StrengthProperty } from '../../core/piece/strengths';
+import { isLaid, isOfText, isTreatment, propertyOf, type Treatment as TreatmentLayer, type TreatmentKind } from '../../core/piece/treatments';
 import { paletteOf, usePalette } from '../shared/assets';
 import { usePanelPiece } from './panel-piece';
 import { currentSlide, shownReading, useBench } from './store';
@@ -98,9 +97,9 @@ export function useTreatment(): Treatment {
       return { overlay, kind: overlay.kind, colour: colourOfTreatment(overlay, piece), property, properties, present: strengthOf(overlay, property, size) };
     }
     const kind = what && 'kind' in what ? what.kind : 'tint', property = propertyOf(kind);
-    const text = layers.find((l): l is TextLayer => l.id === layerId && l.kind === 'text'), photo = layers.findLast((l) => l.kind === 'photo' && l.band === 'backdrop' && l.visible);
-    const own = kind === 'backing' || kind === 'shadow' ? text : isLaid(kind) ? undefined : photo;
-    const its = kind === 'backing' && text?.backing?.on ? mainColour(text.backing.fill, piece) : kind === 'shadow' ? text?.shadows.find((s) => s.on && s.kind === 'drop')?.colour : undefined;
+    const text = layers.find((l): l is TextLayer => l.id === layerId && l.kind === 'text'), photo = layers.findLast(isBackdropPhoto);
+    const own = isOfText(kind) ? text : isLaid(kind) ? undefined : photo;
+    const its = kind === 'backing' && text?.backing?.on ? mainColour(text.backing.fill, piece) : kind === 'shadow' ? text && mainShadow(text)?.colour : undefined;
     return { overlay: null, kind, colour: its === undefined ? tintColour(found, inkIsLight(text, piece)) : hexOf(its, piece), property, properties: [property], present: strengthOf(own, property, size) };
   }, [overlay, piece, slideId, layerId, found, wanted, what]);
 }

@@ -3,7 +3,7 @@
 import { Accordion, Button, SimpleGrid, Stack, Text } from '@mantine/core';
 import { isFollower } from '../../../core/arrange/follow';
 import type { Layer } from '../../../core/piece/schema';
-import { isTreatment } from '../../../core/remedy/strength';
+import { isTreatment } from '../../../core/piece/treatments';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands';
 import { AlignRow } from './AlignRow';

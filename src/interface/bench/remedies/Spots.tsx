@@ -3,9 +3,9 @@
 import { Switch, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
-import { placeLayer } from '../../../core/piece/edits';
+import { changeLayers, withPlace } from '../../../core/piece/edits';
 import type { TextLayer } from '../../../core/piece/schema';
-import { setAt, type QuietSpot, type QuietSpots } from '../../../core/reading/quiet-spots';
+import type { QuietSpot, QuietSpots } from '../../../core/reading/quiet-spots';
 import { latest, readingWorker } from '../../../workers/clients';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { change } from '../commands';
@@ -27,7 +27,7 @@ export const showSpots = (shown: Shown | null): void => {
 
 const setTo = (text: string, spot: QuietSpot) => {
   const s = useBench.getState(), size = currentSize(s);
-  return (l: TextLayer): void => void Object.assign(l, setAt(l, spot.set, size, s.piece));
+  return (l: TextLayer): void => void Object.assign(l, withPlace(l, spot.set, size, s.piece.sizes[0]));
 };
 
 let lookedAt: QuietSpot | null = null;
@@ -38,14 +38,10 @@ export function takeSpot(text: string, spot: QuietSpot): void {
   select([text]);
 }
 export function lookAtSpot(text: string, spot: QuietSpot | null): void {
-  const { sizeId, slideId, piece } = useBench.getState();
   if (spot === lookedAt) return;
   lookedAt = spot;
-  if (!spot) return preview(null);
-  preview((p) => {
-    if (sizeId !== piece.sizes[0].id) return placeLayer(p, slideId, text, sizeId, { box: spot.set.box });
-    return { ...p, slides: p.slides.map((sl) => (sl.id === slideId ? { ...sl, layers: sl.layers.map((l) => (l.id === text ? { ...l, ...spot.set } : l)) } : sl)) } as typeof p;
-  });
+  const { slideId } = useBench.getState();
+  preview(spot && ((p) => changeLayers(p, slideId, [text], (l) => l.kind === 'text' && setTo(text, spot)(l))));
 }
 
 /** Did the pointer move, or did something only come to lie under it? What is looked at changes with the pointer alone. */

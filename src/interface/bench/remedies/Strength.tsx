@@ -6,8 +6,10 @@ import { IconWand } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import { changeLayers } from '../../../core/piece/edits';
-import { isTreatment, setColour, type StrengthPoint } from '../../../core/remedy/strength';
-import { isLaid, withTreatmentAt, type TreatmentAsk, type TreatmentKind } from '../../../core/remedy/treatment';
+import { isBackdropPhoto } from '../../../core/piece/resolve';
+import { isLaid, isOfText, isTreatment, setColour, type TreatmentKind } from '../../../core/piece/treatments';
+import type { StrengthPoint } from '../../../core/remedy/strength';
+import { withTreatmentAt, type TreatmentAsk } from '../../../core/remedy/treatment';
 import { latest, readingWorker } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { usePanelPiece } from '../panel-piece';
@@ -60,7 +62,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
   const scopes: Scope[] = [...(layer !== null ? (['text'] as const) : []), ...(layer === null || texts > 1 || many ? (['slide'] as const) : []), ...(many ? (['all'] as const) : [])];
   const scope: Scope = wantedScope && scopes.includes(wantedScope) ? wantedScope : layer !== null ? 'text' : 'slide';
   const ask = useMemo((): TreatmentAsk & { everySlide: boolean } => ({ overlay: id, kind, property, texts: scope === 'text' && layer !== null ? [layer] : undefined, everySlide: scope === 'all', ...(id === null && !(kind === 'darken' || kind === 'lighten' || kind === 'blur') ? { colour } : {}) }), [id, kind, property, scope, layer, colour]);
-  const possible = isLaid(kind) || slide.layers.some((l) => l.visible && (kind === 'backing' || kind === 'shadow' ? l.kind === 'text' : l.kind === 'photo' && l.band === 'backdrop'));
+  const possible = isLaid(kind) || slide.layers.some((l) => (isOfText(kind) ? l.kind === 'text' && l.visible : isBackdropPhoto(l)));
 
   useEffect(() => {
     if (!possible) return setChart(null);
@@ -185,7 +187,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
           ]}
         />
       )}
-      <p className={css.note}>{!possible ? (kind === 'backing' || kind === 'shadow' ? 'There is no text on the slide.' : 'There is no photo in the backdrop.') : chart ? (chart.points.length === 0 ? 'No letters to measure.' : chart.enough === null ? 'Not enough even at 100 %.' : chart.enough === 0 ? 'None of it is needed.' : `${chart.enough} % is enough for ${whom}.`) : 'Measuring'}</p>
+      <p className={css.note}>{!possible ? (isOfText(kind) ? 'There is no text on the slide.' : 'There is no photo in the backdrop.') : chart ? (chart.points.length === 0 ? 'No letters to measure.' : chart.enough === null ? 'Not enough even at 100 %.' : chart.enough === 0 ? 'None of it is needed.' : `${chart.enough} % is enough for ${whom}.`) : 'Measuring'}</p>
       {chart && charted && chart.points.length > 0 && (
         <Suspense fallback={<div style={{ height: 126 }} />}>
           <StrengthChart points={chart.points} enough={chart.enough} present={present} onChange={(s) => apply(s, colour, 'Strength', `strength:${id ?? kind}`)} onSettle={settle} />

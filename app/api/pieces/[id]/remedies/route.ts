@@ -1,4 +1,4 @@
-import { sortWays, WAY_KINDS } from '../../../../../src/core/remedy/ways';
+import { sortWays, WAY_KINDS } from '../../../../../src/core/remedy/way';
 import { RemediesSchema } from '../../../../../src/server/contracts';
 import { layerOf, placeOf } from '../../../../../src/server/place';
 import { run } from '../../../../../src/server/pool';

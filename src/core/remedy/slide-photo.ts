@@ -1,0 +1,67 @@
+// How much of a slide's photo its treatments leave: the slide is painted with and without them, and compared.
+import { union } from '../arrange/follow';
+import { isBackdropPhoto } from '../piece/resolve';
+import type { Box, Layer, Piece, Size, Slide } from '../piece/schema';
+import { isTreatment, switchedOff } from '../piece/treatments';
+import { textIsGroup } from '../paint/layers/text';
+import type { Painter, PaintOptions } from '../paint/painter';
+import { reachOf } from '../paint/reach';
+import { KEPT_SIDE, KeptPhoto, WINDOW, type PhotoKept } from './photo-kept';
+import type { Veil } from './veil';
+
+/** What counts for photo kept: the backdrop, and what is laid on it for the text's sake, without ink. */
+const countsForPhoto = (l: Layer): boolean => l.band === 'backdrop' || isTreatment(l) || l.kind === 'text';
+
+/** How much of a slide's photo its treatments leave. */
+export class SlidePhoto {
+  readonly photo: KeptPhoto;
+  private readonly whole: Box;
+  private readonly scale: number;
+  /** The layers as they are placed without any treatment. */
+  private readonly bare: Layer[];
+
+  constructor(
+    private readonly painter: Painter,
+    piece: Piece,
+    slide: Slide,
+    private readonly size: Size,
+  ) {
+    this.scale = KEPT_SIDE / Math.max(size.width, size.height);
+    const width = Math.max(1, Math.round(size.width * this.scale)), height = Math.max(1, Math.round(size.height * this.scale));
+    this.whole = { x: 0, y: 0, width, height };
+    const photos = slide.layers.some(isBackdropPhoto);
+    const bare = { ...slide, layers: slide.layers.filter((l) => l.band === 'backdrop').map((l) => ({ ...l, ...switchedOff(l)?.set }) as Layer) };
+    this.bare = painter.placed(piece, bare, size);
+    const alpha = photos ? this.paint(piece, bare, this.whole, { transparent: true, only: (l: Layer) => l.kind === 'photo' }) : null;
+    this.photo = new KeptPhoto({ width, height, data: photos ? this.paint(piece, bare, this.whole) : new Uint8ClampedArray(width * height * 4) }, (x, y) => alpha !== null && alpha[(y * width + x) * 4 + 3] > 127);
+  }
+
+  private paint(piece: Piece, slide: Slide, part: Box, options: PaintOptions = {}): Uint8ClampedArray {
+    const s = this.painter.studio.surface(part.width, part.height);
+    this.painter.paint(s, piece, slide, this.size, { scale: this.scale, x: part.x, y: part.y }, options);
+    return s.read(0, 0, part.width, part.height);
+  }
+
+  /** Photo kept and marks of a slide with the same photo; null where there is none. */
+  of(piece: Piece, slide: Slide): PhotoKept | null {
+    if (!this.photo.shown) return null;
+    const part = this.changedPart(piece, slide);
+    return this.photo.compare(part ? this.paint(piece, slide, part, { inkless: true, only: countsForPhoto }) : new Uint8ClampedArray(), part ?? { x: 0, y: 0, width: 0, height: 0 });
+  }
+
+  /** Where a slide may differ from its bare photo, in whole windows of the picture that is compared; null where nowhere. */
+  private changedPart(piece: Piece, slide: Slide): Box | null {
+    const now = this.painter.placed(piece, slide, this.size).filter((l) => l.visible && countsForPhoto(l) && !(l.kind === 'text' && !textIsGroup(l)));
+    const bare = this.bare.filter((l) => l.visible), key = (l: Layer): string => JSON.stringify(l), before = new Set(bare.map(key)), after = new Set(now.map(key));
+    const boxes = [...now.filter((l) => !before.has(key(l))), ...bare.filter((l) => !after.has(key(l)))].map((l) => reachOf(this.painter, l));
+    if (!boxes.length) return null;
+    const { x, y, width, height } = union(boxes), down = (v: number): number => Math.max(0, Math.floor((v * this.scale - 1) / WINDOW) * WINDOW), up = (v: number, most: number): number => Math.min(most, Math.ceil((v * this.scale + 1) / WINDOW) * WINDOW);
+    const part = { x: down(x), y: down(y), width: up(x + width, this.whole.width) - down(x), height: up(y + height, this.whole.height) - down(y) };
+    return part.width > 0 && part.height > 0 ? part : null;
+  }
+
+  /** An estimate for a veil at a strength, from about so many windows. */
+  underVeil({ colour, alpha }: Veil, strength: number, most: number): PhotoKept | null {
+    return this.photo.estimate(colour, (x, y) => strength * alpha(x / this.scale, y / this.scale), most);
+  }
+}
