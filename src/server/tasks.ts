@@ -1,13 +1,13 @@
 // What a worker thread of the server does: painting for export, measuring, solving. Bundled on its own and run by the pool.
 import sharp from 'sharp';
-import { coloursOfPhoto, type FoundColour, type Pixels } from '../core/colour/palette';
+import { coloursOfPhoto, PALETTE_SIDE, type FoundColour, type Pixels } from '../core/colour/palette';
 import { Painter } from '../core/paint/painter';
 import type { Drawing } from '../core/format/drawing';
 import { assetsOf, backdropPhoto, familiesIn, sizeOf } from '../core/piece/resolve';
 import type { PhotoLayer, Piece, Size, Slide } from '../core/piece/schema';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
 import { packMask, type PackedMask } from '../core/photo/mask';
-import { resample } from '../core/photo/resample';
+import { reducedTo } from '../core/photo/resample';
 import type { SideRating } from '../core/photo/room';
 import { ratingsOf } from '../core/paint/room-sides';
 import { overviewOf, type OverviewRow } from '../core/reading/overview';
@@ -108,9 +108,7 @@ export async function overview(ask: Place): Promise<OverviewRow[]> {
 /** Colours of the topmost photo that texts lie over. */
 function coloursUnder(slide: Slide): FoundColour[] {
   const photo = backdropPhoto(slide), p = photo && pictures.get(photo.asset);
-  if (!p) return [];
-  const k = Math.min(1, 240 / Math.max(p.width, p.height));
-  return coloursOfPhoto(resample(p, { x: 0, y: 0, width: p.width, height: p.height }, Math.max(1, Math.round(p.width * k)), Math.max(1, Math.round(p.height * k))));
+  return p ? coloursOfPhoto(reducedTo(p, PALETTE_SIDE)) : [];
 }
 
 export type WayAsk = Place & { texts?: string[]; instead?: boolean; kind: WayKind };

@@ -1,7 +1,7 @@
 // Measures and solves, away from the interface's thread. A question that a newer one of its kind has overtaken is dropped.
 import { transfer } from 'comlink';
-import { coloursOfPhoto, type FoundColour, type Pixels } from '../core/colour/palette';
-import { resample } from '../core/photo/resample';
+import { coloursOfPhoto, PALETTE_SIDE, type FoundColour, type Pixels } from '../core/colour/palette';
+import { reducedTo } from '../core/photo/resample';
 import { changesTone, histogramOf, toned, type Histogram } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
 import { assetsOf, backdropPhoto, hexOf, sizeOf, slideOf, textsIn } from '../core/piece/resolve';
@@ -183,8 +183,7 @@ export const api = {
     const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && l.kind === 'photo');
     const pixels = layer && studio.picture(layer.asset);
     if (!layer || !pixels || !current()) return null;
-    const k = Math.min(1, 320 / Math.max(pixels.width, pixels.height));
-    const small = resample(pixels, { x: 0, y: 0, width: pixels.width, height: pixels.height }, Math.max(1, Math.round(pixels.width * k)), Math.max(1, Math.round(pixels.height * k)));
+    const small = reducedTo(pixels, 320);
     const after = changesTone(layer.tone) ? toned(small, layer.tone, (c) => hexOf(c, piece)) : small;
     const texts = textsIn(piece, slide, size);
     const words = texts.find((t) => t.id === text) ?? texts.at(-1);
@@ -283,9 +282,7 @@ export const api = {
     let found = palettes.get(asset);
     if (!found) {
       await studio.load(asset);
-      const p = studio.picture(asset)!;
-      const k = Math.min(1, 240 / Math.max(p.width, p.height));
-      found = coloursOfPhoto(resample(p, { x: 0, y: 0, width: p.width, height: p.height }, Math.max(1, Math.round(p.width * k)), Math.max(1, Math.round(p.height * k))));
+      found = coloursOfPhoto(reducedTo(studio.picture(asset)!, PALETTE_SIDE));
       palettes.set(asset, found);
     }
     return found;

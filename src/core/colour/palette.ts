@@ -37,6 +37,9 @@ export function tintFrom(hexOrLab: [number, number, number]): string {
   return hexFromOklab(Math.min(0.3, 0.12 + L * 0.28), a * k, b * k);
 }
 
+/** A photo need be no larger for its colours to be found, px on the longer side. */
+export const PALETTE_SIDE = 240;
+
 /**
  * Finds 6 to 8 colours of a photo (fewer where it has fewer), darkest first, accents last.
  * Clusters by k-means in OKLab from a deterministic spread of seeds; near twins are merged.

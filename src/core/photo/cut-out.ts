@@ -6,7 +6,7 @@ import type { Pixels } from '../colour/palette';
 import { blurredChannel } from './blur';
 import { gridCut } from './grid-cut';
 import type { Mask } from './mask';
-import { halve, resample } from './resample';
+import { between, reducedTo } from './resample';
 import { saliencyOf } from './saliency';
 
 /** Paint that says what belongs to the subject. Points and size in shares of the photo's width and height, and of its longer side. */
@@ -25,13 +25,6 @@ const ROUNDS = 3;
 const SMOOTH = 28;
 const KEEP = 1;
 const REMOVE = 2;
-
-function reducedTo(photo: Pixels, side: number): Pixels {
-  let p = photo;
-  while (Math.max(p.width, p.height) > side * 4) p = halve(p);
-  const k = Math.min(1, side / Math.max(p.width, p.height)), w = Math.max(2, Math.round(p.width * k)), h = Math.max(2, Math.round(p.height * k));
-  return w === p.width && h === p.height ? p : resample(p, { x: 0, y: 0, width: p.width, height: p.height }, w, h);
-}
 
 interface Cluster {
   L: number;
@@ -217,8 +210,7 @@ export class CutOut {
     for (let y = 0, i = 0; y < H; y++)
       for (let x = 0; x < W; x++, i++) {
         // Evenly between the four nearest.
-        const u = Math.min(w - 1, Math.max(0, ((x + 0.5) * w) / W - 0.5)), v = Math.min(h - 1, Math.max(0, ((y + 0.5) * h) / H - 0.5)), u0 = u | 0, v0 = v | 0, u1 = Math.min(w - 1, u0 + 1), v1 = Math.min(h - 1, v0 + 1), fu = u - u0, fv = v - v0;
-        rough[i] = (inside[v0 * w + u0] * (1 - fu) + inside[v0 * w + u1] * fu) * (1 - fv) + (inside[v1 * w + u0] * (1 - fu) + inside[v1 * w + u1] * fu) * fv;
+        rough[i] = between(inside, w, h, ((x + 0.5) * w) / W, ((y + 0.5) * h) / H);
       }
     const cell = Math.max(1, W / w), eps = 2e-5, { light: mi, square: mii, sigma } = this.means;
     const product = new Float32Array(n), a = new Float32Array(n), b = new Float32Array(n);

@@ -25,6 +25,19 @@ export function halve(p: Pixels): Pixels {
   return { width, height, data };
 }
 
+/** The picture with its longer side at most so many pixels; itself where it is no larger. */
+export function reducedTo(photo: Pixels, side: number): Pixels {
+  const k = Math.min(1, side / Math.max(photo.width, photo.height)), w = Math.max(1, Math.round(photo.width * k)), h = Math.max(1, Math.round(photo.height * k));
+  return w === photo.width && h === photo.height ? photo : resample(photo, { x: 0, y: 0, width: photo.width, height: photo.height }, w, h);
+}
+
+/** A value of a grid at a point, evenly between the nearest four. @param x @param y in cells, whose middles are at halves; beyond the rim the rim counts */
+export function between(values: ArrayLike<number>, width: number, height: number, x: number, y: number): number {
+  const u = Math.min(width - 1, Math.max(0, x - 0.5)), v = Math.min(height - 1, Math.max(0, y - 0.5)), u0 = u | 0, v0 = v | 0, u1 = Math.min(width - 1, u0 + 1), fu = u - u0, fv = v - v0;
+  const a = v0 * width, b = Math.min(height - 1, v0 + 1) * width;
+  return (values[a + u0] * (1 - fu) + values[a + u1] * fu) * (1 - fv) + (values[b + u0] * (1 - fu) + values[b + u1] * fu) * fv;
+}
+
 interface Taps {
   first: Int32Array;
   count: number;

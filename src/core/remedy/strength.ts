@@ -9,7 +9,7 @@ import { isTreatment, setColour } from '../piece/treatments';
 import type { Painter, PaintOptions } from '../paint/painter';
 import { busyness, cellMeans, type BusyGrid } from '../reading/busyness';
 import { coloursOf, letterRatio, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
-import { inkIsOpaque, paintPair, probeText, readLetter, readText, type Pair, type Reading, type TextProbe } from '../reading/read';
+import { areClear, inkIsOpaque, paintPair, probeText, readLetter, readText, type Pair, type Reading, type TextProbe } from '../reading/read';
 import { busynessFactor, verdictOf, type Verdict } from '../reading/verdict';
 
 export interface StrengthPoint {
@@ -227,14 +227,7 @@ function leastOf(model: StrengthModel): number | null {
 export function leastStrength(model: StrengthModel, chart: readonly StrengthPoint[]): number | null {
   for (let i = 0; i < chart.length; i++) {
     if (chart[i].verdict !== 'clear') continue;
-    if (i === 0) return chart[0].strength;
-    let low = chart[i - 1].strength, high = chart[i].strength;
-    while (high - low > 1) {
-      const m = (low + high) >> 1;
-      if (model.isEnough(m)) high = m;
-      else low = m;
-    }
-    return high;
+    return i === 0 ? chart[0].strength : between(model, chart[i - 1].strength, chart[i].strength);
   }
   if (!model.even) return null;
   // Only next to the best point can there be one.
@@ -264,6 +257,11 @@ export function leastNear(model: StrengthModel, near: number): number | null {
       if (model.isEnough(high)) break;
       low = high;
     }
+  return between(model, low, high);
+}
+
+/** The least percent that is enough, by bisection, of two of which `low` is not and `high` is. */
+function between(model: StrengthModel, low: number, high: number): number {
   while (high - low > 1) {
     const m = (low + high) >> 1;
     if (model.isEnough(m)) high = m;
@@ -271,8 +269,6 @@ export function leastNear(model: StrengthModel, near: number): number | null {
   }
   return high;
 }
-
-const allClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
 
 /**
  * The least strength that the model finds, confirmed on the picture at full size: one percent more until it holds, or one less while
@@ -286,10 +282,10 @@ export function confirmed(model: StrengthModel, found: number | null): { strengt
   if (found === null) return null;
   let strength = found;
   let readings = model.paintedAt(strength);
-  if (allClear(readings)) {
+  if (areClear(readings)) {
     while (strength > 0 && !fallsShort(model, strength - 1, readings)) {
       const less = model.paintedAt(strength - 1);
-      if (!allClear(less)) break;
+      if (!areClear(less)) break;
       strength--;
       readings = less;
     }
@@ -297,7 +293,7 @@ export function confirmed(model: StrengthModel, found: number | null): { strengt
   }
   while (strength < 100) {
     readings = model.paintedAt(++strength);
-    if (allClear(readings)) return { strength, readings };
+    if (areClear(readings)) return { strength, readings };
   }
   return null;
 }

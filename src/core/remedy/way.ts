@@ -33,8 +33,6 @@ export interface Way {
   kept: PhotoKept | null;
 }
 
-export const isClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
-
 /** Worth of a way: photo kept less twice its marks; without a photo, less treatment is better. */
 export const worthOf = (w: Pick<Way, 'kept' | 'strength'>): number => (w.kept ? w.kept.kept - 2 * w.kept.marks : 100 - (w.strength ?? 0) / 2);
 

@@ -4,7 +4,7 @@ import { makePhoto, makeShadow, makeTint } from '../piece/make';
 import type { Layer, Size, TextLayer } from '../piece/schema';
 import { withStrength } from '../piece/strengths';
 import { propertyOf, type TreatmentKind } from '../piece/treatments';
-import { probeText, readText } from '../reading/read';
+import { areClear, probeText, readText } from '../reading/read';
 import { easelFor } from '../testing/pixels';
 import { demoPhotos } from '../testing/photos';
 import { flat, headline, ids, scene } from '../testing/scenes';
@@ -13,7 +13,7 @@ import { justEnough } from './strength';
 import { suggestColours } from './text-colours';
 import { SlidePhoto } from './slide-photo';
 import { askAbout } from './treatment';
-import { applyWay, isClear, sortWays, worthOf, type Way } from './way';
+import { applyWay, sortWays, worthOf, type Way } from './way';
 import { Ways } from './ways';
 
 const photos = new Map<string, Pixels>();
@@ -100,11 +100,11 @@ describe('ways through', () => {
   it('where the ink may change its colour or its place, all of the photo is kept', async () => {
     const fog = await standing(over('varn-fog')), ink = new Ways(painter, ask(fog, 'varn-fog')).solve('ink')!;
     expect(ink.kept).toEqual({ kept: 100, marks: 0 });
-    expect(isClear(ink.readings)).toBe(true);
+    expect(areClear(ink.readings)).toBe(true);
     const window = await standing(over('wet-window', { box: { x: 30, y: 200, width: 400, height: 66 } })), ways = new Ways(painter, ask(window, 'wet-window'));
-    expect(isClear(ways.now())).toBe(false);
+    expect(areClear(ways.now())).toBe(false);
     const move = ways.solve('move')!;
-    expect(isClear(move.readings)).toBe(true);
+    expect(areClear(move.readings)).toBe(true);
     expect(move.kept!.kept).toBe(100);
     const text = applyWay(window.piece, window.slide.id, move, ids()).slides[0].layers[1] as TextLayer;
     expect(text.box.y).not.toBe(200);
@@ -113,7 +113,7 @@ describe('ways through', () => {
   it('pairs put a treatment over half of another, and are Clear', async () => {
     const s = await standing(over('lake-sill-winter')), ways = new Ways(painter, ask(s, 'lake-sill-winter'));
     const pool = ways.solve('pool')!, pair = ways.solvePair(['pool', 'shadow'], pool)!;
-    expect(isClear(pair.readings)).toBe(true);
+    expect(areClear(pair.readings)).toBe(true);
     expect(pair.add[0].opacity).toBeLessThan(pool.add[0].opacity);
     const piece = applyWay(s.piece, s.slide.id, pair, ids());
     expect(readText(painter, piece, piece.slides[0], s.size, piece.slides[0].layers.find((l) => l.kind === 'text') as TextLayer).ratio).toBe(pair.readings[0].ratio);
@@ -122,7 +122,7 @@ describe('ways through', () => {
   it('instead of what is there: it is switched off, not lost', async () => {
     const s = await standing((z) => [over('morning-mist')(z)[0], makeTint('old', '#000000', 0.8, z), { ...(over('morning-mist')(z)[1] as TextLayer), shadows: [makeShadow(40)] }]);
     const clear = new Ways(painter, ask(s, 'morning-mist'));
-    expect(isClear(clear.now())).toBe(true);
+    expect(areClear(clear.now())).toBe(true);
     expect(clear.solve('pool')).toBeNull();
     const way = new Ways(painter, { ...ask(s, 'morning-mist'), instead: true }).solve('pool')!, piece = applyWay(s.piece, s.slide.id, way, ids());
     expect(piece.slides[0].layers.find((l) => l.id === 'old')).toMatchObject({ visible: false, opacity: 0.8 });
@@ -145,7 +145,7 @@ describe('ways through', () => {
     expect(plain.solve('tint')).toMatchObject({ kept: null });
     expect(plain.solve('tone')).toBeNull();
     const many = await of((z) => [over('varn-fog')(z)[0], ...Array.from({ length: 20 }, (_, i) => headline(`Halt ${i}`, '#ffffff', 20 + (i % 4) * 110, 20 + Math.floor(i / 4) * 90, { id: `t${i}`, fontSize: 24 })(z))]);
-    expect(isClear(many.solve('tint')!.readings)).toBe(true);
+    expect(areClear(many.solve('tint')!.readings)).toBe(true);
     expect(many.solve('move')).toBeNull();
   }, 120_000);
 });

@@ -13,7 +13,7 @@ import { union } from '../arrange/follow';
 import { boundsOf } from '../arrange/transform';
 import type { Painter } from '../paint/painter';
 import { quietSpots } from '../reading/quiet-spots';
-import { readText, type Reading } from '../reading/read';
+import { areClear, readText, type Reading } from '../reading/read';
 import type { Grid } from '../photo/saliency';
 import { linesPlace } from '../type/frame';
 import type { PhotoKept } from './photo-kept';
@@ -23,7 +23,7 @@ import { confirmed, leastConfirmed, leastNear, StrengthModel, strengthChart, typ
 import { suggestColours, type SuggestedColour } from './text-colours';
 import { askAbout } from './treatment';
 import { veilOf } from './veil';
-import { applyWay, halved, isClear, WAY_NAMES, worthOf, type Way, type WayKind } from './way';
+import { applyWay, halved, WAY_NAMES, worthOf, type Way, type WayKind } from './way';
 
 export interface WaysAsk {
   piece: Piece;
@@ -260,11 +260,11 @@ export class Ways {
     if (!model.even) {
       // Each try is a painting already: where all of it does not help, none of it is tried, and nothing needs confirming.
       let readings = model.paintedAt(100);
-      if (!isClear(readings)) return null;
+      if (!areClear(readings)) return null;
       let low = 0, high = 100;
       while (high - low > 1) {
         const m = (low + high) >> 1, at = model.paintedAt(m);
-        if (isClear(at)) [high, readings] = [m, at];
+        if (areClear(at)) [high, readings] = [m, at];
         else low = m;
       }
       return { strength: high, readings };
@@ -278,7 +278,7 @@ export class Ways {
       const colour = c.swatch ? { swatch: c.swatch } : c.hex;
       const change = this.texts.map((t) => ({ id: t.id, set: { fill: { ...t.fill, kind: 'colour', colour } } as Partial<Layer> }));
       const way = this.finish(['ink'], `${WAY_NAMES.ink}: ${c.name.toLowerCase()}`, [], change, null);
-      if (isClear(way.readings)) return way;
+      if (areClear(way.readings)) return way;
     }
     return null;
   }

@@ -5,7 +5,7 @@ import { addPictureFiles, addText, copied, duplicateSelected, groupSelection, is
 import { startRenaming } from './ContextMenu';
 import { withoutTreatments } from '../../core/piece/treatments';
 import { look, useWays } from './ways';
-import { currentSlide, isPannable, preview, redoEdit, select, undoEdit, useBench, type StageView } from './store';
+import { currentSlide, isPannable, preview, redoEdit, select, undoEdit, useBench, zoomTo, type StageView } from './store';
 import { zoomBy } from './stage/Stage';
 
 const inField = (e: Event): boolean => {
@@ -144,9 +144,9 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
         case '-':
           return zoomBy(-1, zoomRef.current);
         case '0':
-          return useBench.setState({ zoom: 'fit' });
+          return zoomTo('fit');
         case '1':
-          return useBench.setState({ zoom: 1 });
+          return zoomTo(1);
         case '?':
           return showShortcuts();
       }

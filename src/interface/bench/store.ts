@@ -98,6 +98,9 @@ export function openBench(at: { id: string; campaign: string; revision: number; 
   set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, range: null, entered: null, inside: null, readings: [], texts: {}, painted: false, zoom: 'fit', view: 'plain', picking: null, followers: {}, preview: null, dragging: false });
 }
 
+/** Zooms the stage; what is shown at the size people see it is left, since that size is not one to choose. */
+export const zoomTo = (zoom: number | 'fit'): void => set((s) => ({ zoom, view: s.view === 'shown' ? 'plain' : s.view }));
+
 /** Puts what is being changed into the history. */
 export function settle(): void {
   if (!pending) return;

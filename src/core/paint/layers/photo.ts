@@ -7,7 +7,7 @@ import { cutPixels, withEdge } from '../../photo/cut-out';
 import { placePhoto } from '../../photo/fit';
 import { maskKey, unpackMask, type Mask } from '../../photo/mask';
 import { photoWithin, withRoom } from '../../photo/room';
-import { halve, transformed } from '../../photo/resample';
+import { between, halve, transformed } from '../../photo/resample';
 import { changesTone, toned } from '../../photo/tone';
 import { rgba } from '../../colour/srgb';
 import { tracePath, type Drawing } from '../../format/drawing';
@@ -19,6 +19,21 @@ import { parallelOf, traceShape } from '../shape-path';
 import { deviceBox, traceCorners, type Easel } from '../easel';
 import { Kept } from '../kept';
 import type { Surface } from '../studio';
+
+/** A photo as it is fitted: how large it is shown, and from which pixels of its file. */
+interface Fitted {
+  width: number;
+  height: number;
+  /** From pixels as shown to pixels of the file. */
+  fit: Transform;
+  key: string;
+}
+
+function fitted(asset: string, { target, toFile }: ReturnType<typeof placePhoto>): Fitted {
+  const width = Math.max(1, Math.round(target.width)), height = Math.max(1, Math.round(target.height));
+  const fit: Transform = compose(toFile, [target.width / width, 0, 0, target.height / height, 0, 0]);
+  return { width, height, fit, key: JSON.stringify([asset, width, height, fit.map((v) => Number(v.toFixed(5)))]) };
+}
 
 const weigh = (p: { width: number; height: number }): number => p.width * p.height;
 /** Longest side of the copy from which drafts are drawn. */
@@ -85,13 +100,9 @@ function cropped(p: Pixels, { x, y, width, height }: Box): Pixels {
 
 /** A mask of the whole file where the photo is placed: 0..255 for each pixel, evenly between the nearest four. */
 function placedMask(mask: Mask, photo: { width: number; height: number }, toFile: Transform, width: number, height: number): Uint8Array {
-  const kx = mask.width / photo.width, ky = mask.height / photo.height, out = new Uint8Array(width * height), { alpha, width: mw, height: mh } = mask;
+  const kx = mask.width / photo.width, ky = mask.height / photo.height, out = new Uint8Array(width * height);
   for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++) {
-      const u = Math.min(mw - 1, Math.max(0, (toFile[0] * (x + 0.5) + toFile[2] * (y + 0.5) + toFile[4]) * kx - 0.5)), v = Math.min(mh - 1, Math.max(0, (toFile[1] * (x + 0.5) + toFile[3] * (y + 0.5) + toFile[5]) * ky - 0.5));
-      const u0 = u | 0, v0 = v | 0, u1 = Math.min(mw - 1, u0 + 1), v1 = Math.min(mh - 1, v0 + 1), fu = u - u0, fv = v - v0;
-      out[i] = (alpha[v0 * mw + u0] * (1 - fu) + alpha[v0 * mw + u1] * fu) * (1 - fv) + (alpha[v1 * mw + u0] * (1 - fu) + alpha[v1 * mw + u1] * fu) * fv + 0.5;
-    }
+    for (let x = 0; x < width; x++, i++) out[i] = between(mask.alpha, mask.width, mask.height, (toFile[0] * (x + 0.5) + toFile[2] * (y + 0.5) + toFile[4]) * kx, (toFile[1] * (x + 0.5) + toFile[3] * (y + 0.5) + toFile[5]) * ky) + 0.5;
   return out;
 }
 
@@ -118,6 +129,8 @@ export class PhotoPainter {
     return s;
   }
 
+  private shown = (photo: Pixels, { key, fit, width, height }: Fitted): Pixels => this.placed.get(key, () => transformed(photo, fit, width, height, this.half));
+
   /** Tone and blur of pixels that show `scale` pixels to one of the size. */
   private finish(easel: Easel, p: Pixels, layer: PhotoLayer, scale: number): Pixels {
     const own = changesTone(layer.tone) ? toned(p, layer.tone, easel.hex) : p;
@@ -142,19 +155,17 @@ export class PhotoPainter {
     if (!photo) return;
     if (remade) return this.paintMade(easel, layer, photo, opacity);
     const { context, view } = easel, { scale } = view;
-    const { target, toFile } = placePhoto(photo, { width: layer.box.width * scale, height: layer.box.height * scale }, layer);
-    const width = Math.max(1, Math.round(target.width)), height = Math.max(1, Math.round(target.height));
-    const fit: Transform = compose(toFile, [target.width / width, 0, 0, target.height / height, 0, 0]);
+    const place = placePhoto(photo, { width: layer.box.width * scale, height: layer.box.height * scale }, layer), { target } = place;
+    const shown = fitted(layer.asset, place), { width, height, fit, key } = shown;
     const tone = this.toneKey(easel, layer);
     context.globalAlpha = opacity;
     context.imageSmoothingEnabled = true;
     context.imageSmoothingQuality = 'high';
     if (layer.rotation !== 0) {
-      this.paintTurned(easel, layer, photo, { target, toFile }, tone, opacity);
+      this.paintTurned(easel, layer, photo, place, tone, opacity);
       return;
     }
     const x = Math.round(layer.box.x * scale + target.x - view.x), y = Math.round(layer.box.y * scale + target.y - view.y);
-    const key = JSON.stringify([layer.asset, width, height, fit.map((v) => Number(v.toFixed(5)))]);
     if (easel.quality === 'draft' && !this.placed.has(key)) {
       this.draw(easel, layer, photo, tone, fit, [1, 0, 0, 1, x, y], width, height);
       return;
@@ -164,14 +175,14 @@ export class PhotoPainter {
       // Of a blurred photo only what shows is computed, with as much around it as the blur looks at.
       const { keep, show } = part;
       const cut = this.ready.get(JSON.stringify([key, tone, scale, keep]), () =>
-        PhotoPainter.surface(easel, this.finish(easel, cropped(this.placed.get(key, () => transformed(photo, fit, width, height, this.half)), keep), layer, scale)),
+        PhotoPainter.surface(easel, this.finish(easel, cropped(this.shown(photo, shown), keep), layer, scale)),
       );
       context.setTransform(1, 0, 0, 1, x, y);
       context.drawImage(cut.image as never, show.x - keep.x, show.y - keep.y, show.width, show.height, show.x, show.y, show.width, show.height);
       return;
     }
     const made = this.ready.get(JSON.stringify([key, tone, scale]), () =>
-      PhotoPainter.surface(easel, this.finish(easel, this.placed.get(key, () => transformed(photo, fit, width, height, this.half)), layer, scale)),
+      PhotoPainter.surface(easel, this.finish(easel, this.shown(photo, shown), layer, scale)),
     );
     context.setTransform(1, 0, 0, 1, x, y);
     context.drawImage(made.image as never, 0, 0);
@@ -187,16 +198,16 @@ export class PhotoPainter {
     const made = this.ready.get(key, () => {
       const inner = room ? photoWithin({ width, height }, room) : { x: 0, y: 0, width, height };
       const place = placePhoto(photo, { width: Math.max(1, Math.round(inner.width)), height: Math.max(1, Math.round(inner.height)) }, room ? { ...layer, fit: 'cover' } : layer), { target } = place;
-      const w = Math.max(1, Math.round(target.width)), h = Math.max(1, Math.round(target.height)), fit = compose(place.toFile, [target.width / w, 0, 0, target.height / h, 0, 0]);
-      const shown = this.finish(easel, this.placed.get(JSON.stringify([layer.asset, w, h, fit.map((v) => Number(v.toFixed(5)))]), () => transformed(photo, fit, w, h, this.half)), layer, scale);
+      const own = fitted(layer.asset, place), { width: w, height: h, fit } = own;
+      const shown = this.finish(easel, this.shown(photo, own), layer, scale);
       if (room) {
         // A cut-out that is switched off still says where the subject is.
         const subject = layer.cut && { width: w, height: h, values: Float32Array.from(placedMask(unpackMask(layer.cut.mask), photo, fit, w, h), (v) => v / 255) };
         return PhotoPainter.surface(easel, withRoom(shown, { width, height }, room, subject));
       }
       const out = easel.studio.surface(width, height), alpha = placedMask(withEdge(unpackMask(cut!.mask), cut!), photo, fit, w, h);
-      const own = PhotoPainter.surface(easel, cutPixels(shown, alpha, cut!.clean));
-      out.context.drawImage(own.image as never, Math.round(target.x), Math.round(target.y));
+      const subject = PhotoPainter.surface(easel, cutPixels(shown, alpha, cut!.clean));
+      out.context.drawImage(subject.image as never, Math.round(target.x), Math.round(target.y));
       return out;
     });
     context.globalAlpha = opacity;

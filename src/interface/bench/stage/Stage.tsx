@@ -7,7 +7,7 @@ import { Overlay } from './Overlay';
 import { keepPainting, setPaintScale } from './painting';
 import css from './Stage.module.css';
 import { filterBlur, filterMatrix, seeingOf, useEyes } from '../eyes';
-import { currentSize, select, useBench } from '../store';
+import { currentSize, select, useBench, zoomTo } from '../store';
 import { useFileDrop } from '../../shared/file-drop';
 import { addPictureFiles } from '../commands';
 import { useAids } from '../aids';
@@ -31,7 +31,7 @@ const ROOM = 36;
 /** Zooms in or out by one step; used by keys and buttons. */
 export function zoomBy(direction: 1 | -1, from: number): void {
   const next = direction > 0 ? STEPS.find((s) => s > from * 1.01) : STEPS.findLast((s) => s < from * 0.99);
-  if (next) useBench.setState((s) => ({ zoom: next, view: s.view === 'shown' ? 'plain' : s.view }));
+  if (next) zoomTo(next);
 }
 
 export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
@@ -83,7 +83,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
       e.preventDefault();
       const r = slideHost.current!.getBoundingClientRect();
       anchor.current = { x: e.clientX, y: e.clientY, fx: (e.clientX - r.left) / r.width, fy: (e.clientY - r.top) / r.height };
-      useBench.setState({ ...(useBench.getState().view === 'shown' ? { view: 'plain' as const } : {}), zoom: Math.min(MOST, Math.max(LEAST, zoomRef.current * Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.05 : 0.0025)))) });
+      zoomTo(Math.min(MOST, Math.max(LEAST, zoomRef.current * Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.05 : 0.0025)))));
     };
     el.addEventListener('wheel', wheel, { passive: false });
     return () => el.removeEventListener('wheel', wheel);
@@ -170,7 +170,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
         <Views />
         <Group gap={2} className={css.zoom}>
           <AidsMenu />
-          <UnstyledButton className={css.zoomButton} onClick={() => useBench.setState((s) => ({ zoom: 1, view: s.view === 'shown' ? 'plain' : s.view }))}>
+          <UnstyledButton className={css.zoomButton} onClick={() => zoomTo(1)}>
             100 %
           </UnstyledButton>
           <ActionIcon size="sm" aria-label="Zoom out" onClick={() => zoomBy(-1, scale)}>
@@ -183,7 +183,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
             <IconPlus size={14} />
           </ActionIcon>
           <Tooltip label="Fit the slide into the window">
-            <ActionIcon size="sm" aria-label="Fit" onClick={() => useBench.setState((s) => ({ zoom: 'fit', view: s.view === 'shown' ? 'plain' : s.view }))}>
+            <ActionIcon size="sm" aria-label="Fit" onClick={() => zoomTo('fit')}>
               <IconMaximize size={14} />
             </ActionIcon>
           </Tooltip>
