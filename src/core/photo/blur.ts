@@ -11,34 +11,39 @@ function boxes(sigma: number): number[] {
   return [0, 1, 2].map((i) => ((i < many ? low : low + 2) - 1) / 2);
 }
 
-/** Running means along rows. */
+/** Running means along rows: where the row begins, where the whole box lies in it, where it ends. */
 function alongRows(from: Float32Array, to: Float32Array, w: number, h: number, half: number): void {
-  const k = 1 / (2 * half + 1), last = w - 1;
+  const k = 1 / (2 * half + 1), last = w - 1, plain = Math.max(0, w - half - 1), head = Math.min(half, plain);
   for (let y = 0; y < h; y++) {
     const at = y * w, first = from[at], end = from[at + last];
-    let sum = first * half;
-    for (let i = 0; i <= half; i++) sum += i < w ? from[at + i] : end;
-    for (let i = 0; i < w; i++) {
+    let sum = first * half, i = 0;
+    for (let n = 0; n <= half; n++) sum += n < w ? from[at + n] : end;
+    for (; i < head; i++) {
       to[at + i] = sum * k;
-      const add = i + half + 1, drop = i - half;
-      sum += (add < w ? from[at + add] : end) - (drop > 0 ? from[at + drop] : first);
+      sum += from[at + i + half + 1] - first;
+    }
+    for (let p = at + i; p < at + plain; p++) {
+      to[p] = sum * k;
+      sum += from[p + half + 1] - from[p - half];
+    }
+    for (i = Math.max(i, plain); i < w; i++) {
+      to[at + i] = sum * k;
+      sum += end - (i > half ? from[at + i - half] : first);
     }
   }
 }
 
-let sums = new Float64Array(0);
-
 /** Running means along columns, all columns at once: memory is walked row by row. */
 function alongColumns(from: Float32Array, to: Float32Array, w: number, h: number, half: number): void {
-  const k = 1 / (2 * half + 1), last = (h - 1) * w;
-  if (sums.length < w) sums = new Float64Array(w);
+  const k = 1 / (2 * half + 1), last = (h - 1) * w, sums = new Float64Array(w);
   for (let x = 0; x < w; x++) sums[x] = from[x] * half;
   for (let i = 0; i <= half; i++) for (let x = 0, at = i < h ? i * w : last; x < w; x++) sums[x] += from[at + x];
   for (let i = 0; i < h; i++) {
     const row = i * w, add = Math.min(i + half + 1, h - 1) * w, drop = Math.max(i - half, 0) * w;
     for (let x = 0; x < w; x++) {
-      to[row + x] = sums[x] * k;
-      sums[x] += from[add + x] - from[drop + x];
+      const sum = sums[x];
+      to[row + x] = sum * k;
+      sums[x] = sum + from[add + x] - from[drop + x];
     }
   }
 }

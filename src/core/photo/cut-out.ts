@@ -23,6 +23,8 @@ const CLUSTERS = 5;
 const ROUNDS = 3;
 /** Weight of smooth outlines against colours. */
 const SMOOTH = 28;
+/** How many cells of the small cut from its outline the filters along it look, together. */
+const REACH = 10;
 const KEEP = 1;
 const REMOVE = 2;
 
@@ -205,34 +207,56 @@ export class CutOut {
 
   /** From the small cut to alpha at the larger size: near its outline a guided filter, elsewhere all or nothing. */
   private refined(inside: Uint8Array): Mask {
-    const { width: w, height: h } = this.small, { width: W, height: H, light } = this, n = W * H;
-    const rough = new Float32Array(n);
-    for (let y = 0, i = 0; y < H; y++)
-      for (let x = 0; x < W; x++, i++) {
-        // Evenly between the four nearest.
-        rough[i] = between(inside, w, h, ((x + 0.5) * w) / W, ((y + 0.5) * h) / H);
+    const { width: w, height: h } = this.small, { width: W, height: H } = this, alpha = new Uint8Array(W * H);
+    const whole = (x: number, y: number): number => inside[Math.min(h - 1, Math.floor((y * h) / H)) * w + Math.min(w - 1, Math.floor((x * w) / W))];
+    for (let y = 0, i = 0; y < H; y++) for (let x = 0; x < W; x++, i++) alpha[i] = whole(x, y) * 255;
+    const part = this.outlineOf(inside);
+    if (!part) return { width: W, height: H, alpha };
+    const { x: X, y: Y, width: pw, height: ph } = part, n = pw * ph;
+    const within = (values: Float32Array): Float32Array => {
+      const out = new Float32Array(n);
+      for (let y = 0; y < ph; y++) out.set(values.subarray((Y + y) * W + X, (Y + y) * W + X + pw), y * pw);
+      return out;
+    };
+    const light = within(this.light), mi = within(this.means.light), mii = within(this.means.square), { sigma } = this.means;
+    const cell = Math.max(1, W / w), eps = 2e-5;
+    const rough = new Float32Array(n), product = new Float32Array(n), a = new Float32Array(n), b = new Float32Array(n);
+    for (let y = 0, i = 0; y < ph; y++)
+      for (let x = 0; x < pw; x++, i++) {
+        rough[i] = between(inside, w, h, ((X + x + 0.5) * w) / W, ((Y + y + 0.5) * h) / H);
+        product[i] = light[i] * rough[i];
       }
-    const cell = Math.max(1, W / w), eps = 2e-5, { light: mi, square: mii, sigma } = this.means;
-    const product = new Float32Array(n), a = new Float32Array(n), b = new Float32Array(n);
-    for (let i = 0; i < n; i++) product[i] = light[i] * rough[i];
-    const mp = blurredChannel(rough, W, H, sigma), mip = blurredChannel(product, W, H, sigma);
+    const mp = blurredChannel(rough, pw, ph, sigma), mip = blurredChannel(product, pw, ph, sigma);
     for (let i = 0; i < n; i++) {
       a[i] = (mip[i] - mi[i] * mp[i]) / (mii[i] - mi[i] * mi[i] + eps);
       b[i] = mp[i] - a[i] * mi[i];
     }
-    const ma = blurredChannel(a, W, H, sigma), mb = blurredChannel(b, W, H, sigma);
-    const near = blurredChannel(rough, W, H, cell * 1.2), alpha = new Uint8Array(n);
-    for (let i = 0; i < n; i++) {
-      if (near[i] < 0.01) continue;
-      if (near[i] > 0.99) {
-        alpha[i] = 255;
-        continue;
+    const ma = blurredChannel(a, pw, ph, sigma), mb = blurredChannel(b, pw, ph, sigma), near = blurredChannel(rough, pw, ph, cell * 1.2);
+    for (let y = 0, i = 0; y < ph; y++)
+      for (let x = 0, o = (Y + y) * W + X; x < pw; x++, i++, o++) {
+        if (near[i] < 0.01) alpha[o] = 0;
+        else if (near[i] > 0.99) alpha[o] = 255;
+        // A little steeper than the filter leaves it: what is nearly all is all.
+        else alpha[o] = Math.max(0, Math.min(255, (ma[i] * light[i] + mb[i] - 0.5) * 1.6 * 255 + 127.5));
       }
-      const v = ma[i] * light[i] + mb[i];
-      // A little steeper than the filter leaves it: what is nearly all is all.
-      alpha[i] = Math.max(0, Math.min(255, (v - 0.5) * 1.6 * 255 + 127.5));
-    }
     return { width: W, height: H, alpha };
+  }
+
+  /** Where the outline of a small cut runs, in pixels of the larger size, with as much round it as its filters look at; null where there is none. */
+  private outlineOf(inside: Uint8Array): { x: number; y: number; width: number; height: number } | null {
+    const { width: w, height: h } = this.small, { width: W, height: H } = this;
+    let x0 = w, y0 = h, x1 = -1, y1 = -1;
+    for (let y = 0, i = 0; y < h; y++)
+      for (let x = 0; x < w; x++, i++) {
+        if ((x + 1 === w || inside[i] === inside[i + 1]) && (y + 1 === h || inside[i] === inside[i + w])) continue;
+        x0 = Math.min(x0, x);
+        x1 = Math.max(x1, x + 1);
+        y0 = Math.min(y0, y);
+        y1 = Math.max(y1, y + 1);
+      }
+    if (x1 < 0) return null;
+    const left = Math.max(0, Math.floor(((x0 - REACH) * W) / w)), top = Math.max(0, Math.floor(((y0 - REACH) * H) / h));
+    return { x: left, y: top, width: Math.min(W, Math.ceil(((x1 + REACH + 1) * W) / w)) - left, height: Math.min(H, Math.ceil(((y1 + REACH + 1) * H) / h)) - top };
   }
 }
 
