@@ -6,7 +6,7 @@ import { rgba } from '../colour/srgb';
 import type { Studio } from '../paint/studio';
 import { resample } from '../photo/resample';
 import type { Box, Pattern } from '../piece/schema';
-import type { Tile } from './tile';
+import { marksOf, type Tile } from './tile';
 
 /** How much of the foreground each point of one period takes: (width + 1) x (height + 1) bytes, the last row and column repeating the first. */
 export interface Texture {
@@ -57,7 +57,7 @@ export function tileTexture(studio: Studio, tile: Tile, scale: number, weight: n
   context.setTransform(kx, 0, 0, ky, 0, 0);
   context.fillStyle = context.strokeStyle = '#ffffff';
   context.lineJoin = 'miter';
-  for (const mark of tile.marks) {
+  for (const mark of marksOf(tile)) {
     context.globalAlpha = mark.tone ?? 1;
     context.beginPath();
     // One outline with all its repetitions: where they meet they count once.

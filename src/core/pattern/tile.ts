@@ -17,7 +17,16 @@ export interface Tile {
   /** Period across and down, in pixels at scale 1. */
   width: number;
   height: number;
-  marks: readonly Mark[];
+  /** Its marks; drawn when the tile is first used, since there are many tiles and few are. */
+  marks: () => readonly Mark[];
+}
+
+const drawn = new WeakMap<Tile, readonly Mark[]>();
+/** The marks of a tile, drawn once. */
+export function marksOf(tile: Tile): readonly Mark[] {
+  let marks = drawn.get(tile);
+  if (!marks) drawn.set(tile, (marks = tile.marks()));
+  return marks;
 }
 
 export const stroked = (path: Path, width: number, round = false): Mark => ({ path, width, round });
