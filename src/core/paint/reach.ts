@@ -4,14 +4,15 @@ import type { Box, Layer } from '../piece/schema';
 import { backingReach } from '../type/backing';
 import { textFrame } from '../type/frame';
 import type { Painter } from './painter';
+import { grown } from './box-path';
 import { reachOfShadows } from './shadow';
 import { shapeReach } from './shape-path';
 
 /** Where a layer may paint, or a text be measured, in pixels of the slide: its bounds, and for a text an em around them for overhanging letters and halo. @param layer as it is placed */
 export function reachOf(painter: Painter, layer: Layer): Box {
-  const b = boundsOf(layer.kind === 'text' ? textFrame(layer, painter.layout(layer)) : layer.box, layer.rotation);
-  const m = reachOfShadows(layer) + ownReach(painter, layer);
-  return { x: b.x - m, y: b.y - m, width: b.width + 2 * m, height: b.height + 2 * m };
+  // What a layer paints round its box turns with it; corners then reach further than sides.
+  const b = boundsOf(grown(layer.kind === 'text' ? textFrame(layer, painter.layout(layer)) : layer.box, ownReach(painter, layer)), layer.rotation);
+  return grown(b, reachOfShadows(layer));
 }
 
 /** How far a layer paints beyond its box by itself. */

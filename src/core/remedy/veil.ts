@@ -21,13 +21,24 @@ export function veilOf(painter: Painter, piece: Piece, slide: Slide, size: Size,
   const layers = painter.placed(piece, { ...slide, layers: [...slide.layers, layer] }, size), placed = layers.at(-1) as Treatment;
   const hex = placed.kind === 'plate' ? (placed.fill.kind === 'colour' ? hexOf(placed.fill.colour, piece) : '#808080') : hexOf(placed.colour, piece);
   const { r, g, b, a } = rgba(hex);
-  const shape = shapeOf(painter, placed, layers);
+  const whole = placed.rotation === 0 && placed.box.x <= 0 && placed.box.y <= 0 && placed.box.x + placed.box.width >= size.width && placed.box.y + placed.box.height >= size.height;
+  const own = shapeOf(painter, placed, layers), part = withinBox(placed), shape: Veil['alpha'] = placed.kind === 'pool' || whole ? own : (x, y) => (part(x, y) ? own(x, y) : 0);
   return { colour: [r, g, b], alpha: a === 1 ? shape : (x, y) => a * shape(x, y) };
+}
+
+/** Does a point of the slide lie in a layer's box? */
+function withinBox({ box, rotation }: Pick<Layer, 'box' | 'rotation'>): (x: number, y: number) => boolean {
+  const m = invert(boxTransform(box, rotation));
+  return (x, y) => {
+    const [X, Y] = apply(m, x, y);
+    return X >= 0 && Y >= 0 && X <= box.width && Y <= box.height;
+  };
 }
 
 function shapeOf(painter: Painter, layer: Treatment, layers: readonly Layer[]): Veil['alpha'] {
   switch (layer.kind) {
     case 'tint':
+    case 'plate':
       return () => 1;
     case 'fade': {
       const m = compose(fadeFrame(layer, layer.box), invert(boxTransform(layer.box, layer.rotation)));
@@ -41,13 +52,6 @@ function shapeOf(painter: Painter, layer: Treatment, layers: readonly Layer[]): 
       const places = followedTexts(layer as Parameters<typeof followedTexts>[0], layers).flatMap((t) => linesPlace(t, painter.layout(t)) ?? []);
       const { boxes, rotation } = patchesBehind(layer, places);
       return poolField(boxes, rotation, layer.spread, layer.feather);
-    }
-    case 'plate': {
-      const m = invert(boxTransform(layer.box, layer.rotation)), { width, height } = layer.box;
-      return (x, y) => {
-        const [X, Y] = apply(m, x, y);
-        return X >= 0 && Y >= 0 && X <= width && Y <= height ? 1 : 0;
-      };
     }
   }
 }
