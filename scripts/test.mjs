@@ -1,5 +1,5 @@
 // npm test: set-up, then lint, types, unit and server tests, browser tests. Stops at the first that fails.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,27 +9,33 @@ ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver']);
 ensureModules();
 
 const began = Date.now();
-function step(name, args, env = {}) {
+async function step(name, args, env = {}) {
   const at = Date.now();
   console.log(`\n== ${name}`);
-  const r = spawnSync(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
-  if (r.status !== 0) fail(`${name}: failed.`);
+  const status = await new Promise((ended) => spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } }).once('exit', ended));
+  if (status !== 0) throw new Error(`${name}: failed.`);
   console.log(`== ${name}: passed in ${Math.round((Date.now() - at) / 1000)} s`);
 }
 
 const jest = ['--experimental-vm-modules', '--no-warnings', join(ROOT, 'node_modules/jest/bin/jest.js')];
 await ensureBuild();
-step('Lint', [join(ROOT, 'node_modules/eslint/bin/eslint.js'), '.', '--max-warnings=0']);
-step('Types', [join(ROOT, 'node_modules/typescript/bin/tsc'), '--noEmit']);
 const { startDatabase, migrate } = await import('./lib/database.mjs');
 const folder = mkdtempSync(join(tmpdir(), 'plavo-test-'));
-const database = await startDatabase(folder);
+let problem = null;
 try {
-  await migrate(database.url);
-  step('Unit and server tests', [...jest, '--ci'], { PLAVO_DATABASE_URL: database.url });
-} finally {
-  await database.stop();
-  rmSync(folder, { recursive: true, force: true });
+  // Each of the two has a core to itself.
+  await Promise.all([step('Lint', [join(ROOT, 'node_modules/eslint/bin/eslint.js'), '.', '--max-warnings=0']), step('Types', [join(ROOT, 'node_modules/typescript/bin/tsc'), '--noEmit'])]);
+  const database = await startDatabase(folder);
+  try {
+    await migrate(database.url);
+    await step('Unit and server tests', [...jest, '--ci', '--maxWorkers=2'], { PLAVO_DATABASE_URL: database.url });
+  } finally {
+    await database.stop();
+  }
+  await step('Browser tests', [...jest, '--ci', '--config', join(ROOT, 'tests/browser/jest.config.mjs'), '--runInBand']);
+} catch (e) {
+  problem = e.message;
 }
-step('Browser tests', [...jest, '--ci', '--config', join(ROOT, 'tests/browser/jest.config.mjs'), '--runInBand']);
+rmSync(folder, { recursive: true, force: true });
+if (problem) fail(problem);
 console.log(`\nAll passed in ${Math.round((Date.now() - began) / 1000)} s`);
