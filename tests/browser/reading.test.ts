@@ -164,6 +164,25 @@ describe('places and inks', () => {
 });
 
 describe('views and overview', () => {
+  it('the weakest word is marked on the picture until it is Clear, and never in the clean view', async () => {
+    await bench.open(app.address, 'ostrel-reopening');
+    const marked = async (): Promise<string[]> => Promise.all((await driver.findElements(By.css('[data-weakest]'))).map(async (e) => (await e.getAttribute('data-weakest'))!));
+    await bench.until(async () => (await marked()).length === 1, 'the weakest word is not marked');
+    const word = await bench.find('[data-weakest]'), { x, y, width, height } = await word.getRect(), text = await (await bench.find('[data-layer="kicker"]')).getRect();
+    expect(await (await bench.find('section[aria-label="Reading"] q')).getText()).toBe((await marked())[0]);
+    // Round that word, within the text it belongs to.
+    expect([x > text.x - 12, x + width < text.x + text.width + 12, y > text.y - 12, y + height < text.y + text.height + 12]).toEqual([true, true, true, true]);
+    await bench.choose('Clean');
+    await bench.until(async () => (await marked()).length === 0, 'the clean view shows a mark');
+    await bench.choose('Plain');
+    await bench.until(async () => (await marked()).length === 1, 'the mark did not come back');
+    await view('Strength');
+    await bench.click('Just enough');
+    await clear();
+    await bench.until(async () => (await marked()).length === 0, 'what is Clear is still marked');
+    await bench.undo();
+  });
+
   it('the reading follows the eyes and the light it is seen in', async () => {
     await bench.open(app.address, 'ostrel-hero');
     const plain = await bench.ratio();

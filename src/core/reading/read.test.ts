@@ -61,6 +61,9 @@ describe('known answers', () => {
     for (const l of wholly(false)) expect(l.ratio).toBeCloseTo(1, 5);
     expect(reading).toMatchObject({ ratio: 1, verdict: 'lost' });
     expect(['trains', 'long']).toContain(reading.weakestWord);
+    // It is found on the picture: round all letters of that word, and none of another.
+    const inside = (l: (typeof reading.letters)[number]): boolean => l.box.x >= reading.weakestBox!.x && l.box.x + l.box.width <= reading.weakestBox!.x + reading.weakestBox!.width;
+    expect(reading.letters.filter(inside).map((l) => 'Slow trains long'.slice(l.start, l.end)).join('')).toBe(reading.weakestWord);
   });
 
   it('black tint over white: 3.0 is reached at 42 %, the first whole percent', async () => {

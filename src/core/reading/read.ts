@@ -1,9 +1,10 @@
 // The reading of a text: painted, measured, judged. The definition is reading.md; this file puts its steps together.
+import { union } from '../arrange/follow';
 import { zoneEntered } from '../arrange/zones';
 import { seen, strokesKept, type Seeing } from '../colour/seeing';
 import { rgba } from '../colour/srgb';
 import { hexOf, layerIn, textsIn } from '../piece/resolve';
-import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
+import type { Box, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import type { Painter, PaintOptions } from '../paint/painter';
 import { reachOf, touch } from '../paint/reach';
 import type { Surface } from '../paint/studio';
@@ -26,7 +27,7 @@ export interface LetterReading {
   ratio: number;
   clear: boolean;
   /** Upright box of the ink on the slide. */
-  box: { x: number; y: number; width: number; height: number };
+  box: Box;
   word: number;
   line: number;
 }
@@ -43,6 +44,8 @@ export interface Reading {
   weakestWord: string | null;
   /** Where the weakest word stands in the text. */
   weakestRange: { start: number; end: number } | null;
+  /** Upright box of that word's ink on the slide, in the line where it is weakest. */
+  weakestBox: Box | null;
   /** Share of letters that are Clear, 0..1. */
   share: number;
   median: number | null;
@@ -184,6 +187,7 @@ export function readingFrom(probe: TextProbe, ratios: Float64Array, busy: number
     verdict: weakest ? verdictOf(weakest.ratio, needed) : null,
     weakestWord: word?.text ?? null,
     weakestRange: word ? { start: word.start, end: word.end } : null,
+    weakestBox: weakest && union(letters.filter((l) => l.word === weakest.word && l.line === weakest.line).map((l) => l.box)),
     share: letters.length ? letters.filter((l) => l.clear).length / letters.length : 0,
     median: sorted.length ? sorted[sorted.length >> 1] : null,
     busyness: busy,

@@ -1,8 +1,25 @@
 'use client';
-// The letters view: every letter coloured and marked by its own reading.
+// Readings on the picture: in the letters view every letter is coloured and marked by its own; otherwise the weakest word alone, while it is not Clear.
 import css from './LetterMarks.module.css';
-import { useBench } from '../store';
+import { shownReading, useBench } from '../store';
 import { verdictOf } from '../../../core/reading/verdict';
+
+/** Corners round the weakest word of the text whose reading is shown, and its ratio. */
+export function WeakestMark({ scale }: { scale: number }) {
+  const reading = useBench(shownReading);
+  const busy = useBench((s) => s.dragging || s.editing !== null);
+  if (busy || !reading?.weakestBox || reading.ratio === null || reading.verdict === 'clear') return null;
+  const { x, y, width, height } = reading.weakestBox;
+  return (
+    <div className={css.weakest} data-weakest={reading.weakestWord} aria-hidden style={{ left: x * scale, top: y * scale, width: width * scale, height: height * scale }}>
+      {CORNERS.map((c) => (
+        <i key={c} data-corner={c} />
+      ))}
+      <span>{reading.ratio.toFixed(1)}</span>
+    </div>
+  );
+}
+const CORNERS = ['top left', 'top right', 'bottom left', 'bottom right'];
 
 export function LetterMarks({ scale }: { scale: number }) {
   const readings = useBench((s) => s.readings);

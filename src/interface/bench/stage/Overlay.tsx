@@ -13,7 +13,7 @@ import { currentSize, currentSlide, edit, frameOf as painted, isMovable, isPanna
 import { Aids } from './Aids';
 import { Distances } from './Distances';
 import { FadeHandles, GradientHandles } from './FillHandles';
-import { LetterMarks } from './LetterMarks';
+import { LetterMarks, WeakestMark } from './LetterMarks';
 import { Loupe } from './Loupe';
 import { countPress } from './drag';
 import { beginMarquee, Marquee } from './Marquee';
@@ -175,7 +175,7 @@ export function Overlay({ scale }: { scale: number }) {
         return <LayerElement key={layer.id} layer={layer} x={f.x} y={f.y} width={f.width} height={f.height} scale={scale} chosen={chosen} movable={isMovable(layer, size) || (layer.kind === 'photo' && !layer.locked && chosen)} acts={acts} />;
       })}
       {!clean && <Aids scale={scale} />}
-      {view === 'letters' && <LetterMarks scale={scale} />}
+      {view === 'letters' ? <LetterMarks scale={scale} /> : !clean && <WeakestMark scale={scale} />}
       {!clean &&
         layers.map((layer) =>
           layer.visible && texts[layer.id]?.overflow && !selection.includes(layer.id) ? (
