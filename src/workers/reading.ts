@@ -215,6 +215,13 @@ export const api = {
     return transfer({ way, picture }, [picture.data.buffer as ArrayBuffer]);
   },
 
+  /** Makes ready for ways through: loads and fits the pictures of a slide, and solves one way, so that the next do not wait for it. @param width of small pictures, px */
+  async warm(scene: Scene, width: number): Promise<void> {
+    const { piece, slide, size } = await open(scene), ask = { piece, slide, size, instead: true, colours: await coloursUnder(slide) };
+    const way = new Ways(painter, ask, photoOf(piece, slide, size)).solve('pool');
+    if (way) wayThumbnail(painter, piece, slide.id, size, way, width);
+  },
+
   /** How much of the photo the treatments of a slide leave; null where there is no photo, or a newer question came. */
   async kept(scene: Scene): Promise<PhotoKept | null> {
     const current = begin('kept');

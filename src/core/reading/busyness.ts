@@ -76,12 +76,16 @@ export function cellMeans(grid: BusyGrid, rgba: Uint8ClampedArray): Float32Array
   return out;
 }
 
-/** Busyness 0..100 of cells with the given mean colours. */
-export function busyness(grid: BusyGrid, means: Float32Array): number {
+/**
+ * Busyness 0..100 of cells with the given mean colours.
+ * @param full the same with all of a treatment, and `s` (0..1) how much of it
+ */
+export function busyness(grid: BusyGrid, means: Float32Array, full = means, s = 0): number {
   const { columns, rows, inLine } = grid;
   if (columns === 0) return 0;
   const L = new Float32Array(columns * rows);
-  for (let i = 0; i < L.length; i++) L[i] = lightnessOf(Math.round(means[i * 3]), Math.round(means[i * 3 + 1]), Math.round(means[i * 3 + 2]));
+  for (let i = 0, o = 0; i < L.length; i++, o += 3)
+    L[i] = lightnessOf((means[o] + (full[o] - means[o]) * s + 0.5) | 0, (means[o + 1] + (full[o + 1] - means[o + 1]) * s + 0.5) | 0, (means[o + 2] + (full[o + 2] - means[o + 2]) * s + 0.5) | 0);
   const a = blur(L, columns, rows, grid.fine), b = blur(L, columns, rows, grid.coarse);
   let sum = 0, n = 0;
   for (let i = 0; i < L.length; i++)
@@ -92,31 +96,31 @@ export function busyness(grid: BusyGrid, means: Float32Array): number {
   return n ? Math.min(100, (100 * Math.sqrt(sum / n)) / FOLIAGE_RMS) : 0;
 }
 
-/** Separable Gaussian, edges repeated. */
+/** Separable Gaussian, edges repeated. Cells as far to either side weigh the same: they are added first. */
 function blur(from: Float32Array, width: number, height: number, sigma: number): Float32Array {
-  const reach = Math.max(1, Math.ceil(sigma * 2.5)), taps = 2 * reach + 1;
-  const w = new Float32Array(taps);
+  const reach = Math.max(1, Math.ceil(sigma * 2.5)), w = new Float64Array(reach + 1);
   let sum = 0;
-  for (let i = 0; i < taps; i++) sum += w[i] = Math.exp(-((i - reach) ** 2) / (2 * sigma * sigma));
-  for (let i = 0; i < taps; i++) w[i] /= sum;
-  const line = new Float32Array(width + 2 * reach);
-  const mid = new Float32Array(from.length), out = new Float32Array(from.length);
+  for (let k = 0; k <= reach; k++) sum += (w[k] = Math.exp(-(k * k) / (2 * sigma * sigma))) * (k ? 2 : 1);
+  for (let k = 0; k <= reach; k++) w[k] /= sum;
+  const line = new Float32Array(width + 2 * reach), mid = new Float32Array(from.length), out = new Float32Array(from.length);
   for (let y = 0; y < height; y++) {
     const row = y * width;
     line.fill(from[row], 0, reach);
     line.set(from.subarray(row, row + width), reach);
     line.fill(from[row + width - 1], reach + width);
     for (let x = 0; x < width; x++) {
-      let s = 0;
-      for (let k = 0; k < taps; k++) s += w[k] * line[x + k];
+      const c = x + reach;
+      let s = w[0] * line[c];
+      for (let k = 1; k <= reach; k++) s += w[k] * (line[c - k] + line[c + k]);
       mid[row + x] = s;
     }
   }
   for (let y = 0; y < height; y++) {
     const row = y * width;
-    for (let k = 0; k < taps; k++) {
-      const r = Math.min(height - 1, Math.max(0, y + k - reach)) * width, wt = w[k];
-      for (let x = 0; x < width; x++) out[row + x] += wt * mid[r + x];
+    for (let x = 0; x < width; x++) out[row + x] = w[0] * mid[row + x];
+    for (let k = 1; k <= reach; k++) {
+      const up = Math.max(0, y - k) * width, down = Math.min(height - 1, y + k) * width, wt = w[k];
+      for (let x = 0; x < width; x++) out[row + x] += wt * (mid[up + x] + mid[down + x]);
     }
   }
   return out;

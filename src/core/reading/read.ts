@@ -59,9 +59,6 @@ export interface Reading {
   letters: LetterReading[];
 }
 
-/** Are all texts Clear that have letters at all? */
-export const areClear = (readings: readonly Reading[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
-
 /** What is kept of a text between measurements: it only depends on the text and its place. */
 export interface TextProbe {
   layer: TextLayer;

@@ -30,3 +30,6 @@ export function verdictOf(reading: number, needed: number): Verdict {
   if (reading >= needed - 0.0005) return 'clear';
   return reading >= 0.6 * needed - 0.0005 ? 'strained' : 'lost';
 }
+
+/** Are all texts Clear that have letters at all? */
+export const areClear = (readings: readonly { verdict: Verdict | null }[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);

@@ -9,8 +9,8 @@ import { isTreatment, setColour } from '../piece/treatments';
 import type { Painter, PaintOptions } from '../paint/painter';
 import { busyness, cellMeans, type BusyGrid } from '../reading/busyness';
 import { coloursOf, letterRatio, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
-import { areClear, inkIsOpaque, paintPair, probeText, readLetter, readText, type Pair, type Reading, type TextProbe } from '../reading/read';
-import { busynessFactor, verdictOf, type Verdict } from '../reading/verdict';
+import { inkIsOpaque, paintPair, probeText, readLetter, readText, type Pair, type Reading, type TextProbe } from '../reading/read';
+import { areClear, busynessFactor, verdictOf, type Verdict } from '../reading/verdict';
 
 export interface StrengthPoint {
   /** Strength in whole percent. */
@@ -85,7 +85,7 @@ interface TextModel {
 /** Busyness changes slowly with strength: it is computed at every 20 % that is asked for and read off between. */
 function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): NonNullable<TextModel['mix']>['busyAt'] {
   const known: number[] = [];
-  const at = (i: number): number => (known[i] ??= busyness(grid, mix(none, full, i / 5)));
+  const at = (i: number): number => (known[i] ??= busyness(grid, none, full, i / 5));
   return (strength) => {
     const i = Math.min(4, Math.floor(strength / 20)), f = strength / 20 - i;
     return f === 0 ? at(i) : at(i) + (at(i + 1) - at(i)) * f;
@@ -169,8 +169,13 @@ export class StrengthModel {
     if (!this.even) return this.at(strength).verdict === 'clear';
     return this.models.every(({ probe, mix }) => {
       if (!mix || !mix.order.length) return true;
-      const { none, full, order } = mix, needed = this.ask.goal ?? probe.base * busynessFactor(mix.busyAt(strength));
-      const short = order.findIndex((n) => verdictOf(letterRatio(none[n], full[n], strength / 100), needed) !== 'clear');
+      const { none, full, order } = mix, least = this.ask.goal ?? probe.base;
+      // How busy it is only matters for letters that would do over a calm backdrop.
+      let needed: number | null = null;
+      const short = order.findIndex((n) => {
+        const ratio = letterRatio(none[n], full[n], strength / 100);
+        return verdictOf(ratio, least) !== 'clear' || verdictOf(ratio, (needed ??= this.ask.goal ?? probe.base * busynessFactor(mix.busyAt(strength)))) !== 'clear';
+      });
       if (short > 0) order.unshift(...order.splice(short, 1));
       return short < 0;
     });
@@ -203,12 +208,6 @@ const SURELY = 0.99;
 function fallsShort(model: StrengthModel, strength: number, readings: readonly Reading[]): boolean {
   const weakest = readings.reduce<Reading | null>((w, r) => (r.ratio !== null && (!w || r.ratio / r.needed < w.ratio! / w.needed) ? r : w), null);
   return weakest !== null && verdictOf(model.paintedLetter(strength, readings.indexOf(weakest), weakest.letters.findIndex((l) => l.ratio === weakest.ratio)), weakest.needed * SURELY) !== 'clear';
-}
-
-function mix(a: Float32Array, b: Float32Array, s: number): Float32Array {
-  const out = new Float32Array(a.length);
-  for (let i = 0; i < a.length; i++) out[i] = a[i] + (b[i] - a[i]) * s;
-  return out;
 }
 
 /** The strength chart: points from 0 to 100 %, 21 of them unless a coarser step (in percent) is enough. */
@@ -258,6 +257,12 @@ export function leastNear(model: StrengthModel, near: number): number | null {
       low = high;
     }
   return between(model, low, high);
+}
+
+/** The least whole percent that is enough, looked for in steps of ten: what lies between two steps that are not is not found. @returns null where there is none */
+export function leastOfTens(model: StrengthModel): number | null {
+  for (let s = 0; s <= 100; s += 10) if (model.isEnough(s)) return s === 0 ? 0 : between(model, s - 10, s);
+  return null;
 }
 
 /** The least percent that is enough, by bisection, of two of which `low` is not and `high` is. */

@@ -13,13 +13,14 @@ import { union } from '../arrange/follow';
 import { boundsOf } from '../arrange/transform';
 import type { Painter } from '../paint/painter';
 import { quietSpots } from '../reading/quiet-spots';
-import { areClear, readText, type Reading } from '../reading/read';
+import { readText, type Reading } from '../reading/read';
+import { areClear } from '../reading/verdict';
 import type { Grid } from '../photo/saliency';
 import { linesPlace } from '../type/frame';
 import type { PhotoKept } from './photo-kept';
 import { LetterSamples } from './letter-sample';
 import { SlidePhoto } from './slide-photo';
-import { confirmed, leastConfirmed, leastNear, StrengthModel, strengthChart, type StrengthAsk } from './strength';
+import { confirmed, leastNear, leastOfTens, StrengthModel, type StrengthAsk } from './strength';
 import { suggestColours, type SuggestedColour } from './text-colours';
 import { askAbout } from './treatment';
 import { veilOf } from './veil';
@@ -269,7 +270,7 @@ export class Ways {
       }
       return { strength: high, readings };
     }
-    return confirmed(model, leastNear(model, near)) ?? leastConfirmed(model, strengthChart(model, 10));
+    return confirmed(model, leastNear(model, near) ?? leastOfTens(model));
   }
 
   private ink(): Way | null {

@@ -13,6 +13,7 @@ import { readJournal } from './journal';
 import { keepHouse } from './house';
 import { useKeys } from './keys';
 import { keepMeasuring } from './measuring';
+import { keepSolversWarm } from './warming';
 import { ReadingPanel } from './ReadingPanel';
 import { keepSaving } from './saving';
 import { Shortcuts } from './Shortcuts';
@@ -51,7 +52,7 @@ export function Bench({ stored, campaignName, fonts }: { stored: StoredPiece; ca
     let on = true;
     void begin(stored).then(() => {
       if (!on) return;
-      stop = [keepSaving(stored.piece), keepMeasuring(), keepHouse(stored.campaign)];
+      stop = [keepSaving(stored.piece), keepMeasuring(), keepSolversWarm(), keepHouse(stored.campaign)];
       setReady(true);
     });
     return () => {

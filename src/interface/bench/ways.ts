@@ -43,7 +43,8 @@ const withFonts = new WeakSet<object>();
 
 /** The quickest and most promising first, so that something can be seen soon; what takes longest last. */
 const ORDER: WayKind[] = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur'];
-const PICTURE_WIDTH = 280;
+/** Width of a way's small picture, px. */
+export const PICTURE_WIDTH = 280;
 
 export function cancelWays(): void {
   question++;
