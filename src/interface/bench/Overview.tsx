@@ -2,7 +2,7 @@
 // All readings of the piece in one table: every text of every slide in every size, the worst first; one click goes there.
 import { Button, Group, Modal, Progress, SegmentedControl, Table, Text, UnstyledButton } from '@mantine/core';
 import { IconListDetails } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { layerIn } from '../../core/piece/resolve';
 import type { Piece } from '../../core/piece/schema';
 import { overviewOf, worstFirst, type OverviewRow } from '../../core/reading/overview';
@@ -12,7 +12,7 @@ import { FLAG_WORD } from './flags';
 import css from './Overview.module.css';
 import { edit, select, useBench } from './store';
 
-export function Overview() {
+export const Overview = memo(function Overview() {
   const [open, setOpen] = useState(false);
   const places = useBench((s) => s.piece.slides.length * s.piece.sizes.length);
   return (
@@ -23,7 +23,7 @@ export function Overview() {
       {open && <Readings onClose={() => setOpen(false)} />}
     </>
   );
-}
+});
 
 /** Measures slide by slide and size by size, in a worker of its own, and tells how far it is. */
 function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: number; failed: boolean } {

@@ -1,7 +1,7 @@
 'use client';
 // What can be done for a text, in four views: the strength of one treatment, ways through side by side, quiet spots, text colours.
 import { SegmentedControl } from '@mantine/core';
-import { useEffect } from 'react';
+import { memo, useEffect } from 'react';
 import { create } from 'zustand';
 import { currentSlide, useBench } from '../store';
 import { look, useWays } from '../ways';
@@ -14,8 +14,8 @@ import { Ways } from './Ways';
 export type RemedyView = 'strength' | 'ways' | 'spots' | 'colours';
 export const useRemedyView = create<{ view: RemedyView }>(() => ({ view: 'strength' }));
 
-/** @param layer the selected text, or null for all texts of the slide */
-export function Remedies({ layer, measurable }: { layer: string | null; measurable: boolean }) {
+/** Readings change many times a second; what can be done only with what is selected. @param layer the selected text, or null for all texts of the slide */
+export const Remedies = memo(function Remedies({ layer, measurable }: { layer: string | null; measurable: boolean }) {
   const view = useRemedyView((s) => s.view);
   const seen = useWays((s) => s.seen !== null);
   // One text is placed or coloured: the selected one, else the only one.
@@ -47,4 +47,4 @@ export function Remedies({ layer, measurable }: { layer: string | null; measurab
       {view === 'colours' && <Colours layer={layer} />}
     </div>
   );
-}
+});
