@@ -7,6 +7,7 @@ import type { PathSink } from '../pattern/outline';
 import { gradientOf, hexOf } from '../piece/resolve';
 import { plainGradient } from '../piece/swatches';
 import type { Box, Colour, Fill, Pattern, Piece, Stroke } from '../piece/schema';
+import { paintAlphas } from './alphas';
 import { cssColour } from './css-colour';
 import { Kept } from './kept';
 import { gradientField, gradientTable, paintRamp, type RampTable } from './ramp';
@@ -69,9 +70,6 @@ export class Easel {
   /** A surface that is made once for what it depends on. */
   kept = (key: string, make: () => Surface): Surface => this.stores.areas.get(key, make);
 
-  /** Alphas of an area that are made once for what they depend on. */
-  alphas = (key: string, make: () => Float32Array): Float32Array => this.stores.alphas.get(key, make);
-
   /** An empty surface for a part of this one, with an easel that paints there as here. */
   scratch(part: Box): Easel {
     const { view } = this;
@@ -107,6 +105,16 @@ export class Easel {
     });
     context.imageSmoothingEnabled = k !== 1;
     return { style: context.createPattern(made.image as never, 'no-repeat')!, alpha: 1, space: [k, 0, 0, k, part.x * k, part.y * k] };
+  }
+
+  /**
+   * One colour with an alpha for each pixel of an area, as something to fill with. Its form costs more than its colour, and is kept apart: it
+   * stays while colour and strength are looked for.
+   * @param form everything the alphas depend on besides the region
+   * @param make alphas 0..1 of a region, row by row; `k` is how many surface pixels one pixel of it stands for
+   */
+  alphaArea(form: string, hex: string, opacity: number, region: Box, make: (region: Box, k: number) => Float32Array): Brush {
+    return this.area(JSON.stringify([form, hex, opacity]), region, (part, origin, k) => paintAlphas(this.stores.alphas.get(JSON.stringify([form, part, k]), () => make(part, k)), hex, opacity, part, origin));
   }
 
   /**

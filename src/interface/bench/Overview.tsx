@@ -3,7 +3,7 @@
 import { Button, Group, Modal, Progress, SegmentedControl, Table, Text, UnstyledButton } from '@mantine/core';
 import { IconListDetails } from '@tabler/icons-react';
 import { memo, useEffect, useState } from 'react';
-import { layerIn } from '../../core/piece/resolve';
+import { textsIn } from '../../core/piece/resolve';
 import type { Piece } from '../../core/piece/schema';
 import { overviewOf, worstFirst, type OverviewRow } from '../../core/reading/overview';
 import { solverWorkers } from '../../workers/clients';
@@ -37,8 +37,7 @@ function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: num
       setState({ piece, rows, done: 0, failed: false });
       try {
         for (const [i, { slide, size }] of piece.slides.flatMap((s) => piece.sizes.map((z) => ({ slide: s, size: z }))).entries()) {
-          const texts = slide.layers.some((l) => l.kind === 'text' && layerIn(l, size, piece.sizes[0]).visible);
-          const found = texts ? await worker.overview({ piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id }) : [];
+          const found = textsIn(piece, slide, size).length ? await worker.overview({ piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id }) : [];
           if (!on) return;
           rows = [...rows, ...overviewOf(piece, slide, size, found)];
           setState({ piece, rows, done: i + 1, failed: false });

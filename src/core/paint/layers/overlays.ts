@@ -5,7 +5,6 @@ import type { BorderLayer, Box, FadeLayer, PlateLayer, PoolLayer } from '../../p
 import { PLAIN_SHAPE } from '../../piece/plain';
 import { grown, traceBox, within, type Radii } from '../box-path';
 import { deviceBox, traceCorners, type Easel } from '../easel';
-import { paintAlphas } from '../alphas';
 import { poolAlphas, poolReach } from '../pool';
 import { fadeAlphas, fadeFrame } from '../ramp';
 import { parallelOf, traceShape } from '../shape-path';
@@ -16,11 +15,7 @@ export function paintFade(easel: Easel, layer: FadeLayer, opacity: number): void
   const straight = easel.upright(box, t), region = easel.onSurface(straight ?? deviceBox({ x: 0, y: 0, ...box }, t));
   if (!region) return;
   const { shape, angle, centre, solid, reach, easing } = layer, hex = easel.hex(layer.colour);
-  // The form costs more than the colour, and stays while the strength is looked for.
-  const form = JSON.stringify(['fade', shape, angle, centre, solid, reach, easing, box, t]);
-  const brush = easel.area(JSON.stringify([form, hex, opacity]), region, (part, origin, k) =>
-    paintAlphas(easel.alphas(JSON.stringify([form, part, k]), () => fadeAlphas(layer, compose(fadeFrame(layer, box), compose(invert(t), [k, 0, 0, k, 0, 0])), part)), hex, opacity, part, origin),
-  );
+  const brush = easel.alphaArea(JSON.stringify(['fade', shape, angle, centre, solid, reach, easing, box, t]), hex, opacity, region, (part, k) => fadeAlphas(layer, compose(fadeFrame(layer, box), compose(invert(t), [k, 0, 0, k, 0, 0])), part));
   if (straight) easel.fillDevice(brush, region);
   else easel.fillPath(brush, t, (to, m) => traceCorners(to, box, m));
 }
@@ -33,9 +28,8 @@ export function paintPoolLayer(easel: Easel, layer: PoolLayer, places: readonly 
   const spread = layer.spread * scale, feather = Math.max(1, layer.feather * scale), hex = easel.hex(layer.colour);
   const region = easel.onSurface(deviceBox(poolReach(onSurface, rotation, spread, feather), [1, 0, 0, 1, 0, 0]));
   if (!region) return;
-  const form = JSON.stringify(['pool', onSurface, rotation, spread, feather]);
-  const brush = easel.area(JSON.stringify([form, hex, opacity]), region, (part, origin, k) =>
-    paintAlphas(easel.alphas(JSON.stringify([form, part, k]), () => poolAlphas(onSurface.map((b) => ({ x: b.x / k, y: b.y / k, width: b.width / k, height: b.height / k })), rotation, spread / k, feather / k, part)), hex, opacity, part, origin),
+  const brush = easel.alphaArea(JSON.stringify(['pool', onSurface, rotation, spread, feather]), hex, opacity, region, (part, k) =>
+    poolAlphas(onSurface.map((b) => ({ x: b.x / k, y: b.y / k, width: b.width / k, height: b.height / k })), rotation, spread / k, feather / k, part),
   );
   easel.fillDevice(brush, region);
 }

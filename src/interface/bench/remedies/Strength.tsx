@@ -6,7 +6,7 @@ import { IconWand } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import { changeLayers } from '../../../core/piece/edits';
-import { isBackdropPhoto } from '../../../core/piece/resolve';
+import { isBackdropPhoto, slideOf } from '../../../core/piece/resolve';
 import { isLaid, isOfText, isTreatment, setColour, type TreatmentKind } from '../../../core/piece/treatments';
 import type { StrengthPoint } from '../../../core/remedy/strength';
 import { withTreatmentAt, type TreatmentAsk } from '../../../core/remedy/treatment';
@@ -82,7 +82,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
     edit(
       label,
       (p) => {
-        const here = p.slides.find((s) => s.id === slideId)!;
+        const here = slideOf(p, slideId);
         const next = withTreatmentAt(p, scope === 'all' ? [here, ...p.slides.filter((s) => s !== here)] : [here], { ...ask, ...(id !== null && hex !== colour ? { colour: hex } : id === null && 'colour' in ask ? { colour: hex } : {}) }, strength, () => nanoid(10));
         added = next.added;
         return next.piece;
