@@ -30,7 +30,7 @@ export default tseslint.config(
     },
   },
   { files: ['scripts/**', 'demo/**', 'tests/**'], rules: { 'no-console': 'off' } },
-  { files: ['*.config.mjs', 'tests/browser/*.mjs'], rules: { 'import/no-anonymous-default-export': 'off' } },
+  { files: ['*.config.mjs', 'tests/browser/*.mjs', 'tests/hostile/*.mjs'], rules: { 'import/no-anonymous-default-export': 'off' } },
   floor('core', FLOORS.slice(1), ['react', 'react-dom', '@mantine/*', 'node:*', 'fs', 'path', 'knex', 'mysql2', 'sharp', '@napi-rs/canvas', 'next', 'next/*']),
   floor('server', ['workers', 'interface'], ['react', 'react-dom', '@mantine/*']),
   floor('workers', ['server', 'interface'], ['react', 'react-dom', '@mantine/*', 'node:*', 'knex', 'sharp', '@napi-rs/canvas']),

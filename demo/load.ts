@@ -3,8 +3,8 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { CutOut } from '../src/core/photo/cut-out';
-import { packMask } from '../src/core/photo/mask';
 import { keepAsset } from '../src/server/assets';
+import { keepMask } from '../src/server/masks';
 import { closeDatabase, database } from '../src/server/database';
 import { createCampaign, createPiece, saveHouse } from '../src/server/pieces';
 import { PICTURES, piecesOf, swatches } from './ostrel-line';
@@ -27,10 +27,10 @@ try {
     // Newest first is how the library lists them.
     for (const p of [...PICTURES].reverse()) photos[p.file] = (await keepAsset(new Uint8Array(await readFile(join(folder, p.file))), p.title)).id;
     await createCampaign('The Ostrel Line', CAMPAIGN);
-    await saveHouse(CAMPAIGN, swatches);
+    await saveHouse(CAMPAIGN, 0, swatches);
     // The cup's mask is found as the product finds it.
     const { data, info } = await sharp(await readFile(join(folder, 'enamel-cup.jpg'))).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-    const cup = packMask(new CutOut({ width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) }).mask(CUP_STROKES));
+    const cup = await keepMask(new CutOut({ width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) }).mask(CUP_STROKES));
     for (const { id, piece } of piecesOf((file) => photos[file], () => ({ mask: cup, strokes: CUP_STROKES })).reverse()) await createPiece(piece, CAMPAIGN, id);
   }
 } finally {

@@ -1,4 +1,4 @@
-// Bundles what runs outside the pages: browser workers into public/workers, the server's tasks into .build.
+// Bundles what runs outside the pages: browser workers into public/workers, what the server's crews do into .build.
 import { copyFileSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, context } from 'esbuild';
@@ -18,7 +18,7 @@ const browser = {
   logLevel: 'warning',
 };
 const server = {
-  entryPoints: { tasks: join(ROOT, 'src/server/tasks.ts'), 'load-demo': join(ROOT, 'demo/load.ts') },
+  entryPoints: { member: join(ROOT, 'src/server/crew/member.ts'), 'load-demo': join(ROOT, 'demo/load.ts') },
   outdir: join(ROOT, '.build'),
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -13,6 +13,9 @@ export function fail(message) {
   process.exit(1);
 }
 
+/** Can only this machine reach it? */
+export const isLoopback = (host) => host === 'localhost' || host === '::1' || /^127(?:\.\d{1,3}){3}$/.test(host);
+
 const which = (program) => (process.env.PATH ?? '').split(':').concat('/usr/sbin', '/usr/local/sbin').map((d) => join(d, program)).find((f) => existsSync(f)) ?? null;
 export const findProgram = which;
 
@@ -65,7 +68,7 @@ export async function ensureBuild() {
   const stamp = join(ROOT, '.next', 'plavo-stamp');
   const want = sourceHash();
   const { bundle } = await import('./bundle.mjs');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want && existsSync(join(ROOT, '.build', 'tasks.mjs'))) return;
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want && existsSync(join(ROOT, '.build', 'member.mjs'))) return;
   console.log('Building');
   await bundle();
   const r = spawnSync(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), 'build'], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });

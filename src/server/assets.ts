@@ -1,13 +1,18 @@
 // Pictures: checked by content, content-addressed, stored in rows of at most 1 MiB, with a working copy for painters.
 import { createHash } from 'node:crypto';
+import { gunzipSync } from 'node:zlib';
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import type { Drawing } from '../core/format/drawing';
-import { svgDrawing } from '../core/format/svg-drawing';
+import { cleanSvg, serialised, sizeOfRoot } from '../core/format/svg/clean';
+import { outlines } from '../core/format/svg/outlines';
+import { beginsLikeSvg, SVG_LIMITS, SvgFault, type SvgElement } from '../core/format/svg/tree';
+import { named, pageOf, type Page } from './cursor';
 import { database } from './database';
 import { notFound, Problem } from './problem';
-import { checkedSvg } from './svg';
 
 export const LIMITS = { bytes: 60 * 1024 * 1024, pixels: 100_000_000 };
+/** How every picture is opened: what intake lets through, painting must be able to open too. Camera files with small oddities are taken. */
+export const DECODING = { limitInputPixels: LIMITS.pixels, failOn: 'error' } as const;
 /** Longest side of a working copy, in pixels: enough for a full-width picture at twice the size. */
 export const WORKING_SIDE = 4096;
 const ROW = 1024 * 1024;
@@ -21,6 +26,9 @@ export interface Asset {
   width: number;
   height: number;
   workingId: string;
+  /** Its outlines and its thumbnail, kept as bytes of their own; empty where there are none, null where they were not made yet. */
+  drawingId: string | null;
+  thumbnailId: string | null;
 }
 
 const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
@@ -35,27 +43,71 @@ function looksLike(bytes: Uint8Array): string | null {
   if (ascii(4, 8) === 'ftyp' && /avif|avis|mif1/.test(ascii(8, 32))) return 'heif';
   if (/^GIF8[79]a/.test(ascii(0, 6))) return 'gif';
   if (at(0, 0x49, 0x49, 0x2a, 0) || at(0, 0x4d, 0x4d, 0, 0x2a)) return 'tiff';
-  const head = Buffer.from(bytes.subarray(0, 4096)).toString('utf8').replace(/^\ufeff/, '');
-  if (/^\s*(<\?xml[\s\S]*?\?>\s*)?(<!--[\s\S]*?-->\s*)*(<!DOCTYPE svg[\s\S]*?>\s*)?(<!--[\s\S]*?-->\s*)*<svg[\s>]/i.test(head)) return 'svg';
-  return null;
+  return beginsLikeSvg(decodedText(bytes.subarray(0, 131_072))) ? 'svg' : null;
 }
 
+/** XML says by its first bytes how its letters are written; UTF-8 where it does not (XML 1.0, appendix F). */
+function decodedText(bytes: Uint8Array): string {
+  const wide = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : null;
+  const named = wide ?? /^<\?xml[^>]{0,100}encoding=["'](iso-8859-1|windows-1252|us-ascii)["']/i.exec(Buffer.from(bytes.subarray(0, 200)).toString('latin1'))?.[1];
+  return new TextDecoder(named ?? 'utf-8').decode(bytes);
+}
+
+/** A drawing that was packed (SVGZ). */
+function unpacked(bytes: Uint8Array, name: string): Uint8Array {
+  if (bytes[0] !== 0x1f || bytes[1] !== 0x8b) return bytes;
+  try {
+    return new Uint8Array(gunzipSync(bytes, { maxOutputLength: SVG_LIMITS.bytes + 1 }));
+  } catch {
+    throw new Problem(415, 'The picture cannot be decoded', `${name} is packed, and damaged or too large. Nothing was stored.`);
+  }
+}
+
+const svgProblem = (fault: SvgFault, name: string): Problem =>
+  fault.kind === 'endless'
+    ? new Problem(422, 'The drawing refers to itself', `${name}: ${fault.message}. Nothing was stored.`)
+    : fault.kind === 'too-much'
+      ? new Problem(413, 'The drawing is too much', `${name}: ${fault.message}. Nothing was stored.`)
+      : new Problem(415, 'The drawing cannot be read', `${name}: ${fault.message}. Nothing was stored.`);
+
+/** Sides beyond which a picture is refused whatever its area: rows that long stall decoders. */
+const MOST_SIDE = 30_000;
+
 /**
- * Checks and keeps a picture.
+ * Checks and keeps a picture. It decodes what a stranger sent, so it is only called in a process that can be ended.
+ * @param listed whether the library shows it
  * @throws Problem 400, 413 or 415 saying what is wrong with it
  */
-export async function keepAsset(given: Uint8Array, name: string): Promise<Asset> {
-  if (given.byteLength === 0) throw new Problem(400, 'The file is empty', `${name} holds no bytes.`);
-  if (given.byteLength > LIMITS.bytes) throw new Problem(413, 'The file is too large', `${name} has ${Math.round(given.byteLength / 1048576)} MB; at most ${LIMITS.bytes / 1048576} MB are taken.`);
-  const format = looksLike(given);
+export async function keepAsset(sent: Uint8Array, name: string, listed = true): Promise<Asset> {
+  if (sent.byteLength === 0) throw new Problem(400, 'The file is empty', `${name} holds no bytes.`);
+  if (sent.byteLength > LIMITS.bytes) throw new Problem(413, 'The file is too large', `${name} has ${Math.round(sent.byteLength / 1048576)} MB; at most ${LIMITS.bytes / 1048576} MB are taken.`);
+  const given = unpacked(sent, name), format = looksLike(given);
   if (!format) throw new Problem(415, 'This is not a picture Plavo can read', `${name} is none of JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG, whatever its name says.`);
-  const bytes = format === 'svg' ? new TextEncoder().encode(checkedSvg(new TextDecoder().decode(given), name)) : given;
+  let bytes = given, drawing: Drawing | null = null, drawn: SvgElement | null = null;
+  if (format === 'svg') {
+    try {
+      drawn = cleanSvg(decodedText(given));
+      // What names no size is as large as what it shows.
+      if (!sizeOfRoot(drawn)) {
+        const { width, height } = await sharp(Buffer.from(serialised(drawn)), { limitInputPixels: LIMITS.pixels }).metadata();
+        Object.assign(drawn.attributes, { width: String(width), height: String(height) });
+      }
+      bytes = new TextEncoder().encode(serialised(drawn));
+      drawing = outlines(drawn);
+    } catch (e) {
+      if (e instanceof SvgFault) throw svgProblem(e, name);
+      throw unreadable(name, e as Error);
+    }
+  }
   const id = sha256(bytes);
   const known = await findAsset(id);
-  if (known) return known;
+  if (known) {
+    if (listed) await database()('assets').where({ id, listed: false }).update({ listed: true });
+    return known;
+  }
   let meta: Metadata;
   let density: number | undefined;
-  const open = (): Sharp => sharp(bytes, { limitInputPixels: LIMITS.pixels, failOn: 'error', density });
+  const open = (): Sharp => sharp(bytes, { ...DECODING, density });
   try {
     meta = await open().metadata();
     if (format === 'svg') density = densityFor(Math.max(meta.width, meta.height));
@@ -64,26 +116,53 @@ export async function keepAsset(given: Uint8Array, name: string): Promise<Asset>
   }
   const turned = (meta.orientation ?? 1) >= 5;
   const width = (turned ? meta.height : meta.width) ?? 0, height = (turned ? meta.width : meta.height) ?? 0;
-  if (width * height > LIMITS.pixels) throw new Problem(413, 'The picture has too many pixels', `${name} is ${width} x ${height}; at most ${LIMITS.pixels / 1e6} megapixels are taken.`);
+  if (width * height > LIMITS.pixels || Math.max(width, height) > MOST_SIDE) throw new Problem(413, 'The picture has too many pixels', `${name} is ${width} x ${height}; at most ${LIMITS.pixels / 1e6} megapixels and ${MOST_SIDE.toLocaleString('en')} on a side are taken. Nothing was stored.`);
   const plain = (format === 'jpeg' || format === 'png') && (meta.orientation ?? 1) === 1 && !meta.icc && meta.space === 'srgb' && meta.depth === 'uchar' && Math.max(width, height) <= WORKING_SIDE;
-  let working: { bytes: Uint8Array; mime: string } | null = null;
+  let working: { bytes: Uint8Array; mime: string } | null = null, thumbnail: Uint8Array;
   try {
-    if (plain) await open().stats();
+    // Decoded to the last row before anything is kept.
+    if (plain) await open().raw().toBuffer();
     else {
       const upright = open().autoOrient().resize({ width: WORKING_SIDE, height: WORKING_SIDE, fit: 'inside', withoutEnlargement: true }).toColourspace('srgb');
       const opaque = !meta.hasAlpha && format === 'jpeg';
       working = { bytes: new Uint8Array(await (opaque ? upright.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }) : upright.png({ compressionLevel: 6 })).toBuffer()), mime: opaque ? 'image/jpeg' : 'image/png' };
     }
+    thumbnail = await thumbnailFrom(working?.bytes ?? bytes);
   } catch (e) {
     throw unreadable(name, e as Error);
   }
   const shortName = name.replace(/[\p{Cc}]/gu, '').slice(-200) || 'Picture';
-  const asset: Asset = { id, name: shortName, mime: MIME[format], bytes: bytes.byteLength, width, height, workingId: working ? sha256(working.bytes) : id };
+  const thumbnailId = await keepBytes(thumbnail, shortName, 'image/webp');
+  const drawingId = drawing ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), shortName, 'application/json') : '';
+  const asset: Asset = { id, name: shortName, mime: MIME[format], bytes: bytes.byteLength, width, height, workingId: working ? sha256(working.bytes) : id, drawingId, thumbnailId };
   if (working) {
     const size = await sharp(working.bytes).metadata();
-    await store({ id: asset.workingId, name: shortName, mime: working.mime, bytes: working.bytes.byteLength, width: size.width ?? 0, height: size.height ?? 0, workingId: asset.workingId }, working.bytes, false);
+    await store({ id: asset.workingId, name: shortName, mime: working.mime, bytes: working.bytes.byteLength, width: size.width ?? 0, height: size.height ?? 0, workingId: asset.workingId, drawingId: '', thumbnailId }, working.bytes, false);
   }
-  await store(asset, bytes, true);
+  await store(asset, bytes, listed);
+  return asset;
+}
+
+const thumbnailFrom = async (bytes: Uint8Array): Promise<Uint8Array> => new Uint8Array(await sharp(bytes, DECODING).resize(320, 320, { fit: 'inside' }).webp({ quality: 80 }).toBuffer());
+
+/** Makes what is derived from a picture that was kept before it was. In a process that can be ended. */
+export async function derive(id: string): Promise<Asset> {
+  const asset = await findAsset(id);
+  if (!asset) throw notFound('picture');
+  if (asset.thumbnailId === null) {
+    asset.thumbnailId = await thumbnailFrom(await assetBytes(asset.workingId)).then((b) => keepBytes(b, asset.name, 'image/webp'), () => '');
+    await database()('assets').where({ id }).update({ thumbnail_id: asset.thumbnailId });
+  }
+  if (asset.drawingId === null) {
+    let drawing: Drawing | null = null;
+    try {
+      drawing = asset.mime === 'image/svg+xml' ? outlines(cleanSvg((await assetBytes(id)).toString('utf8'))) : null;
+    } catch (e) {
+      if (!(e instanceof SvgFault)) throw e;
+    }
+    asset.drawingId = drawing ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), asset.name, 'application/json') : '';
+    await database()('assets').where({ id }).update({ drawing_id: asset.drawingId });
+  }
   return asset;
 }
 
@@ -100,40 +179,33 @@ async function store(asset: Asset, bytes: Uint8Array, listed: boolean): Promise<
   const now = new Date();
   await database().transaction(async (trx) => {
     // Two uploads of the same picture at once: the second finds the first's row.
-    await trx('assets').insert({ id: asset.id, name: asset.name, mime: asset.mime, bytes: asset.bytes, width: asset.width, height: asset.height, working_id: asset.workingId, listed, created_at: now }).onConflict('id').ignore();
+    await trx('assets').insert({ id: asset.id, name: asset.name, mime: asset.mime, bytes: asset.bytes, width: asset.width, height: asset.height, working_id: asset.workingId, drawing_id: asset.drawingId, thumbnail_id: asset.thumbnailId, listed, created_at: now }).onConflict('id').ignore();
     for (let part = 0, at = 0; at < bytes.byteLength; part++, at += ROW)
       await trx('asset_rows').insert({ asset_id: asset.id, part, bytes: Buffer.from(bytes.subarray(at, at + ROW)) }).onConflict(['asset_id', 'part']).ignore();
   });
 }
 
-type Row = { id: string; name: string; mime: string; bytes: number; width: number; height: number; working_id: string };
-const fromRow = (r: Row): Asset => ({ id: r.id, name: r.name, mime: r.mime, bytes: r.bytes, width: r.width, height: r.height, workingId: r.working_id });
+type Row = { id: string; name: string; mime: string; bytes: number; width: number; height: number; working_id: string; drawing_id: string | null; thumbnail_id: string | null };
+const fromRow = (r: Row): Asset => ({ id: r.id, name: r.name, mime: r.mime, bytes: r.bytes, width: r.width, height: r.height, workingId: r.working_id, drawingId: r.drawing_id, thumbnailId: r.thumbnail_id });
 
 export async function findAsset(id: string): Promise<Asset | null> {
-  const row = await database()<Row>('assets').where({ id }).first();
+  const row = /^[0-9a-f]{64}$/.test(id) ? await database()<Row>('assets').where({ id }).first() : undefined;
   return row ? fromRow(row) : null;
 }
 
-/** Keeps bytes that are no picture, a font for one, by the name of their content. */
+/** Keeps bytes that are no picture of the library, a font or a thumbnail for one, by the name of their content. */
 export async function keepBytes(bytes: Uint8Array, name: string, mime: string): Promise<string> {
   const id = sha256(bytes);
-  await store({ id, name: name.slice(0, 200), mime, bytes: bytes.byteLength, width: 0, height: 0, workingId: id }, bytes, false);
+  await store({ id, name: name.slice(0, 200), mime, bytes: bytes.byteLength, width: 0, height: 0, workingId: id, drawingId: '', thumbnailId: '' }, bytes, false);
   return id;
 }
 
-const drawings = new Map<string, Drawing | null>();
-const KEPT_DRAWINGS = 60;
+/** Is it something that can be shown as a picture? */
+export const isPicture = (asset: Asset): boolean => asset.mime.startsWith('image/') && asset.width > 0;
 
-/** The outlines of an asset that is a drawing of plain shapes, or null. */
+/** The outlines of an asset that is a drawing of plain shapes, or null. @throws Problem 404 */
 export async function assetDrawing(asset: Asset): Promise<Drawing | null> {
-  if (asset.mime !== 'image/svg+xml') return null;
-  let drawing = drawings.get(asset.id);
-  if (drawing === undefined) {
-    drawing = svgDrawing((await assetBytes(asset.id)).toString('utf8'));
-    if (drawings.size >= KEPT_DRAWINGS) drawings.delete(drawings.keys().next().value!);
-    drawings.set(asset.id, drawing);
-  }
-  return drawing;
+  return asset.drawingId ? (JSON.parse((await assetBytes(asset.drawingId)).toString('utf8')) as Drawing) : null;
 }
 
 export interface ListedAsset extends Asset {
@@ -141,12 +213,13 @@ export interface ListedAsset extends Asset {
   usedIn: { id: string; name: string }[];
 }
 
-/** Pictures of the library, newest first, with the pieces that show them. */
-export async function listAssets(): Promise<ListedAsset[]> {
+/** Pictures of the library, newest first, with the pieces that show them. @throws Problem 400 for a broken cursor */
+export async function listAssets(at: { cursor?: string; limit: number; search?: string }): Promise<Page<ListedAsset>> {
+  const page = await pageOf<Row, Asset>(database()('assets').where({ listed: true }).modify(named(at.search)), 'created_at', at, fromRow);
   const used = new Map<string, { id: string; name: string }[]>();
-  for (const { id, name, document } of await database()<{ id: string; name: string; document: string }>('pieces').select('id', 'name', 'document'))
-    for (const asset of new Set([...document.matchAll(/"asset":"([0-9a-f]{64})"/g)].map((m) => m[1]))) used.set(asset, [...(used.get(asset) ?? []), { id, name }]);
-  return (await database()<Row & { listed: boolean; created_at: Date }>('assets').where({ listed: true }).orderBy('created_at', 'desc').limit(500)).map((r) => ({ ...fromRow(r), usedIn: used.get(r.id) ?? [] }));
+  const rows = page.items.length ? await database()('piece_assets').join('pieces', 'pieces.id', 'piece_assets.piece_id').whereNull('pieces.deleted_at').whereIn('asset_id', page.items.map((a) => a.id)).select<{ asset_id: string; id: string; name: string }[]>('asset_id', 'pieces.id as id', 'pieces.name as name') : [];
+  for (const { asset_id, id, name } of rows) used.set(asset_id, [...(used.get(asset_id) ?? []), { id, name }]);
+  return { ...page, items: page.items.map((a) => ({ ...a, usedIn: used.get(a.id) ?? [] })) };
 }
 
 /** The bytes of a picture. @throws Problem 404 */

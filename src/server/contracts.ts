@@ -23,22 +23,36 @@ export const NewPieceSchema = z.union([
   }),
 ]);
 
+/** True and false as they stand in an address. */
+const flag = z.enum(['true', 'false', '1', '0']).transform((v) => v === 'true' || v === '1');
+
+export const PageQuery = z.object({
+  cursor: z.string().max(100).optional().describe('`next` of the page before'),
+  limit: z.coerce.number().int().min(1).max(200).default(50).describe('Items of a page'),
+});
+export const SearchQuery = PageQuery.extend({ search: z.string().max(200).optional().describe('Part of the name') });
+export const PiecesQuery = SearchQuery.extend({ bin: flag.default(false).describe('Those in the bin instead'), campaign: z.string().max(32).optional().describe('Only those of a campaign') });
+export const PieceQuery = z.object({ restore: flag.describe('Takes it out of the bin') });
+export const AssetQuery = z.object({ listed: flag.default(true).describe('Whether the library shows it') });
+export const AssetAsQuery = z.object({ as: z.enum(['original', 'working', 'thumbnail', 'drawing']).default('original') });
+
 export const PlaceQuery = z.object({
   slide: z.coerce.number().int().min(1).default(1).describe('Number of the slide, from 1'),
-  size: z.string().optional().describe('Id of the size; the base size where left out'),
+  size: z.string().max(64).optional().describe('Id of the size; the base size where left out'),
 });
 
 export const RenderQuery = PlaceQuery.extend({
   format: z.enum(['png', 'jpeg']).default('png'),
   scale: z.coerce.number().min(0.02).max(4).default(1),
   quality: z.coerce.number().int().min(1).max(100).default(90),
-  revision: z.coerce.number().int().optional().describe('Only makes the address unique, for caches'),
-  download: z.coerce.boolean().optional().describe('Answer as a file with a sensible name'),
+  look: z.string().max(40).optional().describe('As the list of pieces says it: a picture of that look may be kept by caches'),
+  revision: z.string().max(40).optional().describe('Only makes the address unique'),
+  download: flag.optional().describe('Answer as a file with a sensible name'),
 });
 
 export const JustEnoughSchema = z.strictObject({
   slide: z.number().int().min(1).default(1),
-  size: z.string().optional(),
+  size: z.string().max(64).optional(),
   layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'),
   treatment: z.enum(TREATMENT_KINDS).describe('What kind of treatment'),
   property: z.enum(['opacity', 'reach']).optional().describe('Of a tint, fade, pool or plate: what its strength is; only a fade has a reach'),
@@ -55,6 +69,8 @@ export const MakeRoomSchema = z.strictObject({ ...spot, layer: z.string().descri
 export const CutOutSchema = z.strictObject({ ...spot, layer: z.string().describe('The photo'), strokes: CutSchema.shape.strokes.describe('What belongs to the subject, and what does not') });
 
 export const SwatchesSchema = z.array(SwatchSchema).max(200);
+
+export const SignInSchema = z.strictObject({ passphrase: z.string().min(1).max(1000) });
 
 export const CampaignSchema = z.strictObject({ name: z.string().trim().min(1).max(200) });
 
@@ -91,8 +107,10 @@ const WaySchema = z.object({
 const SpotSchema = z.object({ set: z.looseObject({}), frame: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }), lines: z.number(), covers: z.number(), reading: PlacedReading });
 const SideSchema = z.object({ side: z.enum(['left', 'right', 'top', 'bottom']), kind: z.enum(['calm', 'uneven', 'pattern', 'cut']), worth: z.number(), where: z.array(z.array(z.number())) });
 
-const StoredPieceSchema = z.object({ id: z.string(), campaign: z.string(), revision: z.number().int(), changedAt: z.string(), piece: PieceSchema });
+const StoredPieceSchema = z.object({ id: z.string(), campaign: z.string(), revision: z.number().int(), changedAt: z.string(), look: z.string(), piece: PieceSchema });
 const AssetSchema = z.object({ id: z.string(), name: z.string(), mime: z.string(), bytes: z.number(), width: z.number(), height: z.number(), usedIn: z.array(z.object({ id: z.string(), name: z.string() })).optional().describe('Pieces that show it') });
+const SummarySchema = z.object({ id: z.string(), campaign: z.string(), name: z.string(), revision: z.number().int(), changedAt: z.string(), sizes: z.array(z.object({ id: z.string(), name: z.string(), width: z.number(), height: z.number(), destination: z.string().nullable() })), slides: z.number().int(), look: z.string().describe('What a picture of it depends on'), damaged: z.boolean(), deletedAt: z.string().nullable() });
+const RevisionSchema = z.object({ row: z.number().int(), revision: z.number().int(), kind: z.enum(['saved', 'refused']), savedAt: z.string() });
 const FontSchema = z.object({ id: z.string(), family: z.string(), weight: z.number(), italic: z.boolean(), licence: z.string() });
 const ProblemSchema = z.object({ type: z.string(), title: z.string(), status: z.number(), detail: z.string().optional(), errors: z.array(z.object({ path: z.string(), reason: z.string() })).optional() });
 
@@ -103,6 +121,8 @@ const schemaOf = (s: z.ZodType): unknown => {
 const body = (s: z.ZodType) => ({ required: true, content: { 'application/json': { schema: schemaOf(s) } } });
 const ok = (description: string, s: z.ZodType, status = '200') => ({ [status]: { description, content: { 'application/json': { schema: schemaOf(s) } } } });
 const problem = (description: string) => ({ description, content: { 'application/problem+json': { schema: schemaOf(ProblemSchema) } } });
+const pageSchema = (item: z.ZodType) => z.object({ items: z.array(item), next: z.string().nullable().describe('Cursor of the next page; null at the end') });
+const ifMatch = { name: 'If-Match', in: 'header', required: true, description: 'The revision the change begins with, as given by ETag', schema: { type: 'string' } };
 const inPath = (name: string) => ({ name, in: 'path', required: true, schema: { type: 'string' } });
 const inQuery = (s: z.ZodObject) =>
   Object.entries(s.shape).map(([name, field]) => ({ name, in: 'query', required: false, ...((field as z.ZodType).description ? { description: (field as z.ZodType).description } : {}), schema: schemaOf(field as z.ZodType) }));
@@ -114,11 +134,16 @@ export function openApi(): unknown {
     openapi: '3.1.0',
     info: { title: 'Plavo', version: '1', description: 'Compose pieces, measure how well every letter reads, find the least treatment that is enough, take pictures away.' },
     paths: {
+      '/api/health': { get: { summary: 'Whether application and database answer', responses: { 200: { description: 'They do' }, 503: problem('The database does not') } } },
+      '/api/openapi.json': { get: { summary: 'This description', responses: { 200: { description: 'OpenAPI 3.1' } } } },
+      '/api/sign-in': { post: { summary: 'Begin a session, where a passphrase is set', requestBody: body(SignInSchema), responses: { 204: { description: 'Signed in; a cookie holds the session' }, 401: problem('Not the passphrase'), 409: problem('None is set'), 429: problem('Too many attempts') } } },
+      '/api/sign-out': { post: { summary: 'End the session', responses: { 204: { description: 'Signed out' } } } },
+      '/api/fonts/{face}': { get: { summary: 'The bytes of a font', parameters: [inPath('face')], responses: { 200: { description: 'TTF or OTF', content: { 'font/ttf': {} } }, 404: problem('Not there') } } },
       '/api/assets': {
-        get: { summary: 'Pictures of the library', responses: ok('Newest first', z.array(AssetSchema)) },
-        post: { summary: 'Store a picture', requestBody: { required: true, content: { 'multipart/form-data': { schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' } } } } } }, responses: { ...ok('Stored', AssetSchema, '201'), 413: problem('Too large'), 415: problem('Not a readable picture') } },
+        get: { summary: 'Pictures of the library, newest first', parameters: inQuery(SearchQuery), responses: ok('A page', pageSchema(AssetSchema)) },
+        post: { summary: 'Store a picture', parameters: inQuery(AssetQuery), requestBody: { required: true, content: { 'multipart/form-data': { schema: { type: 'object', required: ['file'], properties: { file: { type: 'string', format: 'binary' } } } } } }, responses: { ...ok('Stored', AssetSchema, '201'), 413: problem('Too large, or too much work'), 415: problem('Not a readable picture'), 422: problem('A drawing that refers to itself'), 503: problem('Busy'), 507: problem('The disk is full') } },
       },
-      '/api/assets/{id}': { get: { summary: 'The bytes of a picture', parameters: [id, { name: 'as', in: 'query', schema: { enum: ['original', 'working', 'thumbnail', 'drawing'] } }], responses: { 200: { description: 'The picture' }, 404: problem('Not there') } } },
+      '/api/assets/{id}': { get: { summary: 'The bytes of a picture', parameters: [id, ...inQuery(AssetAsQuery)], responses: { 200: { description: 'The picture' }, 404: problem('Not there') } } },
       '/api/campaigns/{id}/fonts': {
         get: { summary: 'Fonts of the campaign’s own', parameters: [id], responses: ok('By family', z.array(FontSchema)) },
         post: { summary: 'Add a font: TTF, OTF, WOFF or WOFF2', parameters: [id], requestBody: { required: true, content: { 'multipart/form-data': { schema: { type: 'object', required: ['file', 'licence'], properties: { file: { type: 'string', format: 'binary' }, licence: { type: 'string', description: 'Under which licence it may be used' } } } } } }, responses: { ...ok('Kept', FontSchema, '201'), 413: problem('Too large'), 422: problem('Not a usable font') } },
@@ -127,19 +152,23 @@ export function openApi(): unknown {
       '/api/campaigns': { get: { summary: 'Campaigns', responses: { 200: { description: 'All campaigns' } } }, post: { summary: 'A new campaign', requestBody: body(CampaignSchema), responses: { 201: { description: 'Made' } } } },
       '/api/campaigns/{id}/swatches': {
         get: { summary: 'Colours and gradients of the house style', parameters: [id], responses: { ...ok('Swatches', SwatchesSchema), 404: problem('Not there') } },
-        put: { summary: 'Replace them; every piece of the campaign that is linked to one follows', parameters: [id], requestBody: body(SwatchesSchema), responses: { ...ok('Swatches', SwatchesSchema), 404: problem('Not there') } },
+        put: { summary: 'Replace them over a revision; every piece of the campaign that is linked to one follows', parameters: [id, ifMatch], requestBody: body(SwatchesSchema), responses: { ...ok('Swatches; ETag holds the revision', SwatchesSchema), 404: problem('Not there'), 409: problem('Changed elsewhere; the answer holds them as they are now'), 428: problem('If-Match is missing') } },
       },
       '/api/pieces': {
-        get: { summary: 'Pieces, latest changed first', responses: { 200: { description: 'Summaries' } } },
+        get: { summary: 'Pieces, latest changed first', parameters: inQuery(PiecesQuery), responses: ok('A page', pageSchema(SummarySchema)) },
         post: { summary: 'A new piece from a document, a destination or a size', requestBody: body(NewPieceSchema), responses: { ...ok('Made; ETag holds the revision', StoredPieceSchema, '201'), 400: problem('Not valid'), 422: problem('The document is not valid') } },
       },
       '/api/pieces/{id}': {
         get: { summary: 'A piece; ETag holds the revision', parameters: [id], responses: { ...ok('The piece', StoredPieceSchema), 404: problem('Not there') } },
-        put: { summary: 'Save a whole document over a revision', parameters: [id, { name: 'If-Match', in: 'header', required: true, schema: { type: 'string' } }], requestBody: body(PieceSchema), responses: { ...ok('Saved', StoredPieceSchema), 409: problem('Changed elsewhere; both versions are kept'), 422: problem('Not valid'), 428: problem('If-Match is missing') } },
-        delete: { summary: 'Delete a piece', parameters: [id], responses: { 204: { description: 'Gone' }, 404: problem('Not there') } },
+        put: { summary: 'Save a whole document over a revision', parameters: [id, ifMatch], requestBody: body(PieceSchema), responses: { ...ok('Saved', StoredPieceSchema), 409: problem('Changed elsewhere; both versions are kept'), 422: problem('Not valid'), 428: problem('If-Match is missing') } },
+        post: { summary: 'Take a piece out of the bin', parameters: [id, ...inQuery(PieceQuery)], responses: { ...ok('As it is', SummarySchema), 404: problem('Not there') } },
+        delete: { summary: 'Put a piece into the bin, where it lies for 30 days', parameters: [id], responses: { 204: { description: 'In the bin' }, 404: problem('Not there') } },
       },
-      '/api/pieces/{id}/revisions': { get: { summary: 'Saved and refused revisions, newest first', parameters: [id], responses: { 200: { description: 'Revisions' } } } },
-      '/api/pieces/{id}/revisions/{row}': { get: { summary: 'The document of a revision', parameters: [id, inPath('row')], responses: ok('The document', PieceSchema) } },
+      '/api/pieces/{id}/revisions': { get: { summary: 'Saved and refused revisions, newest first', parameters: [id, ...inQuery(PageQuery)], responses: ok('A page', pageSchema(RevisionSchema)) } },
+      '/api/pieces/{id}/revisions/{row}': {
+        get: { summary: 'The document of a revision', parameters: [id, inPath('row')], responses: { ...ok('The document', PieceSchema), 404: problem('Not there'), 422: problem('Damaged') } },
+        post: { summary: 'Make it the present version, as a new revision', parameters: [id, inPath('row')], responses: { 200: { description: 'Restored; ETag holds the revision' }, 404: problem('Not there'), 422: problem('Damaged') } },
+      },
       '/api/pieces/{id}/render': { get: { summary: 'A slide as a picture', parameters: [id, ...inQuery(RenderQuery)], responses: { 200: { description: 'PNG or JPEG', content: { 'image/png': {}, 'image/jpeg': {} } }, 404: problem('Not there') } } },
       '/api/pieces/{id}/reading': { get: { summary: 'The reading of every text of a slide, letter by letter', parameters: [id, ...inQuery(PlaceQuery)], responses: ok('Readings', z.array(ReadingSchema)) } },
       '/api/pieces/{id}/just-enough': {
@@ -154,7 +183,7 @@ export function openApi(): unknown {
       '/api/pieces/{id}/remedies': { post: { summary: 'Ways through: every treatment that makes the texts Clear, the best first. With Accept: application/x-ndjson line by line, as each is solved', parameters: [id], requestBody: body(RemediesSchema), responses: { ...ok('Ways', z.array(WaySchema)), 422: problem('No such layer') } } },
       '/api/pieces/{id}/quiet-spots': { post: { summary: 'The best three places for a text', parameters: [id], requestBody: body(QuietSpotsSchema), responses: { ...ok('Places', z.array(SpotSchema)), 422: problem('No such layer') } } },
       '/api/pieces/{id}/make-room': { post: { summary: 'How well room can be made on each side of a photo; it is made by setting `room` of its layer', parameters: [id], requestBody: body(MakeRoomSchema), responses: { ...ok('Sides', z.array(SideSchema)), 422: problem('No such layer') } } },
-      '/api/pieces/{id}/cut-out': { post: { summary: 'The mask of a photo’s subject, to be set as `cut.mask` of its layer', parameters: [id], requestBody: body(CutOutSchema), responses: { ...ok('The mask', CutSchema.shape.mask), 422: problem('No such layer') } } },
+      '/api/pieces/{id}/cut-out': { post: { summary: 'The mask of a photo’s subject, to be set as `cut.mask` of its layer', parameters: [id], requestBody: body(CutOutSchema), responses: { ...ok('The mask, stored as a picture', CutSchema.shape.mask), 422: problem('No such layer') } } },
     },
   };
 }

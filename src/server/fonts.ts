@@ -103,8 +103,8 @@ export async function removeFont(campaign: string, id: string): Promise<void> {
   if (!(await database()('fonts').where({ campaign_id: campaign, asset_id: id }).delete())) throw notFound('font');
 }
 
-/** Families of one's own by name, of whatever campaign. */
-export async function ownFamilies(names: readonly string[]): Promise<Family[]> {
+/** Families of a campaign's own, by name. */
+export async function ownFamilies(campaign: string, names: readonly string[]): Promise<Family[]> {
   if (!names.length) return [];
-  return familiesOf((await database()<Row>('fonts').whereIn('family', [...names])).map(fromRow));
+  return familiesOf((await database()<Row>('fonts').where({ campaign_id: campaign }).whereIn('family', [...names]).orderBy(['family', 'weight', 'italic'])).map(fromRow));
 }

@@ -16,6 +16,9 @@ function surface(width: number, height: number): Surface {
     context: context as unknown as Context2D,
     image: canvas,
     read: (x, y, w, h) => context.getImageData(x, y, w, h).data,
+    free: () => {
+      canvas.width = canvas.height = 1;
+    },
     write: (p: Pixels) => context.putImageData(new ImageData(p.data, p.width, p.height), 0, 0),
   };
 }

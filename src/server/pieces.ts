@@ -1,20 +1,25 @@
 // Pieces: saved whole with a revision. A save against an older revision is refused, and both versions are kept.
+import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import { assetsOf } from '../core/piece/resolve';
 import type { Piece, Swatch } from '../core/piece/schema';
 import { withHouse } from '../core/piece/swatches';
 import { openPiece } from '../core/piece/upgrade';
+import { named, pageOf, type Page } from './cursor';
 import { database } from './database';
 import { notFound, Problem } from './problem';
 
-/** Days for which every saved revision can be restored. */
+/** Days for which every saved revision can be restored, and a deleted piece lies in the bin. Of earlier days the last revision stays. */
 export const KEPT_DAYS = 30;
+const DAY = 86_400_000;
 
 export interface StoredPiece {
   id: string;
   campaign: string;
   revision: number;
   changedAt: string;
+  /** What a picture of it depends on. */
+  look: string;
   piece: Piece;
 }
 
@@ -26,14 +31,22 @@ export interface PieceSummary {
   changedAt: string;
   sizes: { id: string; name: string; width: number; height: number; destination: string | null }[];
   slides: number;
+  /** What a picture of the piece depends on: its revision, and that of its campaign's house style. */
+  look: string;
+  /** Its document cannot be opened; earlier versions can be restored. */
+  damaged: boolean;
+  /** Since when it is in the bin. */
+  deletedAt: string | null;
 }
 
 export interface Campaign {
   id: string;
   name: string;
+  /** How many pieces it has, without those in the bin. */
+  pieces: number;
 }
 
-type Row = { id: string; campaign_id: string; name: string; revision: number; document: string; created_at: Date; changed_at: Date };
+type Row = { id: string; campaign_id: string; name: string; revision: number; document: string; created_at: Date; changed_at: Date; summary: string | null; damaged: number | boolean; deleted_at: Date | null };
 
 /** Validates a document from outside. @throws Problem 422 with every fault */
 export function documentFrom(raw: unknown): Piece {
@@ -45,18 +58,19 @@ export function documentFrom(raw: unknown): Piece {
 async function checkAssets(piece: Piece): Promise<void> {
   const wanted = assetsOf(piece);
   if (!wanted.length) return;
-  const there = new Set((await database()<{ id: string }>('assets').whereIn('id', wanted).select('id')).map((r) => r.id));
+  const there = new Set((await database()<{ id: string }>('assets').whereIn('id', wanted).where('mime', 'like', 'image/%').where('width', '>', 0).select('id')).map((r) => r.id));
   const missing = wanted.filter((a) => !there.has(a));
   if (missing.length) throw new Problem(422, 'A picture of the piece is not here', `Upload it first: ${missing[0]}`, missing.map((m) => ({ path: '/slides', reason: `the picture ${m} is not stored` })));
 }
 
 export async function listCampaigns(): Promise<Campaign[]> {
-  return database()<{ id: string; name: string; created_at: Date }>('campaigns').orderBy('created_at').select('id', 'name');
+  const [rows, counts] = await Promise.all([database()<{ id: string; name: string; created_at: Date }>('campaigns').orderBy('created_at').select('id', 'name'), countPieces()]);
+  return rows.map((c) => ({ ...c, pieces: counts.get(c.id) ?? 0 }));
 }
 
 export async function createCampaign(name: string, id = nanoid(12)): Promise<Campaign> {
   await database()('campaigns').insert({ id, name, created_at: new Date() });
-  return { id, name };
+  return { id, name, pieces: 0 };
 }
 
 /** The campaign of that id; without one, the newest, or a first one made now. @throws Problem 404 */
@@ -68,13 +82,45 @@ async function campaignFor(id: string | undefined): Promise<string> {
   return (await createCampaign('First campaign')).id;
 }
 
-const summary = (r: Row): PieceSummary => {
-  const doc = JSON.parse(r.document) as Piece;
-  return { id: r.id, campaign: r.campaign_id, name: r.name, revision: r.revision, changedAt: r.changed_at.toISOString(), sizes: doc.sizes?.map(({ id, name, width, height, destination }) => ({ id, name, width, height, destination })) ?? [], slides: doc.slides?.length ?? 0 };
-};
+/** What lists say of a piece, so that they need not open it. */
+const summaryOf = (piece: Piece): string => JSON.stringify({ sizes: piece.sizes.map(({ id, name, width, height, destination }) => ({ id, name, width, height, destination })), slides: piece.slides.length });
 
-export async function listPieces(): Promise<PieceSummary[]> {
-  return (await database()<Row>('pieces').orderBy('changed_at', 'desc').limit(1000)).map(summary);
+const fromRow = (r: Row & { house_revision: number }): PieceSummary => ({
+  id: r.id,
+  campaign: r.campaign_id,
+  name: r.name,
+  revision: r.revision,
+  changedAt: r.changed_at.toISOString(),
+  look: `${r.revision}.${r.house_revision}`,
+  damaged: Boolean(r.damaged),
+  deletedAt: r.deleted_at?.toISOString() ?? null,
+  ...(r.summary === null ? { sizes: [], slides: 0 } : (JSON.parse(r.summary) as Pick<PieceSummary, 'sizes' | 'slides'>)),
+});
+
+const LISTED = ['pieces.id', 'pieces.campaign_id', 'pieces.name', 'pieces.revision', 'pieces.changed_at', 'pieces.summary', 'pieces.damaged', 'pieces.deleted_at', 'house_revision'];
+
+/** Pieces, latest changed first; or those in the bin. @throws Problem 400 for a broken cursor */
+export function listPieces(at: { cursor?: string; limit: number; bin?: boolean; campaign?: string; search?: string }): Promise<Page<PieceSummary>> {
+  const query = database()
+    .select('*')
+    .from(database()('pieces').join('campaigns', 'campaigns.id', 'pieces.campaign_id').select(LISTED).where((q) => (at.bin ? q.whereNotNull('deleted_at') : q.whereNull('deleted_at'))).modify((q) => {
+          if (at.campaign !== undefined) void q.where({ campaign_id: at.campaign });
+        }).as('listed'))
+    .modify(named(at.search));
+  return pageOf<Row & { house_revision: number }, PieceSummary>(query, 'changed_at', at, fromRow);
+}
+
+/** How many pieces each campaign has. */
+async function countPieces(): Promise<Map<string, number>> {
+  const rows = await database()('pieces').whereNull('deleted_at').groupBy('campaign_id').select('campaign_id').count({ n: '*' });
+  return new Map((rows as { campaign_id: string; n: number }[]).map((r) => [r.campaign_id, Number(r.n)]));
+}
+
+/** Which assets a piece uses, for lists. */
+async function noteAssets(trx: Knex.Transaction, id: string, piece: Piece): Promise<void> {
+  const wanted = assetsOf(piece);
+  await trx('piece_assets').where({ piece_id: id }).whereNotIn('asset_id', wanted).delete();
+  if (wanted.length) await trx('piece_assets').insert(wanted.map((asset_id) => ({ piece_id: id, asset_id }))).onConflict(['piece_id', 'asset_id']).ignore();
 }
 
 export async function createPiece(piece: Piece, campaign?: string, id = nanoid(12)): Promise<StoredPiece> {
@@ -82,34 +128,68 @@ export async function createPiece(piece: Piece, campaign?: string, id = nanoid(1
   const campaignId = await campaignFor(campaign);
   const now = new Date(), document = JSON.stringify(piece);
   await database().transaction(async (trx) => {
-    await trx('pieces').insert({ id, campaign_id: campaignId, name: piece.name, revision: 1, document, created_at: now, changed_at: now });
+    await trx('pieces').insert({ id, campaign_id: campaignId, name: piece.name, revision: 1, document, summary: summaryOf(piece), created_at: now, changed_at: now });
     await trx('revisions').insert({ piece_id: id, revision: 1, kind: 'saved', document, saved_at: now });
+    await noteAssets(trx, id, piece);
   });
-  return { id, campaign: campaignId, revision: 1, changedAt: now.toISOString(), piece };
+  return { id, campaign: campaignId, revision: 1, changedAt: now.toISOString(), look: '1.0', piece };
 }
 
-/** The piece, its house swatches as the campaign has them now. @throws Problem 404 */
+/** A stored document. @throws Problem 422 where it cannot be opened any more, saying so */
+function opened(document: string): Piece {
+  try {
+    return documentFrom(JSON.parse(document));
+  } catch (e) {
+    throw new Problem(422, 'This version is damaged', `It cannot be opened (${e instanceof Problem ? (e.faults[0]?.reason ?? e.detail) : 'it is not JSON'}). Earlier versions of the piece can be restored.`, e instanceof Problem ? e.faults : [], { damaged: true });
+  }
+}
+
+/** The piece, its house swatches as the campaign has them now. @throws Problem 404, or 422 where its document is damaged */
 export async function readPiece(id: string): Promise<StoredPiece> {
-  const row = await database()<Row>('pieces').where({ id }).first();
+  const row = await database()<Row>('pieces').where({ id }).whereNull('deleted_at').first();
   if (!row) throw notFound('piece');
-  const piece = documentFrom(JSON.parse(row.document));
-  const house = piece.swatches.some((s) => s.house) ? await readHouse(row.campaign_id) : [];
-  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), piece: withHouse(piece, house) };
+  let piece: Piece;
+  try {
+    piece = opened(row.document);
+  } catch (e) {
+    // Said in lists from now on; the document itself is left as it is.
+    if (!row.damaged) await database()('pieces').where({ id, revision: row.revision }).update({ damaged: true });
+    throw e;
+  }
+  const { swatches, revision: house } = await readHouse(row.campaign_id);
+  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), look: `${row.revision}.${house}`, piece: withHouse(piece, swatches) };
+}
+
+/** Is the piece there, in the bin or out of it? @throws Problem 404 */
+export async function summaryOfPiece(id: string): Promise<PieceSummary> {
+  const row = (await database()('pieces').join('campaigns', 'campaigns.id', 'pieces.campaign_id').where({ 'pieces.id': id }).first(LISTED)) as (Row & { house_revision: number }) | undefined;
+  if (!row) throw notFound('piece');
+  return fromRow(row);
+}
+
+export interface House {
+  revision: number;
+  swatches: Swatch[];
 }
 
 /** Swatches of a campaign's house style. @throws Problem 404 */
-export async function readHouse(campaign: string): Promise<Swatch[]> {
-  const row = await database()<{ id: string; swatches: string | null }>('campaigns').where({ id: campaign }).first();
+export async function readHouse(campaign: string): Promise<House> {
+  const row = await database()<{ id: string; swatches: string | null; house_revision: number }>('campaigns').where({ id: campaign }).first('swatches', 'house_revision');
   if (!row) throw notFound('campaign');
-  return row.swatches ? (JSON.parse(row.swatches) as Swatch[]) : [];
+  return { revision: row.house_revision, swatches: row.swatches ? (JSON.parse(row.swatches) as Swatch[]) : [] };
 }
 
-/** Replaces the swatches of a house style; pieces follow when they are next read. @throws Problem 404 */
-export async function saveHouse(campaign: string, swatches: readonly Swatch[]): Promise<Swatch[]> {
+/**
+ * Replaces the swatches of a house style over a revision; pieces follow when they are next read.
+ * @throws Problem 404, or 409 with the present ones where somebody changed them since
+ */
+export async function saveHouse(campaign: string, over: number, swatches: readonly Swatch[]): Promise<House> {
   const house = swatches.map((s) => ({ ...s, house: true }));
-  const n = await database()('campaigns').where({ id: campaign }).update({ swatches: JSON.stringify(house) });
-  if (!n) throw notFound('campaign');
-  return house;
+  const n = await database()('campaigns').where({ id: campaign, house_revision: over }).update({ swatches: JSON.stringify(house), house_revision: over + 1 });
+  if (n) return { revision: over + 1, swatches: house };
+  const now = await readHouse(campaign);
+  if (now.revision === over + 1 && JSON.stringify(now.swatches) === JSON.stringify(house)) return now;
+  throw new Problem(409, 'The house style was changed elsewhere', `It is at revision ${now.revision}, your change began at ${over}. Nothing was changed.`, [], { revision: now.revision, swatches: now.swatches });
 }
 
 /**
@@ -121,7 +201,7 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
   const now = new Date(), document = JSON.stringify(piece);
   const outcome = await database().transaction(async (trx) => {
     const row = await trx<Row>('pieces').where({ id }).forUpdate().first();
-    if (!row) throw notFound('piece');
+    if (!row || row.deleted_at) throw notFound('piece');
     if (row.revision !== over) {
       // The same document again (an answer lost on the way) is no conflict.
       if (row.document === document) return { stored: row };
@@ -129,20 +209,52 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
       return { conflict: row.revision };
     }
     const revision = over + 1;
-    await trx('pieces').where({ id }).update({ name: piece.name, revision, document, changed_at: now });
+    await trx('pieces').where({ id }).update({ name: piece.name, revision, document, summary: summaryOf(piece), damaged: false, changed_at: now });
     await trx('revisions').insert({ piece_id: id, revision, kind: 'saved', document, saved_at: now });
-    await trx('revisions').where({ piece_id: id }).where('saved_at', '<', new Date(now.getTime() - KEPT_DAYS * 86_400_000)).whereNot({ revision }).delete();
+    await noteAssets(trx, id, piece);
+    await thin(trx, id, now);
     return { stored: { ...row, revision, changed_at: now } };
   });
   if ('conflict' in outcome)
     throw new Problem(409, 'The piece was changed elsewhere', `It is at revision ${outcome.conflict}, your edits began at ${over}. Both versions are kept.`, [], { revision: outcome.conflict });
   const row = outcome.stored!;
-  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), piece };
+  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), look: `${row.revision}.${(await readHouse(row.campaign_id)).revision}`, piece };
 }
 
-/** @throws Problem 404 */
+/** Of days longer ago than `KEPT_DAYS` the last saved revision stays, and whatever was refused: what a piece was like is never lost. */
+async function thin(trx: Knex.Transaction, id: string, now: Date): Promise<void> {
+  const old = await trx<{ row: number; saved_at: Date; piece_id: string; kind: string }>('revisions').where({ piece_id: id, kind: 'saved' }).where('saved_at', '<', new Date(now.getTime() - KEPT_DAYS * DAY)).orderBy('row', 'desc').select('row', 'saved_at');
+  if (!old.length) return;
+  const last = new Map<string, number>();
+  for (const r of old) {
+    const day = r.saved_at.toISOString().slice(0, 10);
+    if (!last.has(day)) last.set(day, r.row);
+  }
+  const stay = new Set(last.values()), gone = old.filter((r) => !stay.has(r.row)).map((r) => r.row);
+  if (gone.length) await trx('revisions').whereIn('row', gone).delete();
+}
+
+/** Puts a piece into the bin, from where it can be taken back for `KEPT_DAYS` days. @throws Problem 404 */
 export async function deletePiece(id: string): Promise<void> {
-  if (!(await database()('pieces').where({ id }).delete())) throw notFound('piece');
+  if (!(await database()('pieces').where({ id }).whereNull('deleted_at').update({ deleted_at: new Date() }))) throw notFound('piece');
+  await emptyBin();
+}
+
+/** Takes a piece out of the bin. @throws Problem 404 */
+export async function restorePiece(id: string): Promise<PieceSummary> {
+  if (!(await database()('pieces').where({ id }).whereNotNull('deleted_at').update({ deleted_at: null }))) await summaryOfPiece(id);
+  return summaryOfPiece(id);
+}
+
+/** What has lain in the bin for longer than it may is gone for ever. @param now for tests */
+export async function emptyBin(now = Date.now()): Promise<number> {
+  return database()('pieces').where('deleted_at', '<', new Date(now - KEPT_DAYS * DAY)).delete();
+}
+
+/** Makes an earlier version the present one, as a new revision; what is there now stays among the revisions. @throws Problem 404 or 422 */
+export async function restoreRevision(id: string, row: number): Promise<StoredPiece> {
+  const piece = await readRevision(id, row), { revision } = await summaryOfPiece(id);
+  return savePiece(id, revision, piece);
 }
 
 export interface RevisionSummary {
@@ -152,15 +264,25 @@ export interface RevisionSummary {
   savedAt: string;
 }
 
-/** Revisions of a piece, newest first. */
-export async function listRevisions(id: string): Promise<RevisionSummary[]> {
-  const rows = await database()<{ row: number; revision: number; kind: 'saved' | 'refused'; saved_at: Date; piece_id: string }>('revisions').where({ piece_id: id }).orderBy('row', 'desc').limit(200).select('row', 'revision', 'kind', 'saved_at');
-  return rows.map((r) => ({ row: r.row, revision: r.revision, kind: r.kind, savedAt: r.saved_at.toISOString() }));
+/** Revisions of a piece, newest first. @throws Problem 404, or 400 for a broken cursor */
+export async function listRevisions(id: string, { cursor, limit }: { cursor?: string; limit: number } = { limit: 200 }): Promise<Page<RevisionSummary>> {
+  if (cursor !== undefined && !/^\d{1,9}$/.test(cursor)) throw new Problem(400, 'The cursor is not valid', 'Take `next` of the page before.', [{ path: '/cursor', reason: 'not a cursor' }]);
+  await summaryOfPiece(id);
+  const rows: { row: number; revision: number; kind: 'saved' | 'refused'; saved_at: Date }[] = await database()('revisions')
+    .where({ piece_id: id })
+    .modify((q) => {
+      if (cursor !== undefined) void q.where('row', '<', Number(cursor));
+    })
+    .orderBy('row', 'desc')
+    .limit(limit + 1)
+    .select('row', 'revision', 'kind', 'saved_at');
+  const items: RevisionSummary[] = rows.slice(0, limit).map((r) => ({ row: r.row, revision: r.revision, kind: r.kind, savedAt: r.saved_at.toISOString() }));
+  return { items, next: rows.length > limit ? String(items[limit - 1].row) : null };
 }
 
-/** The document of one revision. @throws Problem 404 */
+/** The document of one revision. @throws Problem 404, or 422 where it is damaged */
 export async function readRevision(id: string, row: number): Promise<Piece> {
   const found = await database()<{ row: number; piece_id: string; document: string }>('revisions').where({ piece_id: id, row }).first();
   if (!found) throw notFound('revision');
-  return documentFrom(JSON.parse(found.document));
+  return opened(found.document);
 }

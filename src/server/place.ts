@@ -4,7 +4,7 @@ import type { PlaceQuery } from './contracts';
 import { readPiece, type StoredPiece } from './pieces';
 import type { Layer, Piece } from '../core/piece/schema';
 import { Problem } from './problem';
-import type { Place } from './tasks';
+import type { Place } from './crew/tasks';
 
 /** @throws Problem 404 where the piece, the slide or the size is not there */
 export async function placeOf(id: string, { slide, size }: z.infer<typeof PlaceQuery>): Promise<Place & { stored: StoredPiece }> {
@@ -12,7 +12,7 @@ export async function placeOf(id: string, { slide, size }: z.infer<typeof PlaceQ
   const { piece } = stored;
   if (slide > piece.slides.length) throw new Problem(404, 'There is no such slide', `The piece has ${piece.slides.length}.`, [{ path: '/slide', reason: `must be 1 to ${piece.slides.length}` }]);
   if (size !== undefined && !piece.sizes.some((s) => s.id === size)) throw new Problem(404, 'There is no such size', `The piece has ${piece.sizes.map((s) => s.id).join(', ')}.`, [{ path: '/size', reason: 'unknown size' }]);
-  return { stored, piece, slide: slide - 1, size };
+  return { stored, piece, campaign: stored.campaign, slide: slide - 1, size };
 }
 
 /** A file name without surprises: name of the piece, slide, size, scale. */

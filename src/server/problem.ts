@@ -9,6 +9,7 @@ export class Problem extends Error {
     readonly detail?: string,
     readonly faults: Fault[] = [],
     readonly extra: Record<string, unknown> = {},
+    readonly headers: Record<string, string> = {},
   ) {
     super(title);
   }
@@ -16,7 +17,7 @@ export class Problem extends Error {
   response(): Response {
     return new Response(JSON.stringify({ type: 'about:blank', title: this.title, status: this.status, ...(this.detail ? { detail: this.detail } : {}), ...(this.faults.length ? { errors: this.faults } : {}), ...this.extra }), {
       status: this.status,
-      headers: { 'content-type': 'application/problem+json' },
+      headers: { ...this.headers, 'content-type': 'application/problem+json' },
     });
   }
 }
@@ -32,16 +33,48 @@ export function valid<T extends z.ZodType>(schema: T, value: unknown, what = 'Th
   return r.data;
 }
 
+/** The query of an address. @throws Problem 400 naming every fault, names that are not known among them */
+export function query<T extends z.ZodObject>(schema: T, request: Request): z.infer<T> {
+  const given = [...new URL(request.url).searchParams];
+  const unknown = given.filter(([k]) => !Object.hasOwn(schema.shape, k));
+  if (unknown.length) throw new Problem(400, 'The query is not valid', `${unknown[0][0].slice(0, 40)} is not known here.`, unknown.map(([k]) => ({ path: `/${k.slice(0, 40)}`, reason: 'unknown' })));
+  return valid(schema, Object.fromEntries(given), 'The query');
+}
+
+/** The revision that a change is made over. @throws Problem 428 where none is named, 400 where it is none */
+export function overRevision(request: Request): number {
+  const match = request.headers.get('if-match');
+  if (match === null) throw new Problem(428, 'If-Match is needed', 'Name the revision your edits began with, as given by ETag.', [{ path: '/If-Match', reason: 'missing' }]);
+  const over = /^(?:W\/)?"?(\d{1,10})"?$/.exec(match);
+  if (!over || Number(over[1]) > 2_147_483_646) throw new Problem(400, 'If-Match is not valid', 'Name the revision your edits began with, as given by ETag.', [{ path: '/If-Match', reason: 'a revision number in quotes' }]);
+  return Number(over[1]);
+}
+
+/** What a log may say of an error: its kind and cause, never the statement or the document it was about. */
+export function toldOf(error: unknown): string {
+  const { name, code, message, stack } = error as Error & { code?: string };
+  // Knex puts the statement with all its values before the cause.
+  const cause = String(message).split(' - ').pop()!.slice(0, 200);
+  return `${name}${code ? ` ${code}` : ''}: ${cause}\n${String(stack).split('\n').filter((l) => /^\s+at /.test(l)).slice(0, 6).join('\n')}`;
+}
+
+/** Is there no room left: on the disk of the database, or on ours? */
+export function isFull(error: unknown): boolean {
+  const { code, errno, message } = error as { code?: string; errno?: number; message?: string };
+  return code === 'ENOSPC' || code === 'EDQUOT' || [1021, 1026, 1114].includes(errno ?? 0) || /^ER_(?:DISK_FULL|ERROR_ON_WRITE|RECORD_FILE_FULL)$/.test(code ?? '') || /No space left on device|errno: 28\b|Disk full/i.test(message ?? '');
+}
+
 /** Runs a handler; whatever it throws becomes problem+json, and nothing of the inside leaks. */
 export async function answer(handler: () => Promise<Response>): Promise<Response> {
   try {
     return await handler();
   } catch (error) {
     if (error instanceof Problem) return error.response();
-    console.error(error);
+    console.error(toldOf(error));
     const code = (error as { code?: string }).code ?? '';
-    if (/^(ECONN|PROTOCOL_|ER_CON|ETIMEDOUT)/.test(code) || (error as Error).name === 'KnexTimeoutError')
-      return new Problem(503, 'The database does not answer', 'Nothing was changed. Your edits stay in this browser until it answers again.').response();
+    if (isFull(error)) return new Problem(507, 'The disk is full', 'Nothing was stored. Your edits stay in this browser until there is room again.').response();
+    if (/^(ECONN|PROTOCOL_|ER_CON|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_QUERY_INTERRUPTED)/.test(code) || (error as Error).name === 'KnexTimeoutError')
+      return new Problem(503, 'The database does not answer', 'Nothing was changed. Your edits stay in this browser until it answers again.', [], {}, { 'retry-after': '2' }).response();
     return new Problem(500, 'Something went wrong on the server', 'Nothing was changed.').response();
   }
 }

@@ -1,10 +1,12 @@
 // Answers in parts: all at once, or line by line as they become known.
+import { jest } from '@jest/globals';
+import { Problem } from './problem';
 import { inParts } from './progress';
 
-async function* three(fail = false): AsyncGenerator<number> {
+async function* three(fail: Error | null = null): AsyncGenerator<number> {
   yield 1;
   yield 2;
-  if (fail) throw new Error('The third cannot be had.');
+  if (fail) throw fail;
   yield 3;
 }
 const sum = (all: number[]): number => all.reduce((a, b) => a + b, 0);
@@ -24,6 +26,14 @@ it('line by line each part says how far it is, and the last line holds the answe
 });
 
 it('a failure on the way ends the lines with what went wrong, and what was known stays', async () => {
-  expect(await linesOf(await inParts(asked('application/x-ndjson'), 3, three(true), sum))).toEqual([{ done: 1, of: 3, part: 1 }, { done: 2, of: 3, part: 2 }, { done: 2, of: 3, problem: 'The third cannot be had.' }]);
-  await expect(inParts(asked(), 3, three(true), sum)).rejects.toThrow('The third cannot be had.');
+  expect(await linesOf(await inParts(asked('application/x-ndjson'), 3, three(new Problem(422, 'The third cannot be had.')), sum))).toEqual([{ done: 1, of: 3, part: 1 }, { done: 2, of: 3, part: 2 }, { done: 2, of: 3, problem: 'The third cannot be had.' }]);
+  await expect(inParts(asked(), 3, three(new Problem(422, 'The third cannot be had.')), sum)).rejects.toThrow('The third cannot be had.');
+});
+
+it('what is no word of ours stays inside', async () => {
+  const logged = jest.spyOn(console, 'error').mockImplementation(() => {});
+  const lines = await linesOf(await inParts(asked('application/x-ndjson'), 3, three(new Error('/home/somebody/secret.ts')), sum));
+  expect(JSON.stringify(lines)).not.toContain('secret');
+  expect(lines.at(-1)).toMatchObject({ problem: expect.stringContaining('Nothing was changed') as string });
+  logged.mockRestore();
 });

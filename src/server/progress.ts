@@ -1,5 +1,5 @@
 // Answers to long questions: all at once as JSON, or line by line as it becomes known (NDJSON) where the asker accepts that.
-import { json } from './problem';
+import { json, Problem, toldOf } from './problem';
 
 const LINES = 'application/x-ndjson';
 
@@ -23,7 +23,9 @@ export async function inParts<P, A>(request: Request, of: number, parts: AsyncIt
         }
         say({ done: all.length, of, answer: whole(all) });
       } catch (e) {
-        say({ done: all.length, of, problem: (e as Error).message });
+        // What is no word of ours stays inside.
+        if (!(e instanceof Problem)) console.error(toldOf(e));
+        say({ done: all.length, of, problem: e instanceof Problem ? [e.message, e.detail].filter(Boolean).join('. ') : 'Something went wrong on the server. Nothing was changed.' });
       }
       to.close();
     },

@@ -19,6 +19,9 @@ export function surfaceOn(canvas: OffscreenCanvas): Surface {
     },
     context: context as unknown as Context2D,
     image: canvas,
+    free: () => {
+      canvas.width = canvas.height = 1;
+    },
     read: (x, y, w, h) => context.getImageData(x, y, w, h).data,
     write: (p: Pixels) => context.putImageData(new ImageData(p.data as Uint8ClampedArray<ArrayBuffer>, p.width, p.height), 0, 0),
   };
@@ -43,9 +46,18 @@ async function decode(id: string): Promise<{ pixels: Pixels; drawing: Drawing | 
   return { pixels: { width: canvas.width, height: canvas.height, data: context.getImageData(0, 0, canvas.width, canvas.height).data }, drawing };
 }
 
+/** Pixels of pictures that a worker keeps: about two large photos beyond those it works with. */
+const MOST_PIXELS = 24_000_000;
+/** What was used within this time may still be worked with, ms; unless it is very much. */
+const IN_USE = 4000;
+const FAR_TOO_MANY = 4 * MOST_PIXELS;
+
 export class BrowserStudio implements Studio {
+  /** The latest used last. */
   private readonly pictures = new Map<string, Pixels>();
   private readonly drawings = new Map<string, Drawing>();
+  /** When each was last asked for, ms. */
+  private readonly used = new Map<string, number>();
   private readonly loading = new Map<string, Promise<void>>();
   readonly fonts = new FontStore(async (face) => new Uint8Array(await (await fetched(`/api/fonts/${face.id}.ttf`)).arrayBuffer()));
   readonly painter = new Painter(this);
@@ -54,16 +66,47 @@ export class BrowserStudio implements Studio {
     return surfaceOn(new OffscreenCanvas(Math.max(1, width), Math.max(1, height)));
   }
 
-  picture(asset: string): Pixels | null {
-    return this.pictures.get(asset) ?? null;
-  }
+  picture = (asset: string): Pixels | null => this.pictures.get(asset) ?? null;
 
   drawing(asset: string): Drawing | null {
     return this.drawings.get(asset) ?? null;
   }
 
+  private touch(id: string): void {
+    const p = this.pictures.get(id);
+    this.used.set(id, performance.now());
+    if (!p) return;
+    this.pictures.delete(id);
+    this.pictures.set(id, p);
+  }
+
+  /** Lets pictures go that were not used for longest. @param needed those that must stay */
+  private makeRoom(needed: ReadonlySet<string>): void {
+    let sum = 0;
+    for (const p of this.pictures.values()) sum += p.width * p.height;
+    for (const [id, p] of this.pictures) {
+      if (sum <= MOST_PIXELS) return;
+      if (needed.has(id) || (sum <= FAR_TOO_MANY && performance.now() - (this.used.get(id) ?? 0) < IN_USE)) continue;
+      this.pictures.delete(id);
+      this.drawings.delete(id);
+      this.used.delete(id);
+      sum -= p.width * p.height;
+    }
+  }
+
+  /** Pixels that are kept, for tests and measurements. */
+  get weight(): number {
+    return [...this.pictures.values()].reduce((sum, p) => sum + p.width * p.height, 0);
+  }
+
   /** Loads one picture; a failure is tried again the next time. */
-  load(id: string): Promise<void> {
+  async load(id: string): Promise<void> {
+    await this.fetch(id);
+    this.makeRoom(new Set([id]));
+  }
+
+  private fetch(id: string): Promise<void> {
+    this.touch(id);
     if (this.pictures.has(id)) return Promise.resolve();
     let p = this.loading.get(id);
     if (!p) {
@@ -80,7 +123,9 @@ export class BrowserStudio implements Studio {
 
   /** Everything a slide needs before it can be painted. A picture that cannot be had is left out rather than stopping the rest. */
   async prepare(piece: Piece, slide: Slide): Promise<void> {
-    const missing = assetsOf({ ...piece, slides: [slide] }).filter((id) => !this.pictures.has(id));
-    await Promise.all([this.painter.prepare(slide), ...missing.map((id) => this.load(id).catch(() => undefined))]);
+    const needed = assetsOf({ ...piece, slides: [slide] }), missing = needed.filter((id) => !this.pictures.has(id));
+    for (const id of needed) this.touch(id);
+    await Promise.all([this.painter.prepare(slide), ...missing.map((id) => this.fetch(id).catch(() => undefined))]);
+    this.makeRoom(new Set(needed));
   }
 }

@@ -1,10 +1,27 @@
-// Typed clients of the workers. `latest` keeps one question on its way and remembers only the newest one behind it.
-import { transfer, wrap, type Remote } from 'comlink';
+// Typed clients of the workers, each started again when it breaks down. `latest` keeps one question on its way and remembers only the newest
+// one behind it.
+import { transfer, type Remote } from 'comlink';
+import type { Family } from '../core/type/catalogue';
 import type { ReadingApi } from './reading';
 import type { StageApi } from './stage';
+import { supervised, type Supervised } from './supervised';
 
-let stage: Remote<StageApi> | null = null;
-let reading: Remote<ReadingApi> | null = null;
+let stage: Supervised<StageApi> | null = null;
+let reading: Supervised<ReadingApi> | null = null;
+const solvers: Supervised<ReadingApi>[] = [];
+
+/** The campaign's own families: every worker knows them, also one that is started later. */
+let families: Family[] = [];
+
+const breakdowns = new Set<(message: string) => void>();
+/** Is told of workers that break down again and again. @returns a function that ends it */
+export function onBreakdown(listener: (message: string) => void): () => void {
+  breakdowns.add(listener);
+  return () => breakdowns.delete(listener);
+}
+const broken = (message: string): void => {
+  for (const b of breakdowns) b(message);
+};
 
 /** Starts the painting worker while the page is still being read, long before the bench asks for it; put into the page as a script. */
 export const EARLY_START = "self.plavoStage = new Worker('/workers/stage.js', { type: 'module', name: 'stage' })";
@@ -12,20 +29,47 @@ declare global {
   var plavoStage: Worker | undefined;
 }
 
-/** The worker that paints; started early by the page, or when first asked for. */
-export const stageWorker = (): Remote<StageApi> => (stage ??= wrap<StageApi>(globalThis.plavoStage ?? new Worker('/workers/stage.js', { type: 'module', name: 'stage' })));
-/** The worker that measures. */
-export const readingWorker = (): Remote<ReadingApi> => (reading ??= wrap<ReadingApi>(new Worker('/workers/reading.js', { type: 'module', name: 'reading' })));
+function made<T extends { fonts(families: Family[]): void }>(start: () => Worker): Supervised<T> {
+  const one = supervised<T>(start, broken);
+  const tell = async (): Promise<void> => {
+    if (families.length) await (one.api as unknown as { fonts(f: Family[]): Promise<void> }).fonts(families);
+  };
+  one.onRestart(tell);
+  // What is asked next waits behind this in the worker, so nothing is measured in a replacement.
+  void tell().catch(() => {});
+  return one;
+}
+const started = (file: string, name: string): Worker => new Worker(`/workers/${file}.js`, { type: 'module', name });
 
-const solvers: Remote<ReadingApi>[] = [];
+function theStage(): Supervised<StageApi> {
+  return (stage ??= made<StageApi>(() => {
+    const early = globalThis.plavoStage;
+    globalThis.plavoStage = undefined;
+    return early ?? started('stage', 'stage');
+  }));
+}
+/** The worker that paints; started early by the page, or when first asked for. */
+export const stageWorker = (): Remote<StageApi> => theStage().api;
+/** Tells when the painting worker is a new one: canvases it had are lost. @returns a function that ends it */
+export const onStageRestart = (listener: () => void | Promise<void>): (() => void) => theStage().onRestart(listener);
+/** The worker that measures. */
+export const readingWorker = (): Remote<ReadingApi> => (reading ??= made<ReadingApi>(() => started('reading', 'reading'))).api;
+
 /** Workers that solve side by side, so that readings never wait for them: two, or as many as the machine has processors, up to four. */
 export function solverWorkers(): readonly Remote<ReadingApi>[] {
   const wanted = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
-  while (solvers.length < wanted) solvers.push(wrap<ReadingApi>(new Worker('/workers/reading.js', { type: 'module', name: `solver-${solvers.length + 1}` })));
-  return solvers;
+  while (solvers.length < wanted) {
+    const name = `solver-${solvers.length + 1}`;
+    solvers.push(made<ReadingApi>(() => started('reading', name)));
+  }
+  return solvers.map((s) => s.api);
 }
-/** Those that have been started. */
-export const startedSolvers = (): readonly Remote<ReadingApi>[] => solvers;
+
+/** Makes a campaign's own families known to every worker there is and will be. */
+export async function tellFonts(own: Family[]): Promise<void> {
+  families = own;
+  await Promise.all([stageWorker(), readingWorker(), ...solvers.map((s) => s.api)].map((w) => w.fonts(own) as unknown as Promise<void>));
+}
 
 export const attachStage = (key: string, canvas: OffscreenCanvas): Promise<void> => stageWorker().attach(key, transfer(canvas, [canvas]));
 

@@ -8,10 +8,11 @@ import { assetsOf, backdropPhoto, hexOf, sizeOf, slideOf, textsIn } from '../cor
 import type { PhotoLayer, Slide, TextLayer, Tone } from '../core/piece/schema';
 import type { Seeing } from '../core/colour/seeing';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
-import { packMask, type PackedMask } from '../core/photo/mask';
+import { maskPixels, packMask, type PackedMask } from '../core/photo/mask';
 import type { SideRating } from '../core/photo/room';
 import { ratingsOf } from '../core/paint/room-sides';
 import type { Grid } from '../core/photo/saliency';
+import { checkMeasuring } from '../core/reading/budget';
 import { busyMap } from '../core/reading/busy-map';
 import { paintPair, probeText, readSlide, readText, type Reading } from '../core/reading/read';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
@@ -111,9 +112,7 @@ function waysFor(question: number, scene: Scene, ask: WaysQuestion): Promise<Way
 export const api = {
   /** Makes the campaign's own fonts known. */
   fonts(families: Family[]): void {
-    studio.fonts.register(families);
-    painter.fontsChanged();
-    known.clear();
+    painter.useFonts(families);
   },
 
   /**
@@ -124,6 +123,7 @@ export const api = {
   async readings(scene: Scene, letters = true, seeing: Seeing = { kind: 'plain' }): Promise<Reading[] | null> {
     const current = begin('readings');
     const { piece, slide, size } = await open(scene);
+    checkMeasuring(painter, piece, slide, size);
     const out: Reading[] = [];
     // A picture that could not be had yet is part of no key: nothing measured without it may be kept.
     const complete = assetsOf({ ...piece, slides: [slide] }).every((id) => studio.picture(id));
@@ -265,15 +265,20 @@ export const api = {
     return layer && current() ? ratingsOf(painter, piece, slide, size, layer) : null;
   },
 
-  /** The mask of a photo's subject: a first guess, refined by strokes. */
-  async cutOut(asset: string, strokes: readonly CutStroke[]): Promise<PackedMask | null> {
+  /** The mask of a photo's subject: a first guess, refined by strokes. As bytes for the document, and as the PNG it is stored as. */
+  async cutOut(asset: string, strokes: readonly CutStroke[]): Promise<{ packed: PackedMask; png: Blob } | null> {
     const current = begin('cut out');
     await studio.load(asset);
     await breathe();
     if (!current()) return null;
     if (cutting?.asset !== asset) cutting = { asset, cut: new CutOut(studio.picture(asset)!) };
     await breathe();
-    return current() ? packMask(cutting.cut.mask(strokes)) : null;
+    if (!current()) return null;
+    const mask = cutting.cut.mask(strokes), surface = studio.surface(mask.width, mask.height);
+    surface.write(maskPixels(mask));
+    const png = await (surface.image as OffscreenCanvas).convertToBlob({ type: 'image/png' });
+    surface.free();
+    return { packed: packMask(mask), png };
   },
 
   /** Quiet spots for a text. */

@@ -1,4 +1,5 @@
 // Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
+import { shot } from '../core/paint/studio';
 import { transfer } from 'comlink';
 import { isFollower } from '../core/arrange/follow';
 import { boundsOf } from '../core/arrange/transform';
@@ -78,8 +79,7 @@ function linesOf(layer: TextLayer): Box {
 export const api = {
   /** Makes the campaign's own fonts known. */
   fonts(families: Family[]): void {
-    studio.fonts.register(families);
-    painter.fontsChanged();
+    painter.useFonts(families);
   },
 
   /** Loads what a slide will need. */
@@ -149,9 +149,7 @@ export const api = {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide);
     const side = 2 * r + 1;
-    const s = studio.surface(side, side);
-    painter.paint(s, scene.piece, slide, size, { scale: 1, x: Math.round(x) - r, y: Math.round(y) - r }, { quality: 'exact' });
-    return s.read(0, 0, side, side);
+    return shot(studio, side, side, (on) => painter.paint(on, scene.piece, slide, size, { scale: 1, x: Math.round(x) - r, y: Math.round(y) - r }, { quality: 'exact' }));
   },
 
   /** Small pictures of patterns as a fill, for choosing one. */
@@ -171,9 +169,7 @@ export const api = {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide);
     const width = Math.round(size.width * scale), height = Math.round(size.height * scale);
-    const s = studio.surface(width, height);
-    painter.paint(s, scene.piece, slide, size, { scale, x: 0, y: 0 });
-    return { width, height, data: s.read(0, 0, width, height) };
+    return { width, height, data: shot(studio, width, height, (on) => painter.paint(on, scene.piece, slide, size, { scale, x: 0, y: 0 })) };
   },
 };
 

@@ -6,6 +6,10 @@ import { join } from 'node:path';
 
 export interface Application {
   address: string;
+  /** Its data folder. */
+  folder: string;
+  /** Processes of the pages' server and the database as they are now. */
+  processes(): Promise<{ application: number; database: number | null }>;
   /** Kills the pages' server as a crash would; the database stays. */
   kill(): Promise<void>;
   restart(): Promise<void>;
@@ -13,9 +17,9 @@ export interface Application {
 }
 
 /** Starts the application in a process of its own, which is told what to do by lines. */
-export async function startForTests(): Promise<Application> {
+export async function startForTests(env: Record<string, string> = {}): Promise<Application> {
   const folder = mkdtempSync(join(tmpdir(), 'plavo-browser-'));
-  const child: ChildProcess = spawn(process.execPath, [join(process.cwd(), 'tests/browser/serve.mjs'), folder], { stdio: ['pipe', 'pipe', 'inherit'] });
+  const child: ChildProcess = spawn(process.execPath, [join(process.cwd(), 'tests/browser/serve.mjs'), folder], { stdio: ['pipe', 'pipe', 'inherit'], env: { ...process.env, ...env } });
   let heard = '';
   const waiting: { word: string; done: (line: string) => void; failed: (e: Error) => void }[] = [];
   child.stdout!.on('data', (bytes: Buffer) => {
@@ -36,6 +40,8 @@ export async function startForTests(): Promise<Application> {
   const ready = await hear('ready ');
   return {
     address: ready.slice(6).trim(),
+    folder,
+    processes: async () => JSON.parse((await say('processes')).slice('processes: done '.length)) as { application: number; database: number | null },
     kill: async () => void (await say('kill')),
     restart: async () => void (await say('restart')),
     stop: async () => {

@@ -91,7 +91,10 @@ it('is kept in its campaign with its licence, known by its family, and can go', 
   const font = await keepFont(id, ttf, 'lora.ttf', 'SIL Open Font License');
   expect(await listFonts(id)).toEqual([font]);
   expect((await assetBytes(font.id)).length).toBe(ttf.length);
-  expect(await ownFamilies(['Lora (own)'])).toEqual([{ name: 'Lora (own)', kind: 'own', faces: [{ id: font.id, weight: 700, italic: true, path: '' }] }]);
+  expect(await ownFamilies(id, ['Lora (own)'])).toEqual([{ name: 'Lora (own)', kind: 'own', faces: [{ id: font.id, weight: 700, italic: true, path: '' }] }]);
+  // Another campaign's font of the same name is another font.
+  const other = await createCampaign(`Other fonts ${Date.now()}`);
+  expect(await ownFamilies(other.id, ['Lora (own)'])).toEqual([]);
   await removeFont(id, font.id);
   expect(await listFonts(id)).toEqual([]);
   await expect(keepFont('nowhere', ttf, 'a.ttf', 'x')).rejects.toMatchObject({ status: 404 });

@@ -1,13 +1,16 @@
 import { nanoid } from 'nanoid';
 import { makePhoto, makePiece, photoName } from '../../../src/core/piece/make';
-import { findAsset } from '../../../src/server/assets';
-import { NewPieceSchema } from '../../../src/server/contracts';
+import { findAsset, isPicture } from '../../../src/server/assets';
+import { NewPieceSchema, PiecesQuery } from '../../../src/server/contracts';
 import { createPiece, documentFrom, listPieces } from '../../../src/server/pieces';
-import { answer, json, jsonBody, Problem, valid } from '../../../src/server/problem';
+import { answer, json, jsonBody, Problem, query, valid } from '../../../src/server/problem';
 
 const newId = () => nanoid(10);
 
-export const GET = () => answer(async () => json(await listPieces()));
+export const GET = (request: Request) =>
+  answer(async () => {
+    return json(await listPieces(query(PiecesQuery, request)));
+  });
 
 export const POST = (request: Request) =>
   answer(async () => {
@@ -16,7 +19,7 @@ export const POST = (request: Request) =>
     if ('document' in ask) piece = documentFrom(ask.document);
     else {
       const photo = ask.photo ? await findAsset(ask.photo) : null;
-      if (ask.photo && !photo) throw new Problem(422, 'The picture is not here', undefined, [{ path: '/photo', reason: 'no picture of that id is stored' }]);
+      if (ask.photo && !(photo && isPicture(photo))) throw new Problem(422, 'The picture is not here', undefined, [{ path: '/photo', reason: 'no picture of that id is stored' }]);
       try {
         piece = makePiece(ask.name, ask, newId, (size) => (photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size)] : []));
       } catch (e) {

@@ -1,22 +1,29 @@
+import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
 import { Bench } from '../../../src/interface/bench/Bench';
+import { Damaged } from '../../../src/interface/start/Damaged';
 import { listFonts } from '../../../src/server/fonts';
-import { listCampaigns, readPiece } from '../../../src/server/pieces';
-import { EARLY_START } from '../../../src/workers/clients';
+import { listCampaigns, listRevisions, readPiece, summaryOfPiece } from '../../../src/server/pieces';
 import { Problem } from '../../../src/server/problem';
+import { EARLY_START } from '../../../src/workers/clients';
 
 export const dynamic = 'force-dynamic';
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const [stored, campaigns] = await Promise.all([readPiece(id), listCampaigns()]).catch((e: unknown) => {
-    if (e instanceof Problem && e.status === 404) notFound();
-    throw e;
-  });
-  const fonts = await listFonts(stored.campaign);
+  let stored;
+  try {
+    stored = await readPiece(id);
+  } catch (e) {
+    if (!(e instanceof Problem)) throw e;
+    if (e.status === 404) notFound();
+    const [summary, revisions] = await Promise.all([summaryOfPiece(id), listRevisions(id, { limit: 50 })]);
+    return <Damaged id={id} name={summary.name} why={e.detail ?? e.message} first={revisions} />;
+  }
+  const [campaigns, fonts, nonce] = await Promise.all([listCampaigns(), listFonts(stored.campaign), headers().then((h) => h.get('x-nonce') ?? undefined)]);
   return (
     <>
-      <script dangerouslySetInnerHTML={{ __html: EARLY_START }} />
+      <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_START }} />
       <Bench stored={stored} fonts={fonts} campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''} />
     </>
   );

@@ -12,18 +12,39 @@ export interface DrawnMark {
   width: number;
   cap: 'butt' | 'round' | 'square';
   join: 'miter' | 'round' | 'bevel';
-  /** 0..1, for fill and stroke alike. */
+  /** Lengths of dashes and gaps in pixels of the drawing, and where they begin. */
+  dash?: number[];
+  dashOffset?: number;
+  miter?: number;
+  /** 0..1, for fill or stroke. */
   opacity: number;
 }
+
+/** Marks that lie on each other and become translucent together. */
+export interface DrawnGroup {
+  marks: Drawn[];
+  opacity: number;
+}
+export type Drawn = DrawnMark | DrawnGroup;
+export const isDrawnGroup = (d: Drawn): d is DrawnGroup => 'marks' in d;
 
 export interface Drawing {
   width: number;
   height: number;
-  marks: DrawnMark[];
+  marks: Drawn[];
 }
 
+/** All marks of a drawing, whatever group they are in. */
+export const marksOf = (marks: readonly Drawn[]): DrawnMark[] => marks.flatMap((m) => (isDrawnGroup(m) ? marksOf(m.marks) : [m]));
+
 /** All filled outlines of a drawing as one path, as far as they are visible. */
-export const outlineOf = (drawing: Drawing): string => drawing.marks.filter((m) => m.fill !== null).map((m) => m.d).join('');
+export const outlineOf = (drawing: Drawing): string => marksOf(drawing.marks).filter((m) => m.fill !== null).map((m) => m.d).join('');
+
+/** Can a drawing become one shape in one colour and still look like itself? */
+export const isOneColour = (drawing: Drawing): boolean => {
+  const marks = marksOf(drawing.marks);
+  return marks.every((m) => m.stroke === null && m.opacity === 1) && !drawing.marks.some(isDrawnGroup) && new Set(marks.map((m) => m.fill)).size === 1;
+};
 
 /** Traces path data of absolute M, L, C, Q and Z. */
 export function tracePath(to: PathSink, d: string, t: Transform): void {

@@ -37,7 +37,7 @@ const DRAFT_PIXELS = { smooth: 200_000, detailed: 1_200_000 };
 
 /** Costly things kept between paintings, by what they depend on. */
 export class Stores {
-  readonly areas = new Kept<Surface>(14_000_000, (s) => s.width * s.height);
+  readonly areas = new Kept<Surface>(14_000_000, (s) => s.width * s.height, (s) => s.free());
   readonly alphas = new Kept<Float32Array>(4_000_000, (a) => a.length);
   readonly tables = new Kept<RampTable>(60);
   readonly textures = new Kept<Texture>(8_000_000, (t) => t.width * t.height);
@@ -190,14 +190,22 @@ export class Easel {
 
   /** Paints something within an outline, or outside of it, as one thing with an opacity. */
   within(opacity: number, trace: Trace, t: Transform, how: 'destination-in' | 'destination-out', paint: (on: Easel) => void, rule: 'nonzero' | 'evenodd' = 'nonzero'): void {
+    this.together(opacity, (on) => {
+      paint(on);
+      on.context.globalCompositeOperation = how;
+      on.fillPath({ style: '#000', alpha: 1, space: STILL }, t, trace, rule);
+    });
+  }
+
+  /** Paints something by itself, then lays it down with an opacity, composed as this easel composes. */
+  together(opacity: number, paint: (on: Easel) => void): void {
     const on = new Easel(this.studio, this.studio.surface(this.surface.width, this.surface.height), this.piece, this.view, this.quality, this.stores);
     paint(on);
-    on.context.globalCompositeOperation = how;
-    on.fillPath({ style: '#000', alpha: 1, space: STILL }, t, trace, rule);
     const { context } = this;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = opacity;
     context.drawImage(on.surface.image as never, 0, 0);
+    on.surface.free();
   }
 
   /** Fills a device rectangle of whole pixels. */

@@ -4,10 +4,11 @@ export class Kept<V> {
   private readonly map = new Map<string, { value: V; weight: number }>();
   private total = 0;
 
-  /** @param most total weight that is kept @param weigh the weight of one result, 1 where left out */
+  /** @param most total weight that is kept @param weigh the weight of one result, 1 where left out @param drop what is done with one that goes */
   constructor(
     private readonly most: number,
     private readonly weigh: (value: V) => number = () => 1,
+    private readonly drop: (value: V) => void = () => {},
   ) {}
 
   get(key: string, make: () => V): V {
@@ -25,8 +26,16 @@ export class Kept<V> {
       if (this.total <= this.most || k === key) break;
       this.map.delete(k);
       this.total -= old.weight;
+      this.drop(old.value);
     }
     return value;
+  }
+
+  /** Lets all go. */
+  clear(): void {
+    for (const { value } of this.map.values()) this.drop(value);
+    this.map.clear();
+    this.total = 0;
   }
 
   has(key: string): boolean {

@@ -1,7 +1,8 @@
 // Shadows, shapes, masks, drawings and texts with several parts, pixel by pixel.
 import { makePhoto, makePicture, makeShape, makeText, solid } from '../piece/make';
 import type { Layer, Shadow, Shape, ShapeLayer, Size, TextLayer } from '../piece/schema';
-import { svgDrawing } from '../format/svg-drawing';
+import { cleanSvg } from '../format/svg/clean';
+import { outlines } from '../format/svg/outlines';
 import { PLAIN_SHAPE } from '../piece/plain';
 import { easelFor, picture } from '../testing/pixels';
 import { flat, scene } from '../testing/scenes';
@@ -145,7 +146,7 @@ describe('pictures', () => {
     expect(s.at(60, 25)).toEqual([30, 30, 200, 255]);
   });
   it('a drawing is painted from its outlines, sharp at any size, and in one colour', async () => {
-    const drawing = svgDrawing('<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10"><rect width="5" height="10" fill="#00ff00"/><circle cx="7.5" cy="5" r="2" fill="red"/></svg>')!;
+    const drawing = outlines(cleanSvg('<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10"><rect width="5" height="10" fill="#00ff00"/><circle cx="7.5" cy="5" r="2" fill="red"/></svg>'))!;
     const studio = { ...painter.studio, drawing: () => drawing };
     const { Painter } = await import('./painter');
     const own = new Painter(studio), s = scene((z) => [white(z), { ...makePicture('p', 'f'.repeat(64), 'Logo', z, drawing), box: { x: 0, y: 0, width: 1000, height: 1000 } }], 1000, 1000);

@@ -4,11 +4,13 @@ import { boxTransform, compose } from '../arrange/transform';
 import { hexOf, layersIn } from '../piece/resolve';
 import type { BlendMode, Box, FontChoice, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
 import { linesPlace } from '../type/frame';
+import type { Family } from '../type/catalogue';
 import { looksOf } from '../type/parts';
 import { layoutText, type TextLayout } from '../type/layout';
 import { cssColour } from './css-colour';
 import { deviceBox, Easel, Stores, type View } from './easel';
 import { Kept } from './kept';
+import { formKey } from './layer-key';
 import { paintBorder, paintFade, paintPlate, paintPoolLayer, plateIsGroup } from './layers/overlays';
 import { PhotoPainter } from './layers/photo';
 import { paintShape, shapeIsGroup } from './layers/shape';
@@ -39,7 +41,7 @@ export interface PaintOptions {
 const composite = (mode: BlendMode): GlobalCompositeOperation => (mode === 'normal' ? 'source-over' : mode);
 
 export class Painter {
-  private layouts = new Kept<TextLayout>(400);
+  private readonly layouts = new Kept<TextLayout>(400);
   private readonly stores = new Stores();
   private readonly photos = new PhotoPainter();
   private group: Surface | null = null;
@@ -52,15 +54,16 @@ export class Painter {
     await Promise.all(wanted.map(({ font, text }) => this.studio.fonts.ensure(font, text)));
   }
 
-  /** Other fonts are known now: what was laid out may look different. */
-  fontsChanged(): void {
-    this.layouts = new Kept<TextLayout>(400);
+  /** Makes families of one's own known, in place of those known before. */
+  useFonts(families: readonly Family[]): void {
+    this.studio.fonts.register(families);
   }
 
   /** The layout of a text, kept until what it depends on changes. */
   layout(layer: TextLayer): TextLayout {
     const { text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, baselineShift, direction, box, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy } = layer;
-    const key = JSON.stringify([text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, layer.case, baselineShift, direction, box.width, grow && !fit ? 0 : box.height, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy]);
+    // A text laid out before its font was there looks different once it is.
+    const key = JSON.stringify([this.studio.fonts.generation, text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, layer.case, baselineShift, direction, box.width, grow && !fit ? 0 : box.height, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy]);
     return this.layouts.get(key, () => layoutText(layer, this.studio.fonts));
   }
 
@@ -116,7 +119,10 @@ export class Painter {
   /** Paints a layer of several parts by itself, then lays it down with its opacity and blend mode. */
   private paintGroup(easel: Easel, layer: Layer, layers: readonly Layer[], options: PaintOptions): void {
     const { width, height } = easel.surface;
-    if (this.group?.width !== width || this.group.height !== height) this.group = this.studio.surface(width, height);
+    if (this.group?.width !== width || this.group.height !== height) {
+      this.group?.free();
+      this.group = this.studio.surface(width, height);
+    }
     const { group } = this;
     group.context.setTransform(1, 0, 0, 1, 0, 0);
     group.context.globalCompositeOperation = 'source-over';
@@ -154,13 +160,13 @@ export class Painter {
 
   private paintShadowsOf(easel: Easel, layer: Extract<Layer, { shadows: unknown }>, layers: readonly Layer[], options: PaintOptions, opacity: number): void {
     const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
-    const { box: { width, height }, shadows, name: _name, overrides: _overrides, anchors: _anchors, group: _group, opacity: _opacity, ...rest } = layer as Exclude<typeof layer, { kind: 'text' }>;
+    const { box: { width, height }, shadows } = layer;
     const reach = layer.kind === 'shape' ? shapeReach(layer.shape, layer.box, layer.stroke) : 'stroke' in layer ? layer.stroke.width * 2 : 0;
     const bare = { ...layer, shadows: [] } as Layer;
     paintShadows(
       easel,
       shadows,
-      { key: JSON.stringify([rest, width, height, easel.view.scale, t.slice(0, 4)]), bounds: deviceBox({ x: -reach, y: -reach, width: width + 2 * reach, height: height + 2 * reach }, t), origin: [t[4], t[5]], paint: (on) => this.paintLayer(on, bare, layers, options, 1) },
+      { key: JSON.stringify([formKey(layer, easel.piece, this.studio), easel.view.scale, t.slice(0, 4)]), bounds: deviceBox({ x: -reach, y: -reach, width: width + 2 * reach, height: height + 2 * reach }, t), origin: [t[4], t[5]], paint: (on) => this.paintLayer(on, bare, layers, options, 1) },
       opacity,
     );
   }

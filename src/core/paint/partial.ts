@@ -40,10 +40,16 @@ export class PartialPainter {
         return layers;
       }
     }
-    if (quality === 'exact') this.kept = null;
+    if (quality === 'exact') this.forget();
     this.painted = layers.length;
     this.painter.paintLayers(surface, piece, slide, layers, view, { quality });
     return layers;
+  }
+
+  private forget(): void {
+    this.kept?.below.free();
+    this.kept?.above?.free();
+    this.kept = null;
   }
 
   private keptFor(surface: Surface, piece: Piece, slide: Slide, layers: readonly Layer[], view: View, frame: string, keys: readonly string[], before: readonly string[]): Kept | null {
@@ -60,6 +66,7 @@ export class PartialPainter {
     };
     const over = layers.slice(high + 1).filter((l) => l.visible);
     const above = over.length && over.every((l) => l.blend === 'normal') ? part(high + 1, layers.length, true) : null;
+    this.forget();
     return (this.kept = { frame, keys: [...keys], low, high, below: part(0, low, false), above });
   }
 

@@ -1,4 +1,5 @@
 // The sides of a photo as it stands on a slide, rated for making room.
+import { shot } from './studio';
 import type { PhotoLayer, Piece, Size, Slide } from '../piece/schema';
 import { layerIn } from '../piece/resolve';
 import { rateSides, type SideRating } from '../photo/room';
@@ -11,7 +12,6 @@ const SIDE = 420;
 export function ratingsOf(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: PhotoLayer): SideRating[] {
   const placed = layerIn(layer, size, piece.sizes[0]), k = Math.min(1, SIDE / Math.max(placed.box.width, placed.box.height));
   const width = Math.max(8, Math.round(placed.box.width * k)), height = Math.max(8, Math.round(placed.box.height * k));
-  const s = painter.studio.surface(width, height), bare: PhotoLayer = { ...placed, box: { x: 0, y: 0, width: placed.box.width, height: placed.box.height }, rotation: 0, room: null, cut: null, mask: null, shadows: [], opacity: 1, blend: 'normal', visible: true };
-  painter.paintLayers(s, piece, slide, [bare], { scale: k, x: 0, y: 0 });
-  return rateSides({ width, height, data: s.read(0, 0, width, height) });
+  const bare: PhotoLayer = { ...placed, box: { x: 0, y: 0, width: placed.box.width, height: placed.box.height }, rotation: 0, room: null, cut: null, mask: null, shadows: [], opacity: 1, blend: 'normal', visible: true };
+  return rateSides({ width, height, data: shot(painter.studio, width, height, (on) => painter.paintLayers(on, piece, slide, [bare], { scale: k, x: 0, y: 0 })) });
 }

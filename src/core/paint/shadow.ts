@@ -78,6 +78,7 @@ function paintShadow(easel: Easel, shadow: Shadow, { key, bounds, origin, paint 
     const scratch = easel.scratch({ x, y, width: w, height: h });
     paint(scratch);
     const seen = scratch.surface.read(0, 0, w, h);
+    scratch.surface.free();
     let mask: Float32Array = new Float32Array(W * H);
     for (let r = 0; r < h; r++) for (let c = 0, i = (r + pad) * W + pad, o = r * w * 4 + 3; c < w; c++, i++, o += 4) mask[i] = seen[o] / 255;
     if (shadow.kind === 'contact') {

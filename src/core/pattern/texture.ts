@@ -70,6 +70,7 @@ export function tileTexture(studio: Studio, tile: Tile, scale: number, weight: n
     }
   }
   const px = surface.read(0, 0, width, height);
+  surface.free();
   return softened((x, y) => px[(y * width + x) * 4 + 3], width, height);
 }
 

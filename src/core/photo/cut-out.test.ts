@@ -1,8 +1,9 @@
 // Cut out: the first guess finds a plain subject, strokes change it, and what is known of edges and colours holds.
 import { picture } from '../testing/pixels';
 import { demoPhoto } from '../testing/photos';
+import { deflateSync } from 'node:zlib';
 import { CutOut, cutPixels, withEdge } from './cut-out';
-import { fromBase64, maskKey, packMask, toBase64, unpackMask, type Mask } from './mask';
+import { fromBase64, maskKey, packMask, toBase64, maskOf, maskPixels, type Mask } from './mask';
 
 /** A round thing before a calm wall, and a smaller one of another colour beside it. */
 const thing = picture(300, 200, (x, y) => (Math.hypot(x - 150, y - 105) < 50 ? [200, 80, 50] : Math.hypot(x - 245, y - 60) < 18 ? [60, 90, 170] : [150 + y / 10, 160, 165]));
@@ -65,8 +66,22 @@ it('old colour goes out of the rim, and the inside stays to the byte', () => {
 
 it('a mask packs and unpacks to the byte; a broken one hides nothing', () => {
   const m: Mask = { width: 37, height: 11, alpha: Uint8Array.from({ length: 407 }, (_, i) => (i * 53) & 255) }, packed = packMask(m);
-  expect([...unpackMask(packed).alpha]).toEqual([...m.alpha]);
+  expect([...maskOf(packed, () => null).alpha]).toEqual([...m.alpha]);
   expect(maskKey(packed)).not.toBe(maskKey({ ...packed, data: packed.data.replace(/^..../, 'AAAA') }));
-  expect(unpackMask({ width: 4, height: 4, data: 'bm90IGEgbWFzaw==' }).alpha.every((v) => v === 255)).toBe(true);
+  expect(maskOf({ width: 4, height: 4, data: 'bm90IGEgbWFzaw==' }, () => null).alpha.every((v) => v === 255)).toBe(true);
   for (const n of [0, 1, 2, 3, 4, 255]) expect([...fromBase64(toBase64(Uint8Array.from({ length: n }, (_, i) => i * 7)))]).toEqual(Array.from({ length: n }, (_, i) => (i * 7) & 255));
+});
+
+it('a mask that is a stored picture is its red, and hides nothing until it is there', () => {
+  const m: Mask = { width: 3, height: 2, alpha: Uint8Array.of(0, 10, 255, 128, 7, 90) }, stored = { width: 3, height: 2, asset: 'a'.repeat(64) }, picture = maskPixels(m);
+  expect([...maskOf(stored, () => picture).alpha]).toEqual([...m.alpha]);
+  expect(maskOf(stored, () => null).alpha.every((v) => v === 255)).toBe(true);
+  expect(maskKey(stored)).toBe(stored.asset);
+});
+it('a few kilobytes that unpack to gigabytes are left at the first byte that is too much', () => {
+  // 300 MB of zeros in 300 kB, for a mask of sixteen pixels.
+  const bomb = { width: 4, height: 4, data: toBase64(deflateSync(new Uint8Array(300_000_000))) };
+  const before = process.memoryUsage().arrayBuffers;
+  expect(maskOf(bomb, () => null).alpha.every((v) => v === 255)).toBe(true);
+  expect(process.memoryUsage().arrayBuffers - before).toBeLessThan(60_000_000);
 });

@@ -1,11 +1,19 @@
-// A mask that travels inside the document: one byte a pixel, deflated, as base64. Made once, read often.
-import { unzlibSync, zlibSync } from 'fflate';
+// The mask of a photo's subject: a picture of its own, or, where that could not be stored, bytes within the document, deflated, as base64.
+import { Unzlib, zlibSync } from 'fflate';
+import type { Pixels } from '../colour/palette';
 
 export interface PackedMask {
   width: number;
   height: number;
   data: string;
 }
+/** A mask that is a stored picture, by the name of its asset. */
+export interface StoredMask {
+  width: number;
+  height: number;
+  asset: string;
+}
+export type AnyMask = PackedMask | StoredMask;
 export interface Mask {
   width: number;
   height: number;
@@ -45,33 +53,81 @@ export function packMask({ width, height, alpha }: Mask): PackedMask {
   return { width, height, data: toBase64(zlibSync(d, { level: 6 })) };
 }
 
-/** A short name for a mask's content (FNV-1a), for caches. */
-export function maskKey({ width, height, data }: PackedMask): string {
+/** A short name for a mask's content (that of its picture, or FNV-1a of its bytes), for caches. */
+export function maskKey(mask: AnyMask): string {
+  if ('asset' in mask) return mask.asset;
+  const { width, height, data } = mask;
   let h = 0x811c9dc5;
   for (let i = 0; i < data.length; i++) h = Math.imul(h ^ data.charCodeAt(i), 0x01000193);
   return `${width}x${height}:${data.length}:${h >>> 0}`;
 }
 
+/** Deflated bytes, at most so many of them. @throws RangeError where there are more or fewer */
+function inflated(bytes: Uint8Array, n: number): Uint8Array {
+  const out = new Uint8Array(n);
+  let at = 0;
+  const stream = new Unzlib((part) => {
+    if (at + part.length > n) throw new RangeError('more bytes than the mask has pixels');
+    out.set(part, at);
+    at += part.length;
+  });
+  // In small pieces: a few kilobytes can unpack to gigabytes, and are left at the first that is too much.
+  for (let i = 0; i < bytes.length; i += 4096) stream.push(bytes.subarray(i, i + 4096), i + 4096 >= bytes.length);
+  if (at !== n) throw new RangeError('fewer bytes than the mask has pixels');
+  return out;
+}
+
+/** A mask that hides nothing: a broken document loses no picture. */
+const whole = ({ width, height }: AnyMask): Mask => ({ width, height, alpha: new Uint8Array(width * height).fill(255) });
+
 const unpacked = new Map<string, Mask>();
 const KEPT = 6;
 
-/** @returns a mask that hides nothing where the bytes do not hold one of that size: a broken document loses no picture */
-export function unpackMask(packed: PackedMask): Mask {
+/** @returns a mask that hides nothing where the bytes do not hold one of that size */
+function unpackMask(packed: PackedMask): Mask {
   const key = maskKey(packed);
   let mask = unpacked.get(key);
   if (!mask) {
-    const { width, height } = packed, n = width * height;
-    let alpha: Uint8Array;
+    const { width, height } = packed;
     try {
-      alpha = unzlibSync(fromBase64(packed.data), { out: new Uint8Array(n) });
-      if (alpha.length !== n) throw new RangeError();
-      for (let i = 0; i < n; i++) if (i % width) alpha[i] += alpha[i - 1];
+      const alpha = inflated(fromBase64(packed.data), width * height);
+      for (let i = 0; i < alpha.length; i++) if (i % width) alpha[i] += alpha[i - 1];
+      mask = { width, height, alpha };
     } catch {
-      alpha = new Uint8Array(n).fill(255);
+      mask = whole(packed);
     }
-    mask = { width, height, alpha };
     unpacked.set(key, mask);
     if (unpacked.size > KEPT) unpacked.delete(unpacked.keys().next().value!);
   }
   return mask;
+}
+
+const fromPictures = new WeakMap<Pixels, Mask>();
+
+/**
+ * A mask, wherever it is kept.
+ * @param picture gives the stored picture of an asset, null where it is not there
+ * @returns one that hides nothing where it cannot be had
+ */
+export function maskOf(mask: AnyMask, picture: (asset: string) => Pixels | null): Mask {
+  if (!('asset' in mask)) return unpackMask(mask);
+  const p = picture(mask.asset);
+  if (!p) return whole(mask);
+  let m = fromPictures.get(p);
+  if (!m) {
+    const alpha = new Uint8Array(p.width * p.height);
+    for (let i = 0; i < alpha.length; i++) alpha[i] = p.data[i * 4];
+    fromPictures.set(p, (m = { width: p.width, height: p.height, alpha }));
+  }
+  return m;
+}
+
+/** The picture that a mask is stored as: grey, opaque. */
+export function maskPixels({ width, height, alpha }: Mask): Pixels {
+  const data = new Uint8ClampedArray(width * height * 4);
+  for (let i = 0, o = 0; i < alpha.length; i++, o += 4) {
+    data[o] = data[o + 1] = data[o + 2] = alpha[i];
+    data[o + 3] = 255;
+  }
+  return { width, height, data };
 }

@@ -1,4 +1,5 @@
 // Resampling of photos in the core, so that browser and server agree to the last bit.
+// Colours are weighed by alpha: what is not seen has no colour that could come through (Porter and Duff 1984).
 // Halving by 2 x 2 means while more than twice too large, then separable Catmull-Rom (Keys 1981, a = -0.5), widened when reducing.
 import type { Transform } from '../arrange/transform';
 import type { Pixels } from '../colour/palette';
@@ -9,9 +10,39 @@ const kernel = (x: number): number => {
   return t < 1 ? 1 + t * t * (1.5 * t - 2.5) : 2 + t * (-4 + t * (2.5 - 0.5 * t));
 };
 
+const opaque = new WeakMap<Pixels, boolean>();
+
+/** Has a picture no pixel that is translucent? Looked up once. */
+export function isOpaque(p: Pixels): boolean {
+  let o = opaque.get(p);
+  if (o === undefined) {
+    o = true;
+    for (let i = 3; i < p.data.length && o; i += 4) o = p.data[i] === 255;
+    opaque.set(p, o);
+  }
+  return o;
+}
+
+/** Half the size, colours weighed by alpha. */
+function halveTranslucent(p: Pixels, width: number, height: number): Uint8ClampedArray {
+  const data = new Uint8ClampedArray(width * height * 4), s = p.data;
+  for (let y = 0; y < height; y++) {
+    const r0 = y * 2 * p.width, r1 = Math.min(p.height - 1, y * 2 + 1) * p.width;
+    for (let x = 0; x < width; x++) {
+      const x0 = x * 2, x1 = Math.min(p.width - 1, x0 + 1), o = (y * width + x) * 4;
+      const a = (r0 + x0) * 4, b = (r0 + x1) * 4, c = (r1 + x0) * 4, d = (r1 + x1) * 4;
+      const wa = s[a + 3], wb = s[b + 3], wc = s[c + 3], wd = s[d + 3], sum = wa + wb + wc + wd;
+      if (sum > 0) for (let k = 0; k < 3; k++) data[o + k] = (s[a + k] * wa + s[b + k] * wb + s[c + k] * wc + s[d + k] * wd) / sum;
+      data[o + 3] = (sum + 2) >> 2;
+    }
+  }
+  return data;
+}
+
 /** Half the size in both directions; the mean of four pixels. An odd last row or column is repeated. */
 export function halve(p: Pixels): Pixels {
   const width = Math.max(1, (p.width + 1) >> 1), height = Math.max(1, (p.height + 1) >> 1);
+  if (!isOpaque(p)) return { width, height, data: halveTranslucent(p, width, height) };
   const data = new Uint8ClampedArray(width * height * 4);
   const s = p.data;
   for (let y = 0; y < height; y++) {
@@ -90,7 +121,7 @@ export function resample(photo: Pixels, source: { x: number; y: number; width: n
     top = Math.min(top, ty.first[i]);
     bottom = Math.max(bottom, Math.min(p.height, ty.first[i] + ty.count));
   }
-  const rows = bottom - top;
+  const rows = bottom - top, solid = isOpaque(p);
   const mid = new Float32Array(rows * width * 4);
   for (let r = 0; r < rows; r++) {
     const base = (top + r) * p.width;
@@ -98,11 +129,11 @@ export function resample(photo: Pixels, source: { x: number; y: number; width: n
       let R = 0, G = 0, B = 0, A = 0;
       const f = tx.first[i], o = i * tx.count, n = Math.min(tx.count, p.width - f);
       for (let k = 0; k < n; k++) {
-        const wt = tx.weights[o + k], s = (base + f + k) * 4;
+        const s = (base + f + k) * 4, wa = tx.weights[o + k], wt = solid ? wa : wa * p.data[s + 3];
         R += wt * p.data[s];
         G += wt * p.data[s + 1];
         B += wt * p.data[s + 2];
-        A += wt * p.data[s + 3];
+        A += wa * p.data[s + 3];
       }
       const m = (r * width + i) * 4;
       mid[m] = R;
@@ -122,6 +153,13 @@ export function resample(photo: Pixels, source: { x: number; y: number; width: n
       const m = (ty.first[j] + k - top) * width * 4;
       for (let i = 0; i < row.length; i++) row[i] += wt * mid[m + i];
     }
+    if (!solid)
+      for (let i = 0; i < row.length; i += 4) {
+        const k = row[i + 3] > 0.25 ? 1 / row[i + 3] : 0;
+        row[i] *= k;
+        row[i + 1] *= k;
+        row[i + 2] *= k;
+      }
     data.set(row, j * width * 4);
   }
   return { width, height, data };
@@ -176,7 +214,7 @@ function resampleMirror(p: Pixels, flipX: boolean, flipY: boolean): Pixels {
 /** Catmull-Rom over 4 x 4 pixels at each place; edges are repeated. */
 function lookUp(p: Pixels, t: Transform, width: number, height: number): Pixels {
   const out = new Uint8ClampedArray(width * height * 4), s = p.data, wx = new Float64Array(4), wy = new Float64Array(4);
-  const cols = new Int32Array(4);
+  const cols = new Int32Array(4), solid = isOpaque(p);
   for (let j = 0; j < height; j++) {
     for (let i = 0; i < width; i++) {
       const X = t[0] * (i + 0.5) + t[2] * (j + 0.5) + t[4] - 0.5, Y = t[1] * (i + 0.5) + t[3] * (j + 0.5) + t[5] - 0.5;
@@ -190,17 +228,18 @@ function lookUp(p: Pixels, t: Transform, width: number, height: number): Pixels 
       for (let l = 0; l < 4; l++) {
         const row = Math.min(p.height - 1, Math.max(0, y0 - 1 + l)) * p.width * 4;
         for (let k = 0; k < 4; k++) {
-          const w = wx[k] * wy[l], q = row + cols[k];
+          const q = row + cols[k], wa = wx[k] * wy[l], w = solid ? wa : wa * s[q + 3];
           r += w * s[q];
           g += w * s[q + 1];
           b += w * s[q + 2];
-          a += w * s[q + 3];
+          a += wa * s[q + 3];
         }
       }
       const o = (j * width + i) * 4;
-      out[o] = r;
-      out[o + 1] = g;
-      out[o + 2] = b;
+      const n = solid ? 1 : a > 0.25 ? 1 / a : 0;
+      out[o] = r * n;
+      out[o + 1] = g * n;
+      out[o + 2] = b * n;
       out[o + 3] = a;
     }
   }

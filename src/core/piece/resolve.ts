@@ -121,16 +121,16 @@ export const isBackdropPhoto = (l: Layer): l is PhotoLayer => l.kind === 'photo'
 /** The topmost photo that texts are laid over. */
 export const backdropPhoto = (slide: Slide): PhotoLayer | undefined => slide.layers.findLast(isBackdropPhoto);
 
-/** SHA-256 names of all pictures a piece uses: photos, and tiles of one's own. */
+/** SHA-256 names of all pictures a piece uses: photos, masks of their subjects, and tiles of one's own. */
 export const assetsOf = (piece: Piece): string[] => [...new Set(piece.slides.flatMap((s) => s.layers.flatMap(assetsIn)))];
 
-/** Assets anywhere in a layer: its picture, and tiles of patterns that are shown. */
+/** Assets anywhere in a layer: its picture and mask, and tiles of patterns that are shown. */
 function assetsIn(layer: Layer): string[] {
   const fills: Fill[] = [];
   if ('fill' in layer) fills.push(layer.fill);
   if (layer.kind === 'text') fills.push(...[layer.panel?.fill, layer.backing?.fill, ...layer.spans.map((s) => s.look.fill)].filter((f) => f !== undefined));
   const tiles = fills.flatMap((f) => (f.kind === 'pattern' && typeof f.pattern.tile !== 'string' ? [f.pattern.tile.asset] : []));
-  return layer.kind === 'photo' ? [layer.asset, ...tiles] : tiles;
+  return layer.kind === 'photo' ? [layer.asset, ...(layer.cut && 'asset' in layer.cut.mask ? [layer.cut.mask.asset] : []), ...tiles] : tiles;
 }
 
 /** Names of all font families a piece is set in. */

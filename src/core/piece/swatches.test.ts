@@ -39,7 +39,7 @@ describe('swatches', () => {
     const p = withHouse(linked(), [{ ...AMBER, colour: '#ff0000' }, { ...DUSK, gradient: undefined, colour: '#00ff00' }]);
     expect(p.swatches[0]).toMatchObject({ colour: '#ff0000', house: true });
     expect(p.swatches[1]).toEqual(DUSK);
-    expect(withHouse(linked(), []).swatches).toEqual([AMBER, DUSK]);
+    expect(withHouse(linked(), []).swatches).toEqual([AMBER, DUSK].map((s) => ({ ...s, house: false })));
   });
   it('a swatch holds a colour or a gradient, not both and not none', async () => {
     const { SwatchSchema } = await import('./fill-schema');

@@ -65,9 +65,9 @@ export const plainGradient = (gradient: { stops: { at: number; colour: Colour; m
   stops: gradient.stops.map((s) => ({ ...s, colour: hexOf(s.colour, piece) })),
 });
 
-/** The piece with its house swatches as the campaign has them now. House swatches the campaign no longer has stay as they are. */
+/** The piece with its house swatches as the campaign has them now. One the campaign no longer has becomes the piece's own. */
 export function withHouse(piece: Piece, house: readonly Swatch[]): Piece {
   const known = new Map(house.map((s) => [s.id, s]));
-  if (!piece.swatches.some((s) => s.house && known.has(s.id))) return piece;
-  return { ...piece, swatches: piece.swatches.map((s) => (s.house ? { ...(known.get(s.id) ?? s), house: true } : s)) };
+  if (!piece.swatches.some((s) => s.house)) return piece;
+  return { ...piece, swatches: piece.swatches.map((s) => (!s.house ? s : known.has(s.id) ? { ...known.get(s.id)!, house: true } : { ...s, house: false })) };
 }

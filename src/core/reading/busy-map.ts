@@ -1,4 +1,5 @@
 // The calm and busy places of a slide, at the scale of a text: busyness as in `busyness.ts`, for every place instead of under one text.
+import { shot } from '../paint/studio';
 import { labOf } from '../colour/lab-planes';
 import type { Painter } from '../paint/painter';
 import { blurredChannel } from '../photo/blur';
@@ -16,10 +17,9 @@ const SIDE = 360;
  */
 export function busyMap(painter: Painter, piece: Piece, slide: Slide, size: Size, xHeight: number, stroke: number): Grid {
   const k = Math.min(1, SIDE / Math.max(size.width, size.height)), width = Math.max(1, Math.round(size.width * k)), height = Math.max(1, Math.round(size.height * k));
-  const s = painter.studio.surface(width, height);
-  painter.paint(s, piece, slide, size, { scale: k, x: 0, y: 0 }, { only: (l) => l.kind !== 'text' });
+  const rgba = shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale: k, x: 0, y: 0 }, { only: (l) => l.kind !== 'text' }));
   const n = width * height, lab = new Float32Array(n * 3);
-  labOf(s.read(0, 0, width, height), 0, n, lab);
+  labOf(rgba, 0, n, lab);
   const L = Float32Array.from({ length: n }, (_, i) => lab[i * 3]);
   const fine = Math.max(0.4, (stroke / 2) * k), coarse = Math.max(fine * 1.6, (xHeight / 2) * k);
   const a = blurredChannel(L, width, height, fine), b = blurredChannel(L, width, height, coarse);

@@ -1,5 +1,6 @@
 // Quiet spots: where on the slide a text would read with the least treatment. One map for all places at once: contrast and its spread in
 // summed-area tables, the weakest letter of a line by a sliding minimum; the best places are then measured as any text is.
+import { shot } from '../paint/studio';
 import { entersZone, zonesOf } from '../arrange/zones';
 import { boundsOf } from '../arrange/transform';
 import { labOf } from '../colour/lab-planes';
@@ -148,18 +149,15 @@ function lookAt(painter: Painter, piece: Piece, slide: Slide, size: Size, text: 
   const long = Math.max(size.width, size.height);
   const side = Math.min(LOOKED_AT.most, Math.max(LOOKED_AT.least, (long * LOOKED_AT.xHeight) / Math.max(1, xHeight)), long);
   const k = side / long, width = Math.max(8, Math.round(size.width * k)), height = Math.max(8, Math.round(size.height * k));
-  const surface = painter.studio.surface(width, height);
   // What follows the text goes where the text goes, and says nothing about a place.
-  painter.paint(surface, piece, slide, size, { scale: k, x: 0, y: 0 }, { only: (l) => l.id !== text.id && !('follows' in l && l.follows.includes(text.id)) });
-  return { width, height, step: 1 / k, rgba: surface.read(0, 0, width, height) };
+  const rgba = shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale: k, x: 0, y: 0 }, { only: (l) => l.id !== text.id && !('follows' in l && l.follows.includes(text.id)) }));
+  return { width, height, step: 1 / k, rgba };
 }
 
 /** What was cut out of its photo is a subject, wherever it stands: its alpha on the slide; null where there is none. */
 function subjectsOf(painter: Painter, piece: Piece, slide: Slide, size: Size, { width, height, step }: Look): Grid | null {
   if (!slide.layers.some((l) => l.kind === 'photo' && l.visible && l.cut?.on)) return null;
-  const surface = painter.studio.surface(width, height);
-  painter.paint(surface, piece, slide, size, { scale: 1 / step, x: 0, y: 0 }, { transparent: true, only: (l) => l.kind === 'photo' && l.cut?.on === true });
-  const rgba = surface.read(0, 0, width, height);
+  const rgba = shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale: 1 / step, x: 0, y: 0 }, { transparent: true, only: (l) => l.kind === 'photo' && l.cut?.on === true }));
   return { width, height, values: Float32Array.from({ length: width * height }, (_, i) => rgba[i * 4 + 3] / 255) };
 }
 
@@ -268,11 +266,9 @@ const apart = (a: Box, b: Box): boolean => {
 };
 
 const inksOf = (painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): number[] => {
-  const s = painter.studio.surface(1, 1);
   const at = probe.halo.ink ?? { x: 0, y: 0 };
   return probe.layout.inks.map((_, ink) => {
-    painter.paint(s, piece, slide, size, { scale: 1, x: Math.round(at.x), y: Math.round(at.y) }, { ink: { layer: probe.layer.id, as: 'flood', ink } });
-    const [r, g, b] = s.read(0, 0, 1, 1);
+    const [r, g, b] = shot(painter.studio, 1, 1, (on) => painter.paint(on, piece, slide, size, { scale: 1, x: Math.round(at.x), y: Math.round(at.y) }, { ink: { layer: probe.layer.id, as: 'flood', ink } }));
     return luminance(r, g, b);
   });
 };

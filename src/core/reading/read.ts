@@ -143,7 +143,10 @@ let scratch: { painter: Painter; surface: Surface } | null = null;
 
 /** One surface is enough for all measuring of a thread, as long as it is of the right size. */
 function surfaceFor(painter: Painter, width: number, height: number): Surface {
-  if (scratch?.painter !== painter || scratch.surface.width !== width || scratch.surface.height !== height) scratch = { painter, surface: painter.studio.surface(width, height) };
+  if (scratch?.painter !== painter || scratch.surface.width !== width || scratch.surface.height !== height) {
+    scratch?.surface.free();
+    scratch = { painter, surface: painter.studio.surface(width, height) };
+  }
   return scratch.surface;
 }
 

@@ -9,5 +9,5 @@ import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
 export function readingKey(painter: Painter, piece: Piece, slide: Slide, size: Size, text: TextLayer): string {
   const own = reachOf(painter, layerIn(text, size, piece.sizes[0]));
   const near = painter.placed(piece, slide, size).filter((l) => l.visible && (l.id === text.id || touch(reachOf(painter, l), own)));
-  return JSON.stringify([size, piece.goal, slide.paper, piece.swatches, near]);
+  return JSON.stringify([painter.studio.fonts.generation, size, piece.goal, slide.paper, piece.swatches, near]);
 }

@@ -1,4 +1,5 @@
 // How much of a slide's photo its treatments leave: the slide is painted with and without them, and compared.
+import { shot } from '../paint/studio';
 import { union } from '../arrange/follow';
 import { isBackdropPhoto } from '../piece/resolve';
 import type { Box, Layer, Piece, Size, Slide } from '../piece/schema';
@@ -37,9 +38,7 @@ export class SlidePhoto {
   }
 
   private paint(piece: Piece, slide: Slide, part: Box, options: PaintOptions = {}): Uint8ClampedArray {
-    const s = this.painter.studio.surface(part.width, part.height);
-    this.painter.paint(s, piece, slide, this.size, { scale: this.scale, x: part.x, y: part.y }, options);
-    return s.read(0, 0, part.width, part.height);
+    return shot(this.painter.studio, part.width, part.height, (on) => this.painter.paint(on, piece, slide, this.size, { scale: this.scale, x: part.x, y: part.y }, options));
   }
 
   /** Photo kept and marks of a slide with the same photo; null where there is none. */

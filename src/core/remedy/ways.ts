@@ -1,5 +1,6 @@
 // Ways through: every treatment that makes a text Clear, its free choices made for the most photo kept, each as layers one can edit.
 // Candidates are weighed by a sample of letters and windows; what is chosen is solved and confirmed by painting (reading.md, "Ways through").
+import { shot } from '../paint/studio';
 import { hexFromOklab, labOfHex } from '../colour/oklab';
 import { rgba } from '../colour/srgb';
 import type { FoundColour, Pixels } from '../colour/palette';
@@ -316,7 +317,6 @@ const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> => (l.kin
 /** A small picture of a slide with a way taken. @param width in pixels */
 export function wayThumbnail(painter: Painter, piece: Piece, slideId: string, size: Size, way: Way, width: number): Pixels {
   const next = applyWay(piece, slideId, way, (i) => `way-${i}`), k = width / size.width, height = Math.max(1, Math.round(size.height * k));
-  const s = painter.studio.surface(width, height);
-  painter.paint(s, next, next.slides.find((x) => x.id === slideId)!, size, { scale: k, x: 0, y: 0 });
-  return { width, height, data: s.read(0, 0, width, height) };
+  const data = shot(painter.studio, width, height, (on) => painter.paint(on, next, next.slides.find((x) => x.id === slideId)!, size, { scale: k, x: 0, y: 0 }));
+  return { width, height, data };
 }

@@ -97,12 +97,16 @@ export class FontStore {
   private readonly loading = new Map<string, Promise<void>>();
   /** Families beyond those that ship: the campaign's own. */
   private own: readonly Family[] = [];
+  /** Counts whatever changes how texts are laid out: families that came or went, faces that were loaded. */
+  generation = 0;
 
   constructor(private readonly source: FontSource) {}
 
   /** Makes families of one's own known. */
   register(families: readonly Family[]): void {
+    if (JSON.stringify(families) === JSON.stringify(this.own)) return;
     this.own = families;
+    this.generation++;
   }
 
   get families(): readonly Family[] {
@@ -138,13 +142,13 @@ export class FontStore {
     if (this.loaded.has(face.id)) return Promise.resolve();
     let p = this.loading.get(face.id);
     if (!p) {
-      p = this.source(face).then(
-        (bytes) => void this.loaded.set(face.id, loadFont(face, bytes)),
-        (error) => {
-          this.loading.delete(face.id);
-          throw error;
-        },
-      );
+      p = this.source(face)
+        .then((bytes) => {
+          this.loaded.set(face.id, loadFont(face, bytes));
+          this.generation++;
+        })
+        // Whether it did not come or was no font: it is tried again the next time.
+        .finally(() => this.loading.delete(face.id));
       this.loading.set(face.id, p);
     }
     return p;

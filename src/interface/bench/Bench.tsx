@@ -1,15 +1,17 @@
 'use client';
 // The bench: stack, stage, reading and controls of one piece.
-import { Loader } from '@mantine/core';
+import { Anchor, Button, Loader, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { OwnFont } from '../../core/type/catalogue';
-import type { StoredPiece } from '../shared/api';
+import { emptyHistory } from '../../core/piece/history';
+import type { Piece } from '../../core/piece/schema';
+import { api, inWords, type StoredPiece } from '../shared/api';
 import css from './Bench.module.css';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
 import { takeFonts } from './fonts';
-import { readJournal } from './journal';
+import { forgetJournal, readJournals, tidyJournal, writeJournal, type Kept } from './journal';
 import { keepHouse } from './house';
 import { useKeys } from './keys';
 import { keepMeasuring } from './measuring';
@@ -18,28 +20,91 @@ import { ReadingPanel } from './ReadingPanel';
 import { keepSaving } from './saving';
 import { Shortcuts } from './Shortcuts';
 import { SlideStrip } from './SlideStrip';
-import { Stack } from './Stack';
+import { Stack as LayerStack } from './Stack';
 import { Stage } from './stage/Stage';
 import { openBench, useBench } from './store';
-import { withHouse } from '../../core/piece/swatches';
 import { TopBar } from './TopBar';
 import { useFocusSelection } from './stage/Overlay';
-import { stageWorker } from '../../workers/clients';
+import { onBreakdown, stageWorker } from '../../workers/clients';
+
+const unopened = (why: string, piece: unknown, at: number): void =>
+  void notifications.show({
+    color: 'amber',
+    autoClose: false,
+    title: 'Unsaved edits of an earlier visit cannot be opened',
+    message: (
+      <Stack gap={6} align="flex-start">
+        {why}. They stay in this browser; the piece is shown as it was last saved.
+        <Button size="compact-xs" variant="default" component="a" download="unsaved-piece.json" href={URL.createObjectURL(new Blob([JSON.stringify(piece)], { type: 'application/json' }))}>
+          Download the edits of {new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+        </Button>
+      </Stack>
+    ),
+  });
+
+/** House swatches as the stored piece has them; others, one just shared among them, as they are. */
+const inHouseColours = (piece: Piece, stored: Piece): Piece => ({ ...piece, swatches: piece.swatches.map((s) => (s.house ? (stored.swatches.find((x) => x.house && x.id === s.id) ?? s) : s)) });
 
 /** Opens the stored piece, with what the journal knows beyond it. */
 async function begin(stored: StoredPiece): Promise<void> {
-  const kept = await readJournal(stored.id).catch(() => null);
-  // Compared as the server would store it: defaults filled in, keys in the schema's order.
+  const all = await readJournals(stored.id).catch(() => []);
+  openBench(stored);
   // The validator is only needed where something was kept.
-  const opened = kept && (await import('../../core/piece/upgrade')).openPiece(kept.piece);
-  // House swatches may have changed in the campaign since; that alone is no difference.
-  const same = opened?.ok && JSON.stringify(withHouse(opened.piece, stored.piece.swatches)) === JSON.stringify(stored.piece);
-  if (kept && same) openBench({ ...stored, history: kept.history });
-  else if (kept?.unsaved) {
-    // Edits of an earlier visit that never reached the server. Over an older revision they are a conflict, which asks.
-    openBench({ ...stored, piece: kept.piece, revision: kept.revision, history: kept.history, saved: 'unsaved' });
-    notifications.show({ title: 'Unsaved edits are back', message: 'They were kept in this browser when it was closed or the server was away.', autoClose: 7000 });
-  } else openBench(stored);
+  if (!all.length) return;
+  const { openPiece } = await import('../../core/piece/upgrade');
+  let taken = false;
+  for (const kept of all) {
+    // An older program may have written it: brought forward as the server does with documents.
+    const opened = openPiece(kept.piece);
+    if (!opened.ok) {
+      if (kept.unsaved) unopened(opened.faults[0]?.reason ?? 'They are damaged', kept.piece, kept.at);
+      continue;
+    }
+    // House swatches may have changed in the campaign since; that alone is no difference.
+    const piece = inHouseColours(opened.piece, stored.piece);
+    const same = JSON.stringify(piece) === JSON.stringify(stored.piece), asWritten = (kept.piece as { version?: unknown }).version === piece.version;
+    const history = asWritten ? kept.history : emptyHistory;
+    if (!taken && same) openBench({ ...stored, history });
+    else if (!taken && kept.unsaved) {
+      // Edits of an earlier visit that never reached the server. Over an older revision they are a conflict, which asks.
+      openBench({ ...stored, piece, revision: kept.revision, history, saved: 'unsaved' });
+      notifications.show({ title: 'Unsaved edits are back', message: 'They were kept in this browser when it was closed or the server was away.', autoClose: 7000 });
+    } else if (kept.unsaved && !same) {
+      offer(stored, piece, kept);
+      continue;
+    } else continue;
+    taken = true;
+    await writeJournal(stored.id, useBench.getState().revision, kept.unsaved && !same, useBench.getState().piece, history).catch(() => {});
+    if (kept.window !== all[0].window || kept !== all[0]) await forgetJournal(stored.id, kept.window).catch(() => {});
+  }
+  void tidyJournal().catch(() => {});
+}
+
+/** Unsaved edits that another window left, beside those that were taken up: they become a piece of their own where they are wanted. */
+function offer(stored: StoredPiece, piece: Piece, { window, at }: Kept): void {
+  const note = `left-${window}`;
+  const keep = async (): Promise<void> => {
+    try {
+      const made = await api.newPiece({ document: { ...piece, name: `${piece.name} (other edits)`.slice(0, 200) }, campaign: stored.campaign });
+      await forgetJournal(stored.id, window);
+      notifications.update({ id: note, autoClose: 15000, title: 'They are a piece of their own now', message: <Anchor href={`/piece/${made.id}`}>Open it</Anchor> });
+    } catch (e) {
+      notifications.show({ color: 'amber', ...inWords(e) });
+    }
+  };
+  notifications.show({
+    id: note,
+    autoClose: false,
+    title: 'Another window left unsaved edits of this piece',
+    message: (
+      <Stack gap={6} align="flex-start">
+        {`They are of ${new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}, and stay in this browser.`}
+        <Button size="compact-xs" variant="default" onClick={() => void keep()}>
+          Keep them as a piece of their own
+        </Button>
+      </Stack>
+    ),
+  });
 }
 
 export function Bench({ stored, campaignName, fonts }: { stored: StoredPiece; campaignName: string; fonts: OwnFont[] }) {
@@ -47,7 +112,8 @@ export function Bench({ stored, campaignName, fonts }: { stored: StoredPiece; ca
   useEffect(() => {
     // Fonts and pictures load while the journal is read.
     void takeFonts(fonts);
-    void stageWorker().warm({ piece: stored.piece, slide: stored.piece.slides[0].id, size: stored.piece.sizes[0].id });
+    const stopTelling = onBreakdown((why) => notifications.show({ id: 'breakdown', color: 'amber', autoClose: false, title: 'Painting or measuring broke down more than once', message: `It was started again (${why}). Your work is safe; if it goes on like this, reload the page.` }));
+    void stageWorker().warm({ piece: stored.piece, slide: stored.piece.slides[0].id, size: stored.piece.sizes[0].id }).catch(() => {});
     let stop: (() => void)[] = [];
     let on = true;
     void begin(stored).then(() => {
@@ -57,6 +123,7 @@ export function Bench({ stored, campaignName, fonts }: { stored: StoredPiece; ca
     });
     return () => {
       on = false;
+      stopTelling();
       for (const s of stop) s();
     };
   }, [stored, fonts]);
@@ -83,7 +150,7 @@ function Open({ campaignName }: { campaignName: string }) {
   return (
     <div className={css.bench} data-clean={clean || undefined}>
       <TopBar campaignName={campaignName} onShortcuts={show} />
-      <Stack />
+      <LayerStack />
       <div className={css.middle}>
         <Stage zoomRef={zoom} />
         <SlideStrip />

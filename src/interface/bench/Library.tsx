@@ -4,8 +4,10 @@ import { Button, FileButton, Group, Loader, Modal, Progress, SimpleGrid, Text, T
 import { IconSearch, IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { photoName } from '../../core/piece/make';
-import { api, inWords, type AssetInfo } from '../shared/api';
+import { api, type AssetInfo } from '../shared/api';
 import { useFileDrop } from '../shared/file-drop';
+import { More } from '../shared/More';
+import { usePages } from '../shared/pages';
 import { uploadWithNotice } from '../shared/upload';
 import css from './Library.module.css';
 
@@ -21,25 +23,22 @@ const usedIn = (a: AssetInfo): string => {
 };
 
 export function Library({ title = 'Photos in the library', onChoose, onClose }: Props) {
-  const [assets, setAssets] = useState<AssetInfo[] | null>(null);
-  const [error, setError] = useState<string | null>(null);
   const [search, setSearch] = useState('');
+  const pages = usePages(api.assets, search), { items: shown, reload } = pages;
   // Files that were given, and how many of them are through; both begin anew when all are.
   const [uploads, setUploads] = useState({ given: 0, done: 0 });
   const busy = uploads.done < uploads.given;
-  const load = useCallback(() => api.assets().then(setAssets, (e: unknown) => setError(inWords(e).title)), []);
-  useEffect(() => void load(), [load]);
 
   const upload = useCallback(
     async (files: readonly File[]): Promise<void> => {
       setUploads((u) => (u.done < u.given ? { ...u, given: u.given + files.length } : { given: files.length, done: 0 }));
       // One after another, each with its own message and its own way back.
       for (const file of files) {
-        if (await uploadWithNotice(file)) await load();
+        if (await uploadWithNotice(file)) reload();
         setUploads((u) => ({ ...u, done: u.done + 1 }));
       }
     },
-    [load],
+    [reload],
   );
   useEffect(() => {
     const paste = (e: ClipboardEvent): void => {
@@ -54,7 +53,6 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
   }, [upload]);
 
   const drop = useFileDrop((files) => void upload(files));
-  const shown = assets?.filter((a) => a.name.toLowerCase().includes(search.trim().toLowerCase()));
   return (
     <Modal opened onClose={onClose} title={title} size={800}>
       <div
@@ -79,9 +77,8 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
             </Text>
           </Group>
         )}
-        {error && <Text c="amber">{error}</Text>}
-        {!assets && !error && <Loader size="sm" />}
-        {shown && shown.length === 0 && <Text c="dimmed">{assets!.length ? 'No photo has that name.' : 'No photos yet: drop some here, paste one, or add them from files.'}</Text>}
+        {!shown && !pages.error && <Loader size="sm" />}
+        {shown && shown.length === 0 && <Text c="dimmed">{search.trim() ? 'No photo has that name.' : 'No photos yet: drop some here, paste one, or add them from files.'}</Text>}
         <SimpleGrid cols={4} spacing="sm">
           {shown?.map((a) => (
             <UnstyledButton key={a.id} className={css.photo} onClick={() => onChoose(a)} aria-label={photoName(a.name)} title={a.usedIn?.map((p) => p.name).join(', ')}>
@@ -95,6 +92,9 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
             </UnstyledButton>
           ))}
         </SimpleGrid>
+        <Group justify="center" mt="sm">
+          <More of={pages} />
+        </Group>
       </div>
     </Modal>
   );

@@ -24,6 +24,7 @@ const onGauge = (ratio: number): number => (100 * Math.log(Math.min(21, Math.max
 export function ReadingPanel() {
   const reading = useBench(shownReading);
   const texts = useBench((s) => s.readings.length);
+  const unmeasured = useBench((s) => s.unmeasured);
   const waiting = useBench((s) => currentSlide(s).layers.some((l) => l.kind === 'text' && l.visible));
   const seenAs = useBench((s) => SEEN_AS[s.view]);
   const name = useBench((s) => {
@@ -36,7 +37,7 @@ export function ReadingPanel() {
     return (
       <section className={css.panel} aria-label="Reading">
         <Text fz="sm" c="dimmed" py="sm">
-          {waiting ? 'Measuring' : 'No text yet. Add one under Message, and its reading appears here.'}
+          {unmeasured ? `Not measured. ${unmeasured}. Smaller type, or a smaller size of the piece, can be measured.` : waiting ? 'Measuring' : 'No text yet. Add one under Message, and its reading appears here.'}
         </Text>
       </section>
     );

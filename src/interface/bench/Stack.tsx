@@ -7,6 +7,7 @@ import { ActionIcon, Menu, ScrollArea, Text, TextInput, Tooltip } from '@mantine
 import { notifications } from '@mantine/notifications';
 import { IconAlertTriangle, IconArrowBigRight, IconBorderOuter, IconBrightnessDown, IconCircle, IconCloud, IconColorFilter, IconDots, IconDroplet, IconEye, IconEyeOff, IconGradienter, IconGrain, IconHexagon, IconLine, IconLock, IconLockOpen, IconMessage, IconPhoto, IconPhotoPlus, IconPlus, IconRectangle, IconSquare, IconSquareFilled, IconStack2, IconStar, IconTypography, IconVector } from '@tabler/icons-react';
 import { Fragment, useEffect, useRef, useState } from 'react';
+import { lookKey } from '../../core/paint/layer-key';
 import { latest, stageWorker } from '../../workers/clients';
 import { groupsAround, membersOf } from '../../core/arrange/groups';
 import { boundsOf } from '../../core/arrange/transform';
@@ -41,13 +42,17 @@ const askThumbnails = latest((ids: string[]) => stageWorker().thumbnails(sceneOf
 const canvases = new Map<string, HTMLCanvasElement>();
 
 function useThumbnails(layers: readonly Layer[]): void {
-  const painted = useRef(new Map<string, Layer>());
+  const painted = useRef(new Map<string, string>());
+  const swatches = useBench((s) => s.piece.swatches);
+  const epoch = useBench((s) => s.epoch);
   // Once the stage has been painted, fonts and pictures are there.
   const ready = useBench((s) => Object.keys(s.texts).length > 0 || s.painted);
   useEffect(() => {
     if (!ready) return;
     const timer = setTimeout(async () => {
-      const stale = layers.filter((l) => painted.current.get(l.id) !== l).map((l) => l.id);
+      // What a layer shows also depends on swatches, fonts, and the texts it follows.
+      const keys = new Map(layers.map((l) => [l.id, lookKey([l, epoch, 'follows' in l ? layers.filter((t) => l.follows.includes(t.id)) : 0], { swatches })]));
+      const stale = layers.filter((l) => painted.current.get(l.id) !== keys.get(l.id)).map((l) => l.id);
       if (!stale.length) return;
       const made = await askThumbnails(stale).catch(() => null);
       for (const { id, bitmap } of made ?? []) {
@@ -55,11 +60,11 @@ function useThumbnails(layers: readonly Layer[]): void {
         const context = canvas?.getContext('bitmaprenderer');
         if (!context || !layer) continue;
         context.transferFromImageBitmap(bitmap);
-        painted.current.set(id, layer);
+        painted.current.set(id, keys.get(id)!);
       }
     }, 220);
     return () => clearTimeout(timer);
-  }, [layers, ready]);
+  }, [layers, ready, swatches, epoch]);
 }
 
 const INDENT = 12;

@@ -1,14 +1,15 @@
 'use client';
 // The top bar: where one is, whether the work is safe, back and forth, sizes, hand over.
-import { ActionIcon, Anchor, Button, Group, Modal, Select, Stack, Text, TextInput, Tooltip, useMantineColorScheme } from '@mantine/core';
-import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard, IconMoon, IconSun } from '@tabler/icons-react';
+import { ActionIcon, Anchor, Button, Group, Modal, Popover, Select, Stack, Text, TextInput, Tooltip } from '@mantine/core';
+import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard } from '@tabler/icons-react';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import { renamePiece } from '../../core/piece/edits';
 import { inWords } from '../shared/api';
+import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { HandOver } from './HandOver';
-import { resolveConflict } from './saving';
-import { edit, redoEdit, undoEdit, useBench, type Saved } from './store';
+import { resolveConflict, save, saveAsNew } from './saving';
+import { edit, redoEdit, undoEdit, useBench, type Refusal, type Saved } from './store';
 import css from './TopBar.module.css';
 
 const SAVED_WORD: Record<Saved, string> = {
@@ -17,17 +18,18 @@ const SAVED_WORD: Record<Saved, string> = {
   saving: 'Saving',
   away: 'Server away: edits are kept in this browser',
   conflict: 'Changed elsewhere',
+  refused: 'Not saved: kept in this browser',
 };
 
 export function TopBar({ campaignName, onShortcuts }: { campaignName: string; onShortcuts: () => void }) {
   const name = useBench((s) => s.piece.name);
   const saved = useBench((s) => s.saved);
+  const refusal = useBench((s) => s.refusal);
   const sizes = useBench((s) => s.piece.sizes);
   const sizeId = useBench((s) => s.sizeId);
   const back = useBench((s) => (s.history.done > 0 ? s.history.steps[s.history.done - 1].label : null));
   const forth = useBench((s) => s.history.steps[s.history.done]?.label ?? null);
   const [typed, setTyped] = useState<string | null>(null);
-  const { colorScheme, setColorScheme } = useMantineColorScheme();
 
   const commit = (): void => {
     if (typed !== null && typed.trim() && typed.trim() !== name) edit('Rename piece', (p) => renamePiece(p, typed));
@@ -58,9 +60,10 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
             if (e.key === 'Escape') setTyped(null);
           }}
         />
-        <Text fz="xs" c={saved === 'away' || saved === 'conflict' ? 'amber' : 'dimmed'} role="status" aria-live="polite" data-saved={saved} className={css.saved}>
-          {SAVED_WORD[saved]}
+        <Text fz="xs" c={saved === 'away' || saved === 'conflict' || saved === 'refused' ? 'amber' : 'dimmed'} role="status" aria-live="polite" data-saved={saved} className={css.saved}>
+          {saved === 'away' && refusal ? `${refusal.title}: edits are kept in this browser` : SAVED_WORD[saved]}
         </Text>
+        {saved === 'refused' && refusal && <Refused {...refusal} />}
       </Group>
       <Group gap={4} wrap="nowrap">
         <Tooltip label={back ? `Undo: ${back} (Ctrl Z)` : 'Nothing to undo'}>
@@ -83,11 +86,7 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
           data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} x ${s.height}` }))}
           onChange={(v) => v && useBench.setState({ sizeId: v })}
         />
-        <Tooltip label={colorScheme === 'dark' ? 'Light surroundings' : 'Dark surroundings'}>
-          <ActionIcon aria-label="Light or dark surroundings" onClick={() => setColorScheme(colorScheme === 'dark' ? 'light' : 'dark')}>
-            {colorScheme === 'dark' ? <IconSun size={17} /> : <IconMoon size={17} />}
-          </ActionIcon>
-        </Tooltip>
+        <SchemeSwitch />
         <Tooltip label="Keyboard shortcuts (?)">
           <ActionIcon aria-label="Keyboard shortcuts" onClick={onShortcuts}>
             <IconKeyboard size={18} />
@@ -97,6 +96,60 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
       </Group>
       <Conflict open={saved === 'conflict'} />
     </header>
+  );
+}
+
+/** What the server refused and why, and ways on; the work stays here whatever is chosen. */
+function Refused({ status, title, detail }: Refusal) {
+  const [busy, setBusy] = useState(false);
+  const asNew = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      const made = await saveAsNew();
+      notifications.show({ title: 'It is a piece of its own now', message: <Anchor href={`/piece/${made}`}>Open it</Anchor>, autoClose: 15000 });
+    } catch (e) {
+      notifications.show({ color: 'amber', ...inWords(e) });
+    } finally {
+      setBusy(false);
+    }
+  };
+  const download = (): void => {
+    const { piece } = useBench.getState(), a = document.createElement('a');
+    a.href = URL.createObjectURL(new Blob([JSON.stringify(piece)], { type: 'application/json' }));
+    a.download = 'piece.json';
+    a.click();
+    setTimeout(() => URL.revokeObjectURL(a.href), 10_000);
+  };
+  return (
+    <Popover width={300} position="bottom-start" withArrow>
+      <Popover.Target>
+        <Button size="compact-xs" variant="light" color="amber" loading={busy}>
+          Why, and what now
+        </Button>
+      </Popover.Target>
+      <Popover.Dropdown>
+        <Stack gap={6}>
+          <Text fz="sm" fw={700}>
+            {status === 404 ? 'This piece is in the bin, or gone' : title}
+          </Text>
+          <Text fz="sm">{detail} Your edits are safe in this browser.</Text>
+          {status === 401 && (
+            <Button size="xs" component="a" href="/sign-in" target="_blank">
+              Sign in again
+            </Button>
+          )}
+          <Button size="xs" variant={status === 401 ? 'default' : 'filled'} onClick={() => void asNew()}>
+            Save as a new piece
+          </Button>
+          <Button size="xs" variant="default" onClick={() => void save()}>
+            Try again
+          </Button>
+          <Button size="xs" variant="default" onClick={download}>
+            Download the piece
+          </Button>
+        </Stack>
+      </Popover.Dropdown>
+    </Popover>
   );
 }
 

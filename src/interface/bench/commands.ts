@@ -13,7 +13,7 @@ import { alignTo, spreadOut, withGap, type Side } from '../../core/arrange/align
 import { union } from '../../core/arrange/follow';
 import { groupLayers, groupSelected, groupsAround, ungroup } from '../../core/arrange/groups';
 import { boundsOf } from '../../core/arrange/transform';
-import { outlineOf } from '../../core/format/drawing';
+import { isOneColour, marksOf, outlineOf, type Drawing } from '../../core/format/drawing';
 import { setTypographically } from '../../core/type/parts';
 import { notifications } from '@mantine/notifications';
 import { api, type AssetInfo } from '../shared/api';
@@ -76,21 +76,37 @@ export async function addLogoFiles(files: readonly File[]): Promise<void> {
   }
 }
 
-/** The outline of a drawing; says so where the file holds none that can be used. */
-export async function outlineFromFile(file: File): Promise<NonNullable<Shape['path']> | null> {
+/** An uploaded file, and its outlines where it is a drawing of flat shapes; null where it was refused. */
+async function uploadedDrawing(file: File): Promise<{ asset: AssetInfo; drawing: Drawing | null } | null> {
   const asset = await uploadWithNotice(file);
-  if (!asset) return null;
-  const drawing = await api.drawing(asset.id).catch(() => null), d = drawing && outlineOf(drawing);
+  return asset && { asset, drawing: await api.drawing(asset.id).catch(() => null) };
+}
+
+/** The outline of a drawing; says so where there is none that can be used. */
+function outlineFrom(drawing: Drawing | null): NonNullable<Shape['path']> | null {
+  const d = drawing && outlineOf(drawing);
   if (drawing && d && d.length <= 200_000) return { d, width: drawing.width, height: drawing.height };
   notifications.show({ color: 'amber', title: 'This drawing has no outline to use', message: 'It needs filled shapes in plain colours, without gradients or masks. It is in the library now, and can be used as a picture.' });
   return null;
 }
+export async function outlineFromFile(file: File): Promise<NonNullable<Shape['path']> | null> {
+  const uploaded = await uploadedDrawing(file);
+  return uploaded && outlineFrom(uploaded.drawing);
+}
 
-/** A shape drawn elsewhere: the outline of an SVG. */
+/** A shape drawn elsewhere: the outline of an SVG in its colour. One of several colours would be a shape without them: it comes as a picture. */
 export async function addDrawnShape(file: File): Promise<void> {
-  const path = await outlineFromFile(file);
+  const uploaded = await uploadedDrawing(file);
+  if (!uploaded) return;
+  const { asset, drawing } = uploaded;
+  if (drawing && !isOneColour(drawing)) {
+    addPicture(asset);
+    notifications.show({ title: 'Added as a picture', message: 'A shape has one colour; this drawing has more, or strokes, and keeps them so.' });
+    return;
+  }
+  const path = outlineFrom(drawing);
   if (!path) return;
-  const shape = makeShape(newId(), 'path', await colourForOverlay(), baseSize()), k = Math.min(shape.box.width / path.width, shape.box.height / path.height);
+  const shape = makeShape(newId(), 'path', marksOf(drawing!.marks)[0].fill!, baseSize()), k = Math.min(shape.box.width / path.width, shape.box.height / path.height);
   put('Add drawn shape', { ...shape, name: photoName(file.name), box: { ...shape.box, width: Math.max(1, path.width * k), height: Math.max(1, path.height * k) }, shape: { ...shape.shape, path } });
 }
 

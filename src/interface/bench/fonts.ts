@@ -2,7 +2,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { FAMILIES, familiesOf, type Family, type OwnFont } from '../../core/type/catalogue';
-import { readingWorker, stageWorker, startedSolvers } from '../../workers/clients';
+import { tellFonts } from '../../workers/clients';
 import { api } from '../shared/api';
 import { useBench } from './store';
 
@@ -30,8 +30,7 @@ export async function takeFonts(own: OwnFont[]): Promise<void> {
   const before = useFonts.getState().own;
   useFonts.setState({ own });
   if (JSON.stringify(before) === JSON.stringify(own)) return;
-  const families = familiesOf(own);
-  await Promise.all([stageWorker(), readingWorker(), ...startedSolvers()].map((w) => w.fonts(families) as unknown as Promise<void>));
+  await tellFonts(familiesOf(own));
   // What was set in a replacement is painted and measured again.
   useBench.setState((s) => ({ epoch: s.epoch + 1 }));
 }

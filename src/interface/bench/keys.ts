@@ -24,8 +24,9 @@ const VIEWS: StageView[] = ['plain', 'letters', 'calm', 'clean', 'grey'];
 export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => void): void {
   useEffect(() => {
     let before = false;
-    const release = (e: KeyboardEvent): void => {
-      if (!before || e.key.toLowerCase() !== 'b') return;
+    const release = (e: KeyboardEvent | FocusEvent): void => {
+      // A window that loses the focus never hears that a key is let go.
+      if (!before || (e instanceof KeyboardEvent && e.key.toLowerCase() !== 'b')) return;
       before = false;
       look(useWays.getState().seen);
     };
@@ -175,12 +176,14 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
     };
     window.addEventListener('keydown', key);
     window.addEventListener('keyup', release);
+    window.addEventListener('blur', release);
     window.addEventListener('copy', copy);
     window.addEventListener('cut', copy);
     window.addEventListener('paste', paste);
     return () => {
       window.removeEventListener('keydown', key);
       window.removeEventListener('keyup', release);
+      window.removeEventListener('blur', release);
       window.removeEventListener('copy', copy);
       window.removeEventListener('cut', copy);
       window.removeEventListener('paste', paste);

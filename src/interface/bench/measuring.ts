@@ -14,8 +14,13 @@ async function measure(): Promise<void> {
     const s = useBench.getState();
     // Letter by letter only where letters are shown: it is much more to send.
     const readings = await ask(sceneOf(s), s.view === 'letters', seeingNow());
-    if (readings) useBench.setState({ readings });
+    if (readings) useBench.setState({ readings, unmeasured: null });
   } catch (e) {
+    if ((e as Error).name === 'TooMuchWork') {
+      // Asked again it would be the same: it is said, and asked with the next change.
+      useBench.setState({ readings: [], unmeasured: (e as Error).message });
+      return;
+    }
     console.error(e);
     setTimeout(() => stopped || void measure(), RETRY);
   }

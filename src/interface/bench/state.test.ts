@@ -1,11 +1,12 @@
 // The bench's state without a screen: edits become undo steps, the journal brings them back, saving copes with a server that is away.
 import 'fake-indexeddb/auto';
+import { openDB } from 'idb';
 import { jest } from '@jest/globals';
 import { addLayer, changeLayers, removeLayers } from '../../core/piece/edits';
 import { makeTint } from '../../core/piece/make';
 import type { Piece } from '../../core/piece/schema';
 import { flat, headline, scene } from '../../core/testing/scenes';
-import { forgetJournal, readJournal, writeJournal } from './journal';
+import { forgetJournal, readJournals, tidyJournal, writeJournal } from './journal';
 import { keepSaving, resolveConflict, save } from './saving';
 import { currentSlide, edit, frameOf, openBench, preview, redoEdit, sceneOf, select, selectedLayer, settle, shownReading, undoEdit, useBench } from './store';
 import type { Reading } from '../../core/reading/read';
@@ -95,21 +96,40 @@ describe('the journal', () => {
     undoEdit();
     move(50, null);
     await writeJournal('p1', 3, true, state().piece, state().history);
-    const kept = (await readJournal('p1'))!;
+    const [kept] = await readJournals('p1');
     expect(kept).toMatchObject({ revision: 3, unsaved: true });
     expect(kept.piece).toEqual(state().piece);
     expect(kept.history.steps).toHaveLength(2);
-    openBench({ id: 'p1', campaign: 'c', revision: 3, piece: kept.piece, history: kept.history });
+    openBench({ id: 'p1', campaign: 'c', revision: 3, piece: kept.piece as Piece, history: kept.history });
     undoEdit();
     undoEdit();
     expect(state().piece).toEqual(piece);
     await forgetJournal('p1');
-    expect(await readJournal('p1')).toBeNull();
+    expect(await readJournals('p1')).toEqual([]);
   });
   it('keeps pieces apart', async () => {
     const piece = open();
     await writeJournal('one', 1, false, piece, state().history);
-    expect(await readJournal('two')).toBeNull();
+    expect(await readJournals('two')).toEqual([]);
+  });
+  it('what a closed window left is found beside this one’s own, what an open one writes is not', async () => {
+    const piece = open(), db = await openDB('plavo', 2);
+    const entry = (window: string, at: number, unsaved = true) => db.put('entries', { id: 'p9', window, revision: 2, unsaved, piece, done: 0, at });
+    await writeJournal('p9', 3, false, piece, state().history);
+    await entry('closed', Date.now() - 1000);
+    await entry('older', Date.now() - 9000);
+    await entry('open', Date.now());
+    const locks = { request: async (_n: string, _o: unknown, run: (lock: object) => unknown) => run({}), query: async () => ({ held: [{ name: 'plavo-window-open' }] }) };
+    Object.defineProperty(globalThis, 'navigator', { value: { locks }, configurable: true });
+    expect((await readJournals('p9')).map((k) => k.window).slice(1)).toEqual(['closed', 'older']);
+    await forgetJournal('p9', 'closed');
+    expect((await readJournals('p9')).map((k) => k.window).slice(1)).toEqual(['older']);
+    // Saved history that nobody came back to goes; edits that were never saved stay.
+    await entry('long ago', Date.now() - 90 * 86_400_000, false);
+    await tidyJournal();
+    expect((await readJournals('p9')).map((k) => k.window).slice(1)).toEqual(['older']);
+    Object.defineProperty(globalThis, 'navigator', { value: undefined, configurable: true });
+    db.close();
   });
 });
 
@@ -171,7 +191,54 @@ describe('saving', () => {
     await resolveConflict('mine');
     expect(asked.at(-1)).toMatchObject({ method: 'PUT', match: '"9"' });
     expect(state()).toMatchObject({ saved: 'saved', revision: 10 });
-    expect(state().piece).toBe(mine);
+    expect(state().piece).toEqual(mine);
+    // The other side is one undo away.
+    undoEdit();
+    expect(state().piece).toEqual(fresh());
+    stop();
+  });
+
+  it('taking the other version keeps mine one undo away', async () => {
+    const stop = keepSaving(open());
+    move(39, null);
+    const mine = state().piece, theirs = { ...fresh(), name: 'Theirs' };
+    answers.push(() => Response.json({ title: 'The piece was changed elsewhere', revision: 9 }, { status: 409 }));
+    await save();
+    answers.push(() => Response.json({ id: 'p1', campaign: 'c', revision: 9, piece: theirs }));
+    await resolveConflict('theirs');
+    expect(state()).toMatchObject({ saved: 'saved', revision: 9, piece: { name: 'Theirs' } });
+    undoEdit();
+    expect(state().piece).toEqual(mine);
+    answers.push(saved(10));
+    await save();
+    expect(asked.at(-1)).toMatchObject({ method: 'PUT', match: '"9"', body: mine });
+    stop();
+  });
+
+  it.each([404, 413, 422])('what the server refuses with %i is said with its reason, kept, and not asked again until there is an edit', async (status) => {
+    const stop = keepSaving(open());
+    move(41, null);
+    answers.push(() => Response.json({ title: 'Refused', detail: 'Because.', status }, { status }));
+    await save();
+    expect(state()).toMatchObject({ saved: 'refused', refusal: { status, title: 'Refused', detail: 'Because.' } });
+    expect((await readJournals('p1'))[0]).toMatchObject({ unsaved: true, piece: state().piece });
+    move(42, null);
+    expect(state().saved).toBe('refused');
+    answers.push(saved(4));
+    await save();
+    expect(state()).toMatchObject({ saved: 'saved', revision: 4, refusal: null });
+    stop();
+  });
+
+  it.each([500, 503, 507])('an answer of %i passes: it is asked again', async (status) => {
+    const stop = keepSaving(open());
+    move(43, null);
+    answers.push(() => Response.json({ title: 'The disk is full', status }, { status }));
+    await save();
+    expect(state().saved).toBe('away');
+    answers.push(saved(4));
+    await save();
+    expect(state().saved).toBe('saved');
     stop();
   });
 

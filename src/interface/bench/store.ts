@@ -9,7 +9,14 @@ import type { Reading } from '../../core/reading/read';
 import type { FollowerPlace, TextPlace } from '../../workers/stage';
 
 export type StageView = 'plain' | 'letters' | 'calm' | 'grey' | 'clean' | 'protan' | 'deutan' | 'tritan' | 'low' | 'sun' | 'shown';
-export type Saved = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict';
+export type Saved = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused';
+
+/** Why the server did not take the document. */
+export interface Refusal {
+  status: number;
+  title: string;
+  detail: string;
+}
 
 interface Picking {
   /** Takes a colour from the picture. */
@@ -37,9 +44,14 @@ export interface BenchState {
   /** CSS pixels to one pixel of the size; `fit` follows the window. */
   zoom: number | 'fit';
   saved: Saved;
+  refusal: Refusal | null;
+  /** Counts openings of a piece, so that they are told from edits. */
+  opened: number;
   /** Something is being dragged, on the stage or on a control: paint quickly, measure on. */
   dragging: false | 'stage' | 'control';
   readings: Reading[];
+  /** Why nothing is measured, where the slide is too much for it. */
+  unmeasured: string | null;
   /** The stage has been painted since the piece was opened. */
   painted: boolean;
   texts: Record<string, TextPlace>;
@@ -77,8 +89,11 @@ export const useBench = create<BenchState>(() => ({
   view: 'plain',
   zoom: 'fit',
   saved: 'saved',
+  refusal: null,
+  opened: 0,
   dragging: false,
   readings: [],
+  unmeasured: null,
   painted: false,
   texts: {},
   picking: null,
@@ -95,7 +110,7 @@ const MERGE_WITHIN = 1200;
 
 export function openBench(at: { id: string; campaign: string; revision: number; piece: Piece; history?: History; saved?: Saved }): void {
   pending = null;
-  set({ history: emptyHistory, saved: 'saved', ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, range: null, entered: null, inside: null, readings: [], texts: {}, painted: false, zoom: 'fit', view: 'plain', picking: null, followers: {}, preview: null, dragging: false });
+  set({ history: emptyHistory, saved: 'saved', refusal: null, opened: get().opened + 1, ...at, slideId: at.piece.slides[0].id, sizeId: at.piece.sizes[0].id, selection: [], editing: null, range: null, entered: null, inside: null, readings: [], unmeasured: null, texts: {}, painted: false, zoom: 'fit', view: 'plain', picking: null, followers: {}, preview: null, dragging: false });
 }
 
 /** Zooms the stage; what is shown at the size people see it is left, since that size is not one to choose. */
@@ -110,6 +125,9 @@ export function settle(): void {
   if (step) set((s) => ({ history: remember(s.history, step) }));
 }
 
+/** What a piece that was edited is: unsaved, and where the server did not take it before, still so. */
+const stillNot = (saved: Saved): Saved => (saved === 'conflict' || saved === 'away' || saved === 'refused' ? saved : 'unsaved');
+
 /**
  * Changes the document. Changes with the same `merge` key that follow each other closely become one undo step.
  */
@@ -121,7 +139,7 @@ export function edit(label: string, change: (piece: Piece) => Piece, merge: stri
   if (pending && (merge === null || pending.merge !== merge || (now - pending.at > MERGE_WITHIN && !get().dragging))) settle();
   if (pending) pending.at = now;
   else pending = { before: piece, label, merge, at: now };
-  set({ piece: next, preview: null, saved: get().saved === 'conflict' ? 'conflict' : get().saved === 'away' ? 'away' : 'unsaved' });
+  set({ piece: next, preview: null, saved: stillNot(get().saved) });
   if (merge === null) settle();
 }
 
@@ -131,7 +149,7 @@ function travel(by: typeof undo): void {
   if (moved.history === get().history) return;
   const slide = moved.piece.slides.find((s) => s.id === get().slideId) ?? moved.piece.slides[0];
   const there = new Set(slide.layers.map((l) => l.id));
-  set((s) => ({ ...moved, slideId: slide.id, sizeId: sizeOf(moved.piece, s.sizeId).id, selection: s.selection.filter((id) => there.has(id)), editing: s.editing && there.has(s.editing) ? s.editing : null, saved: s.saved === 'conflict' || s.saved === 'away' ? s.saved : 'unsaved' }));
+  set((s) => ({ ...moved, slideId: slide.id, sizeId: sizeOf(moved.piece, s.sizeId).id, selection: s.selection.filter((id) => there.has(id)), editing: s.editing && there.has(s.editing) ? s.editing : null, saved: stillNot(s.saved) }));
 }
 export const undoEdit = (): void => travel(undo);
 export const redoEdit = (): void => travel(redo);

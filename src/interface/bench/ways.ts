@@ -6,9 +6,7 @@ import type { Piece } from '../../core/piece/schema';
 import { isTreated } from '../../core/piece/treatments';
 import type { PhotoKept } from '../../core/remedy/photo-kept';
 import { applyWay, KEEPS_ENOUGH, sortWays, WAY_PAIRS, type Way, type WayKind } from '../../core/remedy/way';
-import { familiesOf } from '../../core/type/catalogue';
 import { solverWorkers } from '../../workers/clients';
-import { useFonts } from './fonts';
 import { currentSlide, edit, preview, sceneOf, select, useBench } from './store';
 
 export interface WayCard {
@@ -39,7 +37,6 @@ const nothing = { piece: null, found: [], without: [], running: false, answered:
 export const useWays = create<WaysState>(() => ({ ...nothing, instead: true }));
 
 let question = 0;
-const withFonts = new WeakSet<object>();
 
 /** The quickest and most promising first, so that something can be seen soon; what takes longest last. */
 const ORDER: WayKind[] = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur'];
@@ -54,14 +51,12 @@ export function cancelWays(): void {
 /** Asks for all ways through for some texts of the slide; all of its texts where left out. */
 export async function solveWays(texts: string[] | undefined): Promise<void> {
   const mine = ++question, s = useBench.getState(), scene = sceneOf({ ...s, preview: null }), ask = { texts, instead: useWays.getState().instead && isTreated(currentSlide(s)) };
-  const workers = solverWorkers(), own = useFonts.getState().own;
+  const workers = solverWorkers();
   look(null);
   useWays.setState({ ...nothing, piece: s.piece, running: true, asked: ORDER.length });
   const queue: (WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null })[] = [...ORDER];
   const current = (): boolean => question === mine;
   const run = async (worker: (typeof workers)[number]): Promise<void> => {
-    if (own.length && !withFonts.has(worker)) await worker.fonts(familiesOf(own));
-    withFonts.add(worker);
     for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
       const card = await worker.way(mine, scene, ask, kind, PICTURE_WIDTH);
       if (!current()) return;

@@ -45,7 +45,7 @@ export function NumberField({ label, value, onChange, onSettle, whole = false, s
           onPointerMove={(e) => {
             if (drag.current) onChange(clamp(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step * (e.shiftKey ? 10 : 1)));
           }}
-          onPointerUp={() => {
+          onLostPointerCapture={() => {
             drag.current = null;
             onSettle?.();
           }}

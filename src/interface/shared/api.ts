@@ -51,6 +51,30 @@ export interface PieceInfo {
   changedAt: string;
   sizes: { id: string; name: string; width: number; height: number; destination: string | null }[];
   slides: number;
+  /** What a picture of it depends on. */
+  look: string;
+  damaged: boolean;
+  deletedAt: string | null;
+}
+/** A part of a list, and where the next one begins. */
+export interface Page<T> {
+  items: T[];
+  next: string | null;
+}
+export interface CampaignInfo {
+  id: string;
+  name: string;
+  pieces: number;
+}
+export interface RevisionInfo {
+  row: number;
+  revision: number;
+  kind: 'saved' | 'refused';
+  savedAt: string;
+}
+export interface House {
+  revision: number;
+  swatches: Swatch[];
 }
 export interface StoredPiece {
   id: string;
@@ -59,13 +83,27 @@ export interface StoredPiece {
   piece: Piece;
 }
 
+const inQuery = (ask: Record<string, string | boolean | undefined>): string => {
+  const q = new URLSearchParams(Object.entries(ask).flatMap(([k, v]) => (v === undefined || v === '' ? [] : [[k, String(v)]])));
+  return q.size ? `?${q}` : '';
+};
+
+/** The revision of an ETag. */
+const revisionOf = (r: Response): number => Number(/\d+/.exec(r.headers.get('etag') ?? '')?.[0] ?? 0);
+const houseFrom = async (r: Response): Promise<House> => ({ revision: revisionOf(r), swatches: (await r.json()) as Swatch[] });
+
 export const api = {
-  campaigns: async (): Promise<{ id: string; name: string }[]> => (await call('/api/campaigns')).json(),
-  newCampaign: async (name: string): Promise<{ id: string; name: string }> => (await call('/api/campaigns', asJson('POST', { name }))).json(),
-  house: async (campaign: string): Promise<Swatch[]> => (await call(`/api/campaigns/${campaign}/swatches`)).json(),
-  saveHouse: async (campaign: string, swatches: readonly Swatch[]): Promise<Swatch[]> => (await call(`/api/campaigns/${campaign}/swatches`, asJson('PUT', swatches))).json(),
-  pieces: async (): Promise<PieceInfo[]> => (await call('/api/pieces')).json(),
-  assets: async (): Promise<AssetInfo[]> => (await call('/api/assets')).json(),
+  campaigns: async (): Promise<CampaignInfo[]> => (await call('/api/campaigns')).json(),
+  newCampaign: async (name: string): Promise<CampaignInfo> => (await call('/api/campaigns', asJson('POST', { name }))).json(),
+  house: async (campaign: string): Promise<House> => houseFrom(await call(`/api/campaigns/${campaign}/swatches`)),
+  /** @throws ApiError 409 where it was changed since that revision; its body holds the present one */
+  saveHouse: async (campaign: string, over: number, swatches: readonly Swatch[]): Promise<House> => houseFrom(await call(`/api/campaigns/${campaign}/swatches`, asJson('PUT', swatches, { 'if-match': `"${over}"` }))),
+  pieces: async (ask: { cursor?: string; search?: string; bin?: boolean } = {}, signal?: AbortSignal): Promise<Page<PieceInfo>> => (await call(`/api/pieces${inQuery(ask)}`, { signal })).json(),
+  assets: async (ask: { cursor?: string; search?: string } = {}, signal?: AbortSignal): Promise<Page<AssetInfo>> => (await call(`/api/assets${inQuery(ask)}`, { signal })).json(),
+  revisions: async (id: string, cursor?: string): Promise<Page<RevisionInfo>> => (await call(`/api/pieces/${id}/revisions${inQuery({ cursor })}`)).json(),
+  restoreRevision: async (id: string, row: number): Promise<{ revision: number }> => (await call(`/api/pieces/${id}/revisions/${row}`, { method: 'POST' })).json(),
+  /** Takes a piece out of the bin. */
+  restore: async (id: string): Promise<PieceInfo> => (await call(`/api/pieces/${id}?restore=true`, { method: 'POST' })).json(),
   piece: async (id: string): Promise<StoredPiece> => (await call(`/api/pieces/${id}`)).json(),
   newPiece: async (ask: Record<string, unknown>): Promise<StoredPiece> => (await call('/api/pieces', asJson('POST', ask))).json(),
   save: async (id: string, over: number, piece: Piece, keepalive = false): Promise<{ revision: number }> => (await call(`/api/pieces/${id}`, { ...asJson('PUT', piece, { 'if-match': `"${over}"` }), keepalive })).json(),
@@ -77,7 +115,15 @@ export const api = {
     form.append('licence', licence);
     return (await call(`/api/campaigns/${campaign}/fonts`, { method: 'POST', body: form })).json();
   },
+  /** Keeps the mask of a subject as a picture that the library does not show. */
+  keepMask: async (png: Blob): Promise<AssetInfo> => {
+    const form = new FormData();
+    form.append('file', png, 'Mask');
+    return (await call('/api/assets?listed=false', { method: 'POST', body: form })).json();
+  },
   removeFont: async (campaign: string, font: string): Promise<void> => void (await call(`/api/campaigns/${campaign}/fonts/${font}`, { method: 'DELETE' })),
+  signIn: async (passphrase: string): Promise<void> => void (await call('/api/sign-in', asJson('POST', { passphrase }))),
+  signOut: async (): Promise<void> => void (await call('/api/sign-out', { method: 'POST' })),
   remove: async (id: string): Promise<void> => void (await call(`/api/pieces/${id}`, { method: 'DELETE' })),
 
   /** Uploads a picture with progress 0..1; `signal` takes it back. */

@@ -1,32 +1,37 @@
 'use client';
 // The start page: campaigns with their pieces, a new piece from a destination or a size, or from a photo dropped anywhere.
-import { ActionIcon, Anchor, Button, Group, Menu, Modal, Stack, Text, TextInput, Title, useMantineColorScheme } from '@mantine/core';
+import { ActionIcon, Anchor, Button, Group, Menu, Stack, Text, TextInput, Title } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDots, IconMoon, IconPhotoUp, IconPlus, IconSearch, IconSun, IconTrash } from '@tabler/icons-react';
+import { IconDots, IconPhotoUp, IconPlus, IconSearch, IconTrash } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { api, inWords, type AssetInfo, type PieceInfo } from '../shared/api';
+import { api, inWords, type AssetInfo, type CampaignInfo, type Page, type PieceInfo } from '../shared/api';
 import { useFileDrop } from '../shared/file-drop';
+import { More } from '../shared/More';
+import { usePages } from '../shared/pages';
+import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { uploadWithNotice } from '../shared/upload';
-import { forgetJournal } from '../bench/journal';
+import { Bin } from './Bin';
 import { NewPiece } from './NewPiece';
 import css from './StartPage.module.css';
 
 interface Props {
-  campaigns: { id: string; name: string }[];
-  pieces: PieceInfo[];
+  campaigns: CampaignInfo[];
+  /** The first page of pieces. */
+  first: Page<PieceInfo>;
+  /** There is a session to end. */
+  signedIn: boolean;
 }
 
-export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
+export function StartPage({ campaigns: given, first, signedIn }: Props) {
   const router = useRouter();
   const [campaigns, setCampaigns] = useState(given);
-  const [pieces, setPieces] = useState(givenPieces);
   const [search, setSearch] = useState('');
   const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string } | null>(null);
-  const [deleting, setDeleting] = useState<PieceInfo | null>(null);
+  const [bin, setBin] = useState(false);
+  const pieces = usePages(api.pieces, search, first);
   const [naming, setNaming] = useState<string | null>(null);
   const files = useRef<HTMLInputElement>(null);
-  const { colorScheme, setColorScheme } = useMantineColorScheme();
 
   const begin = async (file: File | undefined): Promise<void> => {
     if (!file) return;
@@ -54,12 +59,24 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
     };
   }, []);
 
+  const back = (piece: PieceInfo): void => pieces.change((all) => [piece, ...all.filter((p) => p.id !== piece.id)].sort((a, b) => b.changedAt.localeCompare(a.changedAt)));
   const remove = async (piece: PieceInfo): Promise<void> => {
-    setDeleting(null);
     try {
       await api.remove(piece.id);
-      await forgetJournal(piece.id).catch(() => {});
-      setPieces((all) => all.filter((p) => p.id !== piece.id));
+      pieces.change((all) => all.filter((p) => p.id !== piece.id));
+      const id = `deleted-${piece.id}`;
+      notifications.show({
+        id,
+        title: `${piece.name} is in the bin`,
+        message: (
+          <Group gap="xs">
+            It stays there for 30 days.
+            <Button size="compact-xs" variant="default" onClick={() => void api.restore(piece.id).then((p) => (back(p), notifications.hide(id)), (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }))}>
+              Undo
+            </Button>
+          </Group>
+        ),
+      });
     } catch (e) {
       notifications.show({ color: 'amber', ...inWords(e) });
     }
@@ -77,7 +94,7 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
   };
 
   const wanted = search.trim().toLowerCase();
-  const shown = pieces.filter((p) => !wanted || p.name.toLowerCase().includes(wanted));
+  const shown = (pieces.items ?? []).filter((p) => !wanted || p.name.toLowerCase().includes(wanted));
   return (
     <div
       className={css.page}
@@ -98,9 +115,12 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
           <Button size="xs" leftSection={<IconPlus size={16} />} onClick={() => setMaking({ photo: null })}>
             New piece
           </Button>
-          <ActionIcon aria-label="Light or dark surroundings" onClick={() => setColorScheme(colorScheme === 'dark' ? 'light' : 'dark')}>
-            {colorScheme === 'dark' ? <IconSun size={17} /> : <IconMoon size={17} />}
-          </ActionIcon>
+          <SchemeSwitch />
+          {signedIn && (
+            <Button size="xs" variant="subtle" onClick={() => void api.signOut().then(() => router.refresh(), (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }))}>
+              Sign out
+            </Button>
+          )}
         </Group>
       </header>
       <main className={css.main}>
@@ -117,7 +137,7 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
                   New piece here
                 </Button>
               </Group>
-              {own.length === 0 && (
+              {own.length === 0 && (c.pieces === 0 || !pieces.more) && (
                 <Text fz="sm" c="dimmed">
                   No pieces yet. Drop a photo anywhere on this page, or begin from a destination.
                 </Text>
@@ -127,12 +147,18 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
                   <article key={p.id} className={css.card}>
                     <Anchor href={`/piece/${p.id}`} className={css.link} underline="never" aria-label={p.name}>
                       <span className={css.frame}>
-                        {/* eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size */}
-                        <img src={`/api/pieces/${p.id}/render?scale=${thumbScale(p)}&revision=${p.revision}`} alt="" style={{ aspectRatio: `${p.sizes[0]?.width} / ${p.sizes[0]?.height}` }} />
+                        {p.damaged ? (
+                          <Text c="dimmed" fz="sm" ta="center" p="md">
+                            Damaged: open it to restore an earlier version
+                          </Text>
+                        ) : (
+                          // eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size
+                          <img src={`/api/pieces/${p.id}/render?scale=${thumbScale(p)}&look=${p.look}`} alt="" loading="lazy" style={{ aspectRatio: `${p.sizes[0]?.width} / ${p.sizes[0]?.height}` }} />
+                        )}
                       </span>
                       <b>{p.name}</b>
                       <small>
-                        {p.sizes[0]?.name}, {p.sizes[0]?.width} x {p.sizes[0]?.height}
+                        {p.sizes[0] && `${p.sizes[0].name}, ${p.sizes[0].width} x ${p.sizes[0].height}`}
                         {p.slides > 1 ? `, ${p.slides} slides` : ''}
                       </small>
                     </Anchor>
@@ -143,7 +169,7 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
                         </ActionIcon>
                       </Menu.Target>
                       <Menu.Dropdown>
-                        <Menu.Item leftSection={<IconTrash size={15} />} onClick={() => setDeleting(p)}>
+                        <Menu.Item leftSection={<IconTrash size={15} />} onClick={() => void remove(p)}>
                           Delete
                         </Menu.Item>
                       </Menu.Dropdown>
@@ -154,16 +180,22 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
             </section>
           );
         })}
-        {wanted && shown.length === 0 && <Text c="dimmed">No piece has that name.</Text>}
+        <More of={pieces} />
+        {wanted && shown.length === 0 && !pieces.busy && !pieces.more && <Text c="dimmed">No piece has that name.</Text>}
         {campaigns.length === 0 && (
           <Stack align="center" gap="xs" mt={80}>
             <Text fz="lg">Drop a photo anywhere on this page to begin.</Text>
           </Stack>
         )}
         {naming === null ? (
-          <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => setNaming('')} style={{ alignSelf: 'flex-start' }}>
+          <Group gap="xs">
+          <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => setNaming('')}>
             New campaign
           </Button>
+          <Button variant="subtle" size="compact-sm" leftSection={<IconTrash size={14} />} onClick={() => setBin(true)}>
+            Bin
+          </Button>
+          </Group>
         ) : (
           <TextInput size="xs" w={260} autoFocus aria-label="Name of the campaign" placeholder="Name of the campaign" value={naming} onChange={(e) => setNaming(e.currentTarget.value)} onBlur={() => void addCampaign()} onKeyDown={(e) => (e.key === 'Enter' ? e.currentTarget.blur() : e.key === 'Escape' && setNaming(null))} />
         )}
@@ -180,15 +212,7 @@ export function StartPage({ campaigns: given, pieces: givenPieces }: Props) {
         }}
       />
       {making && <NewPiece photo={making.photo} campaign={making.campaign} onClose={() => setMaking(null)} onMade={(id) => router.push(`/piece/${id}`)} />}
-      <Modal opened={deleting !== null} onClose={() => setDeleting(null)} title={`Delete "${deleting?.name}"?`} centered>
-        <Text fz="sm">The piece and its earlier versions are deleted. Its photos stay in the library.</Text>
-        <Group justify="flex-end" mt="md">
-          <Button variant="default" onClick={() => setDeleting(null)}>
-            Keep it
-          </Button>
-          <Button onClick={() => deleting && void remove(deleting)}>Delete</Button>
-        </Group>
-      </Modal>
+      {bin && <Bin onClose={() => setBin(false)} onBack={back} />}
     </div>
   );
 }

@@ -1,5 +1,6 @@
-import { deletePiece, documentFrom, readPiece, savePiece } from '../../../../src/server/pieces';
-import { answer, json, jsonBody, Problem } from '../../../../src/server/problem';
+import { PieceQuery } from '../../../../src/server/contracts';
+import { deletePiece, documentFrom, readPiece, restorePiece, savePiece } from '../../../../src/server/pieces';
+import { answer, json, jsonBody, overRevision, query } from '../../../../src/server/problem';
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -11,11 +12,16 @@ export const GET = (_request: Request, { params }: Context) =>
 
 export const PUT = (request: Request, { params }: Context) =>
   answer(async () => {
-    const match = request.headers.get('if-match');
-    const over = match && /^(?:W\/)?"?(\d+)"?$/.exec(match);
-    if (!over) throw new Problem(428, 'If-Match is needed', 'Name the revision your edits began with, as given by ETag.', [{ path: '/If-Match', reason: 'a revision number in quotes' }]);
-    const stored = await savePiece((await params).id, Number(over[1]), documentFrom(await jsonBody(request)));
+    const over = overRevision(request);
+    const stored = await savePiece((await params).id, over, documentFrom(await jsonBody(request)));
     return json({ ...stored, piece: undefined }, { headers: { etag: `"${stored.revision}"` } });
+  });
+
+/** Takes a piece out of the bin, where `restore` says so. */
+export const POST = (request: Request, { params }: Context) =>
+  answer(async () => {
+    query(PieceQuery, request);
+    return json(await restorePiece((await params).id));
   });
 
 export const DELETE = (_request: Request, { params }: Context) =>

@@ -5,12 +5,12 @@ import type { Pixels } from '../../colour/palette';
 import { blurred } from '../../photo/blur';
 import { cutPixels, withEdge } from '../../photo/cut-out';
 import { placePhoto } from '../../photo/fit';
-import { maskKey, unpackMask, type Mask } from '../../photo/mask';
+import { maskKey, maskOf, type Mask } from '../../photo/mask';
 import { photoWithin, withRoom } from '../../photo/room';
 import { between, halve, transformed } from '../../photo/resample';
 import { changesTone, toned } from '../../photo/tone';
 import { rgba } from '../../colour/srgb';
-import { tracePath, type Drawing } from '../../format/drawing';
+import { isDrawnGroup, tracePath, type Drawing, type Drawn } from '../../format/drawing';
 import type { PathSink } from '../../pattern/outline';
 import { PLAIN_SHAPE } from '../../piece/plain';
 import type { Box, PhotoLayer } from '../../piece/schema';
@@ -52,35 +52,51 @@ function inOneColour(p: Pixels, hex: string): Pixels {
   return { width: p.width, height: p.height, data };
 }
 
-/** A drawing by its outlines, sharp at any size. */
+/** A drawing by its outlines, sharp at any size. What lies on each other in it becomes translucent as one thing. */
 function paintDrawing(easel: Easel, layer: PhotoLayer, drawing: Drawing, opacity: number): void {
-  const { context } = easel;
   const { target, toFile } = placePhoto(drawing, layer.box, layer);
-  const box = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
-  const t = compose(compose(box, [1, 0, 0, 1, target.x, target.y]), invert(toFile)), k = Math.hypot(t[0], t[1]);
+  const box = compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), clip = compose(box, [1, 0, 0, 1, target.x, target.y]);
+  const t = compose(clip, invert(toFile)), k = Math.hypot(t[0], t[1]);
   const one = layer.oneColour === null ? null : easel.hex(layer.oneColour);
-  context.save();
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.beginPath();
-  traceCorners(context, target, compose(box, [1, 0, 0, 1, target.x, target.y]));
-  context.clip();
-  for (const m of drawing.marks) {
-    context.globalAlpha = opacity * m.opacity;
-    context.beginPath();
-    tracePath(context, m.d, t);
-    if (m.fill !== null) {
-      context.fillStyle = cssColour(one ?? m.fill);
-      context.fill(m.evenOdd ? 'evenodd' : 'nonzero');
-    } else if (m.stroke !== null) {
-      context.strokeStyle = cssColour(one ?? m.stroke);
-      context.lineWidth = m.width * k;
-      context.lineCap = m.cap;
-      context.lineJoin = m.join;
-      context.setLineDash([]);
-      context.stroke();
+  const paintMarks = (on: Easel, marks: readonly Drawn[], alpha: number): void => {
+    const { context } = on;
+    for (const m of marks) {
+      if (isDrawnGroup(m)) {
+        on.together(alpha * m.opacity, (inner) => paintMarks(inner, m.marks, 1));
+        continue;
+      }
+      context.globalAlpha = alpha * m.opacity;
+      context.beginPath();
+      tracePath(context, m.d, t);
+      if (m.fill !== null) {
+        context.fillStyle = cssColour(one ?? m.fill);
+        context.fill(m.evenOdd ? 'evenodd' : 'nonzero');
+      } else if (m.stroke !== null) {
+        context.strokeStyle = cssColour(one ?? m.stroke);
+        context.lineWidth = m.width * k;
+        context.lineCap = m.cap;
+        context.lineJoin = m.join;
+        context.miterLimit = m.miter ?? 4;
+        context.setLineDash((m.dash ?? []).map((v) => v * k));
+        context.lineDashOffset = (m.dashOffset ?? 0) * k;
+        context.stroke();
+      }
     }
-  }
-  context.restore();
+    context.setLineDash([]);
+    context.miterLimit = 10;
+  };
+  const clipped = (on: Easel, alpha: number): void => {
+    const { context } = on;
+    context.save();
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.beginPath();
+    traceCorners(context, target, clip);
+    context.clip();
+    paintMarks(on, drawing.marks, alpha);
+    context.restore();
+  };
+  if (drawing.marks.length > 1 && (opacity < 1 || easel.context.globalCompositeOperation !== 'source-over')) easel.together(opacity, (on) => clipped(on, 1));
+  else clipped(easel, opacity);
 }
 
 /** Where a photo shows on the surface and what its blur needs of it, in pixels of the placed photo; null where that is most of it. */
@@ -106,11 +122,14 @@ function placedMask(mask: Mask, photo: { width: number; height: number }, toFile
   return out;
 }
 
+/** Which mask there is to paint with: one that has not come yet hides nothing, and what was painted so is no longer right once it has. */
+const maskThere = (easel: Easel, { mask }: NonNullable<PhotoLayer['cut']>): string => ('asset' in mask && !easel.studio.picture(mask.asset) ? 'none' : maskKey(mask));
+
 export class PhotoPainter {
   /** Photos at the size they are shown, before and after their tone. */
   private readonly placed = new Kept<Pixels>(24_000_000, weigh);
-  private readonly ready = new Kept<Surface>(20_000_000, weigh);
-  private readonly drafts = new Kept<Surface>(8_000_000, weigh);
+  private readonly ready = new Kept<Surface>(20_000_000, weigh, (s) => s.free());
+  private readonly drafts = new Kept<Surface>(8_000_000, weigh, (s) => s.free());
   private readonly halves = new WeakMap<Pixels, Pixels>();
 
   private half = (p: Pixels): Pixels => {
@@ -194,7 +213,7 @@ export class PhotoPainter {
     // While something is dragged at half the size.
     const scale = easel.view.scale * (easel.quality === 'draft' ? 0.5 : 1);
     const width = Math.max(1, Math.round(layer.box.width * scale)), height = Math.max(1, Math.round(layer.box.height * scale));
-    const key = JSON.stringify(['made', layer.asset, width, height, layer.fit, layer.zoom, layer.focus, layer.flipX, layer.flipY, layer.crop, layer.turn, layer.straighten, this.toneKey(easel, layer), scale, room, room && layer.cut && maskKey(layer.cut.mask), cut && [maskKey(cut.mask), cut.softness, cut.shift, cut.clean]]);
+    const key = JSON.stringify(['made', layer.asset, width, height, layer.fit, layer.zoom, layer.focus, layer.flipX, layer.flipY, layer.crop, layer.turn, layer.straighten, this.toneKey(easel, layer), scale, room, room && layer.cut && maskThere(easel, layer.cut), cut && [maskThere(easel, cut), cut.softness, cut.shift, cut.clean]]);
     const made = this.ready.get(key, () => {
       const inner = room ? photoWithin({ width, height }, room) : { x: 0, y: 0, width, height };
       const place = placePhoto(photo, { width: Math.max(1, Math.round(inner.width)), height: Math.max(1, Math.round(inner.height)) }, room ? { ...layer, fit: 'cover' } : layer), { target } = place;
@@ -202,12 +221,13 @@ export class PhotoPainter {
       const shown = this.finish(easel, this.shown(photo, own), layer, scale);
       if (room) {
         // A cut-out that is switched off still says where the subject is.
-        const subject = layer.cut && { width: w, height: h, values: Float32Array.from(placedMask(unpackMask(layer.cut.mask), photo, fit, w, h), (v) => v / 255) };
+        const subject = layer.cut && { width: w, height: h, values: Float32Array.from(placedMask(maskOf(layer.cut.mask, easel.studio.picture), photo, fit, w, h), (v) => v / 255) };
         return PhotoPainter.surface(easel, withRoom(shown, { width, height }, room, subject));
       }
-      const out = easel.studio.surface(width, height), alpha = placedMask(withEdge(unpackMask(cut!.mask), cut!), photo, fit, w, h);
+      const out = easel.studio.surface(width, height), alpha = placedMask(withEdge(maskOf(cut!.mask, easel.studio.picture), cut!), photo, fit, w, h);
       const subject = PhotoPainter.surface(easel, cutPixels(shown, alpha, cut!.clean));
       out.context.drawImage(subject.image as never, Math.round(target.x), Math.round(target.y));
+      subject.free();
       return out;
     });
     context.globalAlpha = opacity;
@@ -233,7 +253,9 @@ export class PhotoPainter {
   private draw(easel: Easel, layer: PhotoLayer, photo: Pixels, tone: string, toFile: Transform, place: Transform, width: number, height: number): void {
     const { context } = easel;
     const small = this.reduced(photo), k = small.width / photo.width;
-    const copy = this.drafts.get(JSON.stringify([layer.asset, tone]), () => PhotoPainter.surface(easel, this.finish(easel, small, layer, 1 / (Math.hypot(toFile[0], toFile[1]) * k))));
+    // Pixels of the copy to one of the size.
+    const perSize = Math.hypot(toFile[0], toFile[1]) * k * easel.view.scale;
+    const copy = this.drafts.get(JSON.stringify([layer.asset, tone, layer.tone.blur.on ? Number(perSize.toPrecision(4)) : 0]), () => PhotoPainter.surface(easel, this.finish(easel, small, layer, perSize)));
     context.save();
     context.setTransform(...place);
     context.beginPath();

@@ -8,6 +8,7 @@ import type { Letter, Stripe, TextLayout } from '../../type/layout';
 import type { PathSink } from '../../pattern/outline';
 import { cssColour } from '../css-colour';
 import { deviceBox, traceCorners, type Brush, type Easel } from '../easel';
+import { formKey, lookKey } from '../layer-key';
 import { paintShadows, throwsShadow } from '../shadow';
 import { parallelOf, traceShape } from '../shape-path';
 
@@ -66,7 +67,7 @@ export function paintText(easel: Easel, layer: TextLayer, layout: TextLayout, mo
       on.strokePath(panel.stroke, at, trace, alpha, { parallel: parallelOf(shape, box) });
     };
     if (throwsShadow(panel.shadows))
-      paintShadows(easel, panel.shadows, { key: JSON.stringify(['panel', box, panel.fill, panel.opacity, panel.stroke, panel.radius, own.slice(0, 4)]), bounds: surface, origin: [own[4], own[5]], paint: (on) => put(on, compose(on.toSurface, boxTransform(frame, layer.rotation)), 1) }, opacity);
+      paintShadows(easel, panel.shadows, { key: JSON.stringify(['panel', box, lookKey({ ...panel, shadows: [] }, easel.piece), own.slice(0, 4)]), bounds: surface, origin: [own[4], own[5]], paint: (on) => put(on, compose(on.toSurface, boxTransform(frame, layer.rotation)), 1) }, opacity);
     if (part) put(easel, own, opacity);
   }
   if (!region && mode.as !== 'flood') return;
@@ -88,12 +89,12 @@ export function paintText(easel: Easel, layer: TextLayer, layout: TextLayout, mo
       else on.strokePath(outline, at, letters, alpha, { round: true });
     };
     if (throwsShadow(layer.shadows)) {
-      const { x: _x, y: _y, ...place } = layer.box;
       paintShadows(
         easel,
         layer.shadows,
         {
-          key: JSON.stringify(['text', layer.text, layer.spans, layer.font, layer.fontSize, layer.letterSpacing, layer.lineHeight, layer.align, layer.case, layer.list, layer.balance, layer.fit, layer.underline, layer.frame, place, layer.padding, layer.vertical, layer.placedBy, layer.outline, layer.baselineShift, t.slice(0, 4)]),
+          // Colours do not change an outline.
+          key: JSON.stringify(['text', formKey(layer, easel.piece, easel.studio, ['fill', 'panel', 'backing', 'highlight']), t.slice(0, 4)]),
           bounds,
           origin: [t[4], t[5]],
           paint: (on) => {

@@ -6,9 +6,11 @@ import { IconScissors } from '@tabler/icons-react';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { CutStroke } from '../../../core/photo/cut-out';
+import type { PackedMask } from '../../../core/photo/mask';
+import { MOST_STROKES } from '../../../core/photo/limits';
 import type { Cut, PhotoLayer } from '../../../core/piece/schema';
 import { solverWorkers } from '../../../workers/clients';
-import { inWords } from '../../shared/api';
+import { api, inWords } from '../../shared/api';
 import { change } from '../commands';
 import { currentSlide, useBench } from '../store';
 import { Amount } from './Amount';
@@ -24,28 +26,66 @@ interface Brush {
 export const useBrush = create<Brush>(() => ({ layer: null, keep: false, size: 0.04, busy: false }));
 
 let asked = 0;
+/** Strokes whose mask is not there yet, in the order they were drawn: the next question takes them along. */
+let waiting: { layer: string; strokes: CutStroke[] } = { layer: '', strokes: [] };
 export function cancelCut(): void {
   asked++;
+  waiting = { layer: '', strokes: [] };
   useBrush.setState({ busy: false });
 }
 
 const layerNow = (id: string): PhotoLayer | undefined => currentSlide(useBench.getState()).layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo');
 
-/** Finds the mask for strokes and puts both into the document, as one step. */
-export async function cutWith(id: string, strokes: CutStroke[], label: string): Promise<void> {
+/** The mask as it stands in the document: a stored picture; its bytes while the server cannot take it. */
+async function storedMask({ packed, png }: { packed: PackedMask; png: Blob }): Promise<Cut['mask']> {
+  try {
+    return { width: packed.width, height: packed.height, asset: (await api.keepMask(png)).id };
+  } catch {
+    return packed;
+  }
+}
+
+/** Finds the mask for strokes and puts both into the document, as one step. @param strokes given what is there and what waits */
+async function solve(id: string, strokes: (there: readonly CutStroke[]) => CutStroke[], label: string): Promise<void> {
   const layer = layerNow(id), mine = ++asked;
   if (!layer) return;
   useBrush.setState({ busy: true });
   try {
-    const mask = await solverWorkers().at(-1)!.cutOut(layer.asset, strokes);
-    // The photo may have been replaced, or taken away, meanwhile.
-    if (mine !== asked || !mask || layerNow(id)?.asset !== layer.asset) return;
-    change<PhotoLayer>(label, [id], (l) => void (l.cut = { ...(l.cut ?? { softness: 0, shift: 0, clean: 0.8 }), on: true, mask, strokes }));
+    for (;;) {
+      const there = layerNow(id)?.cut?.strokes, wanted = strokes(there ?? []);
+      const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted);
+      // A newer question has this one's strokes; the photo may have been replaced, or taken away, meanwhile.
+      if (mine !== asked || !found || layerNow(id)?.asset !== layer.asset) return;
+      const mask = await storedMask(found);
+      if (mine !== asked) return;
+      // Undone or changed while it was solved: once more, from what is there now.
+      if (layerNow(id)?.cut?.strokes !== there) continue;
+      change<PhotoLayer>(label, [id], (l) => void (l.cut = { ...(l.cut ?? { softness: 0, shift: 0, clean: 0.8 }), on: true, mask, strokes: wanted }));
+      return;
+    }
   } catch (e) {
-    notifications.show({ color: 'amber', ...inWords(e) });
+    if (mine === asked) notifications.show({ color: 'amber', ...inWords(e) });
   } finally {
-    if (mine === asked) useBrush.setState({ busy: false });
+    if (mine === asked) cancelCut();
   }
+}
+
+/** Cuts out by itself, without strokes. */
+export function cutAnew(id: string, label: string): Promise<void> {
+  cancelCut();
+  return solve(id, () => [], label);
+}
+
+/** Adds a stroke; those drawn while one is being solved are solved with it. */
+export async function addStroke(id: string, stroke: CutStroke): Promise<void> {
+  if (waiting.layer !== id) waiting = { layer: id, strokes: [] };
+  if ((layerNow(id)?.cut?.strokes.length ?? 0) + waiting.strokes.length >= MOST_STROKES) {
+    notifications.show({ color: 'amber', title: `A cut-out has at most ${MOST_STROKES} strokes`, message: 'Those that are there stay. Undo some, or begin with the first guess again.' });
+    return;
+  }
+  waiting.strokes.push(stroke);
+  const all = [...waiting.strokes];
+  await solve(id, (there) => [...there, ...all], stroke.keep ? 'Keep' : 'Remove');
 }
 
 export function CutFields({ layer }: { layer: PhotoLayer }) {
@@ -69,7 +109,7 @@ export function CutFields({ layer }: { layer: PhotoLayer }) {
           Leaves only the subject of this photo, so that something else can lie behind it. The photo itself stays as it is.
         </Text>
         {waiting || (
-          <Button size="xs" variant="default" leftSection={<IconScissors size={14} />} onClick={() => void cutWith(layer.id, [], 'Cut out')}>
+          <Button size="xs" variant="default" leftSection={<IconScissors size={14} />} onClick={() => void cutAnew(layer.id, 'Cut out')}>
             Cut out the subject
           </Button>
         )}
@@ -105,7 +145,7 @@ export function CutFields({ layer }: { layer: PhotoLayer }) {
       <Amount label="Edge moved" suffix=" ‰" value={cut.shift} min={-20} max={20} step={0.5} decimals={1} onChange={(v) => set({ shift: v })} />
       <Amount label="Clean rim" value={Math.round(cut.clean * 100)} onChange={(v) => set({ clean: v / 100 })} />
       <Group gap={6}>
-        <Button size="compact-xs" variant="default" disabled={!cut.strokes.length || busy} onClick={() => void cutWith(layer.id, [], 'First guess again')}>
+        <Button size="compact-xs" variant="default" disabled={!cut.strokes.length || busy} onClick={() => void cutAnew(layer.id, 'First guess again')}>
           First guess again
         </Button>
         <Button size="compact-xs" variant="default" onClick={() => change<PhotoLayer>('Whole photo', [layer.id], (l) => void (l.cut = null))}>

@@ -57,7 +57,8 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
         onChange(strengthAt(e.clientX));
       }}
       onPointerMove={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && onChange(strengthAt(e.clientX))}
-      onPointerUp={() => {
+      // However it ends: let go, taken over by the browser, or taken back.
+      onLostPointerCapture={() => {
         onSettle();
         useBench.setState({ dragging: false });
       }}

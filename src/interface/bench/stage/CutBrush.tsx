@@ -2,16 +2,20 @@
 // Strokes that keep or remove parts of a photo's subject, painted on the stage; the mask follows when a stroke ends.
 import { useEffect, useState } from 'react';
 import { placePhoto } from '../../../core/photo/fit';
+import { MOST_POINTS } from '../../../core/photo/limits';
 import { apply } from '../../../core/arrange/transform';
 import { layerIn } from '../../../core/piece/resolve';
 import type { PhotoLayer } from '../../../core/piece/schema';
 import { useAssetSize } from '../../shared/assets';
-import { cutWith, useBrush } from '../controls/CutFields';
+import { addStroke, useBrush } from '../controls/CutFields';
 import { currentSize, currentSlide, useBench } from '../store';
 import css from './CutBrush.module.css';
 
 /** Points closer than this on the stage are one, CSS px. */
 const APART = 3;
+
+/** No more points than a stroke can have, evenly left out: the whole way stays. */
+const thinned = <P,>(points: readonly P[]): P[] => (points.length <= MOST_POINTS ? [...points] : Array.from({ length: MOST_POINTS }, (_, i) => points[Math.round((i * (points.length - 1)) / (MOST_POINTS - 1))]));
 
 export function CutBrush({ scale }: { scale: number }) {
   const { layer: id, keep, size: brush, busy } = useBrush();
@@ -19,6 +23,8 @@ export function CutBrush({ scale }: { scale: number }) {
   const base = useBench((s) => s.piece.sizes[0]);
   const found = useBench((s) => currentSlide(s).layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo'));
   const photo = useAssetSize(found?.asset ?? null);
+  /** Strokes whose mask is not there yet: they stay on the picture until it is. */
+  const [sent, setSent] = useState<{ points: { x: number; y: number }[]; keep: boolean; diameter: number }[]>([]);
   const [line, setLine] = useState<{ x: number; y: number }[]>([]);
   const [at, setAt] = useState<{ x: number; y: number } | null>(null);
   useEffect(() => {
@@ -31,6 +37,7 @@ export function CutBrush({ scale }: { scale: number }) {
     window.addEventListener('keydown', key, true);
     return () => window.removeEventListener('keydown', key, true);
   }, [found]);
+  useEffect(() => useBrush.subscribe((now, before) => void (before.busy && !now.busy && setSent([]))), []);
   if (!found || !photo) return null;
   const layer = layerIn(found, size, base), { box, rotation } = layer;
   const { target, toFile } = placePhoto(photo, box, layer);
@@ -45,7 +52,10 @@ export function CutBrush({ scale }: { scale: number }) {
       const [x, y] = apply(toFile, p.x / scale - target.x, p.y / scale - target.y);
       return { x: Math.min(1.5, Math.max(-0.5, x / photo.width)), y: Math.min(1.5, Math.max(-0.5, y / photo.height)) };
     });
-    if (points.length) void cutWith(found.id, [...(found.cut?.strokes ?? []), { keep, size: brush, points: points.slice(0, 2000) }], keep ? 'Keep' : 'Remove').finally(() => setLine([]));
+    setLine([]);
+    if (!points.length) return;
+    setSent((all) => [...all, { points: line, keep, diameter }]);
+    void addStroke(found.id, { keep, size: brush, points: thinned(points) });
   };
   return (
     <svg
@@ -67,9 +77,10 @@ export function CutBrush({ scale }: { scale: number }) {
         setLine((l) => (l.length && Math.hypot(l.at(-1)!.x - p.x, l.at(-1)!.y - p.y) < APART ? l : [...l, p]));
       }}
       onPointerUp={end}
+      onPointerCancel={end}
       onPointerLeave={() => setAt(null)}
     >
-      {line.length > 0 && <polyline points={[...line, line.length === 1 ? { x: line[0].x + 0.1, y: line[0].y } : line.at(-1)!].map((p) => `${p.x},${p.y}`).join(' ')} fill="none" strokeWidth={diameter} strokeLinecap="round" strokeLinejoin="round" data-keep={keep || undefined} />}
+      {[...sent, { points: line, keep, diameter }].map((s, i) => s.points.length > 0 && <polyline key={i} points={[...s.points, s.points.length === 1 ? { x: s.points[0].x + 0.1, y: s.points[0].y } : s.points.at(-1)!].map((p) => `${p.x},${p.y}`).join(' ')} fill="none" strokeWidth={s.diameter} strokeLinecap="round" strokeLinejoin="round" data-keep={s.keep || undefined} />)}
       {at && (
         <g>
           <circle cx={at.x} cy={at.y} r={diameter / 2} />

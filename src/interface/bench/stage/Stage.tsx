@@ -99,9 +99,13 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     };
     window.addEventListener('keydown', key);
     window.addEventListener('keyup', key);
+    // A window that loses the focus never hears that a key is let go.
+    const away = (): void => setPanning(false);
+    window.addEventListener('blur', away);
     return () => {
       window.removeEventListener('keydown', key);
       window.removeEventListener('keyup', key);
+      window.removeEventListener('blur', away);
     };
   }, []);
 
@@ -115,9 +119,11 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     const end = (): void => {
       window.removeEventListener('pointermove', move);
       window.removeEventListener('pointerup', end);
+      window.removeEventListener('pointercancel', end);
     };
     window.addEventListener('pointermove', move);
     window.addEventListener('pointerup', end);
+    window.addEventListener('pointercancel', end);
   }, []);
 
   const width = size.width * scale, height = size.height * scale;

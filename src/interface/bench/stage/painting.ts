@@ -1,5 +1,5 @@
 // Has the stage painted by its worker: the newest state wins, and what it learns of texts comes back.
-import { attachStage, latest, stageWorker } from '../../../workers/clients';
+import { attachStage, latest, onStageRestart, stageWorker } from '../../../workers/clients';
 import { sceneOf, useBench } from '../store';
 
 type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
@@ -53,20 +53,33 @@ export const paintScale = (): number => scale;
 
 /** Puts a canvas into the host and keeps it painted. @returns a function that takes it away */
 export function keepPainting(host: HTMLElement): () => void {
-  const canvas = document.createElement('canvas');
-  canvas.style.cssText = 'display:block;width:100%;height:100%';
-  host.prepend(canvas);
+  let canvas: HTMLCanvasElement | null = null;
   const key = (stageKey = `stage-${performance.now()}`);
+  const attach = async (): Promise<void> => {
+    const next = document.createElement('canvas');
+    next.style.cssText = 'display:block;width:100%;height:100%';
+    const attached = attachStage(key, next.transferControlToOffscreen());
+    canvas?.remove();
+    host.prepend(next);
+    canvas = next;
+    await attached;
+  };
   // Quickly first, so that there is something to see; exactly right after.
-  void attachStage(key, canvas.transferControlToOffscreen())
+  void attach()
     .then(() => paint(true))
     .then(() => paint(false));
+  // A canvas that was given to a worker is lost with it.
+  const stopRestart = onStageRestart(async () => {
+    await attach();
+    void paint(false);
+  });
   const stop = useBench.subscribe((now, before) => {
     if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.preview !== before.preview || now.epoch !== before.epoch) void paint(now.dragging !== false);
   });
   return () => {
     stop();
-    canvas.remove();
+    stopRestart();
+    canvas?.remove();
     void stageWorker().detach(key);
     if (stageKey === key) stageKey = '';
   };

@@ -1,9 +1,15 @@
 import { SwatchesSchema } from '../../../../../src/server/contracts';
-import { readHouse, saveHouse } from '../../../../../src/server/pieces';
-import { answer, json, jsonBody, valid } from '../../../../../src/server/problem';
+import { readHouse, saveHouse, type House } from '../../../../../src/server/pieces';
+import { answer, json, jsonBody, overRevision, valid } from '../../../../../src/server/problem';
 
 type Context = { params: Promise<{ id: string }> };
 
-export const GET = (_request: Request, { params }: Context) => answer(async () => json(await readHouse((await params).id)));
+const told = ({ revision, swatches }: House) => json(swatches, { headers: { etag: `"${revision}"`, 'cache-control': 'no-store' } });
 
-export const PUT = (request: Request, { params }: Context) => answer(async () => json(await saveHouse((await params).id, valid(SwatchesSchema, await jsonBody(request), 'The swatches'))));
+export const GET = (_request: Request, { params }: Context) => answer(async () => told(await readHouse((await params).id)));
+
+export const PUT = (request: Request, { params }: Context) =>
+  answer(async () => {
+    const over = overRevision(request);
+    return told(await saveHouse((await params).id, over, valid(SwatchesSchema, await jsonBody(request), 'The swatches')));
+  });

@@ -1,7 +1,7 @@
 import { JustEnoughSchema } from '../../../../../src/server/contracts';
 import { bearerOf, isLaid } from '../../../../../src/core/piece/treatments';
 import { layerOf, placeOf } from '../../../../../src/server/place';
-import { run } from '../../../../../src/server/pool';
+import { asked, run } from '../../../../../src/server/crew/crews';
 import { answer, json, jsonBody, Problem, valid } from '../../../../../src/server/problem';
 
 export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
@@ -16,5 +16,5 @@ export const POST = (request: Request, { params }: { params: Promise<{ id: strin
       const wanted = bearerOf(treatment);
       if (!place.piece.slides[place.slide].layers.some((l) => l.visible && l.kind === wanted && (wanted === 'text' || l.band === 'backdrop'))) throw new Problem(422, `There is no ${wanted} on the slide`, undefined, [{ path: '/treatment', reason: `${treatment} needs a ${wanted}` }]);
     }
-    return json(await run('solve', { ...place, texts: ask.layer ? [ask.layer] : undefined, overlay: ask.overlay ?? null, kind: treatment, property: isLaid(treatment) ? ask.property : undefined, colour: ask.colour, goal: ask.goal, everySlide: ask.everySlide }, request.signal));
+    return json(await run('solve', { ...place, texts: ask.layer ? [ask.layer] : undefined, overlay: ask.overlay ?? null, kind: treatment, property: isLaid(treatment) ? ask.property : undefined, colour: ask.colour, goal: ask.goal, everySlide: ask.everySlide }, asked(request, true)));
   });

@@ -1,11 +1,11 @@
 import { MakeRoomSchema } from '../../../../../src/server/contracts';
 import { layerOf, placeOf } from '../../../../../src/server/place';
-import { run } from '../../../../../src/server/pool';
+import { asked, run } from '../../../../../src/server/crew/crews';
 import { answer, json, jsonBody, valid } from '../../../../../src/server/problem';
 
 export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   answer(async () => {
     const ask = valid(MakeRoomSchema, await jsonBody(request));
     const { stored: _stored, ...place } = await placeOf((await params).id, ask);
-    return json(await run('room', { ...place, layer: layerOf(place, ask.layer, 'photo') }, request.signal));
+    return json(await run('room', { ...place, layer: layerOf(place, ask.layer, 'photo') }, asked(request, true)));
   });

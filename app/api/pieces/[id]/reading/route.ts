@@ -1,11 +1,18 @@
 import { PlaceQuery } from '../../../../../src/server/contracts';
 import { placeOf } from '../../../../../src/server/place';
-import { run } from '../../../../../src/server/pool';
-import { answer, json, valid } from '../../../../../src/server/problem';
+import { asked, run } from '../../../../../src/server/crew/crews';
+import { answer, json, query as asQuery } from '../../../../../src/server/problem';
 
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   answer(async () => {
-    const query = valid(PlaceQuery, Object.fromEntries(new URL(request.url).searchParams), 'The query');
+    const query = asQuery(PlaceQuery, request);
     const { stored, ...place } = await placeOf((await params).id, query);
-    return json(await run('reading', place, request.signal), { headers: { etag: `"${stored.revision}"` } });
+    return json(await run('reading', place, asked(request)), { headers: { etag: `"${stored.revision}"` } });
+  });
+
+/** Measures nothing. */
+export const HEAD = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  answer(async () => {
+    const { stored } = await placeOf((await params).id, asQuery(PlaceQuery, request));
+    return new Response(null, { headers: { 'content-type': 'application/json', etag: `"${stored.revision}"` } });
   });

@@ -1,7 +1,7 @@
 import { sortWays, WAY_KINDS } from '../../../../../src/core/remedy/way';
 import { RemediesSchema } from '../../../../../src/server/contracts';
 import { layerOf, placeOf } from '../../../../../src/server/place';
-import { run } from '../../../../../src/server/pool';
+import { asked, run } from '../../../../../src/server/crew/crews';
 import { answer, jsonBody, valid } from '../../../../../src/server/problem';
 import { inParts } from '../../../../../src/server/progress';
 
@@ -14,7 +14,7 @@ export const POST = (request: Request, { params }: { params: Promise<{ id: strin
       request,
       WAY_KINDS.length,
       (async function* () {
-        for (const kind of WAY_KINDS) yield { kind, way: await run('way', { ...place, texts: ask.layer ? [ask.layer] : undefined, instead: ask.instead, kind }, request.signal) };
+        for (const kind of WAY_KINDS) yield { kind, way: await run('way', { ...place, texts: ask.layer ? [ask.layer] : undefined, instead: ask.instead, kind }, asked(request, true)) };
       })(),
       (all) => sortWays(all.flatMap(({ way }) => way ?? [])),
     );

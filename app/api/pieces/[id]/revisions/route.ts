@@ -1,9 +1,5 @@
-import { listRevisions, readPiece } from '../../../../../src/server/pieces';
-import { answer, json } from '../../../../../src/server/problem';
+import { PageQuery } from '../../../../../src/server/contracts';
+import { listRevisions } from '../../../../../src/server/pieces';
+import { answer, json, query } from '../../../../../src/server/problem';
 
-export const GET = (_request: Request, { params }: { params: Promise<{ id: string }> }) =>
-  answer(async () => {
-    const { id } = await params;
-    await readPiece(id);
-    return json(await listRevisions(id));
-  });
+export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) => answer(async () => json(await listRevisions((await params).id, query(PageQuery, request))));

@@ -1,27 +1,30 @@
-// What a worker thread of the server does: painting for export, measuring, solving. Bundled on its own and run by the pool.
+// What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import sharp from 'sharp';
-import { coloursOfPhoto, PALETTE_SIDE, type FoundColour, type Pixels } from '../core/colour/palette';
-import { Painter } from '../core/paint/painter';
-import type { Drawing } from '../core/format/drawing';
-import { assetsOf, backdropPhoto, familiesIn, sizeOf } from '../core/piece/resolve';
-import type { PhotoLayer, Piece, Size, Slide } from '../core/piece/schema';
-import { CutOut, type CutStroke } from '../core/photo/cut-out';
-import { packMask, type PackedMask } from '../core/photo/mask';
-import { reducedTo } from '../core/photo/resample';
-import type { SideRating } from '../core/photo/room';
-import { ratingsOf } from '../core/paint/room-sides';
-import { overviewOf, type OverviewRow } from '../core/reading/overview';
-import { quietSpots, type QuietSpot } from '../core/reading/quiet-spots';
-import type { Way, WayKind } from '../core/remedy/way';
-import { Ways } from '../core/remedy/ways';
-import { readSlide, type Reading } from '../core/reading/read';
-import { justEnough, type JustEnough } from '../core/remedy/strength';
-import { FAMILIES, type OwnFont } from '../core/type/catalogue';
-import { askAbout, type TreatmentAsk } from '../core/remedy/treatment';
-import { assetBytes, assetDrawing, findAsset } from './assets';
-import { keepFont, ownFamilies } from './fonts';
-import { diskFonts, nodeStudio } from './node-studio';
-import { Problem } from './problem';
+import { coloursOfPhoto, PALETTE_SIDE, type FoundColour, type Pixels } from '../../core/colour/palette';
+import { Painter } from '../../core/paint/painter';
+import { checkPainting } from '../../core/paint/budget';
+import { shot } from '../../core/paint/studio';
+import type { Drawing } from '../../core/format/drawing';
+import { assetsOf, backdropPhoto, familiesIn, sizeOf } from '../../core/piece/resolve';
+import type { PhotoLayer, Piece, Size, Slide } from '../../core/piece/schema';
+import { CutOut, type CutStroke } from '../../core/photo/cut-out';
+import type { StoredMask } from '../../core/photo/mask';
+import { reducedTo } from '../../core/photo/resample';
+import type { SideRating } from '../../core/photo/room';
+import { ratingsOf } from '../../core/paint/room-sides';
+import { checkMeasuring } from '../../core/reading/budget';
+import { overviewOf, type OverviewRow } from '../../core/reading/overview';
+import { quietSpots, type QuietSpot } from '../../core/reading/quiet-spots';
+import type { Way, WayKind } from '../../core/remedy/way';
+import { Ways } from '../../core/remedy/ways';
+import { readSlide, type Reading } from '../../core/reading/read';
+import { justEnough, type JustEnough } from '../../core/remedy/strength';
+import { FAMILIES, type OwnFont } from '../../core/type/catalogue';
+import { askAbout, type TreatmentAsk } from '../../core/remedy/treatment';
+import { assetBytes, assetDrawing, DECODING, derive, findAsset, keepAsset, type Asset } from '../assets';
+import { keepFont, ownFamilies } from '../fonts';
+import { keepMask } from '../masks';
+import { diskFonts, nodeStudio } from '../node-studio';
 
 const pictures = new Map<string, Pixels>();
 const KEPT_PIXELS = 60_000_000;
@@ -40,9 +43,9 @@ async function load(piece: Piece): Promise<void> {
     }
     const asset = await findAsset(id);
     if (!asset) continue;
-    const drawing = await assetDrawing(asset);
+    const drawing = await assetDrawing(asset.drawingId === null ? await derive(id) : asset);
     if (drawing) drawings.set(id, drawing);
-    const { data, info } = await sharp(await assetBytes(asset.workingId)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    const { data, info } = await sharp(await assetBytes(asset.workingId), DECODING).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
     pictures.set(id, { width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) });
   }
   let sum = [...pictures.values()].reduce((s, p) => s + p.width * p.height, 0);
@@ -58,14 +61,16 @@ async function load(piece: Piece): Promise<void> {
 
 export interface Place {
   piece: Piece;
+  /** Whose fonts count. */
+  campaign: string;
   /** Index of the slide, from 0. */
   slide: number;
   size?: string;
 }
 
-async function stand({ piece, slide, size }: Place): Promise<{ piece: Piece; slide: Slide; size: Size }> {
+async function stand({ piece, campaign, slide, size }: Place): Promise<{ piece: Piece; slide: Slide; size: Size }> {
   await load(piece);
-  fonts.register(await ownFamilies(familiesIn(piece).filter((f) => !FAMILIES.some((s) => s.name === f))));
+  painter.useFonts(await ownFamilies(campaign, familiesIn(piece).filter((f) => !FAMILIES.some((s) => s.name === f))));
   await painter.prepare(piece.slides[slide]);
   return { piece, slide: piece.slides[slide], size: sizeOf(piece, size) };
 }
@@ -75,18 +80,25 @@ export type RenderAsk = Place & { format: 'png' | 'jpeg' | 'raw'; scale: number;
 /** Paints a slide and encodes it; `raw` gives RGBA bytes. */
 export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
   const { piece, slide, size } = await stand(ask);
+  checkPainting(painter, piece, slide, size, ask.scale);
   const width = Math.max(1, Math.round(size.width * ask.scale)), height = Math.max(1, Math.round(size.height * ask.scale));
-  const surface = painter.studio.surface(width, height);
-  painter.paint(surface, piece, slide, size, { scale: ask.scale, x: 0, y: 0 });
-  const rgba = surface.read(0, 0, width, height);
+  const rgba = shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale: ask.scale, x: 0, y: 0 }));
   if (ask.format === 'raw') return { bytes: new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength), width, height };
   const image = sharp(rgba, { raw: { width, height, channels: 4 } }).removeAlpha();
   const encoded = ask.format === 'png' ? image.png({ compressionLevel: 6 }) : image.jpeg({ quality: ask.quality, chromaSubsampling: ask.quality >= 90 ? '4:4:4' : '4:2:0' });
   return { bytes: new Uint8Array(await encoded.toBuffer()), width, height };
 }
 
+/** As `stand`, where texts will be measured. @throws TooMuchWork */
+async function toMeasure(ask: Place): ReturnType<typeof stand> {
+  const at = await stand(ask);
+  checkMeasuring(painter, at.piece, at.slide, at.size);
+  checkPainting(painter, at.piece, at.slide, at.size, 1);
+  return at;
+}
+
 export async function reading(ask: Place): Promise<Reading[]> {
-  const { piece, slide, size } = await stand(ask);
+  const { piece, slide, size } = await toMeasure(ask);
   return readSlide(painter, piece, slide, size);
 }
 
@@ -94,14 +106,18 @@ export type JustEnoughAsk = Place & TreatmentAsk & { goal?: number; everySlide?:
 
 /** Just enough for a treatment: an existing one, or one that would be added. */
 export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: string | null }> {
-  const { piece, slide, size } = await stand(ask);
-  if (ask.everySlide) for (const s of piece.slides) await painter.prepare(s);
+  const { piece, slide, size } = await toMeasure(ask);
+  if (ask.everySlide)
+    for (const s of piece.slides) {
+      await painter.prepare(s);
+      checkMeasuring(painter, piece, s, size);
+    }
   return { ...justEnough(painter, askAbout(piece, ask.everySlide ? piece.slides : [slide], size, ask)), colour: ask.colour ?? null };
 }
 
 /** Readings of a slide in a size without the letters one by one, for the overview. */
 export async function overview(ask: Place): Promise<OverviewRow[]> {
-  const { piece, slide, size } = await stand(ask);
+  const { piece, slide, size } = await toMeasure(ask);
   return overviewOf(piece, slide, size, readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] })));
 }
 
@@ -115,13 +131,13 @@ export type WayAsk = Place & { texts?: string[]; instead?: boolean; kind: WayKin
 
 /** One way through, or null where this kind is none. */
 export async function way(ask: WayAsk): Promise<Way | null> {
-  const { piece, slide, size } = await stand(ask);
+  const { piece, slide, size } = await toMeasure(ask);
   return new Ways(painter, { piece, slide, size, texts: ask.texts, instead: ask.instead, colours: coloursUnder(slide) }).solve(ask.kind);
 }
 
 /** Quiet spots for a text. */
 export async function spots(ask: Place & { layer: string }): Promise<QuietSpot[]> {
-  const { piece, slide, size } = await stand(ask);
+  const { piece, slide, size } = await toMeasure(ask);
   return quietSpots(painter, piece, slide, size, ask.layer).spots.map((s) => ({ ...s, reading: { ...s.reading, letters: [] } }));
 }
 
@@ -134,17 +150,16 @@ export async function room(ask: Place & { layer: string }): Promise<SideRating[]
 }
 
 /** The mask of a photo's subject; null where its picture is not there. */
-export async function cut(ask: Place & { layer: string; strokes: CutStroke[] }): Promise<PackedMask | null> {
+export async function cut(ask: Place & { layer: string; strokes: CutStroke[] }): Promise<StoredMask | null> {
   const { slide } = await stand(ask), photo = pictures.get(photoIn(slide, ask.layer).asset);
-  return photo ? packMask(new CutOut(photo).mask(ask.strokes)) : null;
+  return photo ? keepMask(new CutOut(photo).mask(ask.strokes)) : null;
 }
 
-/** Checks a font and keeps it: a hostile one costs a thread of ours, never the server. Problems come back by value, since threads pass on no classes. */
-export async function addFont({ campaign, bytes, name, licence }: { campaign: string; bytes: Uint8Array; name: string; licence: string }): Promise<{ font: OwnFont } | { problem: { status: number; title: string; detail?: string } }> {
-  try {
-    return { font: await keepFont(campaign, bytes, name, licence) };
-  } catch (e) {
-    if (!(e instanceof Problem)) throw e;
-    return { problem: { status: e.status, title: e.title, detail: e.detail } };
-  }
-}
+/** Checks a font and keeps it. */
+export const addFont = ({ campaign, bytes, name, licence }: { campaign: string; bytes: Uint8Array; name: string; licence: string }): Promise<OwnFont> => keepFont(campaign, bytes, name, licence);
+
+/** Checks a picture and keeps it. */
+export const addPicture = ({ bytes, name, listed }: { bytes: Uint8Array; name: string; listed: boolean }): Promise<Asset> => keepAsset(bytes, name, listed);
+
+/** Makes thumbnail and outlines of a picture that was kept before they were. */
+export const deriveOf = ({ id }: { id: string }): Promise<Asset> => derive(id);

@@ -1,0 +1,38 @@
+// The crews of the server: one paints, measures and solves, one takes in what comes from outside.
+import { availableParallelism, totalmem } from 'node:os';
+import { join } from 'node:path';
+import { Crew, type Job } from './crew';
+import type * as tasks from './tasks';
+
+const GB = 1024 ** 3;
+const MEMBERS = Math.max(2, Math.min(4, availableParallelism()));
+
+const CREWS = {
+  paint: { members: MEMBERS, waiting: { all: 200, each: 80 }, deadline: 60_000, memory: Math.min(2.5 * GB, totalmem() / 4), grown: 0.45 * GB },
+  intake: { members: 2, waiting: { all: 60, each: 40 }, deadline: 20_000, memory: Math.min(1.5 * GB, totalmem() / 6), grown: 0.3 * GB },
+} as const;
+type CrewName = keyof typeof CREWS;
+
+const holder = globalThis as { plavoCrews?: Partial<Record<CrewName, Crew>> };
+
+export function crew(name: CrewName): Crew {
+  holder.plavoCrews ??= {};
+  return (holder.plavoCrews[name] ??= new Crew({ ...CREWS[name], script: join(/* turbopackIgnore: true */ process.cwd(), '.build', 'member.mjs') }));
+}
+
+type Tasks = typeof tasks;
+type TaskName = { [K in keyof Tasks]: Tasks[K] extends (ask: never) => Promise<unknown> ? K : never }[keyof Tasks];
+
+/** Who does what. */
+const CREW_OF: Partial<Record<TaskName, CrewName>> = { addPicture: 'intake', addFont: 'intake', deriveOf: 'intake' };
+
+/** Runs a task of tasks.ts in a process. @throws Problem as `Crew.run` says */
+export async function run<K extends TaskName>(task: K, ask: Parameters<Tasks[K]>[0], how: Omit<Job, 'task' | 'ask'> = {}): Promise<Awaited<ReturnType<Tasks[K]>>> {
+  return (await crew(CREW_OF[task] ?? 'paint').run({ ...how, task, ask })) as Awaited<ReturnType<Tasks[K]>>;
+}
+
+/** Who asks, so that clients take turns: by sign-in or address, and by program. */
+export const clientOf = (request: Request): string => [request.headers.get('x-forwarded-for'), request.headers.get('authorization'), request.headers.get('user-agent')].map((v) => (v ?? '').slice(0, 120)).join('|');
+
+/** How a request's job is run. */
+export const asked = (request: Request, heavy = false): Pick<Job, 'signal' | 'client' | 'heavy'> => ({ signal: request.signal, client: clientOf(request), heavy });
