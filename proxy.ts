@@ -9,7 +9,7 @@ import { Problem } from './src/server/problem';
 const OPEN = /^\/(?:sign-in|api\/sign-in|api\/health|api\/fonts\/AtkinsonHyperlegible_\w+\.ttf|_next\/static\/.*|workers\/.*|favicon\.ico|icon.*)$/;
 
 export async function proxy(request: NextRequest) {
-  const { pathname } = request.nextUrl, programs = pathname.startsWith('/api/');
+  const { pathname } = request.nextUrl, programs = pathname === '/api' || pathname.startsWith('/api/');
   const refused = (problem: Problem) => {
     const r = problem.response();
     r.headers.set('x-content-type-options', 'nosniff');

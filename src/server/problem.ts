@@ -64,17 +64,27 @@ export function isFull(error: unknown): boolean {
   return code === 'ENOSPC' || code === 'EDQUOT' || [1021, 1026, 1114].includes(errno ?? 0) || /^ER_(?:DISK_FULL|ERROR_ON_WRITE|RECORD_FILE_FULL)$/.test(code ?? '') || /No space left on device|errno: 28\b|Disk full/i.test(message ?? '');
 }
 
+let told = 0;
+/** Says that the database is away, now and then: everybody who waits for it asks again and again. */
+function tellAway(code: string): void {
+  if (Date.now() - told < 10_000) return;
+  told = Date.now();
+  console.error(`The database does not answer (${code})`);
+}
+
 /** Runs a handler; whatever it throws becomes problem+json, and nothing of the inside leaks. */
 export async function answer(handler: () => Promise<Response>): Promise<Response> {
   try {
     return await handler();
   } catch (error) {
     if (error instanceof Problem) return error.response();
-    console.error(toldOf(error));
     const code = (error as { code?: string }).code ?? '';
     if (isFull(error)) return new Problem(507, 'The disk is full', 'Nothing was stored. Your edits stay in this browser until there is room again.').response();
-    if (/^(ECONN|PROTOCOL_|ER_CON|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_QUERY_INTERRUPTED)/.test(code) || (error as Error).name === 'KnexTimeoutError')
+    if (/^(ECONN|PROTOCOL_|ER_CON|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_QUERY_INTERRUPTED)/.test(code) || (error as Error).name === 'KnexTimeoutError') {
+      tellAway(code || 'no connection is free');
       return new Problem(503, 'The database does not answer', 'Nothing was changed. Your edits stay in this browser until it answers again.', [], {}, { 'retry-after': '2' }).response();
+    }
+    console.error(toldOf(error));
     return new Problem(500, 'Something went wrong on the server', 'Nothing was changed.').response();
   }
 }
