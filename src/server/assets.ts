@@ -9,6 +9,7 @@ import { beginsLikeSvg, SVG_LIMITS, SvgFault, type SvgElement } from '../core/fo
 import { named, pageOf, type Page } from './cursor';
 import { database } from './database';
 import { notFound, Problem } from './problem';
+import { checkRoom } from './room';
 
 export const LIMITS = { bytes: 60 * 1024 * 1024, pixels: 100_000_000 };
 /** How every picture is opened: what intake lets through, painting must be able to open too. Camera files with small oddities are taken. */
@@ -176,6 +177,7 @@ const unreadable = (name: string, error: Error): Problem =>
     : new Problem(415, 'The picture cannot be decoded', `${name} is damaged or cut short. Nothing was stored.`);
 
 async function store(asset: Asset, bytes: Uint8Array, listed: boolean): Promise<void> {
+  await checkRoom(bytes.byteLength);
   const now = new Date();
   await database().transaction(async (trx) => {
     // Two uploads of the same picture at once: the second finds the first's row.

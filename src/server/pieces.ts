@@ -8,6 +8,7 @@ import { openPiece } from '../core/piece/upgrade';
 import { named, pageOf, type Page } from './cursor';
 import { database } from './database';
 import { notFound, Problem } from './problem';
+import { checkRoom } from './room';
 
 /** Days for which every saved revision can be restored, and a deleted piece lies in the bin. Of earlier days the last revision stays. */
 export const KEPT_DAYS = 30;
@@ -127,6 +128,7 @@ export async function createPiece(piece: Piece, campaign?: string, id = nanoid(1
   await checkAssets(piece);
   const campaignId = await campaignFor(campaign);
   const now = new Date(), document = JSON.stringify(piece);
+  await checkRoom(2 * document.length);
   await database().transaction(async (trx) => {
     await trx('pieces').insert({ id, campaign_id: campaignId, name: piece.name, revision: 1, document, summary: summaryOf(piece), created_at: now, changed_at: now });
     await trx('revisions').insert({ piece_id: id, revision: 1, kind: 'saved', document, saved_at: now });
@@ -199,6 +201,7 @@ export async function saveHouse(campaign: string, over: number, swatches: readon
 export async function savePiece(id: string, over: number, piece: Piece): Promise<StoredPiece> {
   await checkAssets(piece);
   const now = new Date(), document = JSON.stringify(piece);
+  await checkRoom(2 * document.length);
   const outcome = await database().transaction(async (trx) => {
     const row = await trx<Row>('pieces').where({ id }).forUpdate().first();
     if (!row || row.deleted_at) throw notFound('piece');

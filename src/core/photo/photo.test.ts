@@ -168,3 +168,25 @@ describe('blur', () => {
     expect(p.data[i + 3]).toBeLessThan(128);
   });
 });
+
+describe('what is transparent has no colour', () => {
+  // A white disc on nothing whose hidden colour is black, as editors write it.
+  const logo = picture(240, 240, (x, y) => (Math.hypot(x - 120, y - 120) < 90 ? [255, 255, 255, 255] : [0, 0, 0, 0]));
+  const overWhite = (p: Pixels): number => {
+    let darkest = 255;
+    for (let i = 0; i < p.data.length; i += 4) darkest = Math.min(darkest, p.data[i] * (p.data[i + 3] / 255) + 255 * (1 - p.data[i + 3] / 255));
+    return darkest;
+  };
+  it.each([
+    ['reduced', () => resample(logo, { x: 0, y: 0, width: 240, height: 240 }, 57, 57)],
+    ['halved', () => halve(logo)],
+    ['enlarged', () => resample(logo, { x: 0, y: 0, width: 240, height: 240 }, 400, 400)],
+    ['turned', () => transformed(logo, [1.1, 0.4, -0.4, 1.1, 10, -20], 150, 150)],
+  ])('a white logo over white stays white: %s', (_how, make) => expect(overWhite(make())).toBeGreaterThan(252));
+  it('alpha itself is averaged as before, and an opaque picture is what it was', () => {
+    const half = halve(picture(2, 2, (x) => [200, 100, 50, x ? 255 : 0]));
+    expect([...half.data]).toEqual([200, 100, 50, 128]);
+    const solid = ramp(40, 20);
+    expect([...resample(solid, { x: 0, y: 0, width: 40, height: 20 }, 20, 10).data.slice(0, 4)]).toEqual([...resample({ ...solid, data: new Uint8ClampedArray(solid.data) }, { x: 0, y: 0, width: 40, height: 20 }, 20, 10).data.slice(0, 4)]);
+  });
+});

@@ -1,10 +1,11 @@
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { diskFonts } from '../../server/node-studio';
 import { makeText } from '../piece/make';
 import type { TextLayer } from '../piece/schema';
 import { caretMap, caretX, indexAbove, indexAt, selectionBoxes } from './caret';
 import { FAMILIES, faceFor } from './catalogue';
+import { FontStore } from './font';
 import { overflows, textFrame } from './frame';
 import { layoutText, type TextLayout } from './layout';
 
@@ -143,5 +144,31 @@ describe('the caret', () => {
     const map = caretMap(await lay(text));
     expect(selectionBoxes(map, 0, text.length)).toHaveLength(2);
     expect(selectionBoxes(map, 3, 3)).toHaveLength(0);
+  });
+});
+
+describe('fonts that come and go', () => {
+  it('a load that failed, or brought no font, is tried again', async () => {
+    const bytes = new Uint8Array(readFileSync(join(process.cwd(), 'node_modules', faceFor('Lora', 400, false).path)));
+    const answers: (() => Promise<Uint8Array>)[] = [() => Promise.reject(new Error('away')), () => Promise.resolve(new Uint8Array(20)), () => Promise.resolve(bytes)];
+    const store = new FontStore((face) => (face.id.startsWith('Lora') ? answers.shift()!() : Promise.reject(new Error('not asked'))));
+    const choice = { family: 'Lora', weight: 400, italic: false };
+    await expect(store.ensure(choice, 'a')).rejects.toThrow('away');
+    await expect(store.ensure(choice, 'a')).rejects.toThrow();
+    const before = store.generation;
+    await store.ensure(choice, 'a');
+    expect(store.fonts(choice)).toHaveLength(1);
+    expect(store.generation).toBeGreaterThan(before);
+  });
+  it('families of another campaign take the place of those before, and texts are laid out anew', () => {
+    const store = new FontStore(() => Promise.reject(new Error('no')));
+    const own = (id: string) => [{ name: 'House', kind: 'own' as const, faces: [{ id, weight: 400, italic: false, path: '' }] }];
+    store.register(own('a'));
+    const first = store.generation;
+    store.register(own('a'));
+    expect(store.generation).toBe(first);
+    store.register(own('b'));
+    expect(store.generation).toBeGreaterThan(first);
+    expect(store.families.find((f) => f.name === 'House')!.faces[0].id).toBe('b');
   });
 });
