@@ -18,7 +18,7 @@ const browser = {
   logLevel: 'warning',
 };
 const server = {
-  entryPoints: { member: join(ROOT, 'src/server/crew/member.ts'), 'load-demo': join(ROOT, 'demo/load.ts') },
+  entryPoints: { member: join(ROOT, 'src/server/crew/member.ts'), crew: join(ROOT, 'src/server/crew/crew.ts'), 'load-demo': join(ROOT, 'demo/load.ts') },
   outdir: join(ROOT, '.build'),
   outExtension: { '.js': '.mjs' },
   bundle: true,

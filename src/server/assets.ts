@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import type { Drawing } from '../core/format/drawing';
+import { DRAWN_SIDES } from '../core/photo/sides';
 import { cleanSvg, serialised, sizeOfRoot } from '../core/format/svg/clean';
 import { outlines } from '../core/format/svg/outlines';
 import { beginsLikeSvg, SVG_LIMITS, SvgFault, type SvgElement } from '../core/format/svg/tree';
@@ -17,7 +18,8 @@ export const DECODING = { limitInputPixels: LIMITS.pixels, failOn: 'error' } as 
 /** Longest side of a working copy, in pixels: enough for a full-width picture at twice the size. */
 export const WORKING_SIDE = 4096;
 const ROW = 1024 * 1024;
-const MIME: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', heif: 'image/avif', gif: 'image/gif', tiff: 'image/tiff', svg: 'image/svg+xml' };
+export const SVG_MIME = 'image/svg+xml';
+const MIME: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', heif: 'image/avif', gif: 'image/gif', tiff: 'image/tiff', svg: SVG_MIME };
 
 export interface Asset {
   id: string;
@@ -157,7 +159,7 @@ export async function derive(id: string): Promise<Asset> {
   if (asset.drawingId === null) {
     let drawing: Drawing | null = null;
     try {
-      drawing = asset.mime === 'image/svg+xml' ? outlines(cleanSvg((await assetBytes(id)).toString('utf8'))) : null;
+      drawing = asset.mime === SVG_MIME ? outlines(cleanSvg((await assetBytes(id)).toString('utf8'))) : null;
     } catch (e) {
       if (!(e instanceof SvgFault)) throw e;
     }
@@ -168,8 +170,14 @@ export async function derive(id: string): Promise<Asset> {
 }
 
 /** A drawing has no pixels of its own: its working copy is made large enough to stay sharp. */
-const DRAWN_SIDE = 1536;
-const densityFor = (side: number): number => Math.min(4800, Math.max(1, (72 * Math.min(WORKING_SIDE, Math.max(DRAWN_SIDE, side))) / Math.max(1, side)));
+const densityFor = (side: number, wanted: number = DRAWN_SIDES[0]): number => Math.min(4800, Math.max(1, (72 * Math.min(WORKING_SIDE, Math.max(wanted, side))) / Math.max(1, side)));
+
+/** A drawing as pixels, RGBA, its longer side so many of them. In a process that can be ended. @throws Problem 404 */
+export async function drawn(id: string, side: number): Promise<Sharp> {
+  const asset = await findAsset(id);
+  if (asset?.mime !== SVG_MIME) throw notFound('drawing');
+  return sharp(await assetBytes(id), { ...DECODING, density: densityFor(Math.max(asset.width, asset.height), side) }).resize({ width: side, height: side, fit: 'inside' }).toColourspace('srgb').ensureAlpha();
+}
 
 const unreadable = (name: string, error: Error): Problem =>
   /pixel limit/i.test(error.message)

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { SwatchSchema } from '../core/piece/fill-schema';
 import { HexSchema, PieceSchema } from '../core/piece/schema';
+import { DRAWN_SIDES } from '../core/photo/sides';
 import { CutSchema } from '../core/piece/photo-schema';
 import { TREATMENT_KINDS } from '../core/piece/treatments';
 
@@ -34,7 +35,10 @@ export const SearchQuery = PageQuery.extend({ search: z.string().max(200).option
 export const PiecesQuery = SearchQuery.extend({ bin: flag.default(false).describe('Those in the bin instead'), campaign: z.string().max(32).optional().describe('Only those of a campaign') });
 export const PieceQuery = z.object({ restore: flag.describe('Takes it out of the bin') });
 export const AssetQuery = z.object({ listed: flag.default(true).describe('Whether the library shows it') });
-export const AssetAsQuery = z.object({ as: z.enum(['original', 'working', 'thumbnail', 'drawing']).default('original') });
+export const AssetAsQuery = z.object({
+  as: z.enum(['original', 'working', 'thumbnail', 'drawing', 'drawn']).default('original').describe('The file, what painters use, small, a drawing’s outlines, or a drawing as pixels'),
+  side: z.enum(DRAWN_SIDES.map(String) as [string, ...string[]]).optional().describe('Longer side of a drawing as pixels'),
+});
 
 export const PlaceQuery = z.object({
   slide: z.coerce.number().int().min(1).default(1).describe('Number of the slide, from 1'),

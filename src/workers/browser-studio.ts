@@ -4,7 +4,8 @@ import type { Context2D, Studio, Surface } from '../core/paint/studio';
 import type { Drawing } from '../core/format/drawing';
 import { Painter } from '../core/paint/painter';
 import { assetsOf } from '../core/piece/resolve';
-import type { Piece, Slide } from '../core/piece/schema';
+import { DRAWN_SIDES, drawnSide, shownSides } from '../core/photo/sides';
+import type { Piece, Size, Slide } from '../core/piece/schema';
 import { FontStore } from '../core/type/font';
 
 /** A surface over a canvas. `willReadFrequently` keeps it in memory, where reading back is quick and pixels are the same everywhere. */
@@ -34,8 +35,11 @@ async function fetched(path: string): Promise<Response> {
 }
 
 /** A picture's pixels as they are in the file: upright and sRGB, which the server has seen to; and its outlines where it is a drawing. */
-async function decode(id: string): Promise<{ pixels: Pixels; drawing: Drawing | null }> {
-  const response = await fetched(`/api/assets/${id}?as=working`);
+async function decode(id: string, side: number): Promise<{ pixels: Pixels; drawing: Drawing | null; drawn: boolean }> {
+  let response = await fetched(`/api/assets/${id}?as=working`);
+  const drawn = response.headers.has('x-plavo-drawn');
+  // More than flat shapes: drawn from pixels, as many as are shown.
+  if (drawn && side > DRAWN_SIDES[0]) response = await fetched(`/api/assets/${id}?as=drawn&side=${side}`);
   const drawing = response.headers.get('x-plavo-drawing') ? ((await (await fetched(`/api/assets/${id}?as=drawing`)).json()) as Drawing) : null;
   const blob = await response.blob();
   const bitmap = await createImageBitmap(blob, { colorSpaceConversion: 'none', premultiplyAlpha: 'none', imageOrientation: 'from-image' });
@@ -43,7 +47,7 @@ async function decode(id: string): Promise<{ pixels: Pixels; drawing: Drawing | 
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
-  return { pixels: { width: canvas.width, height: canvas.height, data: context.getImageData(0, 0, canvas.width, canvas.height).data }, drawing };
+  return { pixels: { width: canvas.width, height: canvas.height, data: context.getImageData(0, 0, canvas.width, canvas.height).data }, drawing, drawn };
 }
 
 /** Pixels of pictures that a worker keeps: about two large photos beyond those it works with. */
@@ -56,6 +60,8 @@ export class BrowserStudio implements Studio {
   /** The latest used last. */
   private readonly pictures = new Map<string, Pixels>();
   private readonly drawings = new Map<string, Drawing>();
+  /** Drawings that hold more than flat shapes. */
+  private readonly drawn = new Set<string>();
   /** When each was last asked for, ms. */
   private readonly used = new Map<string, number>();
   private readonly loading = new Map<string, Promise<void>>();
@@ -105,14 +111,21 @@ export class BrowserStudio implements Studio {
     this.makeRoom(new Set([id]));
   }
 
-  private fetch(id: string): Promise<void> {
+  /** Is there a picture that is large enough to be shown so? */
+  private has(id: string, side: number): boolean {
+    const p = this.pictures.get(id);
+    return p !== undefined && !(this.drawn.has(id) && Math.max(p.width, p.height) < side);
+  }
+
+  private fetch(id: string, side = 0): Promise<void> {
     this.touch(id);
-    if (this.pictures.has(id)) return Promise.resolve();
+    if (this.has(id, side)) return Promise.resolve();
     let p = this.loading.get(id);
     if (!p) {
-      p = decode(id)
-        .then(({ pixels, drawing }) => {
+      p = decode(id, side)
+        .then(({ pixels, drawing, drawn }) => {
           if (drawing) this.drawings.set(id, drawing);
+          if (drawn) this.drawn.add(id);
           this.pictures.set(id, pixels);
         })
         .finally(() => this.loading.delete(id));
@@ -122,10 +135,11 @@ export class BrowserStudio implements Studio {
   }
 
   /** Everything a slide needs before it can be painted. A picture that cannot be had is left out rather than stopping the rest. */
-  async prepare(piece: Piece, slide: Slide): Promise<void> {
-    const needed = assetsOf({ ...piece, slides: [slide] }), missing = needed.filter((id) => !this.pictures.has(id));
+  async prepare(piece: Piece, slide: Slide, size: Size): Promise<void> {
+    const needed = assetsOf({ ...piece, slides: [slide] }), sides = shownSides(piece, slide, size), side = (id: string): number => drawnSide(sides.get(id) ?? 0);
+    const missing = needed.filter((id) => !this.has(id, side(id)));
     for (const id of needed) this.touch(id);
-    await Promise.all([this.painter.prepare(slide), ...missing.map((id) => this.fetch(id).catch(() => undefined))]);
+    await Promise.all([this.painter.prepare(slide), ...missing.map((id) => this.fetch(id, side(id)).catch(() => undefined))]);
     this.makeRoom(new Set(needed));
   }
 }

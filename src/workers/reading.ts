@@ -54,8 +54,9 @@ function begin(kind: string): () => boolean {
 
 async function open(scene: Scene): Promise<{ piece: Scene['piece']; slide: Slide; size: ReturnType<typeof sizeOf> }> {
   const slide = slideOf(scene.piece, scene.slide);
-  await studio.prepare(scene.piece, slide);
-  return { piece: scene.piece, slide, size: sizeOf(scene.piece, scene.size) };
+  const size = sizeOf(scene.piece, scene.size);
+  await studio.prepare(scene.piece, slide, size);
+  return { piece: scene.piece, slide, size };
 }
 
 /** A question about one slide, or one strength for all of the piece's. */
@@ -64,7 +65,7 @@ export type SlidesAsk = TreatmentAsk & { everySlide?: boolean };
 async function openAll(scene: Scene, all: boolean): Promise<{ piece: Scene['piece']; slides: Slide[]; size: ReturnType<typeof sizeOf> }> {
   const { piece, slide, size } = await open(scene);
   if (!all) return { piece, slides: [slide], size };
-  for (const s of piece.slides) await studio.prepare(piece, s);
+  for (const s of piece.slides) await studio.prepare(piece, s, size);
   return { piece, slides: piece.slides, size };
 }
 

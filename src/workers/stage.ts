@@ -84,7 +84,8 @@ export const api = {
 
   /** Loads what a slide will need. */
   async warm(scene: Scene): Promise<void> {
-    await studio.prepare(scene.piece, open(scene).slide);
+    const { slide, size } = open(scene);
+    await studio.prepare(scene.piece, slide, size);
   },
 
   /** Takes over the canvas of a slide on the page. */
@@ -98,7 +99,7 @@ export const api = {
   /** Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size. */
   async show(key: string, scene: Scene, scale: number, draft: boolean, editing: string | null): Promise<Painted> {
     const { slide, size } = open(scene);
-    await studio.prepare(scene.piece, slide);
+    await studio.prepare(scene.piece, slide, size);
     const stage = stages.get(key);
     let placed: Layer[] = [];
     if (stage) {
@@ -115,7 +116,7 @@ export const api = {
   /** Small pictures of single layers, on nothing. */
   async thumbnails(scene: Scene, ids: string[], width: number, height: number): Promise<{ id: string; bitmap: ImageBitmap }[]> {
     const { slide, size } = open(scene);
-    await studio.prepare(scene.piece, slide);
+    await studio.prepare(scene.piece, slide, size);
     const out: { id: string; bitmap: ImageBitmap }[] = [];
     for (const id of ids) {
       const layer = slide.layers.find((l) => l.id === id);
@@ -137,7 +138,7 @@ export const api = {
   /** Layers on nothing, with `room` canvas pixels beside the slide on all sides. */
   async beside(scene: Scene, ids: string[], scale: number, room: number): Promise<ImageBitmap> {
     const { slide, size } = open(scene);
-    await studio.prepare(scene.piece, slide);
+    await studio.prepare(scene.piece, slide, size);
     const canvas = new OffscreenCanvas(Math.round(size.width * scale) + 2 * room, Math.round(size.height * scale) + 2 * room);
     painter.paint(surfaceOn(canvas), scene.piece, slide, size, { scale, x: -room, y: -room }, { transparent: true, quality: 'draft', only: (l) => ids.includes(l.id) });
     const bitmap = canvas.transferToImageBitmap();
@@ -147,7 +148,7 @@ export const api = {
   /** Pixels round a point of the painted slide, RGBA, (2 r + 1) squared; outside the slide they are transparent. */
   async loupe(scene: Scene, x: number, y: number, r: number): Promise<Uint8ClampedArray> {
     const { slide, size } = open(scene);
-    await studio.prepare(scene.piece, slide);
+    await studio.prepare(scene.piece, slide, size);
     const side = 2 * r + 1;
     return shot(studio, side, side, (on) => painter.paint(on, scene.piece, slide, size, { scale: 1, x: Math.round(x) - r, y: Math.round(y) - r }, { quality: 'exact' }));
   },
@@ -167,7 +168,7 @@ export const api = {
   /** A whole slide at full size as RGBA: what the tests compare with the server. */
   async pixels(scene: Scene, scale = 1): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
     const { slide, size } = open(scene);
-    await studio.prepare(scene.piece, slide);
+    await studio.prepare(scene.piece, slide, size);
     const width = Math.round(size.width * scale), height = Math.round(size.height * scale);
     return { width, height, data: shot(studio, width, height, (on) => painter.paint(on, scene.piece, slide, size, { scale, x: 0, y: 0 })) };
   },

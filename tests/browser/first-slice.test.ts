@@ -292,9 +292,9 @@ describe('the bench under the hand', () => {
     await bench.keys(Key.ARROW_LEFT);
     await bench.click('Keep both: mine becomes a copy');
     await bench.until(async () => (await (await bench.named('Name of the piece')).getAttribute('value')) === 'Renamed elsewhere', 'the other version did not come');
-    const pieces = (await (await fetch(`${app.address}/api/pieces`)).json()) as { name: string }[];
+    const { items: pieces } = (await (await fetch(`${app.address}/api/pieces`)).json()) as { items: { name: string }[] };
     expect(pieces.map((p) => p.name)).toContain('Re-opening post (my version)');
-    const revisions = (await (await fetch(`${app.address}/api/pieces/ostrel-reopening/revisions`)).json()) as { kind: string }[];
+    const { items: revisions } = (await (await fetch(`${app.address}/api/pieces/ostrel-reopening/revisions`)).json()) as { items: { kind: string }[] };
     expect(revisions.map((r) => r.kind)).toContain('refused');
   });
 });

@@ -195,7 +195,7 @@ describe('one painter, two places', () => {
   beforeAll(() => driver.get(`${app.address}/`));
 
   it('Chromium and server paint the same pixels of every demo piece in all its sizes', async () => {
-    const pieces = (await (await call('/api/pieces')).json()) as { id: string }[];
+    const { items: pieces } = (await (await call('/api/pieces')).json()) as { items: { id: string }[] };
     const demo = pieces.map((p) => p.id).filter((id) => id.startsWith('ostrel-'));
     expect(demo.length).toBeGreaterThanOrEqual(8);
     const off: string[] = [];

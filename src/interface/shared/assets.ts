@@ -56,3 +56,16 @@ function paletteOf(id: string): Promise<FoundColour[]> {
 /** Colours of a picture, once found. */
 export const usePalette = (id: string | null): FoundColour[] | null => useKnown(id, paletteOf);
 export { paletteOf };
+
+const drawings = new Map<string, Promise<boolean>>();
+function isDrawn(id: string): Promise<boolean> {
+  let p = drawings.get(id);
+  if (!p) {
+    p = fetch(`/api/assets/${id}?as=working`, { method: 'HEAD' }).then((r) => r.headers.has('x-plavo-drawn'));
+    p.catch(() => drawings.delete(id));
+    drawings.set(id, p);
+  }
+  return p;
+}
+/** Is it a drawing that holds more than flat shapes, and is shown from pixels? */
+export const useIsDrawn = (id: string | null): boolean => useKnown(id, isDrawn) ?? false;

@@ -24,7 +24,7 @@ type Tasks = typeof tasks;
 type TaskName = { [K in keyof Tasks]: Tasks[K] extends (ask: never) => Promise<unknown> ? K : never }[keyof Tasks];
 
 /** Who does what. */
-const CREW_OF: Partial<Record<TaskName, CrewName>> = { addPicture: 'intake', addFont: 'intake', deriveOf: 'intake' };
+const CREW_OF: Partial<Record<TaskName, CrewName>> = { addPicture: 'intake', addFont: 'intake', deriveOf: 'intake', drawnAs: 'intake' };
 
 /** Runs a task of tasks.ts in a process. @throws Problem as `Crew.run` says */
 export async function run<K extends TaskName>(task: K, ask: Parameters<Tasks[K]>[0], how: Omit<Job, 'task' | 'ask'> = {}): Promise<Awaited<ReturnType<Tasks[K]>>> {

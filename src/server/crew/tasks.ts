@@ -21,22 +21,28 @@ import { readSlide, type Reading } from '../../core/reading/read';
 import { justEnough, type JustEnough } from '../../core/remedy/strength';
 import { FAMILIES, type OwnFont } from '../../core/type/catalogue';
 import { askAbout, type TreatmentAsk } from '../../core/remedy/treatment';
-import { assetBytes, assetDrawing, DECODING, derive, findAsset, keepAsset, type Asset } from '../assets';
+import { DRAWN_SIDES, drawnSide, shownSides } from '../../core/photo/sides';
+import { assetBytes, assetDrawing, DECODING, derive, drawn, findAsset, keepAsset, SVG_MIME, type Asset } from '../assets';
 import { keepFont, ownFamilies } from '../fonts';
 import { keepMask } from '../masks';
 import { diskFonts, nodeStudio } from '../node-studio';
 
 const pictures = new Map<string, Pixels>();
+/** Drawings that hold more than flat shapes. */
+const drawnFromPixels = new Set<string>();
 const KEPT_PIXELS = 60_000_000;
 const drawings = new Map<string, Drawing>();
 const fonts = diskFonts(async (id) => new Uint8Array(await assetBytes(id)));
 const painter = new Painter(nodeStudio(pictures, fonts, drawings));
 
-/** Decodes what a piece needs; pictures least lately used make room. */
-async function load(piece: Piece): Promise<void> {
+/**
+ * Decodes what a piece needs; pictures least lately used make room.
+ * @param sides longest sides at which pictures are shown: drawings shown from pixels are drawn as large as that
+ */
+async function load(piece: Piece, sides: ReadonlyMap<string, number>): Promise<void> {
   for (const id of assetsOf(piece)) {
-    const known = pictures.get(id);
-    if (known) {
+    const known = pictures.get(id), side = drawnSide(sides.get(id) ?? 0);
+    if (known && !(drawnFromPixels.has(id) && Math.max(known.width, known.height) < side)) {
       pictures.delete(id);
       pictures.set(id, known);
       continue;
@@ -45,7 +51,9 @@ async function load(piece: Piece): Promise<void> {
     if (!asset) continue;
     const drawing = await assetDrawing(asset.drawingId === null ? await derive(id) : asset);
     if (drawing) drawings.set(id, drawing);
-    const { data, info } = await sharp(await assetBytes(asset.workingId), DECODING).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    else if (asset.mime === SVG_MIME) drawnFromPixels.add(id);
+    const image = drawnFromPixels.has(id) && side > DRAWN_SIDES[0] ? await drawn(id, side) : sharp(await assetBytes(asset.workingId), DECODING).ensureAlpha();
+    const { data, info } = await image.raw().toBuffer({ resolveWithObject: true });
     pictures.set(id, { width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) });
   }
   let sum = [...pictures.values()].reduce((s, p) => s + p.width * p.height, 0);
@@ -68,8 +76,8 @@ export interface Place {
   size?: string;
 }
 
-async function stand({ piece, campaign, slide, size }: Place): Promise<{ piece: Piece; slide: Slide; size: Size }> {
-  await load(piece);
+async function stand({ piece, campaign, slide, size }: Place, scale = 1): Promise<{ piece: Piece; slide: Slide; size: Size }> {
+  await load(piece, shownSides(piece, piece.slides[slide], sizeOf(piece, size), scale));
   painter.useFonts(await ownFamilies(campaign, familiesIn(piece).filter((f) => !FAMILIES.some((s) => s.name === f))));
   await painter.prepare(piece.slides[slide]);
   return { piece, slide: piece.slides[slide], size: sizeOf(piece, size) };
@@ -79,7 +87,7 @@ export type RenderAsk = Place & { format: 'png' | 'jpeg' | 'raw'; scale: number;
 
 /** Paints a slide and encodes it; `raw` gives RGBA bytes. */
 export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
-  const { piece, slide, size } = await stand(ask);
+  const { piece, slide, size } = await stand(ask, Math.max(1, ask.scale));
   checkPainting(painter, piece, slide, size, ask.scale);
   const width = Math.max(1, Math.round(size.width * ask.scale)), height = Math.max(1, Math.round(size.height * ask.scale));
   const rgba = shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale: ask.scale, x: 0, y: 0 }));
@@ -163,3 +171,6 @@ export const addPicture = ({ bytes, name, listed }: { bytes: Uint8Array; name: s
 
 /** Makes thumbnail and outlines of a picture that was kept before they were. */
 export const deriveOf = ({ id }: { id: string }): Promise<Asset> => derive(id);
+
+/** A drawing as a PNG, its longer side so many pixels. */
+export const drawnAs = async ({ id, side }: { id: string; side: number }): Promise<Uint8Array> => new Uint8Array(await (await drawn(id, side)).png({ compressionLevel: 3 }).toBuffer());

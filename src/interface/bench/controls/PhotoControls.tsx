@@ -5,7 +5,7 @@ import { IconArrowsHorizontal, IconArrowsVertical, IconReplace, IconRotate2, Ico
 import { useState } from 'react';
 import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
 import type { PhotoLayer } from '../../../core/piece/schema';
-import { useAssetSize } from '../../shared/assets';
+import { useAssetSize, useIsDrawn } from '../../shared/assets';
 import { change, replacePhoto } from '../commands';
 import { Library } from '../Library';
 import { currentSize, useBench } from '../store';
@@ -26,6 +26,7 @@ const whole = (c: PhotoLayer['crop']): boolean => c.x === 0 && c.y === 0 && c.wi
 export function PhotoControls({ layer }: { layer: PhotoLayer }) {
   const set = setter(layer);
   const photo = useAssetSize(layer.asset);
+  const drawn = useIsDrawn(layer.asset);
   const size = useBench(currentSize);
   const k = useLengthScale();
   const [opened, setOpened] = useState<string[]>([...(layer.room?.on ? ['room'] : []), ...(layer.cut?.on ? ['cut'] : []), ...(layer.mask ? ['mask'] : []), ...(layer.oneColour ? ['one'] : [])]);
@@ -70,6 +71,11 @@ export function PhotoControls({ layer }: { layer: PhotoLayer }) {
         ]}
       />
       {photo && <PhotoFrame layer={layer} photo={photo} />}
+      {drawn && (
+        <Text fz="xs" c="dimmed">
+          This drawing holds more than flat shapes, so it is shown from pixels, as many as its size needs.
+        </Text>
+      )}
       <Amount label="Zoom" value={Math.round(layer.zoom * 100)} min={100} max={2000} scale={{ to: (v) => Math.log(v / 100) / Math.log(20), from: (s) => 100 * 20 ** s }} onChange={(v) => place(layer, 'Zoom photo', { zoom: v / 100 })} />
       <Amount label="Straighten" value={layer.straighten} min={-45} max={45} step={0.1} decimals={1} suffix="°" onChange={set('Straighten', 'straighten')} />
       <Group gap={2} wrap="nowrap">
