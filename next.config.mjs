@@ -1,6 +1,6 @@
 /** @type {import('next').NextConfig} */
 export default {
-  serverExternalPackages: ['piscina', 'sharp', 'knex', 'mysql2', '@napi-rs/canvas', 'harfbuzzjs'],
+  serverExternalPackages: ['sharp', 'knex', 'mysql2', '@napi-rs/canvas', 'harfbuzzjs'],
   poweredByHeader: false,
   // Programs get an answer, not another address.
   skipTrailingSlashRedirect: true,

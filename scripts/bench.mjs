@@ -110,7 +110,7 @@ try {
   report('drag a layer of sixty, interface busy a frame', await dragged('[data-layer="s30"]'), 8, { p95Goal: 16 });
 
   // The measuring worker, asked as the bench asks it; on an empty page, since a piece that is open makes its solvers ready meanwhile.
-  await driver.get(`${app.address}/api/health`);
+  await driver.get(`${app.address}/nothing`);
   const { piece } = await get('/api/pieces/ostrel-reopening');
   const one = { ...piece, slides: [{ ...piece.slides[0], layers: piece.slides[0].layers.filter((l) => l.id !== 'kicker') }] };
   const scene = { piece: one, slide: 'slide-1', size: 'base' };

@@ -61,7 +61,7 @@ function* filesBelow(path) {
 
 /** A fingerprint of everything the build depends on. */
 const sourceHash = () =>
-  hashOf(['app', 'src', 'public/fonts', 'proxy.ts', 'next.config.mjs', 'package-lock.json', 'tsconfig.json', 'scripts/lib/bundle.mjs', 'demo/load.ts', 'demo/ostrel-line.ts'].flatMap((p) => [...filesBelow(join(ROOT, p))].filter((f) => !/\.test\.tsx?$/.test(f)).flatMap((f) => [f.slice(ROOT.length), readFileSync(f)])));
+  hashOf(['app', 'src', 'public/fonts', 'proxy.ts', 'instrumentation.ts', 'next.config.mjs', 'package-lock.json', 'tsconfig.json', 'scripts/lib/bundle.mjs', 'demo/load.ts', 'demo/ostrel-line.ts'].flatMap((p) => [...filesBelow(join(ROOT, p))].filter((f) => !/\.test\.tsx?$/.test(f)).flatMap((f) => [f.slice(ROOT.length), readFileSync(f)])));
 
 /** Bundles workers and builds the pages, unless nothing changed since. */
 export async function ensureBuild() {

@@ -6,6 +6,7 @@ import { Painter } from '../core/paint/painter';
 import { assetsOf } from '../core/piece/resolve';
 import { DRAWN_SIDES, drawnSide, shownSides } from '../core/photo/sides';
 import type { Piece, Size, Slide } from '../core/piece/schema';
+import { Pictures } from './pictures';
 import { FontStore } from '../core/type/font';
 
 /** A surface over a canvas. `willReadFrequently` keeps it in memory, where reading back is quick and pixels are the same everywhere. */
@@ -50,20 +51,11 @@ async function decode(id: string, side: number): Promise<{ pixels: Pixels; drawi
   return { pixels: { width: canvas.width, height: canvas.height, data: context.getImageData(0, 0, canvas.width, canvas.height).data }, drawing, drawn };
 }
 
-/** Pixels of pictures that a worker keeps: about two large photos beyond those it works with. */
-const MOST_PIXELS = 24_000_000;
-/** What was used within this time may still be worked with, ms; unless it is very much. */
-const IN_USE = 4000;
-const FAR_TOO_MANY = 4 * MOST_PIXELS;
-
 export class BrowserStudio implements Studio {
-  /** The latest used last. */
-  private readonly pictures = new Map<string, Pixels>();
+  private readonly pictures = new Pictures((id) => this.drawings.delete(id));
   private readonly drawings = new Map<string, Drawing>();
   /** Drawings that hold more than flat shapes. */
   private readonly drawn = new Set<string>();
-  /** When each was last asked for, ms. */
-  private readonly used = new Map<string, number>();
   private readonly loading = new Map<string, Promise<void>>();
   readonly fonts = new FontStore(async (face) => new Uint8Array(await (await fetched(`/api/fonts/${face.id}.ttf`)).arrayBuffer()));
   readonly painter = new Painter(this);
@@ -72,53 +64,26 @@ export class BrowserStudio implements Studio {
     return surfaceOn(new OffscreenCanvas(Math.max(1, width), Math.max(1, height)));
   }
 
-  picture = (asset: string): Pixels | null => this.pictures.get(asset) ?? null;
+  picture = (asset: string): Pixels | null => this.pictures.get(asset);
 
   drawing(asset: string): Drawing | null {
     return this.drawings.get(asset) ?? null;
   }
 
-  private touch(id: string): void {
-    const p = this.pictures.get(id);
-    this.used.set(id, performance.now());
-    if (!p) return;
-    this.pictures.delete(id);
-    this.pictures.set(id, p);
-  }
-
-  /** Lets pictures go that were not used for longest. @param needed those that must stay */
-  private makeRoom(needed: ReadonlySet<string>): void {
-    let sum = 0;
-    for (const p of this.pictures.values()) sum += p.width * p.height;
-    for (const [id, p] of this.pictures) {
-      if (sum <= MOST_PIXELS) return;
-      if (needed.has(id) || (sum <= FAR_TOO_MANY && performance.now() - (this.used.get(id) ?? 0) < IN_USE)) continue;
-      this.pictures.delete(id);
-      this.drawings.delete(id);
-      this.used.delete(id);
-      sum -= p.width * p.height;
-    }
-  }
-
-  /** Pixels that are kept, for tests and measurements. */
-  get weight(): number {
-    return [...this.pictures.values()].reduce((sum, p) => sum + p.width * p.height, 0);
-  }
-
   /** Loads one picture; a failure is tried again the next time. */
   async load(id: string): Promise<void> {
     await this.fetch(id);
-    this.makeRoom(new Set([id]));
+    this.pictures.makeRoom(new Set([id]));
   }
 
   /** Is there a picture that is large enough to be shown so? */
   private has(id: string, side: number): boolean {
     const p = this.pictures.get(id);
-    return p !== undefined && !(this.drawn.has(id) && Math.max(p.width, p.height) < side);
+    return p !== null && !(this.drawn.has(id) && Math.max(p.width, p.height) < side);
   }
 
   private fetch(id: string, side = 0): Promise<void> {
-    this.touch(id);
+    this.pictures.touch(id);
     if (this.has(id, side)) return Promise.resolve();
     let p = this.loading.get(id);
     if (!p) {
@@ -138,8 +103,8 @@ export class BrowserStudio implements Studio {
   async prepare(piece: Piece, slide: Slide, size: Size): Promise<void> {
     const needed = assetsOf({ ...piece, slides: [slide] }), sides = shownSides(piece, slide, size), side = (id: string): number => drawnSide(sides.get(id) ?? 0);
     const missing = needed.filter((id) => !this.has(id, side(id)));
-    for (const id of needed) this.touch(id);
+    for (const id of needed) this.pictures.touch(id);
     await Promise.all([this.painter.prepare(slide), ...missing.map((id) => this.fetch(id, side(id)).catch(() => undefined))]);
-    this.makeRoom(new Set(needed));
+    this.pictures.makeRoom(new Set(needed));
   }
 }

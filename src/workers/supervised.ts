@@ -49,21 +49,26 @@ export function supervised<T>(start: () => WorkerLike, broken: (message: string)
     (remote as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>)[q.method](...q.args).then(
       (value) => {
         if (!waiting.delete(q)) return;
+        rest();
         q.resolve(value);
         // Any answer is a sign of life for all that wait.
         for (const other of waiting) other.since = Date.now();
       },
       (error: unknown) => {
-        if (mine === worker && waiting.delete(q)) q.reject(error);
+        if (mine !== worker || !waiting.delete(q)) return;
+        rest();
+        q.reject(error);
       },
     );
     watch ??= setInterval(look, LOOK);
   };
+  /** Nothing is watched while nothing waits. */
+  const rest = (): void => {
+    if (waiting.size || !watch) return;
+    clearInterval(watch);
+    watch = null;
+  };
   const look = (): void => {
-    if (!waiting.size && watch) {
-      clearInterval(watch);
-      watch = null;
-    }
     for (const q of waiting) if (!down && Date.now() - q.since > SILENCE) return void restart('a worker did not answer any more');
   };
   async function restart(why: string): Promise<void> {
@@ -87,6 +92,7 @@ export function supervised<T>(start: () => WorkerLike, broken: (message: string)
       if (!waiting.has(q)) continue;
       if (q.once || q.tries > 1) {
         waiting.delete(q);
+        rest();
         q.reject(new Error(`It broke off twice: ${why}`));
       } else ask(q);
     }

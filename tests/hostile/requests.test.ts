@@ -4,7 +4,7 @@ import { makeFill, makePiece, makeText } from '../../src/core/piece/make';
 import type { Layer, Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
 import { startForTests, type Application } from '../browser/application';
-import { Client, expectProblem, longestWait } from './client';
+import { Client, expectProblem, longestWait, memoryOfAll } from './client';
 
 let app: Application, client: Client;
 beforeAll(async () => {
@@ -100,6 +100,25 @@ describe('many at once', () => {
   it('readings of one client do not keep lists waiting', async () => {
     const many = Promise.all(Array.from({ length: 20 }, () => client.call(`${PIECE}/reading`)));
     expect(await longestWait(client, many, '/api/pieces?limit=20')).toBeLessThan(5000);
+  });
+});
+
+describe('memory', () => {
+  it('is flat over many readings and renders', async () => {
+    const { application } = await app.processes();
+    const round = async (n: number): Promise<void> => {
+      for (let i = 0; i < n; i++) {
+        expect((await client.call(`${PIECE}/reading`)).status).toBe(200);
+        expect((await client.call(`${PIECE}/render?scale=${i % 2 ? 1 : 0.5}`)).status).toBe(200);
+      }
+    };
+    await round(10);
+    const before = memoryOfAll(application);
+    await round(Number(process.env.PLAVO_ROUNDS ?? 40));
+    const grown = memoryOfAll(application) - before;
+    if (process.env.PLAVO_ROUNDS) console.log(`${Math.round(before / 1e6)} MB before, ${Math.round((before + grown) / 1e6)} MB after`);
+    // It was nine megabytes a reading once.
+    expect(grown).toBeLessThan(150e6);
   });
 });
 

@@ -36,3 +36,9 @@ export const clientOf = (request: Request): string => [request.headers.get('x-fo
 
 /** How a request's job is run. */
 export const asked = (request: Request, heavy = false): Pick<Job, 'signal' | 'client' | 'heavy'> => ({ signal: request.signal, client: clientOf(request), heavy });
+
+/** Starts the members that paint, before anybody asks. */
+export async function warmCrews(): Promise<void> {
+  // As many questions as members, so that each gets one.
+  await Promise.allSettled(Array.from({ length: CREWS.paint.members }, () => run('ready', undefined as never)));
+}

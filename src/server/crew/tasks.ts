@@ -163,6 +163,9 @@ export async function cut(ask: Place & { layer: string; strokes: CutStroke[] }):
   return photo ? keepMask(new CutOut(photo).mask(ask.strokes)) : null;
 }
 
+/** Nothing: a member that answers has loaded all it works with. */
+export const ready = async (): Promise<null> => null;
+
 /** Checks a font and keeps it. */
 export const addFont = ({ campaign, bytes, name, licence }: { campaign: string; bytes: Uint8Array; name: string; licence: string }): Promise<OwnFont> => keepFont(campaign, bytes, name, licence);
 
