@@ -142,7 +142,7 @@ function opened(document: string): Piece {
   try {
     return documentFrom(JSON.parse(document));
   } catch (e) {
-    throw new Problem(422, 'This version is damaged', `It cannot be opened (${e instanceof Problem ? (e.faults[0]?.reason ?? e.detail) : 'it is not JSON'}). Earlier versions of the piece can be restored.`, e instanceof Problem ? e.faults : [], { damaged: true });
+    throw new Problem(422, 'This version is damaged', `It cannot be read (${e instanceof Problem ? (e.faults[0]?.reason ?? e.detail) : 'it is not JSON'}). It stays as it is; restoring an earlier version makes a new one of that.`, e instanceof Problem ? e.faults : [], { damaged: true });
   }
 }
 

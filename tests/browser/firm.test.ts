@@ -50,7 +50,7 @@ describe('the start page', () => {
     await bench.click('Undo');
     await bench.find(card);
     await remove();
-    await bench.click('Bin');
+    await (await bench.named('Bin')).click();
     await says('What is deleted stays here for 30 days');
     await bench.click('Take back');
     await bench.find(card);

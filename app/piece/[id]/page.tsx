@@ -11,6 +11,8 @@ export const dynamic = 'force-dynamic';
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
+  const listed = listCampaigns(), nonce = (await headers()).get('x-nonce') ?? undefined;
+  listed.catch(() => {});
   let stored;
   try {
     stored = await readPiece(id);
@@ -20,7 +22,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     const [summary, revisions] = await Promise.all([summaryOfPiece(id), listRevisions(id, { limit: 50 })]);
     return <Damaged id={id} name={summary.name} why={e.detail ?? e.message} first={revisions} />;
   }
-  const [campaigns, fonts, nonce] = await Promise.all([listCampaigns(), listFonts(stored.campaign), headers().then((h) => h.get('x-nonce') ?? undefined)]);
+  const [campaigns, fonts] = await Promise.all([listed, listFonts(stored.campaign)]);
   return (
     <>
       <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_START }} />

@@ -57,15 +57,20 @@ const open = (): Promise<IDBPDatabase> =>
 const lockOf = (window: string): string => `plavo-window-${window}`;
 const locks = (): LockManager | null => globalThis.navigator?.locks ?? null;
 
-/** Holds a name for as long as the window lives; false where another window has it. */
+/** A page that is being reloaded, or left for another, gives its name back a moment after the next one asks, ms. */
+const HANDED_OVER = 250;
+
+/** Holds a name for as long as the window lives; false where another window has it and keeps it. */
 const hold = (name: string): Promise<boolean> => {
   const all = locks();
   if (!all) return Promise.resolve(true);
   return new Promise((resolve) => {
-    void all.request(lockOf(name), { ifAvailable: true }, (lock) => {
-      resolve(lock !== null);
-      return lock === null ? undefined : new Promise<void>(() => {});
-    });
+    all
+      .request(lockOf(name), { signal: AbortSignal.timeout(HANDED_OVER) }, () => {
+        resolve(true);
+        return new Promise<void>(() => {});
+      })
+      .catch(() => resolve(false));
   });
 };
 
@@ -74,11 +79,7 @@ let mine: Promise<string> | null = null;
 const windowName = (): Promise<string> =>
   (mine ??= (async () => {
     const known = globalThis.sessionStorage?.getItem('plavo-window');
-    // A page that is being reloaded gives its name back a moment after the next one asks.
-    for (let i = 0; known && i < 10; i++) {
-      if (await hold(known)) return known;
-      await new Promise((r) => setTimeout(r, 30));
-    }
+    if (known && (await hold(known))) return known;
     const fresh = nanoid(10);
     await hold(fresh);
     globalThis.sessionStorage?.setItem('plavo-window', fresh);
@@ -114,8 +115,10 @@ export async function writeJournal(id: string, revision: number, unsaved: boolea
  * is theirs.
  */
 export async function readJournals(id: string): Promise<Kept[]> {
-  const db = await open(), window = await windowName(), alive = await windowsAlive();
-  const entries = (await db.getAll('entries', IDBKeyRange.bound([id], [id, []]))) as Entry[];
+  const db = await open(), entries = (await db.getAll('entries', IDBKeyRange.bound([id], [id, []]))) as Entry[];
+  // Nothing was ever changed here: opening need not wait for a name.
+  if (!entries.length) return [];
+  const window = await windowName(), alive = await windowsAlive();
   const found: Kept[] = [];
   for (const e of entries.sort((a, b) => Number(b.window === window) - Number(a.window === window) || b.at - a.at)) {
     if (e.window !== window && alive.has(e.window)) continue;

@@ -30,7 +30,7 @@ export function Damaged({ id, name, why, first }: { id: string; name: string; wh
       <Title order={1} fz={24}>
         {name} is damaged
       </Title>
-      <Text fz="sm">{why} It stays among the versions; restoring another one makes a new version.</Text>
+      <Text fz="sm">{why}</Text>
       {versions.items?.map((v) => (
         <Group key={v.row} justify="space-between" wrap="nowrap">
           <Text fz="sm">

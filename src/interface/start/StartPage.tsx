@@ -1,6 +1,6 @@
 'use client';
 // The start page: campaigns with their pieces, a new piece from a destination or a size, or from a photo dropped anywhere.
-import { ActionIcon, Anchor, Button, Group, Menu, Stack, Text, TextInput, Title } from '@mantine/core';
+import { ActionIcon, Anchor, Button, Group, Menu, Stack, Text, TextInput, Title, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconDots, IconPhotoUp, IconPlus, IconSearch, IconTrash } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
@@ -115,6 +115,11 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           <Button size="xs" leftSection={<IconPlus size={16} />} onClick={() => setMaking({ photo: null })}>
             New piece
           </Button>
+          <Tooltip label="Bin: what was deleted in the last 30 days">
+            <ActionIcon aria-label="Bin" onClick={() => setBin(true)}>
+              <IconTrash size={17} />
+            </ActionIcon>
+          </Tooltip>
           <SchemeSwitch />
           {signedIn && (
             <Button size="xs" variant="subtle" onClick={() => void api.signOut().then(() => router.refresh(), (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }))}>
@@ -188,14 +193,9 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           </Stack>
         )}
         {naming === null ? (
-          <Group gap="xs">
-          <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => setNaming('')}>
+          <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => setNaming('')} style={{ alignSelf: 'flex-start' }}>
             New campaign
           </Button>
-          <Button variant="subtle" size="compact-sm" leftSection={<IconTrash size={14} />} onClick={() => setBin(true)}>
-            Bin
-          </Button>
-          </Group>
         ) : (
           <TextInput size="xs" w={260} autoFocus aria-label="Name of the campaign" placeholder="Name of the campaign" value={naming} onChange={(e) => setNaming(e.currentTarget.value)} onBlur={() => void addCampaign()} onKeyDown={(e) => (e.key === 'Enter' ? e.currentTarget.blur() : e.key === 'Escape' && setNaming(null))} />
         )}
