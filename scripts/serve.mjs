@@ -28,8 +28,10 @@ function isText(path) {
 const app = next({ dev, hostname, port, quiet: true });
 await app.prepare();
 const handle = app.getRequestHandler();
-const server = createServer({ keepAliveTimeout: KEEP_ALIVE, headersTimeout: 20_000, requestTimeout: 120_000, maxHeaderSize: 16_384 }, (request, response) => {
+const server = createServer({ keepAliveTimeout: KEEP_ALIVE, headersTimeout: 20_000, requestTimeout: 600_000, maxHeaderSize: 16_384 }, (request, response) => {
   const url = request.url ?? '';
+  // Who asks, as the socket knows it: nobody can say so of themselves.
+  request.headers['x-plavo-address'] = request.socket.remoteAddress ?? '';
   if (!METHODS.has(request.method ?? '')) return problem(response, 405, 'This method is not known here', `${[...METHODS].join(', ')} are.`, { allow: [...METHODS].join(', ') });
   if (url.length > MOST_ADDRESS) return problem(response, 414, 'The address is too long', `At most ${MOST_ADDRESS} letters are taken.`);
   if (!url.startsWith('/') || !isText(url.split('?')[0])) return problem(response, 400, 'The address is not valid', 'Its path holds an escape that is no text.');

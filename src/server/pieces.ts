@@ -158,8 +158,12 @@ export async function readPiece(id: string): Promise<StoredPiece> {
     if (!row.damaged) await database()('pieces').where({ id, revision: row.revision }).update({ damaged: true });
     throw e;
   }
-  const { swatches, revision: house } = await readHouse(row.campaign_id);
-  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), look: `${row.revision}.${house}`, piece: withHouse(piece, swatches) };
+  const house = await readHouse(row.campaign_id).catch((e: unknown) => {
+    // A damaged house style leaves pieces with the colours they have.
+    if (e instanceof Problem && e.status === 422) return null;
+    throw e;
+  });
+  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), look: `${row.revision}.${house?.revision ?? 0}`, piece: house ? withHouse(piece, house.swatches) : piece };
 }
 
 /** Is the piece there, in the bin or out of it? @throws Problem 404 */
@@ -174,11 +178,15 @@ export interface House {
   swatches: Swatch[];
 }
 
-/** Swatches of a campaign's house style. @throws Problem 404 */
+/** Swatches of a campaign's house style. @throws Problem 404, or 422 where it is damaged */
 export async function readHouse(campaign: string): Promise<House> {
   const row = await database()<{ id: string; swatches: string | null; house_revision: number }>('campaigns').where({ id: campaign }).first('swatches', 'house_revision');
   if (!row) throw notFound('campaign');
-  return { revision: row.house_revision, swatches: row.swatches ? (JSON.parse(row.swatches) as Swatch[]) : [] };
+  try {
+    return { revision: row.house_revision, swatches: row.swatches ? (JSON.parse(row.swatches) as Swatch[]) : [] };
+  } catch {
+    throw new Problem(422, 'The house style is damaged', 'It cannot be read. Pieces keep the colours they have; saving a house style anew mends it.');
+  }
 }
 
 /**
@@ -221,7 +229,7 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
   if ('conflict' in outcome)
     throw new Problem(409, 'The piece was changed elsewhere', `It is at revision ${outcome.conflict}, your edits began at ${over}. Both versions are kept.`, [], { revision: outcome.conflict });
   const row = outcome.stored!;
-  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), look: `${row.revision}.${(await readHouse(row.campaign_id)).revision}`, piece };
+  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), look: (await summaryOfPiece(id)).look, piece };
 }
 
 /** Of days longer ago than `KEPT_DAYS` the last saved revision stays, and whatever was refused: what a piece was like is never lost. */

@@ -5,7 +5,7 @@ import type { WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
 import type { Application } from './application';
 import { inSession } from './session';
-import { makeFill, makeTint } from '../../src/core/piece/make';
+import { makeFill, makePicture, makeTint } from '../../src/core/piece/make';
 import type { Layer, Piece } from '../../src/core/piece/schema';
 import { BLEND_MODES } from '../../src/core/piece/plain';
 
@@ -221,6 +221,41 @@ describe('one painter, two places', () => {
     expect(await shareOff(made.id, piece, 'base')).toBe(0);
     // What differs is seen.
     expect(await shareOff(made.id, { ...piece, slides: [{ ...piece.slides[0], layers: piece.slides[0].layers.slice(0, -2) }] }, 'base')).toBeGreaterThan(0.05);
+    await call(`/api/pieces/${made.id}`, { method: 'DELETE' });
+  });
+
+  it('and of a picture that is transparent, reduced, enlarged and turned, and of a drawing shown from pixels', async () => {
+    // A white disc whose surroundings are black where nobody sees them, soft at its rim.
+    const side = 300, data = Buffer.alloc(side * side * 4);
+    for (let y = 0; y < side; y++)
+      for (let x = 0; x < side; x++) {
+        const a = Math.min(1, Math.max(0, (120 - Math.hypot(x - 150, y - 150)) / 20)), o = (y * side + x) * 4;
+        data.fill(a > 0 ? 255 : 0, o, o + 3);
+        data[o + 3] = Math.round(a * 255);
+      }
+    const upload = async (bytes: BlobPart, name: string): Promise<string> => {
+      const form = new FormData();
+      form.append('file', new Blob([bytes]), name);
+      return ((await (await call('/api/assets', { method: 'POST', body: form })).json()) as { id: string }).id;
+    };
+    const logo = await upload(new Uint8Array(await sharp(data, { raw: { width: side, height: side, channels: 4 } }).png().toBuffer()), 'disc.png');
+    const shaded = await upload('<svg xmlns="http://www.w3.org/2000/svg" width="40" height="40"><radialGradient id="g"><stop stop-color="#f80"/><stop offset="1" stop-color="#08f" stop-opacity="0"/></radialGradient><circle cx="20" cy="20" r="18" fill="url(#g)"/></svg>', 'shaded.svg');
+    const made = (await (await post('/api/pieces', { width: 400, height: 400, name: 'Transparent' })).json()) as Stored & { id: string };
+    const { piece } = made, size = piece.sizes[0];
+    const picture = (id: string, asset: string, box: Layer['box'], rotation = 0): Layer => ({ ...makePicture(id, asset, id, size, { width: 300, height: 300 }), box, rotation });
+    piece.slides[0].layers = [
+      { ...makeFill('g', '#ffffff', size), box: { x: 0, y: 0, width: 400, height: 400 } },
+      picture('small', logo, { x: 10, y: 10, width: 90, height: 90 }),
+      picture('large', logo, { x: 60, y: 20, width: 330, height: 330 }),
+      picture('turned', logo, { x: 20, y: 240, width: 130, height: 130 }, 27),
+      picture('drawn', shaded, { x: 200, y: 220, width: 160, height: 160 }),
+    ];
+    const saved = await post(`/api/pieces/${made.id}`, piece, 'PUT', { 'if-match': '"1"' });
+    expect(saved.status).toBe(200);
+    expect(await shareOff(made.id, piece, 'base')).toBeLessThanOrEqual(0.001);
+    // White over white is white.
+    const { data: shown } = await sharp(Buffer.from(await (await call(`/api/pieces/${made.id}/render`)).arrayBuffer())).extract({ left: 0, top: 0, width: 190, height: 200 }).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+    expect(Math.min(...shown)).toBeGreaterThan(252);
     await call(`/api/pieces/${made.id}`, { method: 'DELETE' });
   });
 });

@@ -4,7 +4,7 @@ import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
 import { ids } from '../../src/core/testing/scenes';
 import { makePhoto, makePiece, makeText } from '../../src/core/piece/make';
-import { assetBytes, keepAsset, keepBytes, listAssets } from '../../src/server/assets';
+import { assetBytes, assetDrawing, drawn, keepAsset, keepBytes, listAssets } from '../../src/server/assets';
 import { closeDatabase, database } from '../../src/server/database';
 import { createCampaign, createPiece, deletePiece, documentFrom, emptyBin, KEPT_DAYS, listPieces, listRevisions, readHouse, readPiece, readRevision, restorePiece, restoreRevision, saveHouse, savePiece, summaryOfPiece } from '../../src/server/pieces';
 import { Problem } from '../../src/server/problem';
@@ -84,6 +84,16 @@ describe('pictures', () => {
     const a = await keepAsset(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><circle cx="10" cy="10" r="8"/></svg>'), 'tile.svg');
     expect(a).toMatchObject({ width: 30, height: 20 });
     expect((await sharp(await assetBytes(a.workingId)).metadata()).width).toBe(1536);
+  });
+
+  it('one that holds more than flat shapes is drawn as large as it is shown; one of flat shapes has outlines', async () => {
+    const shaded = await keepAsset(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><linearGradient id="g"><stop stop-color="#f00"/><stop offset="1" stop-color="#00f"/></linearGradient><rect width="30" height="20" fill="url(#g)"/></svg>'), 'shaded.svg');
+    expect(shaded.drawingId).toBe('');
+    for (const side of [1536, 4096]) expect((await (await drawn(shaded.id, side)).png().toBuffer({ resolveWithObject: true })).info).toMatchObject({ width: side, height: Math.round((side * 2) / 3) });
+    const flat = await keepAsset(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><style>.a{fill:#123456}</style><rect class="a" width="30" height="20"/></svg>'), 'flat.svg');
+    expect(await assetDrawing(flat)).toMatchObject({ width: 30, marks: [{ fill: '#123456' }] });
+    // Its thumbnail is kept with it.
+    expect((await sharp(await assetBytes(flat.thumbnailId!)).metadata()).format).toBe('webp');
   });
 
   it('names do not decide what a file is, and bad ones are refused with a reason', async () => {
@@ -233,6 +243,17 @@ describe('house styles', () => {
     expect(await refused(saveHouse(id, 1, [amber]))).toMatchObject({ status: 409, extra: { revision: 2, swatches: [{ id: 'amber', colour: '#ff0000' }, { id: 'blue' }] } });
     // The same again is an answer lost on the way.
     expect(await saveHouse(id, 1, [{ ...amber, colour: '#ff0000' }, blue])).toMatchObject({ revision: 2 });
+  });
+
+  it('one that is damaged leaves pieces as they are, and is mended by saving anew', async () => {
+    const { id } = await createCampaign('House');
+    await saveHouse(id, 0, [amber]);
+    const made = await createPiece({ ...makePiece('In house', { destination: 'square-post' }, ids(), () => []), swatches: [amber] }, id);
+    await database()('campaigns').where({ id }).update({ swatches: '[{"id"' });
+    expect((await readPiece(made.id)).piece.swatches).toEqual([amber]);
+    expect(await refused(readHouse(id))).toMatchObject({ status: 422 });
+    expect((await saveHouse(id, 1, [blue])).revision).toBe(2);
+    expect((await readHouse(id)).swatches.map((s) => s.id)).toEqual(['blue']);
   });
 
   it('a swatch the campaign no longer has becomes the piece’s own; a picture of the piece is another one then', async () => {

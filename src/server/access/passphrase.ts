@@ -76,8 +76,13 @@ async function holdsSession(cookie: string | undefined): Promise<boolean> {
   }
 }
 
-/** Where a request comes from: behind a proxy that says so, the address it names last. */
-export const addressOf = (headers: Headers): string => headers.get('x-forwarded-for')?.split(',').pop()?.trim() || 'here';
+const LOOPBACK = /^(?:::1|(?:::ffff:)?127(?:\.\d{1,3}){3})?$/;
+
+/** Where a request comes from: the address of its socket; for a proxy on this machine the address that it names last. */
+export function addressOf(headers: Headers): string {
+  const socket = headers.get('x-plavo-address') ?? '';
+  return (LOOPBACK.test(socket) && headers.get('x-forwarded-for')?.split(',').pop()?.trim()) || socket || 'here';
+}
 
 /**
  * May this request go on: by a session's cookie, or for programs by the passphrase as a bearer token (RFC 6750)?

@@ -1,6 +1,7 @@
 // The crews of the server: one paints, measures and solves, one takes in what comes from outside.
 import { availableParallelism, totalmem } from 'node:os';
 import { join } from 'node:path';
+import { addressOf } from '../access/passphrase';
 import { Crew, type Job } from './crew';
 import type * as tasks from './tasks';
 
@@ -31,8 +32,8 @@ export async function run<K extends TaskName>(task: K, ask: Parameters<Tasks[K]>
   return (await crew(CREW_OF[task] ?? 'paint').run({ ...how, task, ask })) as Awaited<ReturnType<Tasks[K]>>;
 }
 
-/** Who asks, so that clients take turns: by sign-in or address, and by program. */
-export const clientOf = (request: Request): string => [request.headers.get('x-forwarded-for'), request.headers.get('authorization'), request.headers.get('user-agent')].map((v) => (v ?? '').slice(0, 120)).join('|');
+/** Who asks, so that clients take turns: by address, and by program. */
+const clientOf = ({ headers }: Request): string => `${addressOf(headers).slice(0, 80)}|${(headers.get('user-agent') ?? '').slice(0, 120)}`;
 
 /** How a request's job is run. */
 export const asked = (request: Request, heavy = false): Pick<Job, 'signal' | 'client' | 'heavy'> => ({ signal: request.signal, client: clientOf(request), heavy });
