@@ -32,7 +32,7 @@ try {
   } finally {
     await database.stop();
   }
-  await step('Hostile files, requests and faults', [...jest, '--ci', '--config', join(ROOT, 'tests/hostile/jest.config.mjs'), '--runInBand']);
+  await step('Hostile files, requests and faults', [...jest, '--ci', '--config', join(ROOT, 'tests/hostile/jest.config.mjs'), '--maxWorkers=2']);
   await step('Browser tests', [...jest, '--ci', '--config', join(ROOT, 'tests/browser/jest.config.mjs'), '--runInBand']);
 } catch (e) {
   problem = e.message;

@@ -31,6 +31,7 @@ it('a database that is away is 503 with when to come again, anything else 500 in
   const logged = jest.spyOn(console, 'error').mockImplementation(() => {});
   const away = await answer(() => Promise.reject(Object.assign(new Error('x'), { code: 'ECONNREFUSED' })));
   expect([away.status, away.headers.get('retry-after')]).toEqual([503, '2']);
+  expect((await answer(() => Promise.reject(new Error("Can't add new command when connection is in closed state")))).status).toBe(503);
   const other = await answer(() => Promise.reject(new TypeError('cannot read')));
   expect(other.status).toBe(500);
   expect(await other.text()).not.toContain('cannot read');
@@ -47,4 +48,14 @@ it('revisions: whole numbers the database can hold', () => {
   const over = (match?: string): number => overRevision(new Request('http://x', match === undefined ? {} : { headers: { 'if-match': match } }));
   expect([over('"3"'), over('W/"12"'), over('0')]).toEqual([3, 12, 0]);
   for (const [match, status] of [[undefined, 428], ['"2147483648"', 400], ['x', 400], ['"9999999999999"', 400]] as const) expect(() => over(match)).toThrow(expect.objectContaining({ status }) as Error);
+});
+it('a problem of another bundle is a problem', async () => {
+  jest.resetModules();
+  const other = (await import('./problem?again' as './problem')).Problem;
+  expect(other).not.toBe(Problem);
+  const one = new other(413, 'Too much', 'Less is less.');
+  expect(one).toBeInstanceOf(Problem);
+  const r = await answer(() => Promise.reject(one));
+  expect([r.status, await r.json()]).toEqual([413, expect.objectContaining({ title: 'Too much', detail: 'Less is less.' })]);
+  expect(new Error('x')).not.toBeInstanceOf(Problem);
 });

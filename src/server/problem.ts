@@ -2,7 +2,16 @@
 import type { z } from 'zod';
 import { pointer, type Fault } from '../core/piece/upgrade';
 
+const BRAND = Symbol.for('plavo.problem');
+
 export class Problem extends Error {
+  readonly [BRAND] = true;
+
+  /** Crews are shared by parts of the server that were bundled apart, each with a class of its own: a problem is told by its mark. */
+  static [Symbol.hasInstance](value: unknown): boolean {
+    return typeof value === 'object' && value !== null && (value as { [BRAND]?: boolean })[BRAND] === true;
+  }
+
   constructor(
     readonly status: number,
     readonly title: string,
@@ -78,7 +87,7 @@ export async function answer(handler: () => Promise<Response>): Promise<Response
     return await handler();
   } catch (error) {
     if (error instanceof Problem) return error.response();
-    const code = (error as { code?: string }).code ?? '';
+    const code = (error as { code?: string }).code ?? (/closed state|connection lost/i.test(String((error as Error).message)) ? 'PROTOCOL_CLOSED' : '');
     if (isFull(error)) return new Problem(507, 'The disk is full', 'Nothing was stored. Your edits stay in this browser until there is room again.').response();
     if (/^(ECONN|PROTOCOL_|ER_CON|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_QUERY_INTERRUPTED)/.test(code) || (error as Error).name === 'KnexTimeoutError') {
       tellAway(code || 'no connection is free');

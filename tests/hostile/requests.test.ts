@@ -114,7 +114,7 @@ describe('memory', () => {
     };
     await round(10);
     const before = memoryOfAll(application);
-    await round(Number(process.env.PLAVO_ROUNDS ?? 40));
+    await round(Number(process.env.PLAVO_ROUNDS ?? 25));
     const grown = memoryOfAll(application) - before;
     if (process.env.PLAVO_ROUNDS) console.log(`${Math.round(before / 1e6)} MB before, ${Math.round((before + grown) / 1e6)} MB after`);
     // It was nine megabytes a reading once.
@@ -196,11 +196,11 @@ describe('any request at all', () => {
           if (a.status >= 500 && a.status !== 503) throw new Error(`${method} ${at} ${r.body ?? ''}: ${a.status} ${a.text.slice(0, 200)}`);
           if (a.status >= 400) expectProblem(a, a.status);
         }),
-        { numRuns: Number(process.env.PLAVO_FUZZ ?? 12), seed: 20_26, endOnFailure: true },
+        { numRuns: Number(process.env.PLAVO_FUZZ ?? 8), seed: 20_26, endOnFailure: true },
       );
     }
     // It reached both what is answered and what is refused.
-    expect(seen[200]).toBeGreaterThan(20);
-    expect((seen[400] ?? 0) + (seen[404] ?? 0) + (seen[422] ?? 0)).toBeGreaterThan(50);
+    expect(seen[200]).toBeGreaterThan(10);
+    expect((seen[400] ?? 0) + (seen[404] ?? 0) + (seen[422] ?? 0)).toBeGreaterThan(40);
   });
 });
