@@ -25,6 +25,13 @@ function isText(path) {
   }
 }
 
+/**
+ * Requests that are being answered, by number: their signals tell whose client has left. The signal that a handler's own request has is linked to
+ * the connection by references that may be collected meanwhile, and then never tells.
+ */
+const here = (globalThis.plavoRequests = new Map());
+let requests = 0;
+
 const app = next({ dev, hostname, port, quiet: true });
 await app.prepare();
 const handle = app.getRequestHandler();
@@ -32,6 +39,13 @@ const server = createServer({ keepAliveTimeout: KEEP_ALIVE, headersTimeout: 20_0
   const url = request.url ?? '';
   // Who asks, as the socket knows it: nobody can say so of themselves.
   request.headers['x-plavo-address'] = request.socket.remoteAddress ?? '';
+  const number = String(++requests), leaving = new AbortController();
+  request.headers['x-plavo-request'] = number;
+  here.set(number, leaving.signal);
+  response.once('close', () => {
+    here.delete(number);
+    if (!response.writableFinished) leaving.abort();
+  });
   if (!METHODS.has(request.method ?? '')) return problem(response, 405, 'This method is not known here', `${[...METHODS].join(', ')} are.`, { allow: [...METHODS].join(', ') });
   if (url.length > MOST_ADDRESS) return problem(response, 414, 'The address is too long', `At most ${MOST_ADDRESS} letters are taken.`);
   if (!url.startsWith('/') || !isText(url.split('?')[0])) return problem(response, 400, 'The address is not valid', 'Its path holds an escape that is no text.');

@@ -35,8 +35,11 @@ export async function run<K extends TaskName>(task: K, ask: Parameters<Tasks[K]>
 /** Who asks, so that clients take turns: by address, and by program. */
 const clientOf = ({ headers }: Request): string => `${addressOf(headers).slice(0, 80)}|${(headers.get('user-agent') ?? '').slice(0, 120)}`;
 
+/** Tells when the client of a request has left: as the server's door knows it (scripts/serve.mjs), which is always right. */
+const signalOf = (request: Request): AbortSignal => (globalThis as { plavoRequests?: Map<string, AbortSignal> }).plavoRequests?.get(request.headers.get('x-plavo-request') ?? '') ?? request.signal;
+
 /** How a request's job is run. */
-export const asked = (request: Request, heavy = false): Pick<Job, 'signal' | 'client' | 'heavy'> => ({ signal: request.signal, client: clientOf(request), heavy });
+export const asked = (request: Request, heavy = false): Pick<Job, 'signal' | 'client' | 'heavy'> => ({ signal: signalOf(request), client: clientOf(request), heavy });
 
 /** Starts the members that paint, before anybody asks. */
 export async function warmCrews(): Promise<void> {
