@@ -32,7 +32,13 @@ const toggle = (words: string): Promise<void> => bench.toggle(words);
 const unfold = (name: string): Promise<void> => bench.unfold(name);
 /** Goes into a text by double click and marks everything. */
 const into = async (id: string): Promise<void> => {
-  await driver.actions().doubleClick(await bench.find(`[data-layer="${id}"]`)).perform();
+  // On a machine that is busy two presses may lie too far apart to be one double click.
+  await bench.until(async () => {
+    const open = async (): Promise<boolean> => (await driver.findElements(By.css('textarea[aria-label="Text"]'))).length > 0;
+    if (await open()) return true;
+    await driver.actions().doubleClick(await bench.find(`[data-layer="${id}"]`)).perform();
+    return driver.wait(open, 3000).catch(() => false);
+  }, 'the text was never opened');
   const area = await bench.find('textarea[aria-label="Text"]');
   await bench.until(async () => (await driver.executeScript('return document.activeElement === arguments[0] && arguments[0].selectionEnd > 0', area)) as boolean, 'the text never took the focus');
 };
