@@ -65,7 +65,7 @@ server.on('error', (e) => {
   console.error(e.code === 'EADDRINUSE' ? `Port ${port} is taken.` : e.message);
   process.exit(1);
 });
-server.listen(port, hostname, () => process.send?.('listening'));
+server.listen(port, hostname);
 
 let stopping = false;
 function stop() {

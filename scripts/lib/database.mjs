@@ -1,14 +1,14 @@
 // Our own MariaDB server: loopback only, a free port, its data in a folder of ours. Never the system's.
 import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { closeSync, existsSync, mkdirSync, readFileSync, rmSync, openSync } from 'node:fs';
+import { closeSync, existsSync, readFileSync, rmSync, openSync } from 'node:fs';
 import { createServer, createConnection } from 'node:net';
 import { tmpdir, userInfo } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { readState, writeWhole } from './files.mjs';
 import { beganAt, sameProcess } from './lock.mjs';
-import { fail, findProgram } from './machine.mjs';
+import { ensureFolder, fail, findProgram } from './machine.mjs';
 import { supervise } from './supervise.mjs';
 
 export const freePort = () =>
@@ -39,11 +39,7 @@ const STOP = 10_000;
  */
 export async function startDatabase(dataDir, { say = () => {}, giveUp = fail } = {}) {
   const folder = join(dataDir, 'database'), state = join(dataDir, 'database.json'), log = join(dataDir, 'database.log');
-  try {
-    mkdirSync(dataDir, { recursive: true });
-  } catch (e) {
-    fail(`The data folder ${dataDir} cannot be used: ${e.message}. Set PLAVO_DATA_DIR to a folder that can be written.`);
-  }
+  ensureFolder(dataDir);
   // Left running by one that was killed: its data is whole once it has ended.
   const known = readState(state);
   if (known && sameProcess(known)) {

@@ -1,8 +1,8 @@
 // One Plavo to a data folder: a lock file that names its holder, which counts only while that process lives.
-import { linkSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { linkSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readState } from './files.mjs';
-import { fail } from './machine.mjs';
+import { ensureFolder, fail } from './machine.mjs';
 
 /** When a process began, in ticks since the machine did: a number that another process of the same id does not have. Null where that cannot be told. */
 export function beganAt(pid) {
@@ -14,7 +14,7 @@ export function beganAt(pid) {
   }
 }
 
-export const alive = (pid) => {
+const alive = (pid) => {
   try {
     process.kill(pid, 0);
     return true;
@@ -33,11 +33,7 @@ export const sameProcess = ({ pid, began }) => Number.isInteger(pid) && alive(pi
  */
 export function takeFolder(folder, about) {
   const path = join(folder, 'plavo.lock');
-  try {
-    mkdirSync(folder, { recursive: true });
-  } catch (e) {
-    fail(`The data folder ${folder} cannot be used: ${e.message}. Set PLAVO_DATA_DIR to a folder that can be written.`);
-  }
+  ensureFolder(folder);
   const mine = `${path}.${process.pid}`;
   writeFileSync(mine, JSON.stringify({ pid: process.pid, began: beganAt(process.pid), ...about }), { mode: 0o600 });
   try {

@@ -36,6 +36,15 @@ export function ensurePrograms(programs) {
   if (r.status !== 0 || programs.some((p) => !which(p))) fail(`The packages could not be installed. Try:\n  ${how}`);
 }
 
+/** Makes the data folder where it is not there. */
+export function ensureFolder(folder) {
+  try {
+    mkdirSync(folder, { recursive: true });
+  } catch (e) {
+    fail(`The data folder ${folder} cannot be used: ${e.message}. Set PLAVO_DATA_DIR to a folder that can be written.`);
+  }
+}
+
 const hashOf = (parts) => {
   const h = createHash('sha256');
   for (const p of parts) h.update(p);

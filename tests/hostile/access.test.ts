@@ -1,14 +1,10 @@
 // Where others can reach the server: nobody gets anything without the passphrase, and nobody can try for long.
-import { startForTests, type Application } from '../browser/application';
-import { Client, expectProblem } from './client';
+import type { Application } from '../browser/application';
+import { expectProblem, withApplication, type Client } from './client';
 
 const PHRASE = 'slow trains and long views';
 let app: Application, client: Client;
-beforeAll(async () => {
-  app = await startForTests({ PLAVO_PASSPHRASE: PHRASE });
-  client = new Client(app);
-});
-afterAll(() => app.stop());
+withApplication((a, c) => void ([app, client] = [a, c]), { PLAVO_PASSPHRASE: PHRASE });
 
 const signIn = (passphrase: string, from?: string) => client.send('POST', '/api/sign-in', { passphrase }, from ? { 'x-forwarded-for': from } : {});
 const cookieOf = (headers: Headers): string => headers.get('set-cookie')!.split(';')[0];

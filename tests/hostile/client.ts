@@ -1,7 +1,7 @@
 // What hostile tests ask with: answers with how long they took, memory of all processes of the application.
 import { request } from 'node:http';
 import { readdirSync, readFileSync } from 'node:fs';
-import type { Application } from '../browser/application';
+import { startForTests, type Application } from '../browser/application';
 import type { Piece } from '../../src/core/piece/schema';
 
 export interface Answer {
@@ -50,6 +50,16 @@ export class Client {
       r.end();
     });
   }
+}
+
+/** Starts the application before the tests of a block and stops it after them; `begun` gets it and a client. */
+export function withApplication(begun: (app: Application, client: Client) => void, env: Record<string, string> = {}): void {
+  let app: Application | undefined;
+  beforeAll(async () => {
+    app = await startForTests(env);
+    begun(app, new Client(app));
+  });
+  afterAll(() => app?.stop());
 }
 
 /** The longest the event loop of the server kept a light request waiting while something else went on, ms. */

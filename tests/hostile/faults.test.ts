@@ -5,8 +5,8 @@ import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Piece } from '../../src/core/piece/schema';
-import { startForTests, type Application } from '../browser/application';
-import { Client } from './client';
+import type { Application } from '../browser/application';
+import { withApplication, type Client } from './client';
 
 const here = process.cwd();
 
@@ -21,11 +21,7 @@ async function until<T>(what: string, ask: () => Promise<T | null | false>, pati
 
 describe('killed without warning', () => {
   let app: Application, client: Client;
-  beforeAll(async () => {
-    app = await startForTests();
-    client = new Client(app);
-  });
-  afterAll(() => app.stop());
+  withApplication((a, c) => void ([app, client] = [a, c]));
 
   it('application and database are started again, and nothing acknowledged is lost', async () => {
     const { piece } = await client.piece('ostrel-reopening');

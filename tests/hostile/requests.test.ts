@@ -3,15 +3,11 @@ import fc from 'fast-check';
 import { makeFill, makePiece, makeText } from '../../src/core/piece/make';
 import type { Layer, Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
-import { startForTests, type Application } from '../browser/application';
-import { Client, expectProblem, longestWait, memoryOfAll } from './client';
+import type { Application } from '../browser/application';
+import { expectProblem, longestWait, memoryOfAll, withApplication, type Client } from './client';
 
 let app: Application, client: Client;
-beforeAll(async () => {
-  app = await startForTests();
-  client = new Client(app);
-});
-afterAll(() => app.stop());
+withApplication((a, c) => void ([app, client] = [a, c]));
 
 const PIECE = '/api/pieces/ostrel-reopening';
 

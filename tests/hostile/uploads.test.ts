@@ -1,17 +1,15 @@
 // Files that mean harm: each is answered in words, in bounded time, while everything else goes on.
 import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
-import { startForTests, type Application } from '../browser/application';
-import { Client, expectProblem, longestWait, memoryOfAll } from './client';
+import type { Application } from '../browser/application';
+import { expectProblem, longestWait, memoryOfAll, withApplication, type Client } from './client';
 
 let app: Application, client: Client;
+withApplication((a, c) => void ([app, client] = [a, c]));
 beforeAll(async () => {
-  app = await startForTests();
-  client = new Client(app);
   // Members are started with the first that is taken in.
   await client.upload('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>', 'first.svg');
 });
-afterAll(() => app.stop());
 
 /** What took this long was blocked, ms: these took from five seconds to minutes once, and take a tenth of a second on any machine. */
 const BLOCKED = 5000;

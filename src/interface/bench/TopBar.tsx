@@ -99,14 +99,16 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
   );
 }
 
+/** Says that the present document is a piece of its own now, and where. */
+const tellMade = (id: string, title: string): void => void notifications.show({ title, message: <Anchor href={`/piece/${id}`}>Open it</Anchor>, autoClose: 15000 });
+
 /** What the server refused and why, and ways on; the work stays here whatever is chosen. */
 function Refused({ status, title, detail }: Refusal) {
   const [busy, setBusy] = useState(false);
   const asNew = async (): Promise<void> => {
     setBusy(true);
     try {
-      const made = await saveAsNew();
-      notifications.show({ title: 'It is a piece of its own now', message: <Anchor href={`/piece/${made}`}>Open it</Anchor>, autoClose: 15000 });
+      tellMade(await saveAsNew(), 'It is a piece of its own now');
     } catch (e) {
       notifications.show({ color: 'amber', ...inWords(e) });
     } finally {
@@ -159,7 +161,7 @@ function Conflict({ open }: { open: boolean }) {
     setBusy(true);
     try {
       const made = await resolveConflict(how);
-      if (made) notifications.show({ title: 'Your version is a piece of its own now', message: <Anchor href={`/piece/${made}`}>Open it</Anchor>, autoClose: 15000 });
+      if (made) tellMade(made, 'Your version is a piece of its own now');
     } catch (e) {
       notifications.show({ color: 'amber', ...inWords(e) });
     } finally {

@@ -21,11 +21,10 @@ const VALUES: Record<string, RegExp> = {
   display: all(WORD), visibility: all(WORD), overflow: all(WORD), 'paint-order': all('[a-z ]{1,30}'), 'shape-rendering': all('[a-z]{1,30}'), 'vector-effect': all(WORD), 'mix-blend-mode': all(WORD), isolation: all(WORD),
   'clip-path': all(REFERENCE), mask: all(REFERENCE), filter: all(REFERENCE), 'marker-start': all(REFERENCE), 'marker-mid': all(REFERENCE), 'marker-end': all(REFERENCE), marker: all(REFERENCE),
   'mask-type': all('luminance|alpha'), 'color-interpolation-filters': all('[a-z]{1,12}'), 'color-interpolation': all('[a-z]{1,12}'),
-  'font-family': all(`[\\p{L}\\p{N}\\s,'"-]{1,300}`), 'font-size': all(`${LENGTH}|${WORD}`), 'font-weight': all(`\\d{1,4}|${WORD}`), 'font-style': all(WORD), 'font-stretch': all(`${WORD}|${NUMBER}%`), 'font-variant': all(WORD),
+  // Family names are letters of any script.
+  'font-family': /^[\p{L}\p{N}\s,'"-]{1,300}$/u, 'font-size': all(`${LENGTH}|${WORD}`), 'font-weight': all(`\\d{1,4}|${WORD}`), 'font-style': all(WORD), 'font-stretch': all(`${WORD}|${NUMBER}%`), 'font-variant': all(WORD),
   'text-anchor': all(WORD), 'text-decoration': all('[a-z -]{1,40}'), 'letter-spacing': all(`normal|${LENGTH}`), 'word-spacing': all(`normal|${LENGTH}`), 'baseline-shift': all(`${WORD}|${LENGTH}`), 'dominant-baseline': all(WORD), 'writing-mode': all(WORD), direction: all(WORD), 'unicode-bidi': all(WORD),
 };
-// Family names are letters of any script.
-VALUES['font-family'] = /^[\p{L}\p{N}\s,'"-]{1,300}$/u;
 
 /** Geometry that SVG 2 makes properties too. */
 const GEOMETRY = new Set(['x', 'y', 'width', 'height', 'cx', 'cy', 'r', 'rx', 'ry']);

@@ -70,15 +70,13 @@ export function parseSvg(text: string): SvgElement {
     // Prefixes that were never declared are the mark of a drawing cut out of a larger file; what they name is not ours anyway.
     resolvePrefix: (prefix: string) => (prefix === 'xlink' ? XLINK : prefix === 'svg' ? SVG : `undeclared:${prefix}`),
   });
-  const declared: Record<string, string> = Object.create(null) as Record<string, string>;
   const open: (SvgElement | null)[] = [];
   let root: SvgElement | null = null, elements = 0, letters = 0;
   parser.on('error', (e) => {
     throw new SvgFault('broken', `it is not well-formed XML (${e.message.split('\n')[0].slice(0, 120)})`);
   });
   parser.on('doctype', (doctype) => {
-    Object.assign(declared, entitiesIn(doctype));
-    Object.assign(parser.ENTITIES, declared);
+    Object.assign(parser.ENTITIES, entitiesIn(doctype));
   });
   parser.on('opentag', (tag: SaxesTagNS) => {
     if (open.length >= SVG_LIMITS.depth) throw new SvgFault('too-much', `its parts lie within each other more than ${SVG_LIMITS.depth} deep`);
