@@ -235,6 +235,13 @@ try {
     if (i > 2) encode.push(performance.now() - t);
   }
   report('PNG of a 1080 x 1080 slide, against only encoding it', whole, 2, { ratio: at(whole, 0.5) / at(encode, 0.5), unit: 'x' });
+
+  const { besideHeavy, memoryKept } = await import('./lib/bench-server.mjs');
+  const waited = await besideHeavy(app, 'ostrel-reopening');
+  report('a picture, while another client asks for 20 large ones', waited.render, 3000);
+  report('a list, meanwhile', waited.lists, 300);
+  const kept = await memoryKept(app, 'ostrel-reopening');
+  report('memory after 100 readings and 100 pictures, against before', [kept], 1.4, { ratio: kept, unit: 'x' });
 } finally {
   await app.stop();
   rmSync(folder, { recursive: true, force: true });

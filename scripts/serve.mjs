@@ -65,7 +65,8 @@ server.on('error', (e) => {
   console.error(e.code === 'EADDRINUSE' ? `Port ${port} is taken.` : e.message);
   process.exit(1);
 });
-server.listen(port, hostname);
+// What may be made ready beside the first answers (instrumentation.ts).
+server.listen(port, hostname, () => globalThis.plavoListening?.());
 
 let stopping = false;
 function stop() {

@@ -6,7 +6,7 @@ const ATTEMPTS = 6;
 /** A process that lived this long, ms, begins with a short wait again. */
 const LIVED = 60_000;
 /** Longest waits, ms: before what does not come up, and before what does but ends soon. */
-const MOST = { failed: 10_000, ended: 1600 };
+const MOST = { failed: 10_000, ended: 400 };
 const grown = (times, most) => (times === 0 ? 0 : Math.min(most, 100 * 2 ** times));
 
 /**

@@ -1,6 +1,5 @@
 // What hostile tests ask with: answers with how long they took, memory of all processes of the application.
 import { request } from 'node:http';
-import { readdirSync, readFileSync } from 'node:fs';
 import { startForTests, type Application } from '../browser/application';
 import type { Piece } from '../../src/core/piece/schema';
 
@@ -69,23 +68,6 @@ export async function longestWait(client: Client, meanwhile: Promise<unknown>, p
   while (!over) longest = Math.max(longest, (await client.call(path)).ms);
   await meanwhile;
   return longest;
-}
-
-/** Bytes that a process and all it started hold in memory. */
-export function memoryOfAll(root: number): number {
-  const parent = new Map<number, number>(), rss = new Map<number, number>();
-  for (const name of readdirSync('/proc')) {
-    if (!/^\d+$/.test(name)) continue;
-    try {
-      const stat = readFileSync(`/proc/${name}/stat`, 'latin1').split(') ').pop()!.split(' ');
-      parent.set(Number(name), Number(stat[1]));
-      rss.set(Number(name), Number(stat[21]) * 4096);
-    } catch {
-      // Gone meanwhile.
-    }
-  }
-  const within = (pid: number): boolean => pid === root || (parent.has(pid) && parent.get(pid)! > 1 && within(parent.get(pid)!));
-  return [...rss].filter(([pid]) => within(pid)).reduce((sum, [, bytes]) => sum + bytes, 0);
 }
 
 /** Is it an error in words, as a program can read it? */

@@ -1,10 +1,12 @@
 // Requests that mean harm, or make no sense: every one is answered in words, none stops the server, none takes all of it.
 import fc from 'fast-check';
+import sharp from 'sharp';
 import { makeFill, makePiece, makeText } from '../../src/core/piece/make';
 import type { Layer, Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
 import type { Application } from '../browser/application';
-import { expectProblem, longestWait, memoryOfAll, withApplication, type Client } from './client';
+import { memoryOfAll } from '../../scripts/lib/memory.mjs';
+import { expectProblem, longestWait, withApplication, type Client } from './client';
 
 let app: Application, client: Client;
 withApplication((a, c) => void ([app, client] = [a, c]));
@@ -100,21 +102,38 @@ describe('many at once', () => {
 });
 
 describe('memory', () => {
-  it('is flat over many readings and renders', async () => {
+  /** Asks for something again and again; what all processes hold more afterwards than after the first few, bytes. */
+  async function grown(what: string, first: number, times: number, ask: (i: number) => Promise<void>): Promise<number> {
     const { application } = await app.processes();
-    const round = async (n: number): Promise<void> => {
-      for (let i = 0; i < n; i++) {
+    let i = 0;
+    while (i < first) await ask(i++);
+    const before = memoryOfAll(application);
+    while (i < first + times) await ask(i++);
+    const after = memoryOfAll(application);
+    if (process.env.PLAVO_ROUNDS) console.log(`${times} ${what}: ${Math.round(before / 1e6)} MB before, ${Math.round(after / 1e6)} MB after`);
+    return after - before;
+  }
+  const rounds = Number(process.env.PLAVO_ROUNDS ?? 0);
+
+  it('is flat over many readings and renders', async () => {
+    // It was nine megabytes a reading once.
+    expect(
+      await grown('readings and renders', 10, rounds || 25, async (i) => {
         expect((await client.call(`${PIECE}/reading`)).status).toBe(200);
         expect((await client.call(`${PIECE}/render?scale=${i % 2 ? 1 : 0.5}`)).status).toBe(200);
-      }
-    };
-    await round(10);
-    const before = memoryOfAll(application);
-    await round(Number(process.env.PLAVO_ROUNDS ?? 25));
-    const grown = memoryOfAll(application) - before;
-    if (process.env.PLAVO_ROUNDS) console.log(`${Math.round(before / 1e6)} MB before, ${Math.round((before + grown) / 1e6)} MB after`);
-    // It was nine megabytes a reading once.
-    expect(grown).toBeLessThan(150e6);
+      }),
+    ).toBeLessThan(150e6);
+  });
+
+  it('is flat over many uploads', async () => {
+    const noise = (seed: number) => sharp({ create: { width: 2400, height: 1600, channels: 3, background: { r: seed & 255, g: (seed >> 4) & 255, b: 90 }, noise: { type: 'gaussian', mean: 120, sigma: 30 } } }).jpeg({ quality: 70 }).toBuffer();
+    expect(
+      await grown('uploads', 6, Math.round(rounds * 0.3) || 12, async (i) => {
+        const a = await client.upload(await noise(i), `noise-${i}.jpg`);
+        expect(a.status).toBe(201);
+        expect((await client.call(`/api/assets/${(JSON.parse(a.text) as { id: string }).id}?as=thumbnail`)).status).toBe(200);
+      }),
+    ).toBeLessThan(150e6);
   });
 });
 

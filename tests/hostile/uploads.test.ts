@@ -2,7 +2,8 @@
 import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
 import type { Application } from '../browser/application';
-import { expectProblem, longestWait, memoryOfAll, withApplication, type Client } from './client';
+import { memoryOfAll } from '../../scripts/lib/memory.mjs';
+import { expectProblem, longestWait, withApplication, type Client } from './client';
 
 let app: Application, client: Client;
 withApplication((a, c) => void ([app, client] = [a, c]));
