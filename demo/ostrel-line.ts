@@ -1,7 +1,22 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
-import { FADE_SIDES, gradientThrough, makeBorder, makeFade, makeFill, makePhoto, makePicture, makePiece, makePlate, makePool, makeShape, makeText, makeTint, solid } from '../src/core/piece/make';
-import { plainGradient } from '../src/core/piece/swatches';
-import type { Cut, Fill, Layer, Piece, Swatch, TextLayer } from '../src/core/piece/schema';
+import type { TileId } from '../src/core/values/tiles';
+import { FADE_SIDES, makeFade } from '../src/core/kinds/fade';
+import { gradientThrough, solid } from '../src/core/values/plain';
+import { makeBorder } from '../src/core/kinds/border';
+import { makeFill } from '../src/core/kinds/fill';
+import { makePhoto, makePicture } from '../src/core/kinds/photo';
+import { makePiece } from '../src/core/piece/make';
+import { makePlate } from '../src/core/kinds/plate';
+import { makePool } from '../src/core/kinds/pool';
+import { makeShape } from '../src/core/kinds/shape';
+import { makeText } from '../src/core/kinds/text';
+import { makeTint } from '../src/core/kinds/tint';
+import { plainGradient } from '../src/core/values/swatches';
+import type { Cut } from '../src/core/values/photo';
+import type { Fill, Swatch } from '../src/core/values/fill';
+import type { Layer } from '../src/core/kinds/layers';
+import type { Piece } from '../src/core/piece/schema';
+import type { TextLayer } from '../src/core/kinds/text';
 
 /** House colours. */
 export const COLOURS = { spruce: '#1d3b2f', amber: '#f2a31b', snow: '#f5f7f8', slate: '#3d5468', lichen: '#b9bd6a' };
@@ -235,7 +250,7 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
   ];
 }
 
-const patterned = (tile: string, foreground: Fill['colour'], background: Fill['colour'] | null, more: Partial<Fill['pattern']> = {}): Fill => {
+const patterned = (tile: TileId, foreground: Fill['colour'], background: Fill['colour'] | null, more: Partial<Fill['pattern']> = {}): Fill => {
   const fill = solid(foreground);
   return { ...fill, kind: 'pattern', pattern: { ...fill.pattern, tile, foreground, background, ...more } };
 };

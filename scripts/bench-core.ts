@@ -1,6 +1,7 @@
 // Scenes and computations of the core that `npm run bench` measures.
-import { coloursOfPhoto, type Pixels } from '../src/core/colour/palette';
-import { Painter } from '../src/core/paint/painter';
+import { coloursOfPhoto } from '../src/core/colour/palette';
+import { type Pixels } from '../src/core/ground/pixels';
+import { Painter } from '../src/core/scene/painter';
 import { CutOut } from '../src/core/photo/cut-out';
 import { justEnough } from '../src/core/remedy/strength';
 import { askAbout } from '../src/core/remedy/treatment';
@@ -8,9 +9,20 @@ import { SlidePhoto } from '../src/core/remedy/slide-photo';
 import { sortWays } from '../src/core/remedy/way';
 import { Ways } from '../src/core/remedy/ways';
 import { toned as tone } from '../src/core/photo/tone';
-import { makeFade, makeFill, makePhoto, makePiece, makePlate, makeShadow, makeShape, makeText, makeTint, solid } from '../src/core/piece/make';
-import type { FillLayer, Layer, PhotoLayer, Piece } from '../src/core/piece/schema';
-import { PLAIN_TONE } from '../src/core/piece/plain';
+import { makeFade } from '../src/core/kinds/fade';
+import { makeFill } from '../src/core/kinds/fill';
+import { makePhoto } from '../src/core/kinds/photo';
+import { makePiece } from '../src/core/piece/make';
+import { makePlate } from '../src/core/kinds/plate';
+import { makeShadow, solid } from '../src/core/values/plain';
+import { makeShape } from '../src/core/kinds/shape';
+import { makeText } from '../src/core/kinds/text';
+import { makeTint } from '../src/core/kinds/tint';
+import type { FillLayer } from '../src/core/kinds/fill';
+import type { Layer } from '../src/core/kinds/layers';
+import type { PhotoLayer } from '../src/core/kinds/photo';
+import type { Piece } from '../src/core/piece/schema';
+import { PLAIN_TONE } from '../src/core/values/plain';
 import { layoutText } from '../src/core/type/layout';
 import { diskFonts, nodeStudio } from '../src/server/node-studio';
 

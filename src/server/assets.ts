@@ -2,8 +2,8 @@
 import { createHash } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import sharp, { type Metadata, type Sharp } from 'sharp';
-import type { Drawing } from '../core/format/drawing';
-import { DRAWN_SIDES } from '../core/photo/sides';
+import type { Drawing } from '../core/paint/drawing';
+import { DRAWN_SIDES } from '../core/scene/sides';
 import { cleanSvg, serialised, sizeOfRoot } from '../core/format/svg/clean';
 import { outlines } from '../core/format/svg/outlines';
 import { beginsLikeSvg, SVG_LIMITS, SvgFault, type SvgElement } from '../core/format/svg/tree';

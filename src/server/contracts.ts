@@ -1,9 +1,10 @@
 // What programs may say to the server, as Zod schemas; the OpenAPI description is derived from them.
 import { z } from 'zod';
-import { SwatchSchema } from '../core/piece/fill-schema';
-import { HexSchema, PieceSchema } from '../core/piece/schema';
-import { DRAWN_SIDES } from '../core/photo/sides';
-import { CutSchema } from '../core/piece/photo-schema';
+import { SwatchSchema } from '../core/values/fill';
+import { HexSchema } from '../core/values/fill';
+import { PieceSchema } from '../core/piece/schema';
+import { DRAWN_SIDES } from '../core/scene/sides';
+import { CutSchema } from '../core/values/photo';
 import { TREATMENT_KINDS } from '../core/piece/treatments';
 
 export const NewPieceSchema = z.union([

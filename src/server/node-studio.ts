@@ -2,9 +2,10 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createCanvas, ImageData } from '@napi-rs/canvas';
-import type { Pixels } from '../core/colour/palette';
-import type { Drawing } from '../core/format/drawing';
-import type { Context2D, Studio, Surface } from '../core/paint/studio';
+import type { Pixels } from '../core/ground/pixels';
+import type { Drawing } from '../core/paint/drawing';
+import type { Context2D, Surface } from '../core/ground/surface';
+import type { Studio } from '../core/paint/studio';
 import { FontStore } from '../core/type/font';
 
 function surface(width: number, height: number): Surface {

@@ -2,7 +2,8 @@
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import { assetsOf } from '../core/piece/resolve';
-import type { Piece, Swatch } from '../core/piece/schema';
+import type { Piece } from '../core/piece/schema';
+import type { Swatch } from '../core/values/fill';
 import { withHouse } from '../core/piece/swatches';
 import { openPiece } from '../core/piece/upgrade';
 import { named, pageOf, type Page } from './cursor';

@@ -2,7 +2,8 @@
 import type { z } from 'zod';
 import type { PlaceQuery } from './contracts';
 import { readPiece, type StoredPiece } from './pieces';
-import type { Layer, Piece } from '../core/piece/schema';
+import type { Layer } from '../core/kinds/layers';
+import type { Piece } from '../core/piece/schema';
 import { Problem } from './problem';
 import type { Place } from './crew/tasks';
 

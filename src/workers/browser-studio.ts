@@ -1,10 +1,11 @@
 // The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
-import type { Pixels } from '../core/colour/palette';
-import type { Context2D, Studio, Surface } from '../core/paint/studio';
-import type { Drawing } from '../core/format/drawing';
-import { Painter } from '../core/paint/painter';
+import type { Pixels } from '../core/ground/pixels';
+import type { Context2D, Surface } from '../core/ground/surface';
+import type { Studio } from '../core/paint/studio';
+import type { Drawing } from '../core/paint/drawing';
+import { Painter } from '../core/scene/painter';
 import { assetsOf } from '../core/piece/resolve';
-import { DRAWN_SIDES, drawnSide, shownSides } from '../core/photo/sides';
+import { DRAWN_SIDES, drawnSide, shownSides } from '../core/scene/sides';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { Pictures } from './pictures';
 import { FontStore } from '../core/type/font';

@@ -1,5 +1,5 @@
 // The decoded pictures a worker keeps, within a bounded weight: those not used for longest go, what is worked with stays.
-import type { Pixels } from '../core/colour/palette';
+import type { Pixels } from '../core/ground/pixels';
 
 /** Pixels that are kept: about two large photos beyond those that are worked with. */
 export const MOST_PIXELS = 24_000_000;

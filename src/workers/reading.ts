@@ -1,16 +1,21 @@
 // Measures and solves, away from the interface's thread. A question that a newer one of its kind has overtaken is dropped.
 import { transfer } from 'comlink';
-import { coloursOfPhoto, PALETTE_SIDE, type FoundColour, type Pixels } from '../core/colour/palette';
-import { reducedTo } from '../core/photo/resample';
+import { coloursOfPhoto, PALETTE_SIDE, type FoundColour } from '../core/colour/palette';
+import { type Pixels } from '../core/ground/pixels';
+import { reducedTo } from '../core/ground/resample';
 import { changesTone, histogramOf, toned, type Histogram } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
-import { assetsOf, backdropPhoto, hexOf, sizeOf, slideOf, textsIn } from '../core/piece/resolve';
-import type { PhotoLayer, Slide, TextLayer, Tone } from '../core/piece/schema';
+import { assetsOf, backdropPhoto, sizeOf, slideOf, textsIn } from '../core/piece/resolve';
+import { hexOf } from '../core/values/swatches';
+import type { PhotoLayer } from '../core/kinds/photo';
+import type { Slide } from '../core/piece/schema';
+import type { TextLayer } from '../core/kinds/text';
+import type { Tone } from '../core/values/tone';
 import type { Seeing } from '../core/colour/seeing';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
 import { maskPixels, packMask, type PackedMask } from '../core/photo/mask';
 import type { SideRating } from '../core/photo/room';
-import { ratingsOf } from '../core/paint/room-sides';
+import { ratingsOf } from '../core/scene/room-sides';
 import type { Grid } from '../core/photo/saliency';
 import { checkMeasuring } from '../core/reading/budget';
 import { busyMap } from '../core/reading/busy-map';

@@ -1,16 +1,20 @@
 // Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
-import { shot } from '../core/paint/studio';
+import { shot } from '../core/ground/surface';
 import { transfer } from 'comlink';
-import { isFollower } from '../core/arrange/follow';
-import { boundsOf } from '../core/arrange/transform';
-import { PartialPainter } from '../core/paint/partial';
+import { isFollower } from '../core/kinds/layers';
+import { boundsOf } from '../core/ground/transform';
+import { PartialPainter } from '../core/scene/partial';
 import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
-import type { Box, Fill, Layer, Pattern, Piece, Slide, TextLayer } from '../core/piece/schema';
+import type { Box } from '../core/ground/box';
+import type { Fill, Pattern } from '../core/values/fill';
+import type { Layer } from '../core/kinds/layers';
+import type { Piece, Slide } from '../core/piece/schema';
+import type { TextLayer } from '../core/kinds/text';
 import { caretMap, type CaretMap } from '../core/type/caret';
 import { overflows, textFrame } from '../core/type/frame';
 import type { Family } from '../core/type/catalogue';
 import { BrowserStudio, surfaceOn } from './browser-studio';
-import type { Surface } from '../core/paint/studio';
+import type { Surface } from '../core/ground/surface';
 
 const studio = new BrowserStudio();
 const { painter } = studio;

@@ -6,7 +6,10 @@ import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import type { Application } from './application';
 import { WAIT, type BenchPage } from './bench-page';
 import { inSession } from './session';
-import type { Layer, PhotoLayer, Piece, Swatch } from '../../src/core/piece/schema';
+import type { Layer } from '../../src/core/kinds/layers';
+import type { PhotoLayer } from '../../src/core/kinds/photo';
+import type { Piece } from '../../src/core/piece/schema';
+import type { Swatch } from '../../src/core/values/fill';
 
 let app: Application, driver: WebDriver, bench: BenchPage;
 inSession((s) => void ({ app, driver, bench } = s));

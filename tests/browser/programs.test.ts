@@ -5,9 +5,12 @@ import type { WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
 import type { Application } from './application';
 import { inSession } from './session';
-import { makeFill, makePicture, makeTint } from '../../src/core/piece/make';
-import type { Layer, Piece } from '../../src/core/piece/schema';
-import { BLEND_MODES } from '../../src/core/piece/plain';
+import { makeFill } from '../../src/core/kinds/fill';
+import { makePicture } from '../../src/core/kinds/photo';
+import { makeTint } from '../../src/core/kinds/tint';
+import type { Layer } from '../../src/core/kinds/layers';
+import type { Piece } from '../../src/core/piece/schema';
+import { BLEND_MODES } from '../../src/core/values/plain';
 
 let app: Application;
 let driver: WebDriver;

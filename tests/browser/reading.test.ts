@@ -1,7 +1,11 @@
 // Reading and ways through, room and cutting out, driven through the real interface.
 import type { StoredMask } from '../../src/core/photo/mask';
 import { By, Key, Origin, type WebDriver } from 'selenium-webdriver';
-import type { FadeLayer, Layer, PhotoLayer, Piece, TextLayer } from '../../src/core/piece/schema';
+import type { FadeLayer } from '../../src/core/kinds/fade';
+import type { Layer } from '../../src/core/kinds/layers';
+import type { PhotoLayer } from '../../src/core/kinds/photo';
+import type { Piece } from '../../src/core/piece/schema';
+import type { TextLayer } from '../../src/core/kinds/text';
 import type { Application } from './application';
 import { type BenchPage } from './bench-page';
 import { inSession } from './session';

@@ -1,8 +1,11 @@
 // Requests that mean harm, or make no sense: every one is answered in words, none stops the server, none takes all of it.
 import fc from 'fast-check';
 import sharp from 'sharp';
-import { makeFill, makePiece, makeText } from '../../src/core/piece/make';
-import type { Layer, Piece } from '../../src/core/piece/schema';
+import { makeFill } from '../../src/core/kinds/fill';
+import { makePiece } from '../../src/core/piece/make';
+import { makeText } from '../../src/core/kinds/text';
+import type { Layer } from '../../src/core/kinds/layers';
+import type { Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
 import type { Application } from '../browser/application';
 import { memoryOfAll } from '../../scripts/lib/memory.mjs';

@@ -3,9 +3,10 @@ import sharp from 'sharp';
 import { cleanSvg, serialised, sizeOfRoot } from '../../src/core/format/svg/clean';
 import { outlines } from '../../src/core/format/svg/outlines';
 import { beginsLikeSvg, parseSvg, SVG_LIMITS, SvgFault } from '../../src/core/format/svg/tree';
-import { Painter } from '../../src/core/paint/painter';
-import { shot } from '../../src/core/paint/studio';
-import { makePhoto, makePiece } from '../../src/core/piece/make';
+import { Painter } from '../../src/core/scene/painter';
+import { shot } from '../../src/core/ground/surface';
+import { makePhoto } from '../../src/core/kinds/photo';
+import { makePiece } from '../../src/core/piece/make';
 import { ids } from '../../src/core/testing/scenes';
 import { nodeStudio } from '../../src/server/node-studio';
 
@@ -26,7 +27,7 @@ async function shown(svg: string): Promise<{ pixels: ArrayLike<number>; width: n
   const width = Math.round(w * k), height = Math.round(h * k), drawing = outlines(root);
   if (!drawing) return { pixels: await drawn(serialised(root), width, height), width, height, by: 'pixels' };
   const size = { width: Math.max(16, width), height: Math.max(16, height) };
-  const photo = { ...makePhoto('p', ASSET, 'drawing', { ...size, id: 's', name: 's', shownWidth: 100, destination: null }), box: { x: 0, y: 0, width, height } };
+  const photo = { ...makePhoto('p', ASSET, 'drawing', size), box: { x: 0, y: 0, width, height } };
   const piece = makePiece('p', size, ids(), () => [photo]), painter = new Painter(nodeStudio(new Map(), undefined, new Map([[ASSET, drawing]])));
   const rgba = shot(painter.studio, width, height, (on) => painter.paintLayers(on, piece, { ...piece.slides[0], paper: '#ffffff' }, [photo], { scale: 1, x: 0, y: 0 }));
   return { pixels: rgba.filter((_, i) => i % 4 !== 3), width, height, by: 'outlines' };

@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
-import { makePhoto, makePiece, photoName } from '../../../src/core/piece/make';
+import { makePhoto, photoName } from '../../../src/core/kinds/photo';
+import { makePiece } from '../../../src/core/piece/make';
 import { findAsset, isPicture } from '../../../src/server/assets';
 import { NewPieceSchema, PiecesQuery } from '../../../src/server/contracts';
 import { createPiece, documentFrom, listPieces } from '../../../src/server/pieces';

@@ -1,5 +1,5 @@
 // Aligning and distributing boxes: how far each must move.
-import type { Box } from '../piece/schema';
+import type { Box } from '../ground/box';
 
 export type Side = { axis: 'x' | 'y'; to: 'start' | 'middle' | 'end' };
 type Move = { dx: number; dy: number };

@@ -1,6 +1,6 @@
 import { resizeBox, rotationTowards } from './resize';
 import { snapBox, snapLines } from './snap';
-import { apply, boundsOf, boxTransform, cornersOf } from './transform';
+import { apply, boundsOf, boxTransform, cornersOf } from '../ground/transform';
 
 const slide = { width: 1000, height: 600 };
 const lines = snapLines(slide, 40, [{ x: 300, y: 200, width: 100, height: 50 }]);

@@ -1,5 +1,5 @@
 // Resizing a rotated box by one of its handles: the opposite side or corner stays where it is.
-import type { Box } from '../piece/schema';
+import type { Box } from '../ground/box';
 
 /** Which edges a handle moves: -1 the left or top one, 1 the right or bottom one, 0 none. */
 export interface Handle {

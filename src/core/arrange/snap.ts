@@ -1,6 +1,7 @@
 // Snapping of a moving box: to the slide's edges, middle and margins, to guides, zones and the grid, to other layers' edges, middles and
 // baselines, and to equal gaps between neighbours. And the distances that are written beside it.
-import type { Box, Guide } from '../piece/schema';
+import type { Box } from '../ground/box';
+import type { Guide } from '../piece/schema';
 
 export interface SnapLines {
   /** x positions. */

@@ -3,7 +3,7 @@ import { changeLayers } from '../piece/edits';
 import { openPiece } from '../piece/upgrade';
 import { flat, ids, scene } from '../testing/scenes';
 import { alignTo, gapsOf, overlaps, scaledWith, spreadOut, withGap } from './align';
-import { groupLayers, groupSelected, groupsAround, membersOf, stepInto, takenBy, ungroup, withoutEmptyGroups } from './groups';
+import { groupLayers, groupSelected, groupsAround, membersOf, stepInto, takenBy, ungroup, withoutEmptyGroups } from '../piece/groups';
 import { distancesOf, snapBox, snapLines } from './snap';
 
 const box = (x: number, y: number, width = 10, height = 10) => ({ x, y, width, height });

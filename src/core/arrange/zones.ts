@@ -1,6 +1,7 @@
 // Keep-clear zones of a destination: which of them a box enters.
 import { destinationById, type KeepClear } from '../piece/destinations';
-import type { Box, Size } from '../piece/schema';
+import type { Box } from '../ground/box';
+import type { Size } from '../piece/schema';
 
 /** The zones of a size's destination, in pixels of the size. */
 export const zonesOf = (size: Pick<Size, 'destination' | 'width' | 'height'>): (Box & { name: string; shape: KeepClear['shape'] })[] =>

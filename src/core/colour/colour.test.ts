@@ -1,7 +1,8 @@
 import { converter } from 'culori';
 import { hexOfParts, partsOf } from './models';
 import { hexFromOklab, lightness, oklab } from './oklab';
-import { coloursOfPhoto, type Pixels } from './palette';
+import { coloursOfPhoto } from './palette';
+import { type Pixels } from '../ground/pixels';
 import { contrastOfHex, luminance, parseHex, toHex } from './srgb';
 
 const toOklab = converter('oklab');

@@ -1,12 +1,6 @@
 // Colours found in a photo, clustered in OKLab, and versions of them made for tinting.
+import type { Pixels } from '../ground/pixels';
 import { hexFromOklab, oklab } from './oklab';
-
-/** Pixels as RGBA bytes, row by row. */
-export interface Pixels {
-  width: number;
-  height: number;
-  data: Uint8ClampedArray;
-}
 
 export type Role = 'darkest' | 'deep' | 'mid' | 'light' | 'lightest' | 'accent' | 'second accent';
 

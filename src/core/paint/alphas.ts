@@ -1,7 +1,7 @@
 // One colour, more or less of it at each pixel: what fades and pools are painted as.
-import type { Pixels } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 import { rgba } from '../colour/srgb';
-import type { Box } from '../piece/schema';
+import type { Box } from '../ground/box';
 import { DITHER } from './dither';
 
 /**

@@ -1,7 +1,7 @@
 // All sixteen blend modes against the formulas of CSS Compositing and Blending Level 1 (sections 10.1 and 10.2).
-import { makeTint } from '../piece/make';
-import type { BlendMode } from '../piece/schema';
-import { BLEND_MODES } from '../piece/plain';
+import { makeTint } from '../kinds/tint';
+import type { BlendMode } from '../values/plain';
+import { BLEND_MODES } from '../values/plain';
 import { easelFor } from '../testing/pixels';
 import { flat } from '../testing/scenes';
 
@@ -60,5 +60,5 @@ it.each([...BLEND_MODES])('%s, opaque and at 40 %', async (blend) => {
 });
 
 it('a new layer starts at normal, whatever the last one had', () => {
-  expect(makeTint('t', '#000000', 1, { id: 'base', name: '', width: 9, height: 9, shownWidth: 9, destination: null }).blend).toBe('normal');
+  expect(makeTint('t', '#000000', 1, { width: 9, height: 9 }).blend).toBe('normal');
 });

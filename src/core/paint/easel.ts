@@ -1,17 +1,19 @@
 // What a layer is painted with: the surface, the part of the slide that shows, and brushes made of colours, gradients and patterns.
-import { apply, compose, invert, type Transform } from '../arrange/transform';
-import type { Pixels } from '../colour/palette';
+import { apply, compose, invert, type Transform } from '../ground/transform';
+import type { Pixels } from '../ground/pixels';
 import { tileById } from '../pattern/catalogue';
 import { paintPattern, periodOfPicture, pictureTexture, tileTexture, type Texture } from '../pattern/texture';
-import type { PathSink } from '../pattern/outline';
-import { gradientOf, hexOf } from '../piece/resolve';
-import { plainGradient } from '../piece/swatches';
-import type { Box, Colour, Fill, Pattern, Piece, Stroke } from '../piece/schema';
+import type { PathSink } from '../ground/path';
+import { gradientOf, hexOf, plainGradient, type Swatches } from '../values/swatches';
+import type { Box } from '../ground/box';
+import type { Colour, Fill, Pattern, Stroke } from '../values/fill';
 import { paintAlphas } from './alphas';
 import { cssColour } from './css-colour';
-import { Kept } from './kept';
-import { gradientField, gradientTable, paintRamp, type RampTable } from './ramp';
-import type { Context2D, Studio, Surface } from './studio';
+import { Kept } from '../ground/kept';
+import { gradientField, paintRamp } from './ramp';
+import { gradientTable, type RampTable } from '../values/gradient-table';
+import type { Context2D, Surface } from '../ground/surface';
+import type { Studio } from './studio';
 
 /** The part of the slide that is painted, in surface pixels after scaling. */
 export interface View {
@@ -41,6 +43,8 @@ export class Stores {
   readonly alphas = new Kept<Float32Array>(4_000_000, (a) => a.length);
   readonly tables = new Kept<RampTable>(60);
   readonly textures = new Kept<Texture>(8_000_000, (t) => t.width * t.height);
+  /** What kinds of layers keep for themselves, by name. */
+  readonly own = new Map<string, unknown>();
 }
 
 /** The device rectangle of a box, grown to whole pixels; `t` brings the box's own pixels to the surface. */
@@ -58,7 +62,7 @@ export class Easel {
   constructor(
     readonly studio: Studio,
     readonly surface: Surface,
-    readonly piece: Pick<Piece, 'swatches'>,
+    readonly piece: Swatches,
     readonly view: View,
     readonly quality: 'exact' | 'draft',
     private readonly stores: Stores,
@@ -69,6 +73,13 @@ export class Easel {
 
   /** A surface that is made once for what it depends on. */
   kept = (key: string, make: () => Surface): Surface => this.stores.areas.get(key, make);
+
+  /** What a kind of layer keeps between paintings, made when it is first asked for. */
+  own<T>(name: string, make: () => T): T {
+    const { own } = this.stores;
+    if (!own.has(name)) own.set(name, make());
+    return own.get(name) as T;
+  }
 
   /** An empty surface for a part of this one, with an easel that paints there as here. */
   scratch(part: Box): Easel {
@@ -138,7 +149,7 @@ export class Easel {
 
   private patternBrush(pattern: Pattern, box: { width: number; height: number }, t: Transform, region: Box, opacity: number, toBox: (k: number) => Transform): Brush | null {
     const own = typeof pattern.tile === 'string' ? null : this.studio.picture(pattern.tile.asset);
-    const tile = typeof pattern.tile === 'string' ? tileById(pattern.tile) : undefined;
+    const tile = typeof pattern.tile === 'string' ? tileById(pattern.tile) : null;
     if (!own && !tile) return null;
     const colours = { foreground: this.hex(pattern.foreground), background: pattern.background === null ? null : this.hex(pattern.background) };
     return this.area(JSON.stringify(['pattern', pattern, colours, box, t, opacity]), region, (part, _origin, k) => {

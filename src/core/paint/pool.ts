@@ -1,6 +1,6 @@
 // A pool: colour at full strength behind each line, fading away so softly that no outline shows. The patches of lines join without a
 // crease, since their transparencies multiply.
-import type { Box } from '../piece/schema';
+import type { Box } from '../ground/box';
 
 /** Falls from 1 to 0 over t = 0..1 with first and second derivative 0 at both ends (Perlin 2002). */
 export const soften = (t: number): number => (t <= 0 ? 1 : t >= 1 ? 0 : 1 - t * t * t * (t * (t * 6 - 15) + 10));

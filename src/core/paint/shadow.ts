@@ -1,11 +1,12 @@
 // Shadows: the outline of what a layer shows, grown, blurred and coloured by the core, so that they are the same everywhere. Kept while
 // what throws them only moves.
-import type { Box, Layer, Shadow } from '../piece/schema';
+import type { Box } from '../ground/box';
+import type { Shadow } from '../values/shape';
 import { blurredChannel } from '../photo/blur';
 import { rgba } from '../colour/srgb';
 import type { Easel } from './easel';
 import { spreadMask } from './spread';
-import type { Surface } from './studio';
+import type { Surface } from '../ground/surface';
 
 /** How many standard deviations of a blur are painted. */
 const REACH = 3;
@@ -13,11 +14,8 @@ const REACH = 3;
 /** How far a shadow reaches beyond what throws it, in any direction, in pixels of the size. */
 export const shadowReach = (s: Shadow): number => (s.on ? Math.max(Math.abs(s.x), Math.abs(s.y)) + (s.blur / 2) * REACH + Math.max(0, s.spread) + 2 : 0);
 
-/** How far the shadows of a layer reach. */
-export function reachOfShadows(layer: Layer): number {
-  const all = [...('shadows' in layer ? layer.shadows : []), ...(layer.kind === 'text' ? (layer.panel?.shadows ?? []) : [])];
-  return Math.max(0, ...all.map(shadowReach));
-}
+/** How far shadows reach. */
+export const reachOfShadows = (shadows: readonly Shadow[]): number => Math.max(0, ...shadows.map(shadowReach));
 
 export const throwsShadow = (shadows: readonly Shadow[]): boolean => shadows.some((s) => s.on && s.opacity > 0);
 

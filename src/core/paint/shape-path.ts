@@ -1,10 +1,11 @@
 // Outlines of shapes in their boxes: what is filled, stroked, and used as a mask.
-import { apply, compose, type Transform } from '../arrange/transform';
-import { tracePath } from '../format/drawing';
-import { QUARTER, type PathSink } from '../pattern/outline';
-import { chance } from '../pattern/tile';
-import type { Shape } from '../piece/schema';
-import { fittingRadii, grown, grownRadii, traceBox, type Radii } from './box-path';
+import { apply, compose, type Transform } from '../ground/transform';
+import { tracePath } from './drawing';
+import { QUARTER, type PathSink } from '../ground/path';
+import { chance } from '../ground/chance';
+import type { Shape } from '../values/shape';
+import { fittingRadii, grownRadii, traceBox, type Radii } from '../ground/box-path';
+import { grown } from '../ground/box';
 
 type Point = readonly [number, number];
 type Extent = { width: number; height: number };

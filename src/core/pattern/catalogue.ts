@@ -1,4 +1,5 @@
-// All tiles of ours, in the order of the picker.
+// All tiles of ours: one for each name that documents know, which the compiler holds.
+import { TILE_IDS, type TileId } from '../values/tiles';
 import type { Tile } from './tile';
 import { ANGULAR } from './tiles/angular';
 import { BUILT } from './tiles/built';
@@ -7,7 +8,9 @@ import { NATURE } from './tiles/nature';
 import { ROUND } from './tiles/round';
 import { SCATTER } from './tiles/scatter';
 
-export const TILES: readonly Tile[] = [...LINES, ...ROUND, ...ANGULAR, ...BUILT, ...NATURE, ...SCATTER];
+const ALL: Record<TileId, Tile> = { ...LINES, ...ROUND, ...ANGULAR, ...BUILT, ...NATURE, ...SCATTER };
 
-const byId = new Map(TILES.map((t) => [t.id, t]));
-export const tileById = (id: string): Tile | undefined => byId.get(id);
+/** In the order of the picker. */
+export const TILES: readonly ({ id: TileId } & Tile)[] = TILE_IDS.map((id) => ({ id, ...ALL[id] }));
+
+export const tileById = (id: TileId): Tile => ALL[id];

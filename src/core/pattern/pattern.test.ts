@@ -1,8 +1,10 @@
 // Tiles and what is painted with them: no seam at any scale or angle, no tile that is empty or solid, the same drawing every time.
-import { makeFill, solid } from '../piece/make';
-import type { Pattern } from '../piece/schema';
-import { PLAIN_PATTERN } from '../piece/plain';
+import { makeFill } from '../kinds/fill';
+import { solid } from '../values/plain';
+import type { Pattern } from '../values/fill';
+import { PLAIN_PATTERN } from '../values/plain';
 import { easelFor, picture } from '../testing/pixels';
+import type { TileId } from '../values/tiles';
 import { TILES, tileById } from './catalogue';
 import { paintPattern, pictureTexture, tileTexture } from './texture';
 
@@ -14,8 +16,8 @@ const patterned = (more: Partial<Pattern>) => (z: Parameters<typeof makeFill>[2]
   return [{ ...layer, fill: { ...solid('#ffffff'), kind: 'pattern' as const, pattern: pattern({ foreground: '#000000', ...more }) } }];
 };
 const size = { width: 90, height: 70 };
-const shot = (id: string, more: Partial<Pattern>, k = 1) => {
-  const tile = tileById(id)!, p = pattern(more);
+const shot = (id: TileId, more: Partial<Pattern>, k = 1) => {
+  const tile = tileById(id), p = pattern(more);
   const texture = tileTexture(painter.studio, tile, p.scale * k, p.weight);
   return { tile, texture, pixels: (region = { x: 0, y: 0, ...size }) => paintPattern(texture, p, { foreground: '#000000', background: null }, 1, { width: 900, height: 700 }, tile, [1 / k, 0, 0, 1 / k, 0, 0], region).data };
 };
@@ -58,7 +60,7 @@ it.each([
   ['harlequin', 1, 180],
 ])('%s at scale %d and %d degrees repeats exactly, and shows no seam anywhere', (id, scale, angle) => {
   const more = { scale, angle };
-  const { tile, pixels } = shot(id, more);
+  const { tile, pixels } = shot(id as TileId, more);
   const here = pixels();
   // Two periods on along the pattern's own direction, at a place that need not be whole: compared where it is nearly so.
   const a = (angle * Math.PI) / 180, px = tile.width * scale * Math.cos(a), py = tile.width * scale * Math.sin(a);

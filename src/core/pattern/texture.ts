@@ -1,11 +1,12 @@
 // Patterns as pixels. One period of a tile is drawn once, finer than the picture, with everything that hangs over its edges; each pixel of
 // an area then looks up how much of the foreground it takes. Lookups wrap round, so that there is no seam at any scale or angle.
-import { invert, rotationAbout, compose, type Transform } from '../arrange/transform';
-import type { Pixels } from '../colour/palette';
+import { invert, rotationAbout, compose, type Transform } from '../ground/transform';
+import type { Pixels } from '../ground/pixels';
 import { rgba } from '../colour/srgb';
-import type { Studio } from '../paint/studio';
-import { resample } from '../photo/resample';
-import type { Box, Pattern } from '../piece/schema';
+import type { Surfaces } from '../ground/surface';
+import { resample } from '../ground/resample';
+import type { Box } from '../ground/box';
+import type { Pattern } from '../values/fill';
 import { marksOf, type Tile } from './tile';
 
 /** How much of the foreground each point of one period takes: (width + 1) x (height + 1) bytes, the last row and column repeating the first. */
@@ -50,10 +51,10 @@ function softened(raw: (x: number, y: number) => number, width: number, height: 
  * @param scale pixels of the picture to one tile unit
  * @param weight stroke weight as a multiple of the tile's own
  */
-export function tileTexture(studio: Studio, tile: Tile, scale: number, weight: number): Texture {
+export function tileTexture(on: Surfaces, tile: Tile, scale: number, weight: number): Texture {
   const width = texels(tile.width, scale), height = texels(tile.height, scale);
   const kx = width / tile.width, ky = height / tile.height;
-  const surface = studio.surface(width, height), { context } = surface;
+  const surface = on.surface(width, height), { context } = surface;
   context.setTransform(kx, 0, 0, ky, 0, 0);
   context.fillStyle = context.strokeStyle = '#ffffff';
   context.lineJoin = 'miter';

@@ -1,5 +1,7 @@
 // What a pattern tile is: marks in tile units that repeat with its width and height, drawn in one colour.
-import type { Path } from './outline';
+import { chance } from '../ground/chance';
+import type { Path } from '../ground/path';
+import type { TileId } from '../values/tiles';
 
 export interface Mark {
   path: Path;
@@ -11,7 +13,6 @@ export interface Mark {
 }
 
 export interface Tile {
-  id: string;
   name: string;
   group: string;
   /** Period across and down, in pixels at scale 1. */
@@ -20,6 +21,9 @@ export interface Tile {
   /** Its marks; drawn when the tile is first used, since there are many tiles and few are. */
   marks: () => readonly Mark[];
 }
+
+/** Tiles by their names. */
+export type Tiles = Partial<Record<TileId, Tile>>;
 
 const drawn = new WeakMap<Tile, readonly Mark[]>();
 /** The marks of a tile, drawn once. */
@@ -31,17 +35,6 @@ export function marksOf(tile: Tile): readonly Mark[] {
 
 export const stroked = (path: Path, width: number, round = false): Mark => ({ path, width, round });
 export const filled = (path: Path, tone = 1): Mark => ({ path, tone });
-
-/** Numbers 0..1, the same for the same seed (mulberry32). */
-export function chance(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** Points apart from each other on a tile that repeats: each new one is the best of some tries. */
 export function scattered(seed: number, count: number, width: number, height: number): { x: number; y: number; r: () => number }[] {

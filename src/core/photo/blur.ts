@@ -1,6 +1,6 @@
 // Gaussian blur by three box means (Wells 1986): the same to the last bit everywhere, at a cost that does not grow with the radius.
 // Edges are repeated; colours are weighted by alpha.
-import type { Pixels } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 
 /** Half widths of three boxes whose variance is that of a Gaussian. */
 function boxes(sigma: number): number[] {

@@ -1,5 +1,5 @@
 // A tone curve through points: monotone cubic interpolation (Fritsch and Carlson 1980), which never swings beyond its points.
-import type { CurvePoint } from '../piece/schema';
+import type { CurvePoint } from '../values/tone';
 
 /** The curve as a function of 0..1; level before its first and after its last point. */
 export function curveThrough(points: readonly CurvePoint[]): (x: number) => number {

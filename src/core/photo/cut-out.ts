@@ -2,11 +2,11 @@
 // as clusters, a minimum cut between them at a small size (after Rother, Kolmogorov and Blake, "GrabCut", 2004), and at a larger size a
 // guided filter (He, Sun and Tang, "Guided Image Filtering", 2013) for hair and fine edges as alpha.
 import { labOf } from '../colour/lab-planes';
-import type { Pixels } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 import { blurredChannel } from './blur';
 import { gridCut } from './grid-cut';
 import type { Mask } from './mask';
-import { between, reducedTo } from './resample';
+import { between, reducedTo } from '../ground/resample';
 import { saliencyOf } from './saliency';
 
 /** Paint that says what belongs to the subject. Points and size in shares of the photo's width and height, and of its longer side. */

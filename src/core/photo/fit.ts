@@ -1,9 +1,10 @@
 // Where a photo lies in its box: crop, quarter turns, straightening, cover or contain, zoom, focal point, mirroring.
-import { apply, compose, invert, type Transform } from '../arrange/transform';
-import type { Box, PhotoLayer } from '../piece/schema';
+import { apply, compose, invert, type Transform } from '../ground/transform';
+import type { Box } from '../ground/box';
+import type { PlacedPhoto } from '../values/photo';
 
 type Extent = { width: number; height: number };
-export type PhotoFit = Pick<PhotoLayer, 'fit' | 'zoom' | 'focus' | 'flipX' | 'flipY' | 'crop' | 'turn' | 'straighten'>;
+export type PhotoFit = Pick<PlacedPhoto, 'fit' | 'zoom' | 'focus' | 'flipX' | 'flipY' | 'crop' | 'turn' | 'straighten'>;
 
 export interface Placement {
   /** Where it shows, in pixels of the box, from its top left. */
@@ -75,9 +76,9 @@ export function panPhoto(photo: Extent, box: Extent, fit: PhotoFit, dx: number, 
 }
 
 /** What a quarter turn does to a photo's settings: what was in the middle stays there. @param by 90 or -90 degrees clockwise */
-export function turnPhoto(fit: Pick<PhotoFit, 'turn' | 'focus'>, by: 90 | -90): { turn: PhotoLayer['turn']; focus: { x: number; y: number } } {
+export function turnPhoto(fit: Pick<PhotoFit, 'turn' | 'focus'>, by: 90 | -90): { turn: PlacedPhoto['turn']; focus: { x: number; y: number } } {
   const { x, y } = fit.focus;
-  return { turn: ((fit.turn + by + 360) % 360) as PhotoLayer['turn'], focus: by === 90 ? { x: 1 - y, y: x } : { x: y, y: 1 - x } };
+  return { turn: ((fit.turn + by + 360) % 360) as PlacedPhoto['turn'], focus: by === 90 ? { x: 1 - y, y: x } : { x: y, y: 1 - x } };
 }
 
 /** The ratio of width to height that a photo has by itself after cropping and turning. */

@@ -1,6 +1,6 @@
 // The mask of a photo's subject: a picture of its own, or, where that could not be stored, bytes within the document, deflated, as base64.
 import { Unzlib, zlibSync } from 'fflate';
-import type { Pixels } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 
 export interface PackedMask {
   width: number;

@@ -1,9 +1,9 @@
-import { apply } from '../arrange/transform';
-import type { Pixels } from '../colour/palette';
+import { apply } from '../ground/transform';
+import type { Pixels } from '../ground/pixels';
 import { picture } from '../testing/pixels';
 import { blurred } from './blur';
 import { panPhoto, placePhoto, pointInFile, pointInPicture, ratioOfPhoto, turnPhoto, type PhotoFit } from './fit';
-import { halve, quarterTurned, resample, transformed } from './resample';
+import { halve, quarterTurned, resample, transformed } from '../ground/resample';
 
 const photo = { width: 2000, height: 1000 };
 const plain: PhotoFit = { fit: 'cover', zoom: 1, focus: { x: 0.5, y: 0.5 }, flipX: false, flipY: false, crop: { x: 0, y: 0, width: 1, height: 1 }, turn: 0, straighten: 0 };

@@ -1,6 +1,6 @@
 // Make room: no step at the join, nothing of the subject changed, sides rated by what crosses them.
 import { oklab } from '../colour/oklab';
-import type { Pixels } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 import { picture } from '../testing/pixels';
 import { edgeColours, freeReach, grainAt, photoWithin, rateSides, withRoom, type RoomShape } from './room';
 

@@ -1,8 +1,8 @@
 // Make room: a photo gets more empty space on a side, without a seam. The free area takes the photo's own edge colour, sampled along the
 // edge so that uneven light is matched; a fade over the photo begins as that colour at the join and ends before the subject; noise as
 // strong as the photo's grain keeps the area from looking painted.
-import type { Pixels } from '../colour/palette';
-import type { Box } from '../piece/schema';
+import type { Pixels } from '../ground/pixels';
+import type { Box } from '../ground/box';
 import { blurredChannel } from './blur';
 import { saliencyOf, subjectBox, type Grid } from './saliency';
 

@@ -1,7 +1,7 @@
 // Where a photo's subject probably is: what differs in colour from its wider surroundings, on three scales (after Itti, Koch and Niebur,
 // "A model of saliency-based visual attention", 1998, with OKLab as the feature), a little more so near the middle.
 import { labOf } from '../colour/lab-planes';
-import type { Pixels } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 import { blurredChannel } from './blur';
 
 /** Values of a grid, row by row. */

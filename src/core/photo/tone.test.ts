@@ -1,5 +1,5 @@
-import { PLAIN_TONE } from '../piece/plain';
-import type { Tone } from '../piece/schema';
+import { PLAIN_TONE } from '../values/plain';
+import type { Tone } from '../values/tone';
 import { picture } from '../testing/pixels';
 import { curveThrough } from './curve';
 import { changesTone, contrastLeft, histogramOf, toned } from './tone';

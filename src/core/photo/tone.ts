@@ -1,8 +1,9 @@
 // The tone of a photo, in one pass of lookups: light and curves a channel, then saturation or greyscale as a mix of channels, or
 // duotone by lightness; output levels last, folded into whatever comes before them. Values are sRGB bytes; blur is apart (blur.ts).
-import type { Pixels } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 import { rgba } from '../colour/srgb';
-import type { Colour, Tone } from '../piece/schema';
+import type { Colour } from '../values/fill';
+import type { Tone } from '../values/tone';
 import { curveThrough } from './curve';
 
 /** Weights of red, green and blue in luma (ITU-R BT.709). */

@@ -1,8 +1,10 @@
 // What lies in the clipboard: layers with their groups and swatches, or a part of a text with its looks; checked before it is pasted.
 import { z } from 'zod';
-import { SwatchSchema } from './fill-schema';
-import { GroupSchema, LayerSchema, type Group, type Layer, type Swatch } from './schema';
-import { SpanSchema, type Span } from './text-schema';
+import { SwatchSchema } from '../values/fill';
+import { GroupSchema, LayerSchema, type Group } from './schema';
+import { type Layer } from '../kinds/layers';
+import { type Swatch } from '../values/fill';
+import { SpanSchema, type Span } from '../values/text';
 
 export const LAYERS = 'plavo-layers';
 /** Most letters of a text. */

@@ -1,21 +1,21 @@
 // Every edit of a document: pure functions (document, arguments) -> document. A document that would not change comes back as it is.
 import { produce } from 'immer';
-import { membersOf, withoutEmptyGroups } from '../arrange/groups';
-import { scaleType } from '../type/parts';
-import { scaleLengths } from './resolve';
-import type { Band, Layer, Piece, Size, Slide, TextLayer } from './schema';
-import { BANDS } from './plain';
+import { membersOf, withoutEmptyGroups } from './groups';
+import { isText, kindOf, scaleLengths, type Layer } from '../kinds/layers';
+import type { TextLayer } from '../kinds/text';
+import { BANDS, type Band } from '../values/plain';
+import type { Piece, Size, Slide } from './schema';
 
 const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
 const bandIndex = (layer: { band: Band }): number => BANDS.indexOf(layer.band);
 
-/** Puts a layer on top of its band, so that it lands where it belongs: a shape right below the texts, which it must not cover. */
+/** Puts a layer on top of its band, so that it lands where it belongs: what must not cover texts right below them. */
 export const addLayer = (piece: Piece, slideId: string, layer: Layer): Piece =>
   produce(piece, (draft) => {
     const layers = slideAt(draft, slideId)?.layers;
     if (!layers) return;
     const top = layers.findLastIndex((l) => bandIndex(l) <= bandIndex(layer)) + 1;
-    const firstText = layer.kind === 'shape' && layer.band === 'message' ? layers.findIndex((l) => l.kind === 'text' && l.band === 'message') : -1;
+    const firstText = kindOf(layer).lands === 'below texts' && layer.band === 'message' ? layers.findIndex((l) => isText(l) && l.band === 'message') : -1;
     layers.splice(firstText < 0 ? top : firstText, 0, layer);
   });
 
@@ -31,10 +31,9 @@ export const changeLayers = (piece: Piece, slideId: string, ids: readonly string
 export const placeLayer = (piece: Piece, slideId: string, id: string, sizeId: string, place: { box?: Layer['box']; rotation?: number; fontSize?: number; focus?: { x: number; y: number }; zoom?: number }): Piece =>
   changeLayers(piece, slideId, [id], (layer) => {
     if (sizeId === piece.sizes[0].id) {
-      const { fontSize, ...rest } = place;
-      Object.assign(layer, rest);
-      // Parts with a size of their own keep their proportion.
-      if (fontSize !== undefined && layer.kind === 'text') scaleType(layer, fontSize / layer.fontSize);
+      if (place.box) layer.box = place.box;
+      if (place.rotation !== undefined) layer.rotation = place.rotation;
+      kindOf(layer).override?.(layer, place);
     } else layer.overrides[sizeId] = { ...layer.overrides[sizeId], ...place };
   });
 
@@ -49,7 +48,7 @@ export const withPlace = (text: TextLayer, set: Pick<TextLayer, 'box' | 'align' 
 export const scaleLayer = (piece: Piece, slideId: string, was: Layer, sizeId: string, box: Layer['box'], k: number): Piece => {
   const scaled = structuredClone(was);
   scaleLengths(scaled, k);
-  if (sizeId !== piece.sizes[0].id) return placeLayer(piece, slideId, was.id, sizeId, { box, ...(scaled.kind === 'text' ? { fontSize: scaled.fontSize } : {}) });
+  if (sizeId !== piece.sizes[0].id) return placeLayer(piece, slideId, was.id, sizeId, { box, ...('fontSize' in scaled ? { fontSize: scaled.fontSize } : {}) });
   return changeLayers(piece, slideId, [was.id], (layer) => void Object.assign(layer, scaled, { box }));
 };
 

@@ -1,11 +1,9 @@
 // The look of a layer, to be copied and laid on other layers, whole or in part.
 import { produce } from 'immer';
-import type { Colour, Fill, Layer, Shadow, Stroke, TextLayer } from './schema';
-import { hexOf } from './resolve';
-import type { Piece } from './schema';
-
-const TYPE_KEYS = ['font', 'fontSize', 'letterSpacing', 'lineHeight', 'align', 'case', 'baselineShift', 'underline', 'placedBy', 'balance'] as const;
-type TypeLook = Pick<TextLayer, (typeof TYPE_KEYS)[number]>;
+import { kindOf, type Layer, type LayerKind } from '../kinds/layers';
+import type { Colour, Fill, Stroke } from '../values/fill';
+import type { Shadow } from '../values/shape';
+import { hexOf, type Swatches } from '../values/swatches';
 
 export interface Look {
   opacity: number;
@@ -13,25 +11,21 @@ export interface Look {
   fill?: Fill;
   colour?: Colour;
   stroke?: Stroke;
-  radius?: [number, number, number, number];
-  type?: TypeLook;
   shadows?: Shadow[];
-  /** Frame, backing and outline of a text. */
-  surroundings?: Pick<TextLayer, 'panel' | 'backing' | 'outline' | 'padding' | 'highlight'>;
+  /** What only layers of that kind have: with the whole look, and with its type. */
+  own: { kind: LayerKind; whole: object; type: object };
 }
 
 /** Which part of a look is laid on. */
 export type LookPart = 'whole' | 'fill' | 'stroke' | 'shadow' | 'type';
 
 export function lookOf(layer: Layer): Look {
-  const look: Look = { opacity: layer.opacity, blend: layer.blend };
+  const own = kindOf(layer).look;
+  const look: Look = { opacity: layer.opacity, blend: layer.blend, own: { kind: layer.kind, whole: own?.whole(layer) ?? {}, type: own?.type?.(layer) ?? {} } };
   if ('fill' in layer) look.fill = layer.fill;
   if ('colour' in layer) look.colour = layer.colour;
   if ('stroke' in layer) look.stroke = layer.stroke;
-  if (layer.kind === 'plate') look.radius = layer.radius;
   if ('shadows' in layer) look.shadows = layer.shadows;
-  if (layer.kind === 'text') look.surroundings = { panel: layer.panel, backing: layer.backing, outline: layer.outline, padding: layer.padding, highlight: layer.highlight };
-  if (layer.kind === 'text') look.type = Object.fromEntries(TYPE_KEYS.map((k) => [k, layer[k]])) as TypeLook;
   return look;
 }
 
@@ -41,18 +35,17 @@ export function partsFor(look: Look, layer: Layer): LookPart[] {
   if ((look.fill || look.colour) && ('fill' in layer || 'colour' in layer)) parts.push('fill');
   if (look.stroke && 'stroke' in layer) parts.push('stroke');
   if (look.shadows?.length && 'shadows' in layer) parts.push('shadow');
-  if (look.type && layer.kind === 'text') parts.push('type');
+  if (look.own.kind === layer.kind && kindOf(layer).look?.type) parts.push('type');
   return parts;
 }
 
 /** The layer with a look, as far as its kind has those properties. A fill laid on what knows only a colour gives its colour. */
-export const withLook = <L extends Layer>(layer: L, look: Look, part: LookPart, piece: Pick<Piece, 'swatches'>): L =>
+export const withLook = <L extends Layer>(layer: L, look: Look, part: LookPart, piece: Swatches): L =>
   produce(layer, (draft: Layer) => {
     if (part === 'whole') {
       draft.opacity = look.opacity;
       draft.blend = look.blend;
-      if (draft.kind === 'plate' && look.radius) draft.radius = look.radius;
-      if (draft.kind === 'text' && look.surroundings) Object.assign(draft, look.surroundings);
+      if (draft.kind === look.own.kind) Object.assign(draft, look.own.whole);
     }
     if (part === 'whole' || part === 'fill') {
       if ('fill' in draft && look.fill) draft.fill = look.fill;
@@ -62,6 +55,6 @@ export const withLook = <L extends Layer>(layer: L, look: Look, part: LookPart, 
     }
     if ((part === 'whole' || part === 'stroke') && look.stroke && 'stroke' in draft) draft.stroke = look.stroke;
     if ((part === 'whole' || part === 'shadow') && look.shadows && 'shadows' in draft) draft.shadows = look.shadows;
-    if ((part === 'whole' || part === 'type') && look.type && draft.kind === 'text') Object.assign(draft, look.type);
+    if ((part === 'whole' || part === 'type') && draft.kind === look.own.kind) Object.assign(draft, look.own.type);
   }) as L;
 

@@ -1,11 +1,20 @@
 // Layers in another size: everything that has a length goes with it, and what is a share stays one.
-import { makePhoto, makePiece, makeShape, makeText, solid } from './make';
-import { NO_STROKE, PLAIN_SHAPE } from './plain';
+import { makePhoto } from '../kinds/photo';
+import { makePiece } from './make';
+import { makeShape } from '../kinds/shape';
+import { makeText } from '../kinds/text';
+import { solid } from '../values/plain';
+import { NO_STROKE, PLAIN_SHAPE } from '../values/plain';
 import { assetsOf, familiesIn, layerIn } from './resolve';
 import { placeLayer, scaleLayer } from './edits';
 import { ids } from '../testing/scenes';
 import { openPiece } from './upgrade';
-import type { Layer, PhotoLayer, Piece, Shadow, ShapeLayer, Size, TextLayer } from './schema';
+import type { Layer } from '../kinds/layers';
+import type { PhotoLayer } from '../kinds/photo';
+import type { Piece, Size } from './schema';
+import type { Shadow } from '../values/shape';
+import type { ShapeLayer } from '../kinds/shape';
+import type { TextLayer } from '../kinds/text';
 
 const shadow: Shadow = { kind: 'drop', on: true, x: 4, y: 8, blur: 12, spread: 2, colour: '#000000', opacity: 0.5 };
 const stroke = { ...NO_STROKE, width: 6, dash: [10, 4] };

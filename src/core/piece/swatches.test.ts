@@ -1,9 +1,15 @@
 import { scene, flat, headline } from '../testing/scenes';
-import { gradientThrough, makePlate, makeTint, solid } from './make';
+import { gradientThrough, solid } from '../values/plain';
+import { makePlate } from '../kinds/plate';
+import { makeTint } from '../kinds/tint';
 import { lookOf, partsFor, withLook } from './look';
-import { gradientOf, hexOf } from './resolve';
-import type { Piece, PlateLayer, TextLayer, TintLayer } from './schema';
-import { plainGradient, putSwatch, removeSwatch, usesOf, withHouse, swatchesOf } from './swatches';
+import { gradientOf, hexOf } from '../values/swatches';
+import type { Piece } from './schema';
+import type { PlateLayer } from '../kinds/plate';
+import type { TextLayer } from '../kinds/text';
+import type { TintLayer } from '../kinds/tint';
+import { plainGradient, swatchesOf } from '../values/swatches';
+import { putSwatch, removeSwatch, usesOf, withHouse } from './swatches';
 
 const AMBER = { id: 'amber', name: 'Amber', colour: '#f2a31b', house: true };
 const DUSK = { id: 'dusk', name: 'Dusk', gradient: plainGradient(gradientThrough(['#102030', '#f0a040']), { swatches: [] }), house: false };
@@ -42,7 +48,7 @@ describe('swatches', () => {
     expect(withHouse(linked(), []).swatches).toEqual([AMBER, DUSK].map((s) => ({ ...s, house: false })));
   });
   it('a swatch holds a colour or a gradient, not both and not none', async () => {
-    const { SwatchSchema } = await import('./fill-schema');
+    const { SwatchSchema } = await import('../values/fill');
     expect(SwatchSchema.safeParse({ id: 'a', name: 'A' }).success).toBe(false);
     expect(SwatchSchema.safeParse({ ...DUSK, colour: '#000000' }).success).toBe(false);
     expect(SwatchSchema.safeParse(DUSK).success).toBe(true);

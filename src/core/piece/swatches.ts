@@ -1,7 +1,8 @@
 // Swatches: colours and gradients with names. Layers linked to one follow it; taking one away leaves them as they look.
 import { produce } from 'immer';
-import type { Colour, Piece, PlainGradient, Swatch } from './schema';
-import { hexOf } from './resolve';
+import type { Colour, PlainGradient, Swatch } from '../values/fill';
+import type { Piece } from './schema';
+import { hexOf } from '../values/swatches';
 
 type Tree = Record<string, unknown> | unknown[];
 const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null;
@@ -21,12 +22,6 @@ function replaceReferences(tree: Tree, instead: (id: string, as: 'colour' | 'gra
       } else replaceReferences(value, instead);
     }
   }
-}
-
-/** Ids of all swatches that a layer refers to, in colours and as gradients. */
-export function swatchesOf(layer: unknown): string[] {
-  if (typeof layer !== 'object' || layer === null) return [];
-  return Object.entries(layer).flatMap(([key, value]) => ((key === 'swatch' || key === 'gradientSwatch') && typeof value === 'string' ? [value] : swatchesOf(value)));
 }
 
 /** Adds a swatch, or changes the one of that id. */
@@ -58,12 +53,6 @@ export function usesOf(piece: Piece, id: string): number {
   for (const slide of piece.slides) for (const layer of slide.layers) if (visit(layer)) n++;
   return n;
 }
-
-/** A gradient with its swatch colours looked up, fit to become a swatch itself. */
-export const plainGradient = (gradient: { stops: { at: number; colour: Colour; mid: number }[] } & Omit<PlainGradient, 'stops'>, piece: Pick<Piece, 'swatches'>): PlainGradient => ({
-  ...gradient,
-  stops: gradient.stops.map((s) => ({ ...s, colour: hexOf(s.colour, piece) })),
-});
 
 /** The piece with its house swatches as the campaign has them now. One the campaign no longer has becomes the piece's own. */
 export function withHouse(piece: Piece, house: readonly Swatch[]): Piece {

@@ -2,10 +2,20 @@
 import { easelFor } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
 import { withPlace } from './edits';
-import { makeBacking, makeFade, makePhoto, makePlate, makePool, makeShadow, makeShape, makeTint } from './make';
+import { makeBacking, makeShadow } from '../values/plain';
+import { makeFade } from '../kinds/fade';
+import { makePhoto } from '../kinds/photo';
+import { makePlate } from '../kinds/plate';
+import { makePool } from '../kinds/pool';
+import { makeShape } from '../kinds/shape';
+import { makeTint } from '../kinds/tint';
 import { backdropPhoto, slideOf, textsIn } from './resolve';
-import type { Layer, PhotoLayer, Size, TextLayer } from './schema';
-import { mainShadow, strengthOf } from './strengths';
+import type { Layer } from '../kinds/layers';
+import type { PhotoLayer } from '../kinds/photo';
+import type { Size } from './schema';
+import type { TextLayer } from '../kinds/text';
+import { mainShadow } from '../kinds/text';
+import { strengthOf } from '../kinds/strengths';
 import { bearerOf, isTreated, isTreatment, propertyOf, setColour, switchedOff, TREATMENT_KINDS, withoutTreatments } from './treatments';
 
 const text = (more: Partial<TextLayer> = {}) => headline('Slow trains', '#ffffff', 40, 100, more);

@@ -1,6 +1,6 @@
 // Brings a document of any earlier version to the present one, step by step, then validates it.
 import { PieceSchema, type Piece } from './schema';
-import { PIECE_VERSION } from './plain';
+import { PIECE_VERSION } from './limits';
 
 type Draft = Record<string, unknown>;
 

@@ -1,7 +1,7 @@
 // What measuring a slide will cost, before it is begun: every pixel round every text is looked at, at full size.
-import { TooMuchWork } from '../paint/budget';
-import type { Painter } from '../paint/painter';
-import { reachOf } from '../paint/reach';
+import { TooMuchWork } from '../scene/budget';
+import type { Painter } from '../scene/painter';
+import { reachOf } from '../scene/reach';
 import { layerIn, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 

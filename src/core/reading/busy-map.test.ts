@@ -1,4 +1,4 @@
-import { makePhoto } from '../piece/make';
+import { makePhoto } from '../kinds/photo';
 import { easelFor, picture } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
 import { busyMap } from './busy-map';

@@ -1,7 +1,7 @@
 // The calm and busy places of a slide, at the scale of a text: busyness as in `busyness.ts`, for every place instead of under one text.
-import { shot } from '../paint/studio';
+import { shot } from '../ground/surface';
 import { labOf } from '../colour/lab-planes';
-import type { Painter } from '../paint/painter';
+import type { Painter } from '../scene/painter';
 import { blurredChannel } from '../photo/blur';
 import type { Grid } from '../photo/saliency';
 import type { Piece, Size, Slide } from '../piece/schema';

@@ -1,6 +1,6 @@
 // How much a backdrop varies at letter scale, where it masks letter shapes (after Scharff, Hill and Ahumada 2000):
 // RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over the line boxes.
-import type { Transform } from '../arrange/transform';
+import type { Transform } from '../ground/transform';
 import { lightnessOf } from '../colour/lab-planes';
 import type { TextLayout } from '../type/layout';
 import type { Region } from './coverage';

@@ -1,7 +1,7 @@
 // Halos by their definition (reading.md, steps 2 and 3), against a slow and plain answer.
 import { easelFor } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
-import type { TextLayer } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
 import { textTransform, traceLetter } from '../type/frame';
 import { CoverageRaster } from './coverage';
 import { haloRadius, OUTSIDE, textHalo } from './halo';

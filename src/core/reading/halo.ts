@@ -1,7 +1,7 @@
 // Which pixels a letter is told apart by: its halo, and for each halo pixel the letter's nearest ink (reading.md, steps 2 and 3).
 import { traceLetter } from '../type/frame';
 import type { Letter, TextLayout } from '../type/layout';
-import { apply, type Transform } from '../arrange/transform';
+import { apply, type Transform } from '../ground/transform';
 import { CoverageRaster, type Region } from './coverage';
 import { nearestInk } from './nearest-ink';
 

@@ -1,7 +1,10 @@
 // Quiet spots: the calm place is found, what must be kept clear is, and the map agrees with readings.
 import { packMask } from '../photo/mask';
-import { makeFill, makePhoto } from '../piece/make';
-import type { Layer, Size, TextLayer } from '../piece/schema';
+import { makeFill } from '../kinds/fill';
+import { makePhoto } from '../kinds/photo';
+import type { Layer } from '../kinds/layers';
+import type { Size } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
 import { easelFor, picture } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
 import { withPlace } from '../piece/edits';

@@ -1,16 +1,18 @@
 // Quiet spots: where on the slide a text would read with the least treatment. One map for all places at once: contrast and its spread in
 // summed-area tables, the weakest letter of a line by a sliding minimum; the best places are then measured as any text is.
-import { shot } from '../paint/studio';
+import { shot } from '../ground/surface';
 import { entersZone, zonesOf } from '../arrange/zones';
-import { boundsOf } from '../arrange/transform';
+import { boundsOf } from '../ground/transform';
 import { labOf } from '../colour/lab-planes';
 import { luminance } from '../colour/srgb';
 import { blurredChannel } from '../photo/blur';
 import { saliencyOf, type Grid } from '../photo/saliency';
 import { withPlace } from '../piece/edits';
-import { marginOf } from '../piece/make';
-import type { Box, Piece, Size, Slide, TextLayer } from '../piece/schema';
-import type { Painter } from '../paint/painter';
+import { marginOf } from '../kinds/common';
+import type { Box } from '../ground/box';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
+import type { Painter } from '../scene/painter';
 import { textFrame } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import { FOLIAGE_RMS } from './busyness';

@@ -1,9 +1,12 @@
 // Known answers of the reading (reading.md), measured on painted pictures.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
-import { Painter, type PaintOptions } from '../paint/painter';
-import { NO_STROKE } from '../piece/plain';
-import { gradientThrough, makeTint, solid } from '../piece/make';
-import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import { Painter, type PaintOptions } from '../scene/painter';
+import { NO_STROKE } from '../values/plain';
+import { gradientThrough, solid } from '../values/plain';
+import { makeTint } from '../kinds/tint';
+import type { Layer } from '../kinds/layers';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
 import { justEnough, leastNear, leastStrength, strengthChart, StrengthModel } from '../remedy/strength';
 import { flat, headline, scene } from '../testing/scenes';
 import { coloursOf, letterRatios } from './contrast-of-letters';

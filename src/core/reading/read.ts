@@ -1,13 +1,17 @@
 // The reading of a text: painted, measured, judged. The definition is reading.md; this file puts its steps together.
-import { union } from '../arrange/follow';
+import { union } from '../ground/box';
 import { zoneEntered } from '../arrange/zones';
 import { seen, strokesKept, type Seeing } from '../colour/seeing';
 import { rgba } from '../colour/srgb';
-import { hexOf, layerIn, textsIn } from '../piece/resolve';
-import type { Box, Piece, Size, Slide, TextLayer } from '../piece/schema';
-import type { Painter, PaintOptions } from '../paint/painter';
-import { reachOf, touch } from '../paint/reach';
-import type { Surface } from '../paint/studio';
+import { hexOf } from '../values/swatches';
+import { layerIn, textsIn } from '../piece/resolve';
+import type { Box } from '../ground/box';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
+import type { Painter, PaintOptions } from '../scene/painter';
+import { reachOf } from '../scene/reach';
+import { touch } from '../ground/box';
+import type { Surface } from '../ground/surface';
 import { overflows, textTransform } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import { busyGrid, busyness, cellMeans, type BusyGrid } from './busyness';

@@ -1,9 +1,11 @@
 // What the reading of a text depends on, as a text to compare: itself and the visible layers near it. Equal keys mean equal readings,
 // so that while one layer is dragged only the texts it touches are measured again.
-import type { Painter } from '../paint/painter';
-import { reachOf, touch } from '../paint/reach';
+import type { Painter } from '../scene/painter';
+import { reachOf } from '../scene/reach';
+import { touch } from '../ground/box';
 import { layerIn } from '../piece/resolve';
-import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
 
 /** Fonts must be loaded (`Painter.prepare`). */
 export function readingKey(painter: Painter, piece: Piece, slide: Slide, size: Size, text: TextLayer): string {

@@ -1,8 +1,9 @@
 // A sample of the pixels that a reading goes by, for weighing candidates without painting them: some of each letter's halo with its
 // place, and its ink. What is chosen by it is confirmed on the picture afterwards.
 import { luminance } from '../colour/srgb';
-import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
-import type { Painter } from '../paint/painter';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
+import type { Painter } from '../scene/painter';
 import { busyness, cellMeans } from '../reading/busyness';
 import { coloursOf, quantile } from '../reading/contrast-of-letters';
 import { paintPair, probeText } from '../reading/read';

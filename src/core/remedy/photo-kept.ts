@@ -1,8 +1,8 @@
 // Photo kept and marks: how much of a photograph survives what is laid over it, and how much of it shows new edges. The definition is
 // reading.md, "Ways through": windows of 8 x 8 pixels, local contrast that still comes through, mean distance in OKLab.
 import { labOf } from '../colour/lab-planes';
-import type { Pixels } from '../colour/palette';
-import type { Box } from '../piece/schema';
+import type { Pixels } from '../ground/pixels';
+import type { Box } from '../ground/box';
 
 export interface PhotoKept {
   /** 0..100 percent. */

@@ -1,8 +1,15 @@
 // Photo kept of a slide: what is painted only where it differs is what a painting of the whole would tell.
 import { easelFor, picture } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
-import { makeBacking, makePhoto, makePlate, makePool, makeShadow, makeTint } from '../piece/make';
-import type { Layer, PhotoLayer, Size, TextLayer } from '../piece/schema';
+import { makeBacking, makeShadow } from '../values/plain';
+import { makePhoto } from '../kinds/photo';
+import { makePlate } from '../kinds/plate';
+import { makePool } from '../kinds/pool';
+import { makeTint } from '../kinds/tint';
+import type { Layer } from '../kinds/layers';
+import type { PhotoLayer } from '../kinds/photo';
+import type { Size } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
 import { KeptPhoto } from './photo-kept';
 import { SlidePhoto } from './slide-photo';
 

@@ -1,12 +1,14 @@
 // How much of a slide's photo its treatments leave: the slide is painted with and without them, and compared.
-import { shot } from '../paint/studio';
-import { union } from '../arrange/follow';
+import { shot } from '../ground/surface';
+import { union } from '../ground/box';
 import { isBackdropPhoto } from '../piece/resolve';
-import type { Box, Layer, Piece, Size, Slide } from '../piece/schema';
+import type { Box } from '../ground/box';
+import type { Layer } from '../kinds/layers';
+import type { Piece, Size, Slide } from '../piece/schema';
 import { isTreatment, switchedOff } from '../piece/treatments';
-import { textIsGroup } from '../paint/layers/text';
-import type { Painter, PaintOptions } from '../paint/painter';
-import { reachOf } from '../paint/reach';
+import { textIsGroup } from '../paint/text-painter';
+import type { Painter, PaintOptions } from '../scene/painter';
+import { reachOf } from '../scene/reach';
 import { KEPT_SIDE, KeptPhoto, WINDOW, type PhotoKept } from './photo-kept';
 import type { Veil } from './veil';
 

@@ -3,10 +3,12 @@
 // two paintings of a text's region then answer for every strength. What is found so is confirmed by painting at full size.
 import { slideOf, textsIn } from '../piece/resolve';
 import { changeLayers } from '../piece/edits';
-import type { Piece, Size, Slide, TextLayer } from '../piece/schema';
-import { mixesEvenly, withStrength, type StrengthProperty } from '../piece/strengths';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
+import { mixesEvenly, withStrength } from '../kinds/strengths';
+import { type StrengthProperty } from '../kinds/kind';
 import { isTreatment, setColour } from '../piece/treatments';
-import type { Painter, PaintOptions } from '../paint/painter';
+import type { Painter, PaintOptions } from '../scene/painter';
 import { busyness, cellMeans, type BusyGrid } from '../reading/busyness';
 import { coloursOf, letterRatio, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
 import { inkIsOpaque, paintPair, probeText, readLetter, readText, type Pair, type Reading, type TextProbe } from '../reading/read';

@@ -2,9 +2,9 @@
 import type { FoundColour } from '../colour/palette';
 import { hexFromOklab, labOfHex } from '../colour/oklab';
 import { luminance, rgba } from '../colour/srgb';
-import { makeTint } from '../piece/make';
+import { makeTint } from '../kinds/tint';
 import type { Piece, Size, Slide } from '../piece/schema';
-import type { Painter } from '../paint/painter';
+import type { Painter } from '../scene/painter';
 import type { LetterSamples } from './letter-sample';
 import { veilOf } from './veil';
 

@@ -1,9 +1,15 @@
 // Just enough for every treatment, against trying all 101 strengths.
 import { easelFor, picture } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
-import { makePhoto } from '../piece/make';
-import type { FadeLayer, Layer, PhotoLayer, PlateLayer, PoolLayer, Size, TextLayer } from '../piece/schema';
-import { strengthOf, strengthsOf, withStrength } from '../piece/strengths';
+import { makePhoto } from '../kinds/photo';
+import type { FadeLayer } from '../kinds/fade';
+import type { Layer } from '../kinds/layers';
+import type { PhotoLayer } from '../kinds/photo';
+import type { PlateLayer } from '../kinds/plate';
+import type { PoolLayer } from '../kinds/pool';
+import type { Size } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
+import { strengthOf, strengthsOf, withStrength } from '../kinds/strengths';
 import { LAID_KINDS, type LaidKind, type TreatmentKind } from '../piece/treatments';
 import { probeText, readText } from '../reading/read';
 import { justEnough } from './strength';

@@ -1,55 +1,29 @@
 // A treatment laid between picture and texts: where it goes and how it begins, by the texts it is for.
-import { union } from '../arrange/follow';
-import { boundsOf } from '../arrange/transform';
+import { union, type Box } from '../ground/box';
+import { boundsOf } from '../ground/transform';
+import type { Laid, StrengthProperty } from '../kinds/kind';
+import { isText, KINDS, type Layer } from '../kinds/layers';
+import { strengthsOf, withStrength } from '../kinds/strengths';
+import { mainShadow, readingShadow } from '../kinds/text';
 import { addLayer, changeLayers } from '../piece/edits';
-import { FADE_SIDES, makeBacking, makeFade, makePlate, makePool, makeTint, solid } from '../piece/make';
 import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
-import type { Box, Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
-import { mainShadow, readingShadow, strengthsOf, withStrength, type StrengthProperty } from '../piece/strengths';
-import { isLaid, isOfText, propertyOf, setColour, type LaidKind, type Treatment, type TreatmentKind } from '../piece/treatments';
+import type { Piece, Size, Slide } from '../piece/schema';
+import { isLaid, isOfText, isTreatment, propertyOf, setColour, type LaidKind, type Treatment, type TreatmentKind } from '../piece/treatments';
+import { makeBacking, solid } from '../values/plain';
 import type { StrengthAsk, TreatedSlide } from './strength';
-
-/** How strong each begins where nothing has been solved yet. */
-const BEGINNING: Record<LaidKind, number> = { tint: 0.3, fade: 0.7, pool: 0.6, plate: 0.6 };
-
-/** Side, and how far the fade must go to pass a box: it is solid almost to its middle. */
-function fadeTowards(texts: Box, slide: { width: number; height: number }): { angle: number; solid: number; reach: number } {
-  // How far each side is from the text's far edge, as a share of the slide.
-  const far = {
-    left: (texts.x + texts.width) / slide.width,
-    right: (slide.width - texts.x) / slide.width,
-    top: (texts.y + texts.height) / slide.height,
-    bottom: (slide.height - texts.y) / slide.height,
-  };
-  const side = (Object.keys(far) as (keyof typeof far)[]).reduce((best, s) => (far[s] < far[best] - 1e-9 ? s : best), 'bottom');
-  const round = (v: number): number => Math.round(v * 100) / 100;
-  // Well over half its strength where the farthest letters are.
-  return { angle: FADE_SIDES[side], solid: round(far[side] * 0.45), reach: round(Math.min(1.6, Math.max(0.3, far[side] * 1.8))) };
-}
 
 /**
  * A new treatment for texts of a slide: a fade comes from the side nearest to them, a pool or plate lies behind them and follows them.
  * @param texts ids; all visible texts where left out
  * @param strength 0..1; a sensible beginning where left out
  */
-export function makeTreatment(kind: LaidKind, id: string, colour: string, piece: Piece, slide: Slide, texts?: readonly string[], strength = BEGINNING[kind]): Treatment {
-  const size = piece.sizes[0];
-  const meant = slide.layers.filter((l): l is TextLayer => l.kind === 'text' && (texts ? texts.includes(l.id) : l.visible));
-  const boxes = meant.map((t) => boundsOf(t.box, t.rotation));
-  const middle: Box = { x: size.width * 0.2, y: size.height * 0.35, width: size.width * 0.6, height: size.height * 0.3 };
-  const behind = boxes.length ? union(boxes) : middle;
+export function makeTreatment(kind: LaidKind, id: string, colour: string, piece: Piece, slide: Slide, texts?: readonly string[], strength?: number): Treatment {
+  const size = piece.sizes[0], { make, beginning }: Laid<Treatment> = KINDS[kind].treatment;
+  const meant = slide.layers.filter(isText).filter((l) => (texts ? texts.includes(l.id) : l.visible));
+  const round = meant.length ? union(meant.map((t) => boundsOf(t.box, t.rotation))) : null;
+  const behind: Box = round ?? { x: size.width * 0.2, y: size.height * 0.35, width: size.width * 0.6, height: size.height * 0.3 };
   const typeSize = meant.length ? Math.max(...meant.map((t) => t.fontSize)) : Math.min(size.width, size.height) / 10;
-  const follows = meant.map((t) => t.id);
-  switch (kind) {
-    case 'tint':
-      return makeTint(id, colour, strength, size);
-    case 'fade':
-      return makeFade(id, colour, strength, size, boxes.length ? fadeTowards(behind, size) : {});
-    case 'pool':
-      return makePool(id, colour, strength, behind, typeSize, follows);
-    case 'plate':
-      return makePlate(id, colour, strength, behind, typeSize, follows);
-  }
+  return make(id, colour, strength ?? beginning, { size, texts: round, behind, typeSize, follows: meant.map((t) => t.id) });
 }
 
 /** What Just enough and the strength chart are asked about. */
@@ -69,7 +43,7 @@ export const TRIED = 'treatment-to-try';
 
 /** Begins a backing or a shadow where a text has none, in a colour. */
 function begun(layer: Layer, kind: 'backing' | 'shadow', colour: string | undefined): void {
-  if (layer.kind !== 'text') return;
+  if (!isText(layer)) return;
   if (kind === 'backing') {
     layer.backing ??= { ...makeBacking(colour ?? '#000000'), opacity: 0 };
     if (!layer.backing.on) layer.backing = { ...layer.backing, on: true, opacity: 0, ...(colour ? { fill: solid(colour) } : {}) };
@@ -88,7 +62,7 @@ export function withTreatment(piece: Piece, slide: Slide, ask: TreatmentAsk, id 
     return { piece: next, slide: at(next), treated: [overlay ?? id], added: overlay === null };
   }
   const able = slide.layers.filter((l) => l.visible && strengthsOf(l).includes(property));
-  const treated = able.filter((l) => (overlay !== null ? l.id === overlay : l.kind === 'text' ? !ask.texts || ask.texts.includes(l.id) : isBackdropPhoto(l))).map((l) => l.id);
+  const treated = able.filter((l) => (overlay !== null ? l.id === overlay : isText(l) ? !ask.texts || ask.texts.includes(l.id) : isBackdropPhoto(l))).map((l) => l.id);
   if (!treated.length) throw new RangeError(isOfText(kind) ? 'there is no text that could have it' : 'there is no photo in the backdrop');
   if (!isOfText(kind)) return { piece, slide, treated, added: false };
   const next = changeLayers(piece, slide.id, treated, (l) => {
@@ -106,7 +80,7 @@ export function askAbout(piece: Piece, slides: readonly Slide[], size: Size, ask
   for (const slide of slides) {
     if (slides.length > 1 && !textsIn(piece, slide, size).length) continue;
     // A treatment that is there already has the same strength on every slide: on the others it is begun.
-    const known = ask.overlay === null ? null : slide.layers.some((l) => l.id === ask.overlay) ? ask.overlay : (slide.layers.findLast((l) => l.kind === ask.kind && l.visible && (l.kind === 'tint' || l.kind === 'fade'))?.id ?? null);
+    const known = ask.overlay === null ? null : slide.layers.some((l) => l.id === ask.overlay) ? ask.overlay : (slide.layers.findLast((l) => l.kind === ask.kind && l.visible && !('follows' in l) && isTreatment(l))?.id ?? null);
     const t = withTreatment(next, slide, { ...ask, overlay: known });
     next = t.piece;
     added ||= t.added;

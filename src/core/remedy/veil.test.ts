@@ -1,7 +1,10 @@
 // A veil says without painting what a treatment paints: the same alpha at every point.
 import { easelFor } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
-import { makeFade, makePlate, makePool, makeTint } from '../piece/make';
+import { makeFade } from '../kinds/fade';
+import { makePlate } from '../kinds/plate';
+import { makePool } from '../kinds/pool';
+import { makeTint } from '../kinds/tint';
 import type { Size } from '../piece/schema';
 import type { Treatment } from '../piece/treatments';
 import { veilOf } from './veil';

@@ -1,6 +1,8 @@
 // What a way through is: layers and changes that make texts Clear, what they cost, in which order ways are listed, and how one is taken.
 import { addLayer } from '../piece/edits';
-import type { Layer, Piece, TextLayer } from '../piece/schema';
+import type { Layer } from '../kinds/layers';
+import type { Piece } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
 import { changed, type LayerChange } from '../piece/treatments';
 import type { Reading } from '../reading/read';
 import type { PhotoKept } from './photo-kept';

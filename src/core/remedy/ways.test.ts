@@ -1,8 +1,13 @@
 // Just enough on photographs against trying all 101 strengths; ways through: what they promise is what is painted.
-import { coloursOfPhoto, type Pixels } from '../colour/palette';
-import { makePhoto, makeShadow, makeTint } from '../piece/make';
-import type { Layer, Size, TextLayer } from '../piece/schema';
-import { withStrength } from '../piece/strengths';
+import { coloursOfPhoto } from '../colour/palette';
+import { type Pixels } from '../ground/pixels';
+import { makePhoto } from '../kinds/photo';
+import { makeShadow } from '../values/plain';
+import { makeTint } from '../kinds/tint';
+import type { Layer } from '../kinds/layers';
+import type { Size } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
+import { withStrength } from '../kinds/strengths';
 import { propertyOf, type TreatmentKind } from '../piece/treatments';
 import { probeText, readText } from '../reading/read';
 import { areClear } from '../reading/verdict';

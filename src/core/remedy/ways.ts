@@ -1,18 +1,26 @@
 // Ways through: every treatment that makes a text Clear, its free choices made for the most photo kept, each as layers one can edit.
 // Candidates are weighed by a sample of letters and windows; what is chosen is solved and confirmed by painting (reading.md, "Ways through").
-import { shot } from '../paint/studio';
+import { shot } from '../ground/surface';
 import { hexFromOklab, labOfHex } from '../colour/oklab';
 import { rgba } from '../colour/srgb';
-import type { FoundColour, Pixels } from '../colour/palette';
+import type { FoundColour } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 import { addLayer, changeLayers, withPlace } from '../piece/edits';
-import { FADE_SIDES, makeFade, makePlate, makePool, makeTint } from '../piece/make';
+import { FADE_SIDES, makeFade } from '../kinds/fade';
+import { makePlate } from '../kinds/plate';
+import { makePool } from '../kinds/pool';
+import { makeTint } from '../kinds/tint';
 import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
-import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
-import { readingShadow, strengthOf, withStrength, type StrengthProperty } from '../piece/strengths';
+import type { Layer } from '../kinds/layers';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
+import { readingShadow } from '../kinds/text';
+import { strengthOf, withStrength } from '../kinds/strengths';
+import { type StrengthProperty } from '../kinds/kind';
 import { changed, switchedOff, type LayerChange, type Treatment } from '../piece/treatments';
-import { union } from '../arrange/follow';
-import { boundsOf } from '../arrange/transform';
-import type { Painter } from '../paint/painter';
+import { union } from '../ground/box';
+import { boundsOf } from '../ground/transform';
+import type { Painter } from '../scene/painter';
 import { quietSpots } from '../reading/quiet-spots';
 import { readText, type Reading } from '../reading/read';
 import { areClear } from '../reading/verdict';

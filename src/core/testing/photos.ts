@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
-import type { Pixels } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
 
 export const DEMO_PHOTOS = ['cairn-evening', 'enamel-cup', 'forest-slope', 'hollin-dawn', 'lake-sill-autumn', 'lake-sill-winter', 'morning-mist', 'varn-fog', 'wet-window'] as const;
 

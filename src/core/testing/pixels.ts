@@ -1,8 +1,9 @@
 // Small slides painted to pixels, for tests of what is painted.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
-import type { Pixels } from '../colour/palette';
-import { Painter } from '../paint/painter';
-import type { Layer, Piece, Size } from '../piece/schema';
+import type { Pixels } from '../ground/pixels';
+import { Painter } from '../scene/painter';
+import type { Layer } from '../kinds/layers';
+import type { Piece, Size } from '../piece/schema';
 import { scene } from './scenes';
 
 export interface Shot extends Pixels {

@@ -1,6 +1,10 @@
 // Scenes for tests: small pieces with known backdrops.
-import { makeFill, makePiece, makeText } from '../piece/make';
-import type { Layer, Piece, Size, Slide, TextLayer } from '../piece/schema';
+import { makeFill } from '../kinds/fill';
+import { makePiece } from '../piece/make';
+import { makeText } from '../kinds/text';
+import type { Layer } from '../kinds/layers';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { TextLayer } from '../kinds/text';
 
 /** Ids in order, the same in every run. */
 export function ids(prefix = 'n'): () => string {

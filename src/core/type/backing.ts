@@ -1,8 +1,8 @@
 // The backing of a text: a box that hugs each line. Lines that touch become one shape with rounded inner and outer corners.
-import type { PathSink } from '../pattern/outline';
-import { QUARTER } from '../pattern/outline';
-import { apply, type Transform } from '../arrange/transform';
-import type { Backing } from '../piece/schema';
+import type { PathSink } from '../ground/path';
+import { QUARTER } from '../ground/path';
+import { apply, type Transform } from '../ground/transform';
+import type { Backing } from '../values/text';
 import type { TextLayout } from './layout';
 
 type Point = readonly [number, number];

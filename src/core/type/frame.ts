@@ -1,15 +1,26 @@
 // The frame a text really takes: a one-line text is as wide as its line, a growing frame as high as its lines.
-import type { LinesPlace } from '../arrange/follow';
-import { boxTransform, type Transform } from '../arrange/transform';
-import type { PathSink } from '../pattern/outline';
-import type { Box, TextLayer } from '../piece/schema';
+import { boxTransform, type Transform } from '../ground/transform';
+import type { PathSink } from '../ground/path';
+import type { Box } from '../ground/box';
+import type { PlacedText } from '../values/text';
 import type { Outline } from './font';
 import type { Letter, TextLayout } from './layout';
 
-/** A frame that follows its text; one whose text fits the frame does not. */
-export const grows = (layer: Pick<TextLayer, 'frame' | 'grow' | 'fit'>): boolean => layer.frame === 'frame' && layer.grow && !layer.fit;
+/** Where a text's lines lie on the slide: upright boxes before turning, and the turn. */
+export interface LinesPlace {
+  /** Box round all lines, in slide pixels, before turning. */
+  box: Box;
+  /** One box for each line that has letters. */
+  lines: Box[];
+  rotation: number;
+  /** Middle about which the text turns. */
+  centre: { x: number; y: number };
+}
 
-export function textFrame(layer: TextLayer, layout: TextLayout): Box {
+/** A frame that follows its text; one whose text fits the frame does not. */
+export const grows = (layer: Pick<PlacedText, 'frame' | 'grow' | 'fit'>): boolean => layer.frame === 'frame' && layer.grow && !layer.fit;
+
+export function textFrame(layer: PlacedText, layout: TextLayout): Box {
   const { x, y, width, height } = layer.box;
   if (layer.frame === 'line') return { x: x + layout.offset, y, width: Math.max(1, layout.width), height: Math.max(1, layout.height) };
   return { x, y, width, height: grows(layer) ? Math.max(1, layout.height) : height };
@@ -19,7 +30,7 @@ export function textFrame(layer: TextLayer, layout: TextLayout): Box {
  * Where a text's lines lie on the slide, from cap height to baseline, so that what is laid round them with even distances looks even.
  * Null for a text without letters.
  */
-export function linesPlace(layer: TextLayer, layout: TextLayout): LinesPlace | null {
+export function linesPlace(layer: PlacedText, layout: TextLayout): LinesPlace | null {
   const frame = textFrame(layer, layout);
   const lines = layout.lines.filter((l) => l.width > 0).map((l): Box => ({ x: frame.x - layout.offset + l.left, y: frame.y + l.baseline - l.capHeight, width: l.width, height: Math.max(1, l.capHeight) }));
   if (!lines.length) return null;
@@ -33,11 +44,11 @@ export function linesPlace(layer: TextLayer, layout: TextLayout): LinesPlace | n
 }
 
 /** Does the text need more room than its frame has? */
-export const overflows = (layer: TextLayer, layout: TextLayout): boolean =>
+export const overflows = (layer: PlacedText, layout: TextLayout): boolean =>
   layer.frame === 'frame' && ((!grows(layer) && layout.height > layer.box.height + 0.5) || layout.lines.some((l) => l.width > layer.box.width - layer.padding.left - layer.padding.right + 0.5));
 
 /** From layout coordinates to the slide; the text turns about the middle of its frame. */
-export function textTransform(layer: TextLayer, layout: TextLayout): Transform {
+export function textTransform(layer: PlacedText, layout: TextLayout): Transform {
   const frame = textFrame(layer, layout);
   const t = boxTransform(frame, layer.rotation);
   const dx = -layout.offset;

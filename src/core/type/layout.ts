@@ -2,9 +2,10 @@
 import bidiFactory from 'bidi-js';
 import * as hb from 'harfbuzzjs';
 import LineBreaker from 'linebreak';
-import type { Colour, Fill, TextLayer } from '../piece/schema';
+import type { Colour, Fill } from '../values/fill';
+import type { PlacedText } from '../values/text';
 import type { FontStore, LoadedFont } from './font';
-import { looksOf, scaleType, type ResolvedLook } from './parts';
+import { looksOf, scaleType, type ResolvedLook } from './spans';
 
 const bidi = bidiFactory();
 const buffer = new hb.Buffer();
@@ -104,11 +105,11 @@ interface Cluster {
 }
 
 /** The text as it is shown: letter case applied, without changing its length where Unicode would. */
-export function shownText(layer: TextLayer): string {
+export function shownText(layer: PlacedText): string {
   return looksOf(layer).map(({ start, end, look }) => inCase(layer.text.slice(start, end), look.case)).join('');
 }
 
-function inCase(text: string, to: TextLayer['case']): string {
+function inCase(text: string, to: PlacedText['case']): string {
   if (to === 'as-typed') return text;
   let out = '';
   for (const c of text) {
@@ -191,7 +192,7 @@ type Paragraph = { start: number; end: number; level: number };
 const LEFTWARDS = /[\u0590-\u08ff\u200f\u202a-\u202e\u2066-\u2069\ufb1d-\ufdff\ufe70-\ufefc\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
 
 /** Embedding levels (UAX #9); text in which nothing runs leftwards is on level 0 throughout. */
-function levelsOf(text: string, direction: TextLayer['direction']): ReturnType<typeof bidi.getEmbeddingLevels> {
+function levelsOf(text: string, direction: PlacedText['direction']): ReturnType<typeof bidi.getEmbeddingLevels> {
   if (direction !== 'rtl' && !LEFTWARDS.test(text)) return { levels: new Uint8Array(Math.max(1, text.length)), paragraphs: [{ start: 0, end: Math.max(0, text.length - 1), level: 0 }] };
   return bidi.getEmbeddingLevels(text || ' ', direction === 'auto' ? undefined : direction);
 }
@@ -250,9 +251,9 @@ const MARKER_ROOM = 0.55;
  * Lays a text out in its own coordinates. The fonts it needs must have been loaded (`FontStore.ensure`).
  * @throws Error where no font is loaded
  */
-export function layoutText(layer: TextLayer, store: FontStore): TextLayout {
+export function layoutText(layer: PlacedText, store: FontStore): TextLayout {
   if (!layer.fit || layer.frame !== 'frame') return layoutAsSet(layer, store);
-  const at = (size: number): { layer: TextLayer; layout: TextLayout } => {
+  const at = (size: number): { layer: PlacedText; layout: TextLayout } => {
     const scaled = { ...layer, fit: null, grow: false };
     scaleType(scaled, size / layer.fontSize);
     return { layer: scaled, layout: layoutAsSet(scaled, store) };
@@ -271,7 +272,7 @@ export function layoutText(layer: TextLayer, store: FontStore): TextLayout {
   return best;
 }
 
-function layoutAsSet(layer: TextLayer, store: FontStore): TextLayout {
+function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
   // Lone surrogates are not text; they are shown as the replacement character.
   const text = shownText(layer).toWellFormed();
   const inks: (Fill | null)[] = [null];

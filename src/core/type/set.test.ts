@@ -1,7 +1,8 @@
 // How texts with parts, lists, frames and backings are set.
 import { diskFonts } from '../../server/node-studio';
-import { makeText, solid } from '../piece/make';
-import type { TextLayer } from '../piece/schema';
+import { makeText } from '../kinds/text';
+import { solid } from '../values/plain';
+import type { TextLayer } from '../kinds/text';
 import { easelFor } from '../testing/pixels';
 import { flat } from '../testing/scenes';
 import { backingBands, bandOutline } from './backing';

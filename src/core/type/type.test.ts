@@ -1,8 +1,8 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { diskFonts } from '../../server/node-studio';
-import { makeText } from '../piece/make';
-import type { TextLayer } from '../piece/schema';
+import { makeText } from '../kinds/text';
+import type { TextLayer } from '../kinds/text';
 import { caretMap, caretX, indexAbove, indexAt, selectionBoxes } from './caret';
 import { FAMILIES, faceFor } from './catalogue';
 import { FontStore } from './font';

@@ -3,7 +3,7 @@
 import { Button, FileButton, Group, Loader, Modal, Progress, SimpleGrid, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { IconSearch, IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
-import { photoName } from '../../core/piece/make';
+import { photoName } from '../../core/kinds/photo';
 import { api, type AssetInfo } from '../shared/api';
 import { useFileDrop } from '../shared/file-drop';
 import { More } from '../shared/More';

@@ -7,12 +7,14 @@ import { ActionIcon, Menu, ScrollArea, Text, TextInput, Tooltip } from '@mantine
 import { notifications } from '@mantine/notifications';
 import { IconAlertTriangle, IconArrowBigRight, IconBorderOuter, IconBrightnessDown, IconCircle, IconCloud, IconColorFilter, IconDots, IconDroplet, IconEye, IconEyeOff, IconGradienter, IconGrain, IconHexagon, IconLine, IconLock, IconLockOpen, IconMessage, IconPhoto, IconPhotoPlus, IconPlus, IconRectangle, IconSquare, IconSquareFilled, IconStack2, IconStar, IconTypography, IconVector } from '@tabler/icons-react';
 import { Fragment, useEffect, useRef, useState } from 'react';
-import { lookKey } from '../../core/paint/layer-key';
+import { lookKey } from '../../core/values/swatches';
 import { latest, stageWorker } from '../../workers/clients';
-import { groupsAround, membersOf } from '../../core/arrange/groups';
-import { boundsOf } from '../../core/arrange/transform';
+import { groupsAround, membersOf } from '../../core/piece/groups';
+import { boundsOf } from '../../core/ground/transform';
 import { zoneEntered } from '../../core/arrange/zones';
-import type { Band, Layer, ShapeForm } from '../../core/piece/schema';
+import type { Band } from '../../core/values/plain';
+import type { Layer } from '../../core/kinds/layers';
+import type { ShapeForm } from '../../core/values/shape';
 import { isTreatment } from '../../core/piece/treatments';
 import { layersIn } from '../../core/piece/resolve';
 import { VerdictMark } from '../shared/VerdictMark';

@@ -1,6 +1,16 @@
 // What a person can do on the bench, asked of the commands themselves: where things land, what stays together, what is one undo step.
-import { makeFill, makePhoto, makePiece, makePlate, makeShape, makeText, solid } from '../../core/piece/make';
-import type { Box, Layer, Piece, PlateLayer, TextLayer } from '../../core/piece/schema';
+import { makeFill } from '../../core/kinds/fill';
+import { makePhoto } from '../../core/kinds/photo';
+import { makePiece } from '../../core/piece/make';
+import { makePlate } from '../../core/kinds/plate';
+import { makeShape } from '../../core/kinds/shape';
+import { makeText } from '../../core/kinds/text';
+import { solid } from '../../core/values/plain';
+import type { Box } from '../../core/ground/box';
+import type { Layer } from '../../core/kinds/layers';
+import type { Piece } from '../../core/piece/schema';
+import type { PlateLayer } from '../../core/kinds/plate';
+import type { TextLayer } from '../../core/kinds/text';
 import { openPiece } from '../../core/piece/upgrade';
 import { ids } from '../../core/testing/scenes';
 import { addText, alignSelected, copied, distributeSelected, duplicateSelected, groupSelection, isLayers, nudge, pasteLayers, removeSelected, shiftSelected, toggleLocked, toggleVisible, typesetSelected, ungroupSelection } from './commands';

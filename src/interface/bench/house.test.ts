@@ -1,6 +1,7 @@
 // The campaign's house style as the bench keeps it: opening changes nothing, the user's own edits are sent over a revision.
 import { jest } from '@jest/globals';
-import type { Piece, Swatch } from '../../core/piece/schema';
+import type { Piece } from '../../core/piece/schema';
+import type { Swatch } from '../../core/values/fill';
 import { putSwatch } from '../../core/piece/swatches';
 import { flat, scene } from '../../core/testing/scenes';
 

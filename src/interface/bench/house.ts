@@ -2,7 +2,7 @@
 // over a revision: what somebody else changed meanwhile stays. Opening a piece changes nothing.
 import { create } from 'zustand';
 import { notifications } from '@mantine/notifications';
-import type { Swatch } from '../../core/piece/schema';
+import type { Swatch } from '../../core/values/fill';
 import { withHouse } from '../../core/piece/swatches';
 import { api, ApiError, inWords, type House } from '../shared/api';
 import { edit, useBench } from './store';

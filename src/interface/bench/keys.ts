@@ -1,6 +1,6 @@
 // Keyboard and clipboard of the bench. Keys in fields belong to the fields.
 import { useEffect } from 'react';
-import { takenBy } from '../../core/arrange/groups';
+import { takenBy } from '../../core/piece/groups';
 import { addPictureFiles, addText, copied, duplicateSelected, groupSelection, isLayers, nudge, pasteLayers, removeSelected, shiftSelected, ungroupSelection } from './commands';
 import { startRenaming } from './ContextMenu';
 import { withoutTreatments } from '../../core/piece/treatments';

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { jest } from '@jest/globals';
 import { addLayer, changeLayers, removeLayers } from '../../core/piece/edits';
-import { makeTint } from '../../core/piece/make';
+import { makeTint } from '../../core/kinds/tint';
 import type { Piece } from '../../core/piece/schema';
 import { flat, headline, scene } from '../../core/testing/scenes';
 import { forgetJournal, readJournals, tidyJournal, writeJournal } from './journal';

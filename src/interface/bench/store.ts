@@ -1,9 +1,10 @@
 // The state of the bench: the document with its history, what is selected, what was measured.
 import { create } from 'zustand';
 import { emptyHistory, redo, remember, stepBetween, undo, type History } from '../../core/piece/history';
-import type { Layer, Piece, Size, Slide } from '../../core/piece/schema';
-import { isFollower } from '../../core/arrange/follow';
-import { groupsAround } from '../../core/arrange/groups';
+import type { Layer } from '../../core/kinds/layers';
+import type { Piece, Size, Slide } from '../../core/piece/schema';
+import { isFollower } from '../../core/kinds/layers';
+import { groupsAround } from '../../core/piece/groups';
 import { layerIn, layersIn, sizeOf } from '../../core/piece/resolve';
 import type { Reading } from '../../core/reading/read';
 import type { FollowerPlace, TextPlace } from '../../workers/stage';

@@ -1,6 +1,8 @@
 // Solvers are made ready once all is still, one after the other, and not twice for the same picture.
 import { jest } from '@jest/globals';
-import { makePhoto, makePiece, makeText } from '../../core/piece/make';
+import { makePhoto } from '../../core/kinds/photo';
+import { makePiece } from '../../core/piece/make';
+import { makeText } from '../../core/kinds/text';
 import { withTreatment } from '../../core/remedy/treatment';
 import type { Reading } from '../../core/reading/read';
 import { ids } from '../../core/testing/scenes';

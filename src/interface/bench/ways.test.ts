@@ -1,7 +1,11 @@
 // Ways through as the bench asks for them: several workers, each answer shown as it comes, an overtaken question forgotten.
 import { jest } from '@jest/globals';
-import { makePhoto, makePiece, makePool, makeText, makeTint } from '../../core/piece/make';
-import type { Layer } from '../../core/piece/schema';
+import { makePhoto } from '../../core/kinds/photo';
+import { makePiece } from '../../core/piece/make';
+import { makePool } from '../../core/kinds/pool';
+import { makeText } from '../../core/kinds/text';
+import { makeTint } from '../../core/kinds/tint';
+import type { Layer } from '../../core/kinds/layers';
 import type { Way, WayKind } from '../../core/remedy/way';
 import { ids } from '../../core/testing/scenes';
 

@@ -1,7 +1,7 @@
 // Ways through as the bench knows them: asked of several workers at once, each shown as it is ready; looked at, compared, taken.
 import { nanoid } from 'nanoid';
 import { create } from 'zustand';
-import type { Pixels } from '../../core/colour/palette';
+import type { Pixels } from '../../core/ground/pixels';
 import type { Piece } from '../../core/piece/schema';
 import { isTreated } from '../../core/piece/treatments';
 import type { PhotoKept } from '../../core/remedy/photo-kept';

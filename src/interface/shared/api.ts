@@ -1,7 +1,8 @@
 // The server, as the interface talks to it: the same addresses programs use.
-import type { Drawing } from '../../core/format/drawing';
+import type { Drawing } from '../../core/paint/drawing';
 import type { OwnFont } from '../../core/type/catalogue';
-import type { Piece, Swatch } from '../../core/piece/schema';
+import type { Piece } from '../../core/piece/schema';
+import type { Swatch } from '../../core/values/fill';
 
 /** An error answer, in words for people. */
 export class ApiError extends Error {

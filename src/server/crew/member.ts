@@ -1,5 +1,5 @@
 // A member of a crew: a process that does one task after the other and says how much memory it holds. Bundled on its own, with the tasks.
-import { TooMuchWork } from '../../core/paint/budget';
+import { TooMuchWork } from '../../core/scene/budget';
 import { isFull, Problem } from '../problem';
 import type { Reply } from './crew';
 import * as tasks from './tasks';

@@ -1,4 +1,4 @@
-import { DRAWN_SIDES } from '../../../../src/core/photo/sides';
+import { DRAWN_SIDES } from '../../../../src/core/scene/sides';
 import { assetBytes, findAsset, isPicture, SVG_MIME } from '../../../../src/server/assets';
 import { AssetAsQuery } from '../../../../src/server/contracts';
 import { asked, run } from '../../../../src/server/crew/crews';

@@ -1,6 +1,6 @@
 // An SVG from outside made harmless and plain: known elements and attributes, styles brought down to attributes, lengths and transforms in
 // user units, references only to its own parts. What is drawn stays what it was.
-import { compose, type Transform } from '../../arrange/transform';
+import { compose, type Transform } from '../../ground/transform';
 import { allowedValue, isProperty, Sheet } from './css';
 import { parseSvg, SVG_LIMITS, SvgFault, type SvgElement } from './tree';
 

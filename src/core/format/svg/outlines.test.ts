@@ -1,6 +1,6 @@
 // Drawings from SVG: known outlines, and what is left to pixels.
 import { CoverageRaster } from '../../reading/coverage';
-import { isOneColour, marksOf, outlineOf, tracePath, type Drawing } from '../drawing';
+import { isOneColour, marksOf, outlineOf, tracePath, type Drawing } from '../../paint/drawing';
 import { cleanSvg } from './clean';
 import { drawnPath, outlines } from './outlines';
 import { SvgFault } from './tree';

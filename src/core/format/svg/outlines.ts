@@ -2,9 +2,9 @@
 // What needs more than flat colours (gradients, masks, text, clipping, filters) gives null and is shown from pixels of the drawing.
 import { converter, parse } from 'culori';
 import svgpath from 'svgpath';
-import { compose, type Transform } from '../../arrange/transform';
+import { compose, type Transform } from '../../ground/transform';
 import { toHex } from '../../colour/srgb';
-import { marksOf, type Drawing, type Drawn, type DrawnMark } from '../drawing';
+import { marksOf, type Drawing, type Drawn, type DrawnMark } from '../../paint/drawing';
 import { partsById, sizeOfRoot, transformOf } from './clean';
 import type { SvgElement } from './tree';
 

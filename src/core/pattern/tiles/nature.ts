@@ -1,6 +1,6 @@
 // From nature and landscape: leaves, petals, drops, contour lines, peaks, trees, flakes.
-import { path, type Path } from '../outline';
-import { filled, scattered, stroked, type Tile } from '../tile';
+import { path, type Path } from '../../ground/path';
+import { filled, scattered, stroked, type Tiles } from '../tile';
 
 const group = 'Nature';
 
@@ -52,16 +52,16 @@ function flake(x: number, y: number, r: number): Path {
   return p;
 }
 
-export const NATURE: Tile[] = [
-  { id: 'leaves', name: 'Leaves', group, width: 56, height: 56, marks: () => [filled([[8, 14, 40], [36, 18, 150], [14, 42, -35], [44, 46, 215]].reduce((p, [x, y, d]) => leaf(p, x, y, 19, d), path()))] },
-  { id: 'leaves-outlined', name: 'Leaves, outlined', group, width: 60, height: 60, marks: () => [stroked(leaf(leaf(path(), 6, 26, 26, -30), 36, 56, 26, -30), 1.4), stroked(path().line(6, 26, 24, 15.6).line(36, 56, 54, 45.6), 1)] },
-  { id: 'sprigs', name: 'Sprigs', group, width: 96, height: 96, marks: () => [filled(sprig(14, 40, -40)), filled(sprig(64, 88, -40))] },
-  { id: 'petals', name: 'Petals', group, width: 48, height: 48, marks: () => [filled([0, 90, 180, 270].reduce((p, d) => leaf(p, 24, 24, 24, d + 45, 0.3), path()), 0.85), filled(path().circle(24, 24, 2.5))] },
-  { id: 'blossom', name: 'Blossom', group, width: 72, height: 72, marks: () => [filled([0, 72, 144, 216, 288].reduce((p, d) => leaf(leaf(p, 18, 18, 14, d - 90, 0.42), 54, 54, 14, d - 54, 0.42), path()))] },
-  { id: 'drops', name: 'Drops', group, width: 44, height: 56, marks: () => [filled(drop(11, 17, 5.5)), filled(drop(33, 45, 5.5))] },
-  { id: 'contours', name: 'Contour lines', group, width: 200, height: 200, marks: () => [stroked(contours(200, [-1.5, -0.9, -0.3, 0.3, 0.9, 1.5]), 1.3, true)] },
-  { id: 'peaks', name: 'Peaks', group, width: 60, height: 44, marks: () => [stroked(path().polyline([[2, 20], [15, 4], [22, 13], [27, 7], [37, 20]]).polyline([[32, 42], [45, 26], [52, 35], [57, 29], [67, 42]]), 1.8, true)] },
-  { id: 'pines', name: 'Pines', group, width: 60, height: 64, marks: () => [filled(pine(15, 30, 27)), filled(pine(45, 60, 22))] },
-  { id: 'flakes', name: 'Flakes', group, width: 80, height: 80, marks: () => [stroked(flake(20, 20, 14), 1.4, true), stroked(flake(60, 60, 10), 1.2, true)] },
-  { id: 'rain', name: 'Rain', group, width: 70, height: 70, marks: () => [stroked(scattered(3, 16, 70, 70).reduce((p, { x, y, r }) => { const l = 6 + r() * 8; return p.line(x, y, x - l * 0.3, y + l); }, path()), 1.4, true)] },
-];
+export const NATURE = {
+  'leaves': { name: 'Leaves', group, width: 56, height: 56, marks: () => [filled([[8, 14, 40], [36, 18, 150], [14, 42, -35], [44, 46, 215]].reduce((p, [x, y, d]) => leaf(p, x, y, 19, d), path()))] },
+  'leaves-outlined': { name: 'Leaves, outlined', group, width: 60, height: 60, marks: () => [stroked(leaf(leaf(path(), 6, 26, 26, -30), 36, 56, 26, -30), 1.4), stroked(path().line(6, 26, 24, 15.6).line(36, 56, 54, 45.6), 1)] },
+  'sprigs': { name: 'Sprigs', group, width: 96, height: 96, marks: () => [filled(sprig(14, 40, -40)), filled(sprig(64, 88, -40))] },
+  'petals': { name: 'Petals', group, width: 48, height: 48, marks: () => [filled([0, 90, 180, 270].reduce((p, d) => leaf(p, 24, 24, 24, d + 45, 0.3), path()), 0.85), filled(path().circle(24, 24, 2.5))] },
+  'blossom': { name: 'Blossom', group, width: 72, height: 72, marks: () => [filled([0, 72, 144, 216, 288].reduce((p, d) => leaf(leaf(p, 18, 18, 14, d - 90, 0.42), 54, 54, 14, d - 54, 0.42), path()))] },
+  'drops': { name: 'Drops', group, width: 44, height: 56, marks: () => [filled(drop(11, 17, 5.5)), filled(drop(33, 45, 5.5))] },
+  'contours': { name: 'Contour lines', group, width: 200, height: 200, marks: () => [stroked(contours(200, [-1.5, -0.9, -0.3, 0.3, 0.9, 1.5]), 1.3, true)] },
+  'peaks': { name: 'Peaks', group, width: 60, height: 44, marks: () => [stroked(path().polyline([[2, 20], [15, 4], [22, 13], [27, 7], [37, 20]]).polyline([[32, 42], [45, 26], [52, 35], [57, 29], [67, 42]]), 1.8, true)] },
+  'pines': { name: 'Pines', group, width: 60, height: 64, marks: () => [filled(pine(15, 30, 27)), filled(pine(45, 60, 22))] },
+  'flakes': { name: 'Flakes', group, width: 80, height: 80, marks: () => [stroked(flake(20, 20, 14), 1.4, true), stroked(flake(60, 60, 10), 1.2, true)] },
+  'rain': { name: 'Rain', group, width: 70, height: 70, marks: () => [stroked(scattered(3, 16, 70, 70).reduce((p, { x, y, r }) => { const l = 6 + r() * 8; return p.line(x, y, x - l * 0.3, y + l); }, path()), 1.4, true)] },
+} satisfies Tiles;

@@ -1,6 +1,6 @@
 // Dots, rings, waves and scales.
-import { path, QUARTER, type Path } from '../outline';
-import { filled, stroked, type Tile } from '../tile';
+import { path, QUARTER, type Path } from '../../ground/path';
+import { filled, stroked, type Tiles } from '../tile';
 
 const group = 'Round';
 
@@ -15,19 +15,19 @@ function wave(width: number, y: number, height: number): Path {
   return p;
 }
 
-export const ROUND: Tile[] = [
-  { id: 'dots', name: 'Dots', group, width: 20, height: 20, marks: () => [filled(path().circle(10, 10, 3.2))] },
-  { id: 'dots-offset', name: 'Offset dots', group, width: 24, height: 24, marks: () => [filled(path().circle(6, 6, 3.2).circle(18, 18, 3.2))] },
-  { id: 'dots-fine', name: 'Fine dots', group, width: 8, height: 8, marks: () => [filled(path().circle(4, 4, 1.1))] },
-  { id: 'dots-big', name: 'Big dots', group, width: 60, height: 60, marks: () => [filled(path().circle(15, 15, 11).circle(45, 45, 11))] },
-  { id: 'dots-two-sizes', name: 'Large and small dots', group, width: 32, height: 32, marks: () => [filled(path().circle(8, 8, 5).circle(24, 24, 5)), filled(path().circle(24, 8, 1.8).circle(8, 24, 1.8))] },
-  { id: 'rings', name: 'Rings', group, width: 36, height: 36, marks: () => [stroked(path().circle(18, 18, 11), 2.2)] },
-  { id: 'rings-linked', name: 'Linked rings', group, width: 40, height: 40, marks: () => [stroked(path().circle(20, 20, 24), 1.6)] },
-  { id: 'rings-nested', name: 'Nested rings', group, width: 48, height: 48, marks: () => [stroked(path().circle(24, 24, 20).circle(24, 24, 12.5), 1.8), filled(path().circle(24, 24, 5))] },
-  { id: 'half-circles', name: 'Half circles', group, width: 40, height: 40, marks: () => [filled(arch(10, 16, 8).Z()), filled(arch(30, 36, 8).Z())] },
-  { id: 'waves', name: 'Waves', group, width: 48, height: 20, marks: () => [stroked(wave(48, 10, 8), 2)] },
-  { id: 'waves-steep', name: 'Steep waves', group, width: 24, height: 22, marks: () => [stroked(wave(24, 11, 14), 2)] },
-  { id: 'ripples', name: 'Ripples', group, width: 64, height: 36, marks: () => [stroked(wave(64, 12, 7), 3), stroked(wave(64, 20, 7), 1.2), stroked(wave(64, 27, 7), 0.7)] },
-  { id: 'scales', name: 'Scales', group, width: 40, height: 40, marks: () => [stroked(arch(20, 20, 20), 1.8), stroked(arch(0, 40, 20), 1.8)] },
-  { id: 'scales-nested', name: 'Nested scales', group, width: 48, height: 48, marks: () => [24, 17, 10].flatMap((r) => [stroked(arch(24, 24, r), r === 24 ? 1.8 : 1.2), stroked(arch(0, 48, r), r === 24 ? 1.8 : 1.2)]) },
-];
+export const ROUND = {
+  'dots': { name: 'Dots', group, width: 20, height: 20, marks: () => [filled(path().circle(10, 10, 3.2))] },
+  'dots-offset': { name: 'Offset dots', group, width: 24, height: 24, marks: () => [filled(path().circle(6, 6, 3.2).circle(18, 18, 3.2))] },
+  'dots-fine': { name: 'Fine dots', group, width: 8, height: 8, marks: () => [filled(path().circle(4, 4, 1.1))] },
+  'dots-big': { name: 'Big dots', group, width: 60, height: 60, marks: () => [filled(path().circle(15, 15, 11).circle(45, 45, 11))] },
+  'dots-two-sizes': { name: 'Large and small dots', group, width: 32, height: 32, marks: () => [filled(path().circle(8, 8, 5).circle(24, 24, 5)), filled(path().circle(24, 8, 1.8).circle(8, 24, 1.8))] },
+  'rings': { name: 'Rings', group, width: 36, height: 36, marks: () => [stroked(path().circle(18, 18, 11), 2.2)] },
+  'rings-linked': { name: 'Linked rings', group, width: 40, height: 40, marks: () => [stroked(path().circle(20, 20, 24), 1.6)] },
+  'rings-nested': { name: 'Nested rings', group, width: 48, height: 48, marks: () => [stroked(path().circle(24, 24, 20).circle(24, 24, 12.5), 1.8), filled(path().circle(24, 24, 5))] },
+  'half-circles': { name: 'Half circles', group, width: 40, height: 40, marks: () => [filled(arch(10, 16, 8).Z()), filled(arch(30, 36, 8).Z())] },
+  'waves': { name: 'Waves', group, width: 48, height: 20, marks: () => [stroked(wave(48, 10, 8), 2)] },
+  'waves-steep': { name: 'Steep waves', group, width: 24, height: 22, marks: () => [stroked(wave(24, 11, 14), 2)] },
+  'ripples': { name: 'Ripples', group, width: 64, height: 36, marks: () => [stroked(wave(64, 12, 7), 3), stroked(wave(64, 20, 7), 1.2), stroked(wave(64, 27, 7), 0.7)] },
+  'scales': { name: 'Scales', group, width: 40, height: 40, marks: () => [stroked(arch(20, 20, 20), 1.8), stroked(arch(0, 40, 20), 1.8)] },
+  'scales-nested': { name: 'Nested scales', group, width: 48, height: 48, marks: () => [24, 17, 10].flatMap((r) => [stroked(arch(24, 24, r), r === 24 ? 1.8 : 1.2), stroked(arch(0, 48, r), r === 24 ? 1.8 : 1.2)]) },
+} satisfies Tiles;

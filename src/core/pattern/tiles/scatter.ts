@@ -1,6 +1,7 @@
 // Scattered by chance with a fixed seed: confetti, terrazzo, grain, speckles.
-import { path, type Path } from '../outline';
-import { chance, filled, scattered, stroked, type Mark, type Tile } from '../tile';
+import { path, type Path } from '../../ground/path';
+import { chance } from '../../ground/chance';
+import { filled, scattered, stroked, type Mark, type Tiles } from '../tile';
 
 const group = 'Scattered';
 const TONES = [1, 0.72, 0.46];
@@ -33,12 +34,12 @@ const grain = (seed: number, count: number, size: number, least: number, most: n
   return p;
 };
 
-export const SCATTER: Tile[] = [
-  { id: 'confetti', name: 'Confetti', group, width: 120, height: 120, marks: () => toned(11, 30, 120, strip) },
-  { id: 'confetti-round', name: 'Round confetti', group, width: 120, height: 120, marks: () => toned(5, 33, 120, (p, x, y, r) => void p.circle(x, y, 2 + r() * 3.6)) },
-  { id: 'sprinkles', name: 'Sprinkles', group, width: 110, height: 110, marks: () => [stroked(scattered(23, 34, 110, 110).reduce((p, { x, y, r }) => { const a = r() * Math.PI; return p.line(x, y, x + 9 * Math.cos(a), y + 9 * Math.sin(a)); }, path()), 2.6, true)] },
-  { id: 'terrazzo', name: 'Terrazzo', group, width: 160, height: 160, marks: () => toned(41, 45, 160, shard) },
-  { id: 'grain', name: 'Grain', group, width: 96, height: 96, marks: () => [filled(grain(7, 900, 96, 0.25, 0.75), 0.7)] },
-  { id: 'speckle', name: 'Speckle', group, width: 140, height: 140, marks: () => [filled(grain(19, 90, 140, 0.5, 2.6))] },
-  { id: 'crystals', name: 'Crystals', group, width: 120, height: 120, marks: () => [stroked(scattered(31, 16, 120, 120).reduce((p, { x, y, r }) => p.star(x, y, 3 + Math.floor(r() * 3), 5 + r() * 7, undefined, r() * 120), path()), 1.4)] },
-];
+export const SCATTER = {
+  'confetti': { name: 'Confetti', group, width: 120, height: 120, marks: () => toned(11, 30, 120, strip) },
+  'confetti-round': { name: 'Round confetti', group, width: 120, height: 120, marks: () => toned(5, 33, 120, (p, x, y, r) => void p.circle(x, y, 2 + r() * 3.6)) },
+  'sprinkles': { name: 'Sprinkles', group, width: 110, height: 110, marks: () => [stroked(scattered(23, 34, 110, 110).reduce((p, { x, y, r }) => { const a = r() * Math.PI; return p.line(x, y, x + 9 * Math.cos(a), y + 9 * Math.sin(a)); }, path()), 2.6, true)] },
+  'terrazzo': { name: 'Terrazzo', group, width: 160, height: 160, marks: () => toned(41, 45, 160, shard) },
+  'grain': { name: 'Grain', group, width: 96, height: 96, marks: () => [filled(grain(7, 900, 96, 0.25, 0.75), 0.7)] },
+  'speckle': { name: 'Speckle', group, width: 140, height: 140, marks: () => [filled(grain(19, 90, 140, 0.5, 2.6))] },
+  'crystals': { name: 'Crystals', group, width: 120, height: 120, marks: () => [stroked(scattered(31, 16, 120, 120).reduce((p, { x, y, r }) => p.star(x, y, 3 + Math.floor(r() * 3), 5 + r() * 7, undefined, r() * 120), path()), 1.4)] },
+} satisfies Tiles;

@@ -4,8 +4,9 @@ import { Button, Group, Menu, Text } from '@mantine/core';
 import { IconCheck, IconChevronDown } from '@tabler/icons-react';
 import { useEffect } from 'react';
 import { changeLayers } from '../../../core/piece/edits';
-import type { BlendMode, Layer } from '../../../core/piece/schema';
-import { BLEND_MODES } from '../../../core/piece/plain';
+import type { BlendMode } from '../../../core/values/plain';
+import type { Layer } from '../../../core/kinds/layers';
+import { BLEND_MODES } from '../../../core/values/plain';
 import { change } from '../commands';
 import { preview, useBench } from '../store';
 

@@ -1,8 +1,8 @@
 'use client';
 // What every layer has: opacity, blend mode, place.
 import { Accordion, Button, SimpleGrid, Stack, Text } from '@mantine/core';
-import { isFollower } from '../../../core/arrange/follow';
-import type { Layer } from '../../../core/piece/schema';
+import { isFollower } from '../../../core/kinds/layers';
+import type { Layer } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands';

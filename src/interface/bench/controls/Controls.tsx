@@ -2,7 +2,8 @@
 // The controls of the selected layer: few, ordered by use, the rest folded. Without a selection, those of the slide.
 import { Text } from '@mantine/core';
 import { useMemo } from 'react';
-import type { FillLayer, Layer } from '../../../core/piece/schema';
+import type { FillLayer } from '../../../core/kinds/fill';
+import type { Layer } from '../../../core/kinds/layers';
 import { change } from '../commands';
 import { usePanelPiece } from '../panel-piece';
 import { placedLayers, currentSize, currentSlide, useBench } from '../store';

@@ -4,7 +4,7 @@ import { SegmentedControl } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { curveThrough } from '../../../core/photo/curve';
 import type { Histogram } from '../../../core/photo/tone';
-import type { CurvePoint, Tone } from '../../../core/piece/schema';
+import type { CurvePoint, Tone } from '../../../core/values/tone';
 import { follow } from '../stage/drag';
 import { dragging } from './Amount';
 import css from './Controls.module.css';

@@ -3,7 +3,8 @@
 import { ActionIcon, Checkbox, Group, Select, SimpleGrid, Stack, Text, Tooltip } from '@mantine/core';
 import { IconLink, IconLinkOff } from '@tabler/icons-react';
 import { useState } from 'react';
-import type { Sides, Stroke } from '../../../core/piece/schema';
+import type { Sides } from '../../../core/values/text';
+import type { Stroke } from '../../../core/values/fill';
 import { NumberField } from '../../shared/NumberField';
 import { settle } from '../store';
 import { ColourField } from './ColourField';

@@ -2,7 +2,8 @@
 // A fill: none, colour, gradient or pattern. Each kind keeps its settings while another one is shown.
 import { SegmentedControl, Stack } from '@mantine/core';
 import { changeLayers } from '../../../core/piece/edits';
-import type { Fill, Layer } from '../../../core/piece/schema';
+import type { Fill } from '../../../core/values/fill';
+import type { Layer } from '../../../core/kinds/layers';
 import { frameOf, preview, useBench } from '../store';
 import { ColourField } from './ColourField';
 import { GradientField } from './GradientField';

@@ -1,9 +1,9 @@
 'use client';
 // A gradient on a bar: stops are dragged, added by a click, taken away by dragging them off or by Delete; midpoints lie between them.
 import { useRef } from 'react';
-import { movedStop, withoutStop, withStop, withStopChanged, colourAt } from '../../../core/piece/gradient';
-import { hexOf } from '../../../core/piece/resolve';
-import type { Gradient } from '../../../core/piece/schema';
+import { movedStop, withoutStop, withStop, withStopChanged, colourAt } from '../../../core/values/gradient';
+import { hexOf } from '../../../core/values/swatches';
+import type { Gradient } from '../../../core/values/fill';
 import { usePanelPiece } from '../panel-piece';
 import { follow } from '../stage/drag';
 import { dragging } from './Amount';

@@ -4,11 +4,13 @@ import { ActionIcon, Group, Menu, Select, Text, Tooltip, UnstyledButton } from '
 import { IconArrowsHorizontal, IconFrame, IconLink, IconMinus, IconPlus, IconRotateClockwise, IconSpacingHorizontal, IconUnlink } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { angleOf, colourAt, presetsFrom, reversed, spreadEvenly, turnedTo, withoutStop, withStop, withStopChanged } from '../../../core/piece/gradient';
-import { gradientThrough } from '../../../core/piece/make';
-import { gradientOf } from '../../../core/piece/resolve';
-import { plainGradient, putSwatch } from '../../../core/piece/swatches';
-import type { Fill, Gradient, Piece } from '../../../core/piece/schema';
+import { angleOf, colourAt, presetsFrom, reversed, spreadEvenly, turnedTo, withoutStop, withStop, withStopChanged } from '../../../core/values/gradient';
+import { gradientThrough } from '../../../core/values/plain';
+import { gradientOf } from '../../../core/values/swatches';
+import { plainGradient } from '../../../core/values/swatches';
+import { putSwatch } from '../../../core/piece/swatches';
+import type { Fill, Gradient } from '../../../core/values/fill';
+import type { Piece } from '../../../core/piece/schema';
 import { usePalette } from '../../shared/assets';
 import { NumberField } from '../../shared/NumberField';
 import { useHouse } from '../house';

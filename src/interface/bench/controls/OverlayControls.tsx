@@ -2,8 +2,13 @@
 // Controls of what lies between picture and text: tint, fade, pool, plate, border.
 import { Accordion, ActionIcon, Button, Checkbox, Group, SegmentedControl, Select, Stack, Text, Tooltip } from '@mantine/core';
 import { IconArrowBarDown, IconArrowBarLeft, IconArrowBarRight, IconArrowBarUp } from '@tabler/icons-react';
-import { FADE_SIDES } from '../../../core/piece/make';
-import type { BorderLayer, FadeLayer, Layer, PlateLayer, PoolLayer, TintLayer } from '../../../core/piece/schema';
+import { FADE_SIDES } from '../../../core/kinds/fade';
+import type { BorderLayer } from '../../../core/kinds/border';
+import type { FadeLayer } from '../../../core/kinds/fade';
+import type { Layer } from '../../../core/kinds/layers';
+import type { PlateLayer } from '../../../core/kinds/plate';
+import type { PoolLayer } from '../../../core/kinds/pool';
+import type { TintLayer } from '../../../core/kinds/tint';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands';
 import { currentSlide, settle, useBench } from '../store';

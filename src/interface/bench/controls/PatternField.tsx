@@ -4,7 +4,7 @@ import { Button, Checkbox, FileButton, Group, Popover, ScrollArea, SimpleGrid, T
 import { IconChevronDown, IconSearch } from '@tabler/icons-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { TILES, tileById } from '../../../core/pattern/catalogue';
-import type { Pattern } from '../../../core/piece/schema';
+import type { Pattern } from '../../../core/values/fill';
 import { latest, stageWorker } from '../../../workers/clients';
 import { NumberField } from '../../shared/NumberField';
 import { uploadTile } from '../commands';
@@ -111,7 +111,7 @@ export function PatternField({ pattern, onChange, onLook }: Props) {
         >
           <Popover.Target>
             <Button size="compact-sm" variant="default" flex={1} justify="space-between" rightSection={<IconChevronDown size={13} />} onClick={() => setOpen((o) => !o)} aria-label="Choose a pattern">
-              {own ? 'Tile of your own' : (tileById(pattern.tile as string)?.name ?? 'Pattern')}
+              {typeof pattern.tile === 'string' ? tileById(pattern.tile).name : 'Tile of your own'}
             </Button>
           </Popover.Target>
           <Popover.Dropdown p={10}>

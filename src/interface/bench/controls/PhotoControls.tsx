@@ -4,7 +4,7 @@ import { Accordion, ActionIcon, Button, Group, SegmentedControl, Stack, Switch, 
 import { IconArrowsHorizontal, IconArrowsVertical, IconReplace, IconRotate2, IconRotateClockwise2 } from '@tabler/icons-react';
 import { useState } from 'react';
 import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
-import type { PhotoLayer } from '../../../core/piece/schema';
+import type { PhotoLayer } from '../../../core/kinds/photo';
 import { useAssetSize, useIsDrawn } from '../../shared/assets';
 import { change, replacePhoto } from '../commands';
 import { Library } from '../Library';

@@ -2,7 +2,7 @@
 // The whole picture in small: the part that is used is drawn on it and cropped by its edges, the focal point is dragged.
 import { useRef, useState } from 'react';
 import { pointInFile, pointInPicture } from '../../../core/photo/fit';
-import type { PhotoLayer } from '../../../core/piece/schema';
+import type { PhotoLayer } from '../../../core/kinds/photo';
 import { change } from '../commands';
 import { follow } from '../stage/drag';
 import { dragging } from './Amount';

@@ -3,7 +3,7 @@
 import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from '@mantine/core';
 import { IconLayoutDistributeHorizontal, IconLayoutDistributeVertical, IconObjectScan } from '@tabler/icons-react';
 import { gapsOf } from '../../../core/arrange/align';
-import { groupSelected, renameGroup } from '../../../core/arrange/groups';
+import { groupSelected, renameGroup } from '../../../core/piece/groups';
 import { NumberField } from '../../shared/NumberField';
 import { change, distributeSelected, groupSelection, selectedBounds, ungroupSelection } from '../commands';
 import { usePanelPiece } from '../panel-piece';

@@ -3,8 +3,8 @@
 import { Accordion, ActionIcon, Button, Group, SegmentedControl, SimpleGrid, Stack, Switch, Tooltip } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
-import { makeShadow } from '../../../core/piece/make';
-import type { Shadow } from '../../../core/piece/schema';
+import { makeShadow } from '../../../core/values/plain';
+import type { Shadow } from '../../../core/values/shape';
 import { NumberField } from '../../shared/NumberField';
 import { settle } from '../store';
 import { Amount, byRoot } from './Amount';

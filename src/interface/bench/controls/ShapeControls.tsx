@@ -2,9 +2,10 @@
 // A shape: its form with what the form needs, fill, stroke, shadows. And a shape as the mask of a picture.
 import { Accordion, Button, FileButton, Group, Select, SimpleGrid } from '@mantine/core';
 import { IconRefresh } from '@tabler/icons-react';
-import type { Shape, ShapeForm } from '../../../core/piece/shape-schema';
-import { PLAIN_SHAPE, SHAPE_FORMS } from '../../../core/piece/plain';
-import type { PhotoLayer, ShapeLayer } from '../../../core/piece/schema';
+import type { Shape, ShapeForm } from '../../../core/values/shape';
+import { PLAIN_SHAPE, SHAPE_FORMS } from '../../../core/values/plain';
+import type { PhotoLayer } from '../../../core/kinds/photo';
+import type { ShapeLayer } from '../../../core/kinds/shape';
 import { NumberField } from '../../shared/NumberField';
 import { change, outlineFromFile } from '../commands';
 import { settle } from '../store';

@@ -4,10 +4,11 @@ import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from '@mantine/co
 import { IconBuildingCommunity, IconPlus, IconTrash } from '@tabler/icons-react';
 import { produce } from 'immer';
 import { nanoid } from 'nanoid';
-import { colourAt } from '../../../core/piece/gradient';
-import { gradientThrough } from '../../../core/piece/make';
-import { plainGradient, putSwatch, removeSwatch, usesOf } from '../../../core/piece/swatches';
-import type { Colour, Swatch } from '../../../core/piece/schema';
+import { colourAt } from '../../../core/values/gradient';
+import { gradientThrough } from '../../../core/values/plain';
+import { plainGradient } from '../../../core/values/swatches';
+import { putSwatch, removeSwatch, usesOf } from '../../../core/piece/swatches';
+import type { Colour, Swatch } from '../../../core/values/fill';
 import { leaveHouse, useHouse } from '../house';
 import { usePanelPiece } from '../panel-piece';
 import { currentSlide, edit, settle, useBench } from '../store';

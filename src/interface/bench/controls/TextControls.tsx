@@ -2,10 +2,13 @@
 // What a text is set in: font, size, spacing, colour, alignment, for what is marked or the whole; its box, frame, backing and shadows folded.
 import { Accordion, ActionIcon, Button, Checkbox, Group, SegmentedControl, Select, SimpleGrid, Stack, Switch, Text, Tooltip } from '@mantine/core';
 import { IconAlignCenter, IconAlignLeft, IconAlignRight, IconBold, IconItalic, IconLayoutAlignBottom, IconLayoutAlignMiddle, IconLayoutAlignTop, IconUnderline } from '@tabler/icons-react';
-import type { Backing, Fill, Layer, Panel, TextLayer } from '../../../core/piece/schema';
+import type { Backing, Panel } from '../../../core/values/text';
+import type { Fill } from '../../../core/values/fill';
+import type { Layer } from '../../../core/kinds/layers';
+import type { TextLayer } from '../../../core/kinds/text';
 import { faceFor } from '../../../core/type/catalogue';
-import { NO_STROKE } from '../../../core/piece/plain';
-import { makeBacking, solid } from '../../../core/piece/make';
+import { NO_STROKE } from '../../../core/values/plain';
+import { makeBacking, solid } from '../../../core/values/plain';
 import { NumberField } from '../../shared/NumberField';
 import { change, typesetSelected } from '../commands';
 import { familiesKnown, useFonts } from '../fonts';

@@ -4,8 +4,9 @@
 import { Accordion, Button, Group, RangeSlider, SegmentedControl, SimpleGrid, Switch, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { contrastLeft, type Histogram } from '../../../core/photo/tone';
-import { PLAIN_TONE } from '../../../core/piece/plain';
-import type { PhotoLayer, Tone } from '../../../core/piece/schema';
+import { PLAIN_TONE } from '../../../core/values/plain';
+import type { PhotoLayer } from '../../../core/kinds/photo';
+import type { Tone } from '../../../core/values/tone';
 import { latest, readingWorker } from '../../../workers/clients';
 import type { Histograms } from '../../../workers/reading';
 import { NumberField } from '../../shared/NumberField';

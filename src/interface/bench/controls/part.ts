@@ -1,8 +1,9 @@
 // What is marked in a text gets a look of its own; with nothing marked, or outside the editor, the whole text changes.
 import { changeLayers } from '../../../core/piece/edits';
-import type { Layer, TextLayer } from '../../../core/piece/schema';
+import type { Layer } from '../../../core/kinds/layers';
+import type { TextLayer } from '../../../core/kinds/text';
 import { faceFor } from '../../../core/type/catalogue';
-import { looksOf, sharedLook, withPartLook, type PartKey, type ResolvedLook } from '../../../core/type/parts';
+import { looksOf, sharedLook, withPartLook, type PartKey, type ResolvedLook } from '../../../core/type/spans';
 import { familiesKnown } from '../fonts';
 import { edit, useBench } from '../store';
 import { useLengthScale } from './setting';

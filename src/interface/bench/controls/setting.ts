@@ -1,6 +1,6 @@
 // How controls set what they show.
 import { placeLayer } from '../../../core/piece/edits';
-import type { Layer } from '../../../core/piece/schema';
+import type { Layer } from '../../../core/kinds/layers';
 import { change } from '../commands';
 import { currentSize, edit, useBench } from '../store';
 

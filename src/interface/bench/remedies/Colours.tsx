@@ -4,7 +4,7 @@ import { Text } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { addLayer, changeLayers } from '../../../core/piece/edits';
-import { makeTint } from '../../../core/piece/make';
+import { makeTint } from '../../../core/kinds/tint';
 import type { Piece } from '../../../core/piece/schema';
 import { verdictOf } from '../../../core/reading/verdict';
 import type { SuggestedColour } from '../../../core/remedy/text-colours';

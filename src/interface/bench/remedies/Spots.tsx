@@ -4,7 +4,7 @@ import { Switch, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
 import { changeLayers, withPlace } from '../../../core/piece/edits';
-import type { TextLayer } from '../../../core/piece/schema';
+import type { TextLayer } from '../../../core/kinds/text';
 import type { QuietSpot, QuietSpots } from '../../../core/reading/quiet-spots';
 import { latest, readingWorker } from '../../../workers/clients';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';

@@ -3,7 +3,7 @@
 import { Button, Checkbox, Group, Loader, Text, Tooltip } from '@mantine/core';
 import { IconArrowsHorizontal, IconRefresh, IconX } from '@tabler/icons-react';
 import { useEffect, useMemo, useRef } from 'react';
-import type { Pixels } from '../../../core/colour/palette';
+import type { Pixels } from '../../../core/ground/pixels';
 import { isTreated } from '../../../core/piece/treatments';
 import { WAY_NAMES, type Way } from '../../../core/remedy/way';
 import { currentSlide, useBench } from '../store';

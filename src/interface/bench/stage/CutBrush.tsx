@@ -2,10 +2,10 @@
 // Strokes that keep or remove parts of a photo's subject, painted on the stage; the mask follows when a stroke ends.
 import { useEffect, useState } from 'react';
 import { placePhoto } from '../../../core/photo/fit';
-import { MOST_POINTS } from '../../../core/photo/limits';
-import { apply } from '../../../core/arrange/transform';
+import { MOST_POINTS } from '../../../core/values/plain';
+import { apply } from '../../../core/ground/transform';
 import { layerIn } from '../../../core/piece/resolve';
-import type { PhotoLayer } from '../../../core/piece/schema';
+import type { PhotoLayer } from '../../../core/kinds/photo';
 import { useAssetSize } from '../../shared/assets';
 import { addStroke, useBrush } from '../controls/CutFields';
 import { currentSize, currentSlide, useBench } from '../store';

@@ -1,12 +1,18 @@
 'use client';
 // Handles on the stage for what fills a layer: both ends of a gradient, its middle and radii; the solid part and the reach of a fade.
-import { apply, boxTransform, invert } from '../../../core/arrange/transform';
-import { fadeFrame, endsOf } from '../../../core/paint/ramp';
+import { apply, boxTransform, invert } from '../../../core/ground/transform';
+import { fadeFrame } from '../../../core/paint/fade-form';
+import { endsOf } from '../../../core/values/gradient-table';
 import { changeLayers } from '../../../core/piece/edits';
-import { placed } from '../../../core/piece/gradient';
-import { gradientOf, hexOf } from '../../../core/piece/resolve';
-import { plainGradient, putSwatch } from '../../../core/piece/swatches';
-import type { Box, FadeLayer, Gradient, Layer, Piece } from '../../../core/piece/schema';
+import { placed } from '../../../core/values/gradient';
+import { gradientOf, hexOf } from '../../../core/values/swatches';
+import { plainGradient } from '../../../core/values/swatches';
+import { putSwatch } from '../../../core/piece/swatches';
+import type { Box } from '../../../core/ground/box';
+import type { FadeLayer } from '../../../core/kinds/fade';
+import type { Gradient } from '../../../core/values/fill';
+import type { Layer } from '../../../core/kinds/layers';
+import type { Piece } from '../../../core/piece/schema';
 import { dragDocument } from './drag';
 import css from './FillHandles.module.css';
 import { currentSlide, edit, useBench } from '../store';

@@ -2,8 +2,8 @@
 // A box drawn over the stage: what it touches is selected.
 import { create } from 'zustand';
 import { boxBetween, overlaps } from '../../../core/arrange/align';
-import { takenBy } from '../../../core/arrange/groups';
-import type { Box } from '../../../core/piece/schema';
+import { takenBy } from '../../../core/piece/groups';
+import type { Box } from '../../../core/ground/box';
 import { currentSize, currentSlide, isMovable, select, useBench } from '../store';
 import { follow } from './drag';
 import { boundsNow, layersNow } from './moving';

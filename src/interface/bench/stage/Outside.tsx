@@ -1,7 +1,7 @@
 'use client';
 // What hangs over the edge of the slide, shown faint beside it: it is not part of the picture that is handed over.
 import { useEffect, useMemo, useRef } from 'react';
-import { boundsOf } from '../../../core/arrange/transform';
+import { boundsOf } from '../../../core/ground/transform';
 import { latest, stageWorker } from '../../../workers/clients';
 import { usePanelPiece } from '../panel-piece';
 import { currentSize, currentSlide, frameOf, isMovable, placedLayers, sceneOf, useBench } from '../store';

@@ -1,12 +1,13 @@
 'use client';
 // What lies over the painted slide: a transparent element for each layer, handles of the selection, aids, letters' readings.
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
-import { union } from '../../../core/arrange/follow';
-import { stepInto, takenBy } from '../../../core/arrange/groups';
+import { union } from '../../../core/ground/box';
+import { stepInto, takenBy } from '../../../core/piece/groups';
 import type { Handle } from '../../../core/arrange/resize';
-import { boundsOf } from '../../../core/arrange/transform';
+import { boundsOf } from '../../../core/ground/transform';
 import { placeLayer } from '../../../core/piece/edits';
-import type { Box, Layer } from '../../../core/piece/schema';
+import type { Box } from '../../../core/ground/box';
+import type { Layer } from '../../../core/kinds/layers';
 import { useAssetSize } from '../../shared/assets';
 import { openMenu } from '../ContextMenu';
 import { currentSize, currentSlide, edit, frameOf as painted, isMovable, isPannable, isResizable, placedLayers, select, useBench } from '../store';

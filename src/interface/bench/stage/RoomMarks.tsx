@@ -2,7 +2,7 @@
 // The sides of a photo rated for making room, drawn on its edges: a line for each, thicker and hatched where something is in the way.
 import { photoWithin } from '../../../core/photo/room';
 import { layerIn } from '../../../core/piece/resolve';
-import type { PhotoLayer } from '../../../core/piece/schema';
+import type { PhotoLayer } from '../../../core/kinds/photo';
 import { KIND_WORD, useRoomMarks } from '../controls/RoomFields';
 import { currentSize, currentSlide, useBench } from '../store';
 import css from './RoomMarks.module.css';

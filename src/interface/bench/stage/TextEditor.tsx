@@ -4,8 +4,9 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { caretX, indexAbove, indexAt, lineOf, selectionBoxes, type CaretMap } from '../../../core/type/caret';
 import { changeLayers, removeLayers } from '../../../core/piece/edits';
-import type { Span, TextLayer } from '../../../core/piece/schema';
-import { excerpt, insertExcerpt, setText } from '../../../core/type/parts';
+import type { Span } from '../../../core/values/text';
+import type { TextLayer } from '../../../core/kinds/text';
+import { excerpt, insertExcerpt, setText } from '../../../core/type/spans';
 import { togglePart } from '../controls/part';
 import { notifications } from '@mantine/notifications';
 import { countPress, follow } from './drag';

@@ -1,16 +1,19 @@
 // Moving, scaling and rotating what is selected, with snapping; each drag is one undo step.
 import { nanoid } from 'nanoid';
 import { scaledWith } from '../../../core/arrange/align';
-import { isFollower, union } from '../../../core/arrange/follow';
+import { isFollower } from '../../../core/kinds/layers';
+import { union } from '../../../core/ground/box';
 import { resizeBox, rotationTowards, type Handle } from '../../../core/arrange/resize';
 import { distancesOf, snapBox, snapLines, type SnapLines } from '../../../core/arrange/snap';
-import { boundsOf } from '../../../core/arrange/transform';
+import { boundsOf } from '../../../core/ground/transform';
 import { zonesOf } from '../../../core/arrange/zones';
 import { panPhoto } from '../../../core/photo/fit';
 import { photoWithin } from '../../../core/photo/room';
 import { changeLayers, duplicateLayers, placeLayer, scaleLayer } from '../../../core/piece/edits';
-import { marginOf } from '../../../core/piece/make';
-import type { Box, Layer, Piece } from '../../../core/piece/schema';
+import { marginOf } from '../../../core/kinds/common';
+import type { Box } from '../../../core/ground/box';
+import type { Layer } from '../../../core/kinds/layers';
+import type { Piece } from '../../../core/piece/schema';
 import { useAids } from '../aids';
 import { currentSize, currentSlide, edit, frameOf, placedLayers, useBench } from '../store';
 import { hideDistances, showDistances } from './Distances';

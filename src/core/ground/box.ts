@@ -1,0 +1,29 @@
+// Upright boxes and what is asked of them. Lengths in any one unit.
+
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** A box and its turn about its own middle, degrees clockwise. */
+export interface Place {
+  box: Box;
+  rotation: number;
+}
+
+/** The least box round all of them; there must be one. */
+export function union(boxes: readonly Box[]): Box {
+  const x = Math.min(...boxes.map((b) => b.x)), y = Math.min(...boxes.map((b) => b.y));
+  return { x, y, width: Math.max(...boxes.map((b) => b.x + b.width)) - x, height: Math.max(...boxes.map((b) => b.y + b.height)) - y };
+}
+
+/** Larger by as much on every side, smaller where negative. */
+export const grown = (box: Box, by: number): Box => ({ x: box.x - by, y: box.y - by, width: Math.max(0, box.width + 2 * by), height: Math.max(0, box.height + 2 * by) });
+
+/** What is left within distances from its sides. */
+export const inset = (box: Box, s: { top: number; right: number; bottom: number; left: number }): Box => ({ x: box.x + s.left, y: box.y + s.top, width: Math.max(0, box.width - s.left - s.right), height: Math.max(0, box.height - s.top - s.bottom) });
+
+/** Do two boxes share any point? */
+export const touch = (a: Box, b: Box): boolean => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;

@@ -1,0 +1,7 @@
+// Limits of the document that are used without its schema.
+
+/** The newest version of the document; `upgrade.ts` brings older ones here. */
+export const PIECE_VERSION = 2;
+
+/** Groups lie within each other at most so deep. */
+export const DEEPEST_GROUP = 20;

@@ -1,0 +1,156 @@
+// The painter: a slide's layers, bottom to top, on a surface it is given. The stage, the measurement and the export all use it.
+import { Kept } from '../ground/kept';
+import type { Surface } from '../ground/surface';
+import { boxTransform, compose } from '../ground/transform';
+import { isText, kindOf, type Layer } from '../kinds/layers';
+import type { TextLayer } from '../kinds/text';
+import { cssColour } from '../paint/css-colour';
+import { deviceBox, Easel, Stores, type View } from '../paint/easel';
+import { formKey } from '../paint/form-key';
+import { paintShadows, throwsShadow } from '../paint/shadow';
+import type { Studio } from '../paint/studio';
+import type { InkMode } from '../paint/text-painter';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { Family } from '../type/catalogue';
+import { layoutText, type TextLayout } from '../type/layout';
+import { looksOf } from '../type/spans';
+import type { BlendMode } from '../values/plain';
+import { hexOf, type Swatches } from '../values/swatches';
+import type { FontChoice, PlacedText } from '../values/text';
+import { linesBehind, placedLayers } from './scene';
+
+export type { View } from '../paint/easel';
+
+export interface PaintOptions {
+  /** Paints this text without ink, or flooded with one of its inks wherever it could be: the pictures a reading compares. */
+  ink?: { layer: string } & Exclude<InkMode, { as: 'letters' }>;
+  /** Paints all texts without ink: what lies behind letters and for their sake. */
+  inkless?: boolean;
+  /** Another look of a placed layer; for trying strengths. */
+  alter?: (layer: Layer) => Layer;
+  /** Only these layers. */
+  only?: (layer: Layer) => boolean;
+  /** `draft` may use the canvas's own, quicker scaling of photos while something is dragged. */
+  quality?: 'exact' | 'draft';
+  /** Leaves the paper out: what is not covered stays transparent. */
+  transparent?: boolean;
+  /** Paints over what is on the surface already. */
+  onto?: boolean;
+}
+
+const composite = (mode: BlendMode): GlobalCompositeOperation => (mode === 'normal' ? 'source-over' : mode);
+
+export class Painter {
+  private readonly layouts = new Kept<TextLayout>(400);
+  private readonly stores = new Stores();
+  /** Where layers of several parts are put together. */
+  private group: Surface | null = null;
+
+  constructor(readonly studio: Studio) {}
+
+  /** Loads the fonts of all texts of a slide; must be awaited before painting it. */
+  async prepare(slide: Slide): Promise<void> {
+    const wanted = slide.layers.filter(isText).flatMap(fontsFor);
+    await Promise.all(wanted.map(({ font, text }) => this.studio.fonts.ensure(font, text)));
+  }
+
+  /** Makes families of one's own known, in place of those known before. */
+  useFonts(families: readonly Family[]): void {
+    this.studio.fonts.register(families);
+  }
+
+  /** The layout of a text, kept until what it depends on changes. */
+  layout(layer: PlacedText): TextLayout {
+    const { text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, baselineShift, direction, box, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy } = layer;
+    // A text laid out before its font was there looks different once it is.
+    const key = JSON.stringify([this.studio.fonts.generation, text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, layer.case, baselineShift, direction, box.width, grow && !fit ? 0 : box.height, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy]);
+    return this.layouts.get(key, () => layoutText(layer, this.studio.fonts));
+  }
+
+  /** The layers of a slide as they stand in a size; see `placedLayers`. */
+  placed(piece: Piece, slide: Slide, size: Size): Layer[] {
+    return placedLayers(this, piece, slide, size);
+  }
+
+  /** Paints a slide; the surface is taken as the view's part of it. */
+  paint(surface: Surface, piece: Piece, slide: Slide, size: Size, view: View, options: PaintOptions = {}): void {
+    this.paintLayers(surface, piece, slide, this.placed(piece, slide, size), view, options);
+  }
+
+  /** Paints layers that are placed already. */
+  paintLayers(surface: Surface, piece: Piece, slide: Slide, layers: readonly Layer[], view: View, options: PaintOptions = {}): void {
+    const { context } = surface;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalAlpha = 1;
+    context.globalCompositeOperation = 'source-over';
+    if (!options.onto) context.clearRect(0, 0, surface.width, surface.height);
+    if (!options.transparent && !options.onto) {
+      context.fillStyle = cssColour(hexOf(slide.paper, piece).slice(0, 7));
+      context.fillRect(0, 0, surface.width, surface.height);
+    }
+    const easel = new Easel(this.studio, surface, piece, view, options.quality ?? 'exact', this.stores);
+    for (const given of layers) {
+      if (!given.visible || (options.only && !options.only(given))) continue;
+      const layer = options.alter ? options.alter(given) : given;
+      if (layer.opacity <= 0) continue;
+      context.save();
+      context.globalCompositeOperation = composite(layer.blend);
+      if (isGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal')) this.paintGroup(easel, layer, layers, options);
+      else this.paintLayer(easel, layer, layers, options, layer.opacity);
+      context.restore();
+    }
+  }
+
+  /** Paints a layer of several parts by itself, then lays it down with its opacity and blend mode. */
+  private paintGroup(easel: Easel, layer: Layer, layers: readonly Layer[], options: PaintOptions): void {
+    const { width, height } = easel.surface;
+    if (this.group?.width !== width || this.group.height !== height) {
+      this.group?.free();
+      this.group = this.studio.surface(width, height);
+    }
+    const { group } = this;
+    group.context.setTransform(1, 0, 0, 1, 0, 0);
+    group.context.globalCompositeOperation = 'source-over';
+    group.context.clearRect(0, 0, width, height);
+    this.paintLayer(new Easel(this.studio, group, easel.piece, easel.view, easel.quality, this.stores), layer, layers, options, 1);
+    easel.context.setTransform(1, 0, 0, 1, 0, 0);
+    easel.context.globalAlpha = layer.opacity;
+    easel.context.drawImage(group.image as never, 0, 0);
+  }
+
+  private paintLayer(easel: Easel, layer: Layer, layers: readonly Layer[], options: PaintOptions, opacity: number): void {
+    const kind = kindOf(layer);
+    if (!kind.castsItself && 'shadows' in layer && throwsShadow(layer.shadows)) this.paintShadowsOf(easel, layer, layers, options, opacity);
+    const ink: InkMode = options.ink?.layer === layer.id ? options.ink : { as: options.inkless ? 'none' : 'letters' };
+    kind.paint(easel, layer, opacity, { lines: linesBehind(this, layer, layers), layout: (t) => this.layout(t), ink });
+  }
+
+  private paintShadowsOf(easel: Easel, layer: Extract<Layer, { shadows: unknown }>, layers: readonly Layer[], options: PaintOptions, opacity: number): void {
+    const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), kind = kindOf(layer);
+    const { box: { width, height }, shadows } = layer, margin = kind.shadowMargin?.(layer) ?? 0;
+    const bare: Layer = { ...layer, shadows: [] };
+    paintShadows(
+      easel,
+      shadows,
+      { key: JSON.stringify([layerKey(layer, easel.piece, this.studio), easel.view.scale, t.slice(0, 4)]), bounds: deviceBox({ x: -margin, y: -margin, width: width + 2 * margin, height: height + 2 * margin }, t), origin: [t[4], t[5]], paint: (on) => this.paintLayer(on, bare, layers, options, 1) },
+      opacity,
+    );
+  }
+}
+
+/** The form of a placed layer: equal keys, equal outlines and colours, wherever it lies. */
+export const layerKey = (layer: Layer, swatches: Swatches, studio: Studio): string => formKey(layer, kindOf(layer).there?.(layer, studio) ?? 0, swatches);
+
+/** The fonts a text is set in, each with the letters it must have: in other cases where they are shown so, and the markers of a list. */
+function fontsFor(l: TextLayer): { font: FontChoice; text: string }[] {
+  return looksOf(l).map(({ start, end, look }) => {
+    const own = l.text.slice(start, end), shown = look.case === 'as-typed' ? own : own + own.toUpperCase() + own.toLowerCase();
+    return { font: look.font, text: l.list === 'none' ? shown : `${shown}\u2022.0123456789` };
+  });
+}
+
+/** Does a layer consist of parts that lie on each other? */
+const isGroup = (layer: Layer): boolean => {
+  const kind = kindOf(layer);
+  return (!kind.castsItself && 'shadows' in layer && throwsShadow(layer.shadows)) || (kind.isGroup?.(layer) ?? false);
+};
