@@ -1,7 +1,6 @@
 // Before anything else: who asks, whether there is an answer, and what an answer may do in a browser.
 import { NextResponse, type NextRequest } from 'next/server';
 import { COOKIE, mayEnter } from './src/server/access/passphrase';
-import { unanswerable } from './src/server/access/paths';
 import { ANSWER_POLICY, pagePolicy, refusal, WORKER_POLICY } from './src/server/gate';
 import { Problem } from './src/server/problem';
 
@@ -31,10 +30,6 @@ export async function proxy(request: NextRequest) {
       if (e instanceof Problem) return refused(e);
       throw e;
     }
-  }
-  if (programs) {
-    const problem = unanswerable(request.method, decodeURIComponent(pathname));
-    if (problem) return refused(problem);
   }
   const nonce = Buffer.from(crypto.getRandomValues(new Uint8Array(16))).toString('base64'), policy = programs ? ANSWER_POLICY : pathname.startsWith('/workers/') ? WORKER_POLICY : pagePolicy(nonce);
   const headers = new Headers(request.headers);

@@ -1,7 +1,7 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
 import type { TileId } from '../src/core/values/tiles';
 import { FADE_SIDES, makeFade } from '../src/core/kinds/fade';
-import { gradientThrough, solid } from '../src/core/values/plain';
+import { gradientThrough, solid } from '../src/core/values/made';
 import { makeBorder } from '../src/core/kinds/border';
 import { makeFill } from '../src/core/kinds/fill';
 import { makePhoto, makePicture } from '../src/core/kinds/photo';

@@ -14,7 +14,7 @@ import { makeFill } from '../src/core/kinds/fill';
 import { makePhoto } from '../src/core/kinds/photo';
 import { makePiece } from '../src/core/piece/make';
 import { makePlate } from '../src/core/kinds/plate';
-import { makeShadow, solid } from '../src/core/values/plain';
+import { makeShadow, solid } from '../src/core/values/made';
 import { makeShape } from '../src/core/kinds/shape';
 import { makeText } from '../src/core/kinds/text';
 import { makeTint } from '../src/core/kinds/tint';

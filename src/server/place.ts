@@ -1,6 +1,6 @@
 // From a request to a slide of a stored piece.
 import type { z } from 'zod';
-import type { PlaceQuery } from './contracts';
+import type { PlaceQuery } from '../contract/shapes';
 import { readPiece, type StoredPiece } from './pieces';
 import type { Layer } from '../core/kinds/layers';
 import type { Piece } from '../core/piece/schema';

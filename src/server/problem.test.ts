@@ -6,7 +6,8 @@ import { join } from 'node:path';
 import { jest } from '@jest/globals';
 import { answer, isFull, overRevision, Problem, query, toldOf } from './problem';
 import { checkRoom, SPARE } from './room';
-import { PageQuery, RenderQuery } from './contracts';
+import { RenderQuery } from '../contract/pieces';
+import { PageQuery } from '../contract/shapes';
 
 it.each([{ code: 'ENOSPC' }, { errno: 1021, code: 'ER_DISK_FULL' }, { errno: 1114, code: 'ER_RECORD_FILE_FULL' }, { message: "Got error 28 'No space left on device' from InnoDB" }, { errno: 1026 }])('%j means a full disk, said with 507', async (e) => {
   expect(isFull(e)).toBe(true);

@@ -2,7 +2,6 @@
 import { apply, type Transform } from './transform';
 import { QUARTER, type PathSink } from './path';
 import type { Box } from './box';
-import type { Sides } from '../values/text';
 
 export type Radii = readonly [number, number, number, number];
 

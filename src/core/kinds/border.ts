@@ -5,7 +5,7 @@ import type { PathSink } from '../ground/path';
 import { boxTransform, compose, type Transform } from '../ground/transform';
 import { deviceBox } from '../paint/easel';
 import type { Colour } from '../values/fill';
-import { solid } from '../values/plain';
+import { solid } from '../values/made';
 import { clamp, scaledSides } from '../values/scaled';
 import { begun, marginOf, STRETCHED, whole, type Extent, type LayerOf, type Schemas } from './common';
 import { FILL_WORK, type Kind } from './kind';

@@ -1,6 +1,6 @@
 // A colour, gradient or pattern over its box.
 import { boxTransform, compose } from '../ground/transform';
-import { solid } from '../values/plain';
+import { solid } from '../values/made';
 import { begun, STRETCHED, whole, type Extent, type LayerOf, type Schemas } from './common';
 import { FILL_WORK, type Kind } from './kind';
 

@@ -1,6 +1,6 @@
 // A flat translucent colour over the backdrop; its strength is the layer's opacity.
 import { boxTransform, compose } from '../ground/transform';
-import { solid } from '../values/plain';
+import { solid } from '../values/made';
 import { begun, STRETCHED, whole, type Extent, type LayerOf, type Schemas } from './common';
 import type { Kind } from './kind';
 

@@ -1,6 +1,6 @@
 // Tiles and what is painted with them: no seam at any scale or angle, no tile that is empty or solid, the same drawing every time.
 import { makeFill } from '../kinds/fill';
-import { solid } from '../values/plain';
+import { solid } from '../values/made';
 import type { Pattern } from '../values/fill';
 import { PLAIN_PATTERN } from '../values/plain';
 import { easelFor, picture } from '../testing/pixels';

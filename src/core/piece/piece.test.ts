@@ -7,7 +7,7 @@ import { makePhoto } from '../kinds/photo';
 import { makePiece } from './make';
 import { makeText } from '../kinds/text';
 import { makeTint } from '../kinds/tint';
-import { solid } from '../values/plain';
+import { solid } from '../values/made';
 import { hexOf } from '../values/swatches';
 import { layerIn } from './resolve';
 import { PieceSchema, type Piece } from './schema';

@@ -3,7 +3,7 @@ import { makePhoto } from '../kinds/photo';
 import { makePiece } from './make';
 import { makeShape } from '../kinds/shape';
 import { makeText } from '../kinds/text';
-import { solid } from '../values/plain';
+import { solid } from '../values/made';
 import { NO_STROKE, PLAIN_SHAPE } from '../values/plain';
 import { assetsOf, familiesIn, layerIn } from './resolve';
 import { placeLayer, scaleLayer } from './edits';

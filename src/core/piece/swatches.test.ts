@@ -1,5 +1,5 @@
 import { scene, flat, headline } from '../testing/scenes';
-import { gradientThrough, solid } from '../values/plain';
+import { gradientThrough, solid } from '../values/made';
 import { makePlate } from '../kinds/plate';
 import { makeTint } from '../kinds/tint';
 import { lookOf, partsFor, withLook } from './look';

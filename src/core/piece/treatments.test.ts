@@ -2,7 +2,7 @@
 import { easelFor } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
 import { withPlace } from './edits';
-import { makeBacking, makeShadow } from '../values/plain';
+import { makeBacking, makeShadow } from '../values/made';
 import { makeFade } from '../kinds/fade';
 import { makePhoto } from '../kinds/photo';
 import { makePlate } from '../kinds/plate';

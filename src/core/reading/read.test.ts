@@ -2,7 +2,7 @@
 import { diskFonts, nodeStudio } from '../../server/node-studio';
 import { Painter, type PaintOptions } from '../scene/painter';
 import { NO_STROKE } from '../values/plain';
-import { gradientThrough, solid } from '../values/plain';
+import { gradientThrough, solid } from '../values/made';
 import { makeTint } from '../kinds/tint';
 import type { Layer } from '../kinds/layers';
 import type { Piece, Size, Slide } from '../piece/schema';

@@ -1,7 +1,7 @@
 // Photo kept of a slide: what is painted only where it differs is what a painting of the whole would tell.
 import { easelFor, picture } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
-import { makeBacking, makeShadow } from '../values/plain';
+import { makeBacking, makeShadow } from '../values/made';
 import { makePhoto } from '../kinds/photo';
 import { makePlate } from '../kinds/plate';
 import { makePool } from '../kinds/pool';

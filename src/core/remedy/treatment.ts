@@ -9,7 +9,7 @@ import { addLayer, changeLayers } from '../piece/edits';
 import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { isLaid, isOfText, isTreatment, propertyOf, setColour, type LaidKind, type Treatment, type TreatmentKind } from '../piece/treatments';
-import { makeBacking, solid } from '../values/plain';
+import { makeBacking, solid } from '../values/made';
 import type { StrengthAsk, TreatedSlide } from './strength';
 
 /**

@@ -2,7 +2,7 @@
 import { coloursOfPhoto } from '../colour/palette';
 import { type Pixels } from '../ground/pixels';
 import { makePhoto } from '../kinds/photo';
-import { makeShadow } from '../values/plain';
+import { makeShadow } from '../values/made';
 import { makeTint } from '../kinds/tint';
 import type { Layer } from '../kinds/layers';
 import type { Size } from '../piece/schema';

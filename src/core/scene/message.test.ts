@@ -2,7 +2,7 @@
 import { makePhoto, makePicture } from '../kinds/photo';
 import { makeShape } from '../kinds/shape';
 import { makeText } from '../kinds/text';
-import { solid } from '../values/plain';
+import { solid } from '../values/made';
 import type { Layer } from '../kinds/layers';
 import type { Shadow, Shape } from '../values/shape';
 import type { ShapeLayer } from '../kinds/shape';

@@ -1,6 +1,6 @@
 // Gradients, fades, pools, plates and borders, against what their settings promise.
 import { lightness } from '../colour/oklab';
-import { gradientThrough, solid } from '../values/plain';
+import { gradientThrough, solid } from '../values/made';
 import { makeBorder } from '../kinds/border';
 import { makeFade } from '../kinds/fade';
 import { makeFill } from '../kinds/fill';

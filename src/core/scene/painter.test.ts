@@ -1,7 +1,7 @@
 // What is painted, pixel by pixel, against the formulas of compositing.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
 import type { Pixels } from '../ground/pixels';
-import { gradientThrough } from '../values/plain';
+import { gradientThrough } from '../values/made';
 import { makePhoto } from '../kinds/photo';
 import { makeTint } from '../kinds/tint';
 import type { Layer } from '../kinds/layers';

@@ -2,7 +2,7 @@
 // part of the whole. Measuring, weighing and the stage rely on both.
 import { easelFor, picture } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
-import { makeBacking, makeShadow } from '../values/plain';
+import { makeBacking, makeShadow } from '../values/made';
 import { makeBorder } from '../kinds/border';
 import { makeFade } from '../kinds/fade';
 import { makePhoto } from '../kinds/photo';

@@ -1,7 +1,7 @@
 // How texts with parts, lists, frames and backings are set.
 import { diskFonts } from '../../server/node-studio';
 import { makeText } from '../kinds/text';
-import { solid } from '../values/plain';
+import { solid } from '../values/made';
 import type { TextLayer } from '../kinds/text';
 import { easelFor } from '../testing/pixels';
 import { flat } from '../testing/scenes';

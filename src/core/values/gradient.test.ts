@@ -1,5 +1,5 @@
 import { angleOf, colourAt, movedStop, placed, presetsFrom, reversed, spreadEvenly, turnedTo, withoutStop, withStop } from './gradient';
-import { gradientThrough } from './plain';
+import { gradientThrough } from './made';
 
 const none = { swatches: [] };
 const three = { ...gradientThrough(['#000000', '#ff0000', '#ffffff'], { space: 'srgb' as const }) };

@@ -1,8 +1,4 @@
 // Values of the document that are used without its schema: workers paint and measure what the server has validated, and do without the validator.
-import type { Colour, Fill, Gradient, Pattern, Stroke } from './fill';
-import type { Shadow, Shape } from './shape';
-import type { Backing } from './text';
-import type { Tone } from './tone';
 
 /** The three bands of a slide's stack, bottom to top. */
 export const BANDS = ['backdrop', 'overlays', 'message'] as const;
@@ -22,17 +18,17 @@ export const MOST_POINTS = 2000;
 /** Forms of a shape. Each keeps its settings while another one is chosen. */
 export const SHAPE_FORMS = ['rectangle', 'ellipse', 'polygon', 'star', 'line', 'arrow', 'blob', 'speech', 'path'] as const;
 
-export const NO_STROKE: Stroke = { width: 0, colour: '#ffffff', place: 'inside', dash: [] };
+export const NO_STROKE = { width: 0, colour: '#ffffff', place: 'inside' as 'inside' | 'centred' | 'outside', dash: [] as number[] };
 export const NO_SIDES = { top: 0, right: 0, bottom: 0, left: 0 };
-export const PLAIN_PATTERN: Pattern = { tile: 'dots-offset', foreground: '#22384f', background: null, opacity: 1, scale: 1, angle: 0, weight: 1, offset: { x: 0, y: 0 } };
-export const PLAIN_SHAPE: Shape = { form: 'rectangle', radius: [0, 0, 0, 0], points: 5, inner: 0.5, seed: 1, roughness: 0.5, bulges: 6, ends: { start: 'none', end: 'none' }, shaft: 0.4, head: 0.8, tail: { x: 0.2, y: 1.3, width: 0.25 }, path: null };
+export const PLAIN_PATTERN = { tile: 'dots-offset' as const, foreground: '#22384f', background: null, opacity: 1, scale: 1, angle: 0, weight: 1, offset: { x: 0, y: 0 } };
+export const PLAIN_SHAPE = { form: 'rectangle' as const, radius: [0, 0, 0, 0] as [number, number, number, number], points: 5, inner: 0.5, seed: 1, roughness: 0.5, bulges: 6, ends: { start: 'none' as const, end: 'none' as const }, shaft: 0.4, head: 0.8, tail: { x: 0.2, y: 1.3, width: 0.25 }, path: null };
 
 export const STRAIGHT = [
   { x: 0, y: 0 },
   { x: 1, y: 1 },
 ];
 /** Everything off; the values are where each part begins when it is switched on. */
-export const PLAIN_TONE: Tone = {
+export const PLAIN_TONE = {
   light: { on: false, brightness: 0, contrast: 0 },
   curve: { on: false, lightness: STRAIGHT, red: STRAIGHT, green: STRAIGHT, blue: STRAIGHT },
   saturation: { on: false, amount: 0 },
@@ -41,23 +37,3 @@ export const PLAIN_TONE: Tone = {
   levels: { on: false, black: 190, white: 245 },
   blur: { on: false, radius: 8 },
 };
-
-/** A gradient through colours at even distances. */
-export const gradientThrough = (colours: readonly Colour[], more: Partial<Gradient> = {}): Gradient => ({
-  shape: 'linear',
-  angle: 90,
-  line: null,
-  ratio: 1,
-  stops: colours.map((colour, i) => ({ at: colours.length > 1 ? i / (colours.length - 1) : 0, colour, mid: 0.5 })),
-  space: 'oklab',
-  ...more,
-});
-
-/** A solid fill that also keeps a gradient and a pattern at hand. */
-export const solid = (colour: Colour): Fill => ({ kind: 'colour', colour, gradient: gradientThrough([colour, '#22384f']), gradientSwatch: null, pattern: { ...PLAIN_PATTERN, foreground: colour } });
-
-/** A soft drop shadow that suits a size of type or thing, in pixels. */
-export const makeShadow = (extent: number): Shadow => ({ kind: 'drop', on: true, x: 0, y: Math.round(extent * 0.06), blur: Math.round(extent * 0.2), spread: 0, colour: '#000000', opacity: 0.5 });
-
-/** A backing that hugs the lines. */
-export const makeBacking = (colour: Colour): Backing => ({ on: true, fill: solid(colour), opacity: 1, padX: 0.3, padY: 0.28, radius: 0.1 });

@@ -5,7 +5,7 @@ import { makePiece } from '../../core/piece/make';
 import { makePlate } from '../../core/kinds/plate';
 import { makeShape } from '../../core/kinds/shape';
 import { makeText } from '../../core/kinds/text';
-import { solid } from '../../core/values/plain';
+import { solid } from '../../core/values/made';
 import type { Box } from '../../core/ground/box';
 import type { Layer } from '../../core/kinds/layers';
 import type { Piece } from '../../core/piece/schema';

@@ -1,7 +1,7 @@
 // What a person can do on the bench, whichever way it is asked for: button, key, menu or drop.
 import { nanoid } from 'nanoid';
 import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayers } from '../../core/piece/edits';
-import { gradientThrough, solid } from '../../core/values/plain';
+import { gradientThrough, solid } from '../../core/values/made';
 import { makeBorder } from '../../core/kinds/border';
 import { makeFill } from '../../core/kinds/fill';
 import { makePhoto, makePicture, photoName } from '../../core/kinds/photo';

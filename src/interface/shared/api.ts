@@ -1,6 +1,9 @@
 // The server, as the interface talks to it: the same addresses programs use.
+import type { z } from 'zod';
+import type { AnswerOf } from '../../contract/endpoint';
+import type { Endpoints, Key } from '../../contract/endpoints';
+import type { AssetSchema, StoredPieceSchema, SummarySchema } from '../../contract/shapes';
 import type { Drawing } from '../../core/paint/drawing';
-import type { OwnFont } from '../../core/type/catalogue';
 import type { Piece } from '../../core/piece/schema';
 import type { Swatch } from '../../core/values/fill';
 
@@ -34,104 +37,89 @@ async function call(path: string, init: RequestInit = {}): Promise<Response> {
   return response;
 }
 
-const asJson = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({ method, body: JSON.stringify(body), headers: { 'content-type': 'application/json', ...headers } });
-
-export interface AssetInfo {
-  id: string;
-  name: string;
-  width: number;
-  height: number;
-  /** Pieces that show it; known of listed pictures. */
-  usedIn?: { id: string; name: string }[];
-}
-export interface PieceInfo {
-  id: string;
-  campaign: string;
-  name: string;
-  revision: number;
-  changedAt: string;
-  sizes: { id: string; name: string; width: number; height: number; destination: string | null }[];
-  slides: number;
-  /** What a picture of it depends on. */
-  look: string;
-  damaged: boolean;
-  deletedAt: string | null;
-}
+export type AssetInfo = z.output<typeof AssetSchema>;
+export type PieceInfo = z.output<typeof SummarySchema>;
+export type StoredPiece = z.output<typeof StoredPieceSchema>;
+export type CampaignInfo = AnswerOf<Endpoints['GET /api/campaigns']>[number];
+export type RevisionInfo = AnswerOf<Endpoints['GET /api/pieces/{id}/revisions']>['items'][number];
 /** A part of a list, and where the next one begins. */
 export interface Page<T> {
   items: T[];
   next: string | null;
 }
-export interface CampaignInfo {
-  id: string;
-  name: string;
-  pieces: number;
-}
-export interface RevisionInfo {
-  row: number;
-  revision: number;
-  kind: 'saved' | 'refused';
-  savedAt: string;
-}
 export interface House {
   revision: number;
   swatches: Swatch[];
 }
-export interface StoredPiece {
-  id: string;
-  campaign: string;
-  revision: number;
-  piece: Piece;
+
+/** What is asked of an endpoint. */
+interface Ask {
+  params?: Record<string, string | number>;
+  query?: Record<string, string | number | boolean | undefined>;
+  /** Sent as JSON, unless it is a form. */
+  body?: unknown;
+  /** The revision that is changed. */
+  over?: number;
+  signal?: AbortSignal;
+  keepalive?: boolean;
 }
 
-const inQuery = (ask: Record<string, string | boolean | undefined>): string => {
-  const q = new URLSearchParams(Object.entries(ask).flatMap(([k, v]) => (v === undefined || v === '' ? [] : [[k, String(v)]])));
-  return q.size ? `?${q}` : '';
+/** Asks an endpoint by its entry in `contract/`. @throws ApiError, Unreachable */
+async function responseTo(key: Key, { params = {}, query = {}, body, over, signal, keepalive }: Ask = {}): Promise<Response> {
+  const [method, path] = key.split(' '), isForm = body instanceof FormData;
+  const q = new URLSearchParams(Object.entries(query).flatMap(([k, v]) => (v === undefined || v === '' ? [] : [[k, String(v)]])));
+  return call(`${path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(params[name]))}${q.size ? `?${q}` : ''}`, {
+    method,
+    body: body === undefined || isForm ? (body as FormData | undefined) : JSON.stringify(body),
+    headers: { ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }), ...(over === undefined ? {} : { 'if-match': `"${over}"` }) },
+    signal,
+    keepalive,
+  });
+}
+const ask = async <K extends Key>(key: K, what?: Ask): Promise<AnswerOf<Endpoints[K]>> => {
+  const r = await responseTo(key, what);
+  return (r.status === 204 ? undefined : await r.json()) as AnswerOf<Endpoints[K]>;
 };
 
 /** The revision of an ETag. */
 const revisionOf = (r: Response): number => Number(/\d+/.exec(r.headers.get('etag') ?? '')?.[0] ?? 0);
 const houseFrom = async (r: Response): Promise<House> => ({ revision: revisionOf(r), swatches: (await r.json()) as Swatch[] });
 
+function formOf(file: Blob, name: string, more: Record<string, string> = {}): FormData {
+  const form = new FormData();
+  form.append('file', file, name);
+  for (const [k, v] of Object.entries(more)) form.append(k, v);
+  return form;
+}
+
 export const api = {
-  campaigns: async (): Promise<CampaignInfo[]> => (await call('/api/campaigns')).json(),
-  newCampaign: async (name: string): Promise<CampaignInfo> => (await call('/api/campaigns', asJson('POST', { name }))).json(),
-  house: async (campaign: string): Promise<House> => houseFrom(await call(`/api/campaigns/${campaign}/swatches`)),
+  campaigns: () => ask('GET /api/campaigns'),
+  newCampaign: (name: string) => ask('POST /api/campaigns', { body: { name } }),
+  house: async (id: string): Promise<House> => houseFrom(await responseTo('GET /api/campaigns/{id}/swatches', { params: { id } })),
   /** @throws ApiError 409 where it was changed since that revision; its body holds the present one */
-  saveHouse: async (campaign: string, over: number, swatches: readonly Swatch[]): Promise<House> => houseFrom(await call(`/api/campaigns/${campaign}/swatches`, asJson('PUT', swatches, { 'if-match': `"${over}"` }))),
-  pieces: async (ask: { cursor?: string; search?: string; bin?: boolean } = {}, signal?: AbortSignal): Promise<Page<PieceInfo>> => (await call(`/api/pieces${inQuery(ask)}`, { signal })).json(),
-  assets: async (ask: { cursor?: string; search?: string } = {}, signal?: AbortSignal): Promise<Page<AssetInfo>> => (await call(`/api/assets${inQuery(ask)}`, { signal })).json(),
-  revisions: async (id: string, cursor?: string): Promise<Page<RevisionInfo>> => (await call(`/api/pieces/${id}/revisions${inQuery({ cursor })}`)).json(),
-  restoreRevision: async (id: string, row: number): Promise<{ revision: number }> => (await call(`/api/pieces/${id}/revisions/${row}`, { method: 'POST' })).json(),
+  saveHouse: async (id: string, over: number, swatches: readonly Swatch[]): Promise<House> => houseFrom(await responseTo('PUT /api/campaigns/{id}/swatches', { params: { id }, over, body: swatches })),
+  pieces: (query: { cursor?: string; search?: string; bin?: boolean } = {}, signal?: AbortSignal) => ask('GET /api/pieces', { query, signal }),
+  assets: (query: { cursor?: string; search?: string } = {}, signal?: AbortSignal) => ask('GET /api/assets', { query, signal }),
+  revisions: (id: string, cursor?: string) => ask('GET /api/pieces/{id}/revisions', { params: { id }, query: { cursor } }),
+  restoreRevision: (id: string, row: number) => ask('POST /api/pieces/{id}/revisions/{row}', { params: { id, row } }),
   /** Takes a piece out of the bin. */
-  restore: async (id: string): Promise<PieceInfo> => (await call(`/api/pieces/${id}?restore=true`, { method: 'POST' })).json(),
-  piece: async (id: string): Promise<StoredPiece> => (await call(`/api/pieces/${id}`)).json(),
-  newPiece: async (ask: Record<string, unknown>): Promise<StoredPiece> => (await call('/api/pieces', asJson('POST', ask))).json(),
-  save: async (id: string, over: number, piece: Piece, keepalive = false): Promise<{ revision: number }> => (await call(`/api/pieces/${id}`, { ...asJson('PUT', piece, { 'if-match': `"${over}"` }), keepalive })).json(),
-  drawing: async (asset: string): Promise<Drawing> => (await call(`/api/assets/${asset}?as=drawing`)).json(),
-  fonts: async (campaign: string): Promise<OwnFont[]> => (await call(`/api/campaigns/${campaign}/fonts`)).json(),
-  addFont: async (campaign: string, file: File, licence: string): Promise<OwnFont> => {
-    const form = new FormData();
-    form.append('file', file, file.name);
-    form.append('licence', licence);
-    return (await call(`/api/campaigns/${campaign}/fonts`, { method: 'POST', body: form })).json();
-  },
+  restore: (id: string) => ask('POST /api/pieces/{id}', { params: { id }, query: { restore: true } }),
+  piece: (id: string) => ask('GET /api/pieces/{id}', { params: { id } }),
+  newPiece: (body: Record<string, unknown>) => ask('POST /api/pieces', { body }),
+  save: (id: string, over: number, piece: Piece, keepalive = false) => ask('PUT /api/pieces/{id}', { params: { id }, over, body: piece, keepalive }),
+  drawing: async (id: string): Promise<Drawing> => (await responseTo('GET /api/assets/{id}', { params: { id }, query: { as: 'drawing' } })).json(),
+  fonts: (id: string) => ask('GET /api/campaigns/{id}/fonts', { params: { id } }),
+  addFont: (id: string, file: File, licence: string) => ask('POST /api/campaigns/{id}/fonts', { params: { id }, body: formOf(file, file.name, { licence }) }),
   /** Keeps the mask of a subject as a picture that the library does not show. */
-  keepMask: async (png: Blob): Promise<AssetInfo> => {
-    const form = new FormData();
-    form.append('file', png, 'Mask');
-    return (await call('/api/assets?listed=false', { method: 'POST', body: form })).json();
-  },
-  removeFont: async (campaign: string, font: string): Promise<void> => void (await call(`/api/campaigns/${campaign}/fonts/${font}`, { method: 'DELETE' })),
-  signIn: async (passphrase: string): Promise<void> => void (await call('/api/sign-in', asJson('POST', { passphrase }))),
-  signOut: async (): Promise<void> => void (await call('/api/sign-out', { method: 'POST' })),
-  remove: async (id: string): Promise<void> => void (await call(`/api/pieces/${id}`, { method: 'DELETE' })),
+  keepMask: (png: Blob) => ask('POST /api/assets', { query: { listed: false }, body: formOf(png, 'Mask') }),
+  removeFont: (id: string, font: string) => ask('DELETE /api/campaigns/{id}/fonts/{font}', { params: { id, font } }),
+  signIn: (passphrase: string) => ask('POST /api/sign-in', { body: { passphrase } }),
+  signOut: () => ask('POST /api/sign-out'),
+  remove: (id: string) => ask('DELETE /api/pieces/{id}', { params: { id } }),
 
   /** Uploads a picture with progress 0..1; `signal` takes it back. */
   upload: (file: File, progress: (share: number) => void = () => {}, signal?: AbortSignal): Promise<AssetInfo> =>
     new Promise((resolve, reject) => {
-      const form = new FormData();
-      form.append('file', file, file.name || 'Pasted picture');
       // fetch has no upload progress; XMLHttpRequest has.
       const x = new XMLHttpRequest();
       x.open('POST', '/api/assets');
@@ -144,7 +132,7 @@ export const api = {
       x.onerror = () => reject(new Unreachable('The server does not answer'));
       x.onabort = () => reject(new DOMException('taken back', 'AbortError'));
       signal?.addEventListener('abort', () => x.abort());
-      x.send(form);
+      x.send(formOf(file, file.name || 'Pasted picture'));
     }),
 };
 

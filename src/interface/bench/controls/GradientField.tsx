@@ -5,7 +5,7 @@ import { IconArrowsHorizontal, IconFrame, IconLink, IconMinus, IconPlus, IconRot
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { angleOf, colourAt, presetsFrom, reversed, spreadEvenly, turnedTo, withoutStop, withStop, withStopChanged } from '../../../core/values/gradient';
-import { gradientThrough } from '../../../core/values/plain';
+import { gradientThrough } from '../../../core/values/made';
 import { gradientOf } from '../../../core/values/swatches';
 import { plainGradient } from '../../../core/values/swatches';
 import { putSwatch } from '../../../core/piece/swatches';

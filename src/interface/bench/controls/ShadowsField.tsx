@@ -3,7 +3,7 @@
 import { Accordion, ActionIcon, Button, Group, SegmentedControl, SimpleGrid, Stack, Switch, Tooltip } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
-import { makeShadow } from '../../../core/values/plain';
+import { makeShadow } from '../../../core/values/made';
 import type { Shadow } from '../../../core/values/shape';
 import { NumberField } from '../../shared/NumberField';
 import { settle } from '../store';

@@ -5,7 +5,7 @@ import { IconBuildingCommunity, IconPlus, IconTrash } from '@tabler/icons-react'
 import { produce } from 'immer';
 import { nanoid } from 'nanoid';
 import { colourAt } from '../../../core/values/gradient';
-import { gradientThrough } from '../../../core/values/plain';
+import { gradientThrough } from '../../../core/values/made';
 import { plainGradient } from '../../../core/values/swatches';
 import { putSwatch, removeSwatch, usesOf } from '../../../core/piece/swatches';
 import type { Colour, Swatch } from '../../../core/values/fill';

@@ -8,7 +8,7 @@ import type { Layer } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { faceFor } from '../../../core/type/catalogue';
 import { NO_STROKE } from '../../../core/values/plain';
-import { makeBacking, solid } from '../../../core/values/plain';
+import { makeBacking, solid } from '../../../core/values/made';
 import { NumberField } from '../../shared/NumberField';
 import { change, typesetSelected } from '../commands';
 import { familiesKnown, useFonts } from '../fonts';

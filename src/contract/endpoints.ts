@@ -1,0 +1,10 @@
+// All endpoints, by method and path. A new one is an entry in one of these files and its handler in `server/endpoints/`.
+import { campaigns } from './campaigns';
+import { pictures } from './pictures';
+import { pieces } from './pieces';
+import { server } from './server';
+import { solving } from './solving';
+
+export const ENDPOINTS = { ...server, ...pictures, ...campaigns, ...pieces, ...solving };
+export type Endpoints = typeof ENDPOINTS;
+export type Key = keyof Endpoints;

@@ -1,0 +1,74 @@
+// Pieces: lists, documents, revisions, pictures of them.
+import { nanoid } from 'nanoid';
+import type { pieces } from '../../contract/pieces';
+import { makePhoto, photoName } from '../../core/kinds/photo';
+import { makePiece } from '../../core/piece/make';
+import { findAsset, isPicture } from '../assets';
+import { asked, run } from '../crew/crews';
+import { createPiece, deletePiece, documentFrom, listPieces, listRevisions, readPiece, readRevision, restorePiece, restoreRevision, savePiece, type StoredPiece } from '../pieces';
+import { fileName, placeOf } from '../place';
+import { notFound, Problem } from '../problem';
+import { done, reply, revised, type Handlers } from './handler';
+
+const MOST_PIXELS = 64_000_000;
+/** Beyond these a render is heavy: it leaves room for others. */
+const HEAVY_PIXELS = 6_000_000;
+const HEAVY_LAYERS = 40;
+
+const newId = () => nanoid(10);
+const saved = ({ piece: _piece, ...stored }: StoredPiece) => revised(stored, stored.revision);
+
+/** @throws Problem 404 */
+function rowOf(row: string): number {
+  if (!/^\d{1,9}$/.test(row)) throw notFound('revision');
+  return Number(row);
+}
+
+export const pieceHandlers: Handlers<typeof pieces> = {
+  'GET /api/pieces': async ({ query }) => reply(await listPieces(query)),
+  'POST /api/pieces': async ({ body: ask }) => {
+    let piece;
+    if ('document' in ask) piece = documentFrom(ask.document);
+    else {
+      const photo = ask.photo ? await findAsset(ask.photo) : null;
+      if (ask.photo && !(photo && isPicture(photo))) throw new Problem(422, 'The picture is not here', undefined, [{ path: '/photo', reason: 'no picture of that id is stored' }]);
+      try {
+        piece = makePiece(ask.name, ask, newId, (size) => (photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size)] : []));
+      } catch (e) {
+        if (e instanceof RangeError) throw new Problem(400, 'The new piece is not valid', e.message, [{ path: '/destination', reason: e.message }]);
+        throw e;
+      }
+    }
+    const stored = await createPiece(piece, ask.campaign);
+    return revised(stored, stored.revision, { location: `/api/pieces/${stored.id}` });
+  },
+  'GET /api/pieces/{id}': async ({ params }) => {
+    const stored = await readPiece(params.id);
+    return revised(stored, stored.revision, { 'cache-control': 'no-store' });
+  },
+  'PUT /api/pieces/{id}': async ({ params, over, body }) => saved(await savePiece(params.id, over, documentFrom(body))),
+  'POST /api/pieces/{id}': async ({ params }) => reply(await restorePiece(params.id)),
+  'DELETE /api/pieces/{id}': async ({ params }) => {
+    await deletePiece(params.id);
+    return done();
+  },
+  'GET /api/pieces/{id}/revisions': async ({ params, query }) => reply(await listRevisions(params.id, query)),
+  'GET /api/pieces/{id}/revisions/{row}': async ({ params }) => reply(await readRevision(params.id, rowOf(params.row))),
+  'POST /api/pieces/{id}/revisions/{row}': async ({ params }) => saved(await restoreRevision(params.id, rowOf(params.row))),
+  'GET /api/pieces/{id}/render': async ({ request, params, query, headOnly }) => {
+    const { stored, ...place } = await placeOf(params.id, query);
+    const size = place.piece.sizes.find((s) => s.id === place.size) ?? place.piece.sizes[0], pixels = size.width * size.height * query.scale ** 2;
+    if (pixels > MOST_PIXELS) throw new Problem(413, 'The picture would be too large', `At most ${MOST_PIXELS / 1e6} megapixels are painted.`, [{ path: '/scale', reason: 'too large for this size' }]);
+    const headers = {
+      'content-type': `image/${query.format}`,
+      etag: `"${stored.revision}"`,
+      'cache-control': query.look === stored.look ? 'private, max-age=86400' : 'no-store',
+      ...(query.download ? { 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName(place, query.format, query.scale))}` } : {}),
+    };
+    if (headOnly) return new Response(null, { headers });
+    // A whole slide at a large size takes a while; thumbnails do not wait behind it.
+    const heavy = pixels > HEAVY_PIXELS || place.piece.slides[place.slide].layers.length > HEAVY_LAYERS;
+    const { bytes } = await run('render', { ...place, format: query.format, scale: query.scale, quality: query.quality }, asked(request, heavy));
+    return new Response(new Uint8Array(bytes), { headers });
+  },
+};
