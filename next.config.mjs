@@ -5,5 +5,8 @@ export default {
   // Programs get an answer, not another address.
   skipTrailingSlashRedirect: true,
   devIndicators: false,
-  experimental: { optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'], proxyClientMaxBodySize: '64mb' },
+  experimental: {
+    optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'],
+    proxyClientMaxBodySize: '64mb',
+  },
 };

@@ -1,14 +1,16 @@
 // Before anything else: who asks, whether there is an answer, and what an answer may do in a browser.
-import { NextResponse, type NextRequest } from 'next/server';
+import { type NextRequest, NextResponse } from 'next/server';
 import { COOKIE, mayEnter } from './src/server/access/passphrase';
 import { ANSWER_POLICY, pagePolicy, refusal, WORKER_POLICY } from './src/server/gate';
 import { Problem } from './src/server/problem';
 
 /** What may be had without having signed in: the way in, and the code of pages, which holds nothing of anybody's. */
-const OPEN = /^\/(?:sign-in|api\/sign-in|api\/health|api\/fonts\/AtkinsonHyperlegible_\w+\.ttf|_next\/static\/.*|workers\/.*|favicon\.ico|icon.*)$/;
+const OPEN =
+  /^\/(?:sign-in|api\/sign-in|api\/health|api\/fonts\/AtkinsonHyperlegible_\w+\.ttf|_next\/static\/.*|workers\/.*|favicon\.ico|icon.*)$/;
 
 export async function proxy(request: NextRequest) {
-  const { pathname } = request.nextUrl, programs = pathname === '/api' || pathname.startsWith('/api/');
+  const { pathname } = request.nextUrl,
+    programs = pathname === '/api' || pathname.startsWith('/api/');
   const refused = (problem: Problem) => {
     const r = problem.response();
     r.headers.set('x-content-type-options', 'nosniff');
@@ -20,7 +22,17 @@ export async function proxy(request: NextRequest) {
   if (!OPEN.test(pathname)) {
     try {
       if (!(await mayEnter(request.headers, request.cookies.get(COOKIE)?.value))) {
-        if (programs || request.method !== 'GET') return refused(new Problem(401, 'Sign in first', 'This server is open to who knows its passphrase. Programs send it as Authorization: Bearer.', [], {}, { 'www-authenticate': 'Bearer' }));
+        if (programs || request.method !== 'GET')
+          return refused(
+            new Problem(
+              401,
+              'Sign in first',
+              'This server is open to who knows its passphrase. Programs send it as Authorization: Bearer.',
+              [],
+              {},
+              { 'www-authenticate': 'Bearer' },
+            ),
+          );
         const to = request.nextUrl.clone();
         to.pathname = '/sign-in';
         to.search = pathname === '/' ? '' : `?next=${encodeURIComponent(pathname)}`;
@@ -31,7 +43,8 @@ export async function proxy(request: NextRequest) {
       throw e;
     }
   }
-  const nonce = Buffer.from(crypto.getRandomValues(new Uint8Array(16))).toString('base64'), policy = programs ? ANSWER_POLICY : pathname.startsWith('/workers/') ? WORKER_POLICY : pagePolicy(nonce);
+  const nonce = Buffer.from(crypto.getRandomValues(new Uint8Array(16))).toString('base64'),
+    policy = programs ? ANSWER_POLICY : pathname.startsWith('/workers/') ? WORKER_POLICY : pagePolicy(nonce);
   const headers = new Headers(request.headers);
   // Pages put the nonce on what they bring along.
   headers.set('x-nonce', nonce);

@@ -1,13 +1,16 @@
+import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import '@mantine/core/styles.css';
 import '@mantine/notifications/styles.css';
-import '../src/interface/shared/global.css';
-import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import '../src/interface/shared/global.css';
 import { Providers } from '../src/interface/shared/Providers';
 
-export const metadata: Metadata = { title: 'Plavo', description: 'Headlines that stay readable over photographs that survive' };
+export const metadata: Metadata = {
+  title: 'Plavo',
+  description: 'Headlines that stay readable over photographs that survive',
+};
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? '';

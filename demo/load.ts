@@ -4,20 +4,71 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { CutOut } from '../src/core/photo/cut-out';
 import { keepAsset } from '../src/server/assets';
-import { keepMask } from '../src/server/masks';
 import { closeDatabase, database } from '../src/server/database';
+import { keepMask } from '../src/server/masks';
 import { createCampaign, createPiece, saveHouse } from '../src/server/pieces';
 import { PICTURES, piecesOf, swatches } from './ostrel-line';
 
 const CAMPAIGN = 'ostrel-line';
 /** The label and the shadow are no part of the cup; its handle, grey before grey, is. */
 const CUP_STROKES = [
-  { keep: false, size: 0.04, points: [{ x: 0.42, y: 0.74 }, { x: 0.57, y: 0.72 }] },
-  { keep: false, size: 0.035, points: [{ x: 0.945, y: 0.73 }, { x: 0.99, y: 0.73 }, { x: 0.99, y: 0.78 }, { x: 0.91, y: 0.76 }] },
-  { keep: true, size: 0.03, points: [{ x: 0.66, y: 0.74 }, { x: 0.82, y: 0.76 }] },
-  { keep: true, size: 0.018, points: [{ x: 0.885, y: 0.463 }, { x: 0.915, y: 0.488 }, { x: 0.937, y: 0.545 }, { x: 0.941, y: 0.6 }, { x: 0.928, y: 0.665 }, { x: 0.905, y: 0.7 }, { x: 0.88, y: 0.71 }] },
-  { keep: false, size: 0.02, points: [{ x: 0.892, y: 0.53 }, { x: 0.905, y: 0.6 }, { x: 0.89, y: 0.65 }] },
-  { keep: false, size: 0.025, points: [{ x: 0.888, y: 0.76 }, { x: 0.9, y: 0.8 }, { x: 0.86, y: 0.84 }] },
+  {
+    keep: false,
+    size: 0.04,
+    points: [
+      { x: 0.42, y: 0.74 },
+      { x: 0.57, y: 0.72 },
+    ],
+  },
+  {
+    keep: false,
+    size: 0.035,
+    points: [
+      { x: 0.945, y: 0.73 },
+      { x: 0.99, y: 0.73 },
+      { x: 0.99, y: 0.78 },
+      { x: 0.91, y: 0.76 },
+    ],
+  },
+  {
+    keep: true,
+    size: 0.03,
+    points: [
+      { x: 0.66, y: 0.74 },
+      { x: 0.82, y: 0.76 },
+    ],
+  },
+  {
+    keep: true,
+    size: 0.018,
+    points: [
+      { x: 0.885, y: 0.463 },
+      { x: 0.915, y: 0.488 },
+      { x: 0.937, y: 0.545 },
+      { x: 0.941, y: 0.6 },
+      { x: 0.928, y: 0.665 },
+      { x: 0.905, y: 0.7 },
+      { x: 0.88, y: 0.71 },
+    ],
+  },
+  {
+    keep: false,
+    size: 0.02,
+    points: [
+      { x: 0.892, y: 0.53 },
+      { x: 0.905, y: 0.6 },
+      { x: 0.89, y: 0.65 },
+    ],
+  },
+  {
+    keep: false,
+    size: 0.025,
+    points: [
+      { x: 0.888, y: 0.76 },
+      { x: 0.9, y: 0.8 },
+      { x: 0.86, y: 0.84 },
+    ],
+  },
 ];
 const folder = join(process.cwd(), 'demo', 'pictures');
 
@@ -25,13 +76,27 @@ try {
   if (!(await database()('campaigns').where({ id: CAMPAIGN }).first())) {
     const photos: Record<string, string> = {};
     // Newest first is how the library lists them.
-    for (const p of [...PICTURES].reverse()) photos[p.file] = (await keepAsset(new Uint8Array(await readFile(join(folder, p.file))), p.title)).id;
+    for (const p of [...PICTURES].reverse())
+      photos[p.file] = (await keepAsset(new Uint8Array(await readFile(join(folder, p.file))), p.title)).id;
     await createCampaign('The Ostrel Line', CAMPAIGN);
     await saveHouse(CAMPAIGN, 0, swatches);
     // The cup's mask is found as the product finds it.
-    const { data, info } = await sharp(await readFile(join(folder, 'enamel-cup.jpg'))).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-    const cup = await keepMask(new CutOut({ width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) }).mask(CUP_STROKES));
-    for (const { id, piece } of piecesOf((file) => photos[file], () => ({ mask: cup, strokes: CUP_STROKES })).reverse()) await createPiece(piece, CAMPAIGN, id);
+    const { data, info } = await sharp(await readFile(join(folder, 'enamel-cup.jpg')))
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const cup = await keepMask(
+      new CutOut({
+        width: info.width,
+        height: info.height,
+        data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
+      }).mask(CUP_STROKES),
+    );
+    for (const { id, piece } of piecesOf(
+      (file) => photos[file],
+      () => ({ mask: cup, strokes: CUP_STROKES }),
+    ).reverse())
+      await createPiece(piece, CAMPAIGN, id);
   }
 } finally {
   await closeDatabase();

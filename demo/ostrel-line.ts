@@ -1,22 +1,22 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
-import type { TileId } from '../src/core/values/tiles';
-import { FADE_SIDES, makeFade } from '../src/core/kinds/fade';
-import { gradientThrough, solid } from '../src/core/values/made';
 import { makeBorder } from '../src/core/kinds/border';
+import { FADE_SIDES, makeFade } from '../src/core/kinds/fade';
 import { makeFill } from '../src/core/kinds/fill';
+import type { Layer } from '../src/core/kinds/layers';
 import { makePhoto, makePicture } from '../src/core/kinds/photo';
-import { makePiece } from '../src/core/piece/make';
 import { makePlate } from '../src/core/kinds/plate';
 import { makePool } from '../src/core/kinds/pool';
 import { makeShape } from '../src/core/kinds/shape';
+import type { TextLayer } from '../src/core/kinds/text';
 import { makeText } from '../src/core/kinds/text';
 import { makeTint } from '../src/core/kinds/tint';
-import { plainGradient } from '../src/core/values/swatches';
-import type { Cut } from '../src/core/values/photo';
-import type { Fill, Swatch } from '../src/core/values/fill';
-import type { Layer } from '../src/core/kinds/layers';
+import { makePiece } from '../src/core/piece/make';
 import type { Piece } from '../src/core/piece/schema';
-import type { TextLayer } from '../src/core/kinds/text';
+import type { Fill, Swatch } from '../src/core/values/fill';
+import { gradientThrough, solid } from '../src/core/values/made';
+import type { Cut } from '../src/core/values/photo';
+import { plainGradient } from '../src/core/values/swatches';
+import type { TileId } from '../src/core/values/tiles';
 
 /** House colours. */
 export const COLOURS = { spruce: '#1d3b2f', amber: '#f2a31b', snow: '#f5f7f8', slate: '#3d5468', lichen: '#b9bd6a' };
@@ -37,12 +37,40 @@ export const PICTURES = [
 const linked = (swatch: keyof typeof COLOURS) => ({ swatch });
 
 /** The dawn over the pass: used as a gradient by several pieces. */
-const DAWN: Swatch = { id: 'dawn', name: 'Dawn', gradient: plainGradient({ ...gradientThrough([COLOURS.slate, '#9c6558', '#f6dca6'], { angle: 90 }), stops: gradientThrough([COLOURS.slate, '#9c6558', '#f6dca6']).stops.map((s, i) => ({ ...s, at: [0, 0.58, 1][i] })) }, { swatches: [] }), house: true };
+const DAWN: Swatch = {
+  id: 'dawn',
+  name: 'Dawn',
+  gradient: plainGradient(
+    {
+      ...gradientThrough([COLOURS.slate, '#9c6558', '#f6dca6'], { angle: 90 }),
+      stops: gradientThrough([COLOURS.slate, '#9c6558', '#f6dca6']).stops.map((s, i) => ({
+        ...s,
+        at: [0, 0.58, 1][i],
+      })),
+    },
+    { swatches: [] },
+  ),
+  house: true,
+};
 
 /** The light of the lamps: over a picture and in a word at once. */
-const LAMPLIGHT: Swatch = { id: 'lamplight', name: 'Lamplight', gradient: plainGradient(gradientThrough(['#f8e3b4', COLOURS.amber], { angle: 20 }), { swatches: [] }), house: true };
+const LAMPLIGHT: Swatch = {
+  id: 'lamplight',
+  name: 'Lamplight',
+  gradient: plainGradient(gradientThrough(['#f8e3b4', COLOURS.amber], { angle: 20 }), { swatches: [] }),
+  house: true,
+};
 
-export const swatches: Swatch[] = [...Object.entries(COLOURS).map(([name, colour]) => ({ id: name, name: name[0].toUpperCase() + name.slice(1), colour, house: true })), DAWN, LAMPLIGHT];
+export const swatches: Swatch[] = [
+  ...Object.entries(COLOURS).map(([name, colour]) => ({
+    id: name,
+    name: name[0].toUpperCase() + name.slice(1),
+    colour,
+    house: true,
+  })),
+  DAWN,
+  LAMPLIGHT,
+];
 
 function text(id: string, name: string, piece: Piece, words: string, more: Partial<TextLayer>): TextLayer {
   return { ...makeText(id, words, piece.sizes[0]), name, ...more };
@@ -60,15 +88,33 @@ function build(name: string, destination: string, layers: (piece: Piece) => Laye
  * @param asset gives the asset id of a picture file
  * @param subject gives the mask of a picture's subject, and the strokes it was found with
  */
-export function piecesOf(asset: (file: string) => string, subject: (file: string) => Pick<Cut, 'mask' | 'strokes'>): { id: string; piece: Piece }[] {
+export function piecesOf(
+  asset: (file: string) => string,
+  subject: (file: string) => Pick<Cut, 'mask' | 'strokes'>,
+): { id: string; piece: Piece }[] {
   return [
     {
       // Lost on purpose: white over bright cloud and snow, so that the product shows its point at once.
       id: 'ostrel-reopening',
       piece: build('Re-opening post', 'square-post', (p) => [
-        { ...makePhoto('photo', asset('lake-sill-winter.jpg'), 'Lake Sill in winter', p.sizes[0]), focus: { x: 0.5, y: 0.5 } },
-        text('kicker', 'Season', p, 'From 2 May', { box: { x: 72, y: 500, width: 936, height: 46 }, fontSize: 40, font: { family: 'Archivo', weight: 600, italic: false }, fill: solid('#ffffff') }),
-        text('headline', 'Headline', p, 'Slow trains,\nlong views', { box: { x: 72, y: 552, width: 936, height: 248 }, fontSize: 118, lineHeight: 1.04, letterSpacing: -0.015, font: { family: 'Archivo', weight: 800, italic: false }, fill: solid('#ffffff') }),
+        {
+          ...makePhoto('photo', asset('lake-sill-winter.jpg'), 'Lake Sill in winter', p.sizes[0]),
+          focus: { x: 0.5, y: 0.5 },
+        },
+        text('kicker', 'Season', p, 'From 2 May', {
+          box: { x: 72, y: 500, width: 936, height: 46 },
+          fontSize: 40,
+          font: { family: 'Archivo', weight: 600, italic: false },
+          fill: solid('#ffffff'),
+        }),
+        text('headline', 'Headline', p, 'Slow trains,\nlong views', {
+          box: { x: 72, y: 552, width: 936, height: 248 },
+          fontSize: 118,
+          lineHeight: 1.04,
+          letterSpacing: -0.015,
+          font: { family: 'Archivo', weight: 800, italic: false },
+          fill: solid('#ffffff'),
+        }),
       ]),
     },
     {
@@ -76,38 +122,119 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
       piece: build('Hero: Hollin Pass', 'hero', (p) => [
         { ...makePhoto('photo', asset('morning-mist.jpg'), 'Morning mist', p.sizes[0]), focus: { x: 0.5, y: 0.62 } },
         { ...makeTint('tint', '#16231f', 0.32, p.sizes[0]) },
-        text('headline', 'Headline', p, 'The pass is open again', { box: { x: 128, y: 300, width: 1060, height: 264 }, fontSize: 132, lineHeight: 1, font: { family: 'Playfair Display', weight: 700, italic: false }, fill: solid(COLOURS.snow), anchors: { horizontal: 'left', vertical: 'middle' } }),
-        text('line', 'Line', p, 'Four halts, one morning: Varn, Lake Sill, Hollin, Cairn Viaduct', { box: { x: 132, y: 600, width: 900, height: 96 }, fontSize: 38, lineHeight: 1.25, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(COLOURS.snow), anchors: { horizontal: 'left', vertical: 'middle' } }),
+        text('headline', 'Headline', p, 'The pass is open again', {
+          box: { x: 128, y: 300, width: 1060, height: 264 },
+          fontSize: 132,
+          lineHeight: 1,
+          font: { family: 'Playfair Display', weight: 700, italic: false },
+          fill: solid(COLOURS.snow),
+          anchors: { horizontal: 'left', vertical: 'middle' },
+        }),
+        text('line', 'Line', p, 'Four halts, one morning: Varn, Lake Sill, Hollin, Cairn Viaduct', {
+          box: { x: 132, y: 600, width: 900, height: 96 },
+          fontSize: 38,
+          lineHeight: 1.25,
+          font: { family: 'Work Sans', weight: 500, italic: false },
+          fill: solid(COLOURS.snow),
+          anchors: { horizontal: 'left', vertical: 'middle' },
+        }),
       ]),
     },
     {
       id: 'ostrel-banner',
       piece: build('Profile banner', 'profile-banner', (p) => [
-        { ...makePhoto('photo', asset('hollin-dawn.jpg'), 'Hollin Pass at dawn', p.sizes[0]), focus: { x: 0.5, y: 0.42 } },
+        {
+          ...makePhoto('photo', asset('hollin-dawn.jpg'), 'Hollin Pass at dawn', p.sizes[0]),
+          focus: { x: 0.5, y: 0.42 },
+        },
         { ...makeTint('tint', '#1d2a33', 0.3, p.sizes[0]) },
-        text('headline', 'Name', p, 'The Ostrel Line', { box: { x: 640, y: 110, width: 880, height: 100 }, fontSize: 92, lineHeight: 1.05, align: 'end', font: { family: 'Fraunces', weight: 600, italic: false }, fill: solid(COLOURS.snow), anchors: { horizontal: 'right', vertical: 'middle' } }),
-        text('line', 'Line', p, 'Slow trains, long views', { box: { x: 640, y: 224, width: 880, height: 48 }, fontSize: 40, align: 'end', font: { family: 'Fraunces', weight: 400, italic: true }, fill: solid(COLOURS.snow), anchors: { horizontal: 'right', vertical: 'middle' } }),
+        text('headline', 'Name', p, 'The Ostrel Line', {
+          box: { x: 640, y: 110, width: 880, height: 100 },
+          fontSize: 92,
+          lineHeight: 1.05,
+          align: 'end',
+          font: { family: 'Fraunces', weight: 600, italic: false },
+          fill: solid(COLOURS.snow),
+          anchors: { horizontal: 'right', vertical: 'middle' },
+        }),
+        text('line', 'Line', p, 'Slow trains, long views', {
+          box: { x: 640, y: 224, width: 880, height: 48 },
+          fontSize: 40,
+          align: 'end',
+          font: { family: 'Fraunces', weight: 400, italic: true },
+          fill: solid(COLOURS.snow),
+          anchors: { horizontal: 'right', vertical: 'middle' },
+        }),
       ]),
     },
     {
       // Over a pattern of our own: contour lines, hardly there, in house colours.
       id: 'ostrel-timetable',
       piece: build('Timetable post', 'square-post', (p) => [
-        { ...makeFill('ground', COLOURS.spruce, p.sizes[0]), name: 'Contour lines', fill: patterned('contours', linked('lichen'), linked('spruce'), { opacity: 0.16, scale: 2.4, weight: 1.6 }) },
-        { ...makeBorder('frame', COLOURS.lichen, p.sizes[0]), fill: solid(linked('lichen')), inset: 44, thickness: { top: 3, right: 3, bottom: 3, left: 3 }, gap: 7 },
-        text('kicker', 'Season', p, 'From 2 May', { box: { x: 110, y: 210, width: 860, height: 52 }, fontSize: 54, font: { family: 'Work Sans', weight: 600, italic: false }, fill: solid(linked('amber')) }),
-        text('headline', 'Headline', p, 'Four trains\na day, both ways', { box: { x: 110, y: 286, width: 860, height: 260 }, fontSize: 112, lineHeight: 1.06, font: { family: 'Zilla Slab', weight: 700, italic: false }, fill: solid(linked('snow')) }),
-        text('times', 'Times', p, 'Varn 8:10, 11:10, 14:10, 17:10\nCairn Viaduct 9:25, 12:25, 15:25, 18:25', { box: { x: 110, y: 700, width: 860, height: 130 }, fontSize: 42, lineHeight: 1.45, font: { family: 'Work Sans', weight: 400, italic: false }, fill: solid(linked('snow')) }),
+        {
+          ...makeFill('ground', COLOURS.spruce, p.sizes[0]),
+          name: 'Contour lines',
+          fill: patterned('contours', linked('lichen'), linked('spruce'), { opacity: 0.16, scale: 2.4, weight: 1.6 }),
+        },
+        {
+          ...makeBorder('frame', COLOURS.lichen, p.sizes[0]),
+          fill: solid(linked('lichen')),
+          inset: 44,
+          thickness: { top: 3, right: 3, bottom: 3, left: 3 },
+          gap: 7,
+        },
+        text('kicker', 'Season', p, 'From 2 May', {
+          box: { x: 110, y: 210, width: 860, height: 52 },
+          fontSize: 54,
+          font: { family: 'Work Sans', weight: 600, italic: false },
+          fill: solid(linked('amber')),
+        }),
+        text('headline', 'Headline', p, 'Four trains\na day, both ways', {
+          box: { x: 110, y: 286, width: 860, height: 260 },
+          fontSize: 112,
+          lineHeight: 1.06,
+          font: { family: 'Zilla Slab', weight: 700, italic: false },
+          fill: solid(linked('snow')),
+        }),
+        text('times', 'Times', p, 'Varn 8:10, 11:10, 14:10, 17:10\nCairn Viaduct 9:25, 12:25, 15:25, 18:25', {
+          box: { x: 110, y: 700, width: 860, height: 130 },
+          fontSize: 42,
+          lineHeight: 1.45,
+          font: { family: 'Work Sans', weight: 400, italic: false },
+          fill: solid(linked('snow')),
+        }),
       ]),
     },
     {
       // Over a gradient of three stops, which is a swatch; pines of the pattern stand at its foot.
       id: 'ostrel-early-train',
       piece: build('Story: the early train', 'story', (p) => [
-        { ...makeFill('dawn', COLOURS.slate, p.sizes[0]), name: 'Dawn', fill: { ...solid(COLOURS.slate), kind: 'gradient', gradient: DAWN.gradient!, gradientSwatch: 'dawn' } },
-        { ...makeFill('pines', COLOURS.spruce, p.sizes[0]), name: 'Pines', box: { x: 0, y: 1510, width: 1080, height: 410 }, fill: patterned('pines', linked('spruce'), null, { scale: 3.2, opacity: 0.9 }), anchors: { horizontal: 'stretch', vertical: 'bottom' } },
-        text('headline', 'Headline', p, 'The early train sees it first', { box: { x: 90, y: 340, width: 900, height: 420 }, fontSize: 126, lineHeight: 1.02, font: { family: 'Fraunces', weight: 600, italic: false }, fill: solid(linked('snow')) }),
-        text('line', 'Line', p, 'Leaves Varn Halt at 5:40, every Sunday in May', { box: { x: 94, y: 800, width: 760, height: 120 }, fontSize: 46, lineHeight: 1.3, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('snow')) }),
+        {
+          ...makeFill('dawn', COLOURS.slate, p.sizes[0]),
+          name: 'Dawn',
+          fill: { ...solid(COLOURS.slate), kind: 'gradient', gradient: DAWN.gradient!, gradientSwatch: 'dawn' },
+        },
+        {
+          ...makeFill('pines', COLOURS.spruce, p.sizes[0]),
+          name: 'Pines',
+          box: { x: 0, y: 1510, width: 1080, height: 410 },
+          fill: patterned('pines', linked('spruce'), null, { scale: 3.2, opacity: 0.9 }),
+          anchors: { horizontal: 'stretch', vertical: 'bottom' },
+        },
+        text('headline', 'Headline', p, 'The early train sees it first', {
+          box: { x: 90, y: 340, width: 900, height: 420 },
+          fontSize: 126,
+          lineHeight: 1.02,
+          font: { family: 'Fraunces', weight: 600, italic: false },
+          fill: solid(linked('snow')),
+        }),
+        text('line', 'Line', p, 'Leaves Varn Halt at 5:40, every Sunday in May', {
+          box: { x: 94, y: 800, width: 760, height: 120 },
+          fontSize: 46,
+          lineHeight: 1.3,
+          font: { family: 'Work Sans', weight: 500, italic: false },
+          fill: solid(linked('snow')),
+        }),
       ]),
     },
     {
@@ -116,10 +243,41 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
       piece: build('Winter hours', 'portrait-post', (p) => {
         const photo = makePhoto('photo', asset('lake-sill-winter.jpg'), 'Lake Sill in winter', p.sizes[0]);
         return [
-          { ...photo, focus: { x: 0.5, y: 0.5 }, tone: { ...photo.tone, levels: { on: true, black: 196, white: 250 }, saturation: { on: true, amount: -55 } } },
-          text('headline', 'Headline', p, 'Winter hours', { box: { x: 90, y: 130, width: 900, height: 150 }, fontSize: 128, lineHeight: 1.05, font: { family: 'Playfair Display', weight: 700, italic: false }, fill: solid(linked('spruce')) }),
-          text('body', 'Body', p, 'The line rests from November to April.\nThe station café at Lake Sill keeps its stove warm on Saturdays and Sundays, ten to four.', { box: { x: 94, y: 320, width: 800, height: 320 }, fontSize: 46, lineHeight: 1.42, font: { family: 'Work Sans', weight: 400, italic: false }, fill: solid('#22302c') }),
-          text('sign', 'Sign', p, 'The Ostrel Line', { box: { x: 94, y: 1180, width: 800, height: 60 }, fontSize: 46, font: { family: 'Fraunces', weight: 600, italic: true }, fill: solid(linked('slate')) }),
+          {
+            ...photo,
+            focus: { x: 0.5, y: 0.5 },
+            tone: {
+              ...photo.tone,
+              levels: { on: true, black: 196, white: 250 },
+              saturation: { on: true, amount: -55 },
+            },
+          },
+          text('headline', 'Headline', p, 'Winter hours', {
+            box: { x: 90, y: 130, width: 900, height: 150 },
+            fontSize: 128,
+            lineHeight: 1.05,
+            font: { family: 'Playfair Display', weight: 700, italic: false },
+            fill: solid(linked('spruce')),
+          }),
+          text(
+            'body',
+            'Body',
+            p,
+            'The line rests from November to April.\nThe station café at Lake Sill keeps its stove warm on Saturdays and Sundays, ten to four.',
+            {
+              box: { x: 94, y: 320, width: 800, height: 320 },
+              fontSize: 46,
+              lineHeight: 1.42,
+              font: { family: 'Work Sans', weight: 400, italic: false },
+              fill: solid('#22302c'),
+            },
+          ),
+          text('sign', 'Sign', p, 'The Ostrel Line', {
+            box: { x: 94, y: 1180, width: 800, height: 60 },
+            fontSize: 46,
+            font: { family: 'Fraunces', weight: 600, italic: true },
+            fill: solid(linked('slate')),
+          }),
         ];
       }),
     },
@@ -127,36 +285,99 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
       // A fade from one side, in a deep colour of the photo: the other half of the picture is untouched.
       id: 'ostrel-evening',
       piece: build('Link card: evening run', 'link-card', (p) => [
-        { ...makePhoto('photo', asset('cairn-evening.jpg'), 'Cairn Head, evening', p.sizes[0]), focus: { x: 0.6, y: 0.5 } },
-        makeFade('fade', '#1c1a26', 0.88, p.sizes[0], { angle: FADE_SIDES.left, solid: 0.34, reach: 0.82, easing: 'smooth' }),
-        text('headline', 'Headline', p, 'Home by\nlamplight', { box: { x: 72, y: 170, width: 560, height: 220 }, fontSize: 104, lineHeight: 1, font: { family: 'Playfair Display', weight: 700, italic: false }, fill: solid(linked('snow')), anchors: { horizontal: 'left', vertical: 'middle' } }),
-        text('line', 'Line', p, 'The evening run, Fridays', { box: { x: 76, y: 420, width: 520, height: 50 }, fontSize: 36, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('amber')), anchors: { horizontal: 'left', vertical: 'middle' } }),
+        {
+          ...makePhoto('photo', asset('cairn-evening.jpg'), 'Cairn Head, evening', p.sizes[0]),
+          focus: { x: 0.6, y: 0.5 },
+        },
+        makeFade('fade', '#1c1a26', 0.88, p.sizes[0], {
+          angle: FADE_SIDES.left,
+          solid: 0.34,
+          reach: 0.82,
+          easing: 'smooth',
+        }),
+        text('headline', 'Headline', p, 'Home by\nlamplight', {
+          box: { x: 72, y: 170, width: 560, height: 220 },
+          fontSize: 104,
+          lineHeight: 1,
+          font: { family: 'Playfair Display', weight: 700, italic: false },
+          fill: solid(linked('snow')),
+          anchors: { horizontal: 'left', vertical: 'middle' },
+        }),
+        text('line', 'Line', p, 'The evening run, Fridays', {
+          box: { x: 76, y: 420, width: 520, height: 50 },
+          fontSize: 36,
+          font: { family: 'Work Sans', weight: 500, italic: false },
+          fill: solid(linked('amber')),
+          anchors: { horizontal: 'left', vertical: 'middle' },
+        }),
       ]),
     },
     {
       // A translucent plate that follows its texts, edged with a thin line.
       id: 'ostrel-autumn-walks',
       piece: build('Autumn walks', 'portrait-post', (p) => [
-        { ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', p.sizes[0]), focus: { x: 0.5, y: 0.5 } },
         {
-          ...makePlate('plate', COLOURS.spruce, 0.78, { x: 90, y: 800, width: 900, height: 400 }, 90, ['headline', 'line']),
+          ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', p.sizes[0]),
+          focus: { x: 0.5, y: 0.5 },
+        },
+        {
+          ...makePlate('plate', COLOURS.spruce, 0.78, { x: 90, y: 800, width: 900, height: 400 }, 90, [
+            'headline',
+            'line',
+          ]),
           fill: solid(linked('spruce')),
           padding: { top: 64, right: 60, bottom: 64, left: 60 },
           radius: [14, 14, 14, 14],
           stroke: { width: 3, colour: linked('lichen'), place: 'inside', dash: [] },
         },
-        text('headline', 'Headline', p, 'Step off, walk on', { box: { x: 150, y: 880, width: 780, height: 120 }, fontSize: 98, lineHeight: 1.05, font: { family: 'Zilla Slab', weight: 700, italic: false }, fill: solid(linked('snow')) }),
-        text('line', 'Line', p, 'Six walks from six platforms, with tea at the end', { box: { x: 150, y: 1010, width: 780, height: 110 }, fontSize: 42, lineHeight: 1.3, font: { family: 'Work Sans', weight: 400, italic: false }, fill: solid(linked('snow')) }),
+        text('headline', 'Headline', p, 'Step off, walk on', {
+          box: { x: 150, y: 880, width: 780, height: 120 },
+          fontSize: 98,
+          lineHeight: 1.05,
+          font: { family: 'Zilla Slab', weight: 700, italic: false },
+          fill: solid(linked('snow')),
+        }),
+        text('line', 'Line', p, 'Six walks from six platforms, with tea at the end', {
+          box: { x: 150, y: 1010, width: 780, height: 110 },
+          fontSize: 42,
+          lineHeight: 1.3,
+          font: { family: 'Work Sans', weight: 400, italic: false },
+          fill: solid(linked('snow')),
+        }),
       ]),
     },
     {
       // Three lines, each backed and turned a little: read at a glance in a list of videos.
       id: 'ostrel-cab-ride',
       piece: build('Thumbnail: cab ride', 'video-thumbnail', (p) => {
-        const line = (id: string, words: string, y: number, colour: keyof typeof COLOURS, ink: keyof typeof COLOURS, more: Partial<TextLayer> = {}): TextLayer =>
-          text(id, words, p, words, { frame: 'line', rotation: -4, box: { x: 70, y, width: 700, height: 120 }, fontSize: 104, lineHeight: 1, letterSpacing: -0.01, font: { family: 'Archivo', weight: 900, italic: false }, case: 'upper', fill: solid(linked(ink)), backing: { on: true, fill: solid(linked(colour)), opacity: 1, padX: 0.2, padY: 0.17, radius: 0.06 }, shadows: [], anchors: { horizontal: 'left', vertical: 'middle' }, ...more });
+        const line = (
+          id: string,
+          words: string,
+          y: number,
+          colour: keyof typeof COLOURS,
+          ink: keyof typeof COLOURS,
+          more: Partial<TextLayer> = {},
+        ): TextLayer =>
+          text(id, words, p, words, {
+            frame: 'line',
+            rotation: -4,
+            box: { x: 70, y, width: 700, height: 120 },
+            fontSize: 104,
+            lineHeight: 1,
+            letterSpacing: -0.01,
+            font: { family: 'Archivo', weight: 900, italic: false },
+            case: 'upper',
+            fill: solid(linked(ink)),
+            backing: { on: true, fill: solid(linked(colour)), opacity: 1, padX: 0.2, padY: 0.17, radius: 0.06 },
+            shadows: [],
+            anchors: { horizontal: 'left', vertical: 'middle' },
+            ...more,
+          });
         return [
-          { ...makePhoto('photo', asset('hollin-dawn.jpg'), 'Hollin Pass at dawn', p.sizes[0]), focus: { x: 0.5, y: 0.5 } },
+          {
+            ...makePhoto('photo', asset('hollin-dawn.jpg'), 'Hollin Pass at dawn', p.sizes[0]),
+            focus: { x: 0.5, y: 0.5 },
+          },
           line('one', 'In the cab', 150, 'amber', 'spruce'),
           line('two', 'over Hollin', 306, 'snow', 'spruce', { box: { x: 96, y: 306, width: 700, height: 120 } }),
           line('three', '38 minutes', 462, 'spruce', 'snow', { box: { x: 122, y: 462, width: 700, height: 120 } }),
@@ -167,9 +388,26 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
       // Room is made on the left: the wall goes on where the words are, and the cup keeps its place.
       id: 'ostrel-cup',
       piece: build('Link card: a cup on the way', 'link-card', (p) => [
-        { ...makePhoto('photo', asset('enamel-cup.jpg'), 'Enamel cup', p.sizes[0]), focus: { x: 0.62, y: 0.55 }, room: { on: true, left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1 } },
-        text('headline', 'Headline', p, 'Tea on\nboard, from\nthe first halt', { box: { x: 64, y: 170, width: 560, height: 240 }, fontSize: 76, lineHeight: 1.04, font: { family: 'Fraunces', weight: 600, italic: false }, fill: solid(linked('spruce')), anchors: { horizontal: 'left', vertical: 'middle' } }),
-        text('line', 'Line', p, 'Cairn Viaduct, daily at 10.40', { box: { x: 66, y: 432, width: 520, height: 34 }, fontSize: 28, font: { family: 'Work Sans', weight: 600, italic: false }, fill: solid(linked('slate')), anchors: { horizontal: 'left', vertical: 'middle' } }),
+        {
+          ...makePhoto('photo', asset('enamel-cup.jpg'), 'Enamel cup', p.sizes[0]),
+          focus: { x: 0.62, y: 0.55 },
+          room: { on: true, left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1 },
+        },
+        text('headline', 'Headline', p, 'Tea on\nboard, from\nthe first halt', {
+          box: { x: 64, y: 170, width: 560, height: 240 },
+          fontSize: 76,
+          lineHeight: 1.04,
+          font: { family: 'Fraunces', weight: 600, italic: false },
+          fill: solid(linked('spruce')),
+          anchors: { horizontal: 'left', vertical: 'middle' },
+        }),
+        text('line', 'Line', p, 'Cairn Viaduct, daily at 10.40', {
+          box: { x: 66, y: 432, width: 520, height: 34 },
+          fontSize: 28,
+          font: { family: 'Work Sans', weight: 600, italic: false },
+          fill: solid(linked('slate')),
+          anchors: { horizontal: 'left', vertical: 'middle' },
+        }),
       ]),
     },
     {
@@ -179,10 +417,32 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
         const z = p.sizes[0];
         return [
           { ...makeFill('ground', COLOURS.lichen, z), name: 'Lichen', fill: solid(linked('lichen')) },
-          { ...makePhoto('slope', asset('forest-slope.jpg'), 'Forest slope, faint', z), opacity: 0.28, blend: 'luminosity' as const },
-          { ...makePhoto('cup', asset('enamel-cup.jpg'), 'Enamel cup, cut out', z), fit: 'free' as const, box: { x: -260, y: 330, width: 1200, height: 800 }, anchors: { horizontal: 'centre' as const, vertical: 'bottom' as const }, cut: { on: true, ...subject('enamel-cup.jpg'), softness: 0.6, shift: 0, clean: 0.9 } },
-          text('headline', 'Headline', p, 'Bring\nyour cup', { box: { x: 72, y: 84, width: 936, height: 300 }, fontSize: 148, lineHeight: 0.98, letterSpacing: -0.02, font: { family: 'Archivo', weight: 800, italic: false }, fill: solid(linked('spruce')) }),
-          text('line', 'Line', p, 'Half price on every refill', { box: { x: 74, y: 410, width: 700, height: 50 }, fontSize: 46, font: { family: 'Archivo', weight: 700, italic: false }, fill: solid(linked('spruce')) }),
+          {
+            ...makePhoto('slope', asset('forest-slope.jpg'), 'Forest slope, faint', z),
+            opacity: 0.28,
+            blend: 'luminosity' as const,
+          },
+          {
+            ...makePhoto('cup', asset('enamel-cup.jpg'), 'Enamel cup, cut out', z),
+            fit: 'free' as const,
+            box: { x: -260, y: 330, width: 1200, height: 800 },
+            anchors: { horizontal: 'centre' as const, vertical: 'bottom' as const },
+            cut: { on: true, ...subject('enamel-cup.jpg'), softness: 0.6, shift: 0, clean: 0.9 },
+          },
+          text('headline', 'Headline', p, 'Bring\nyour cup', {
+            box: { x: 72, y: 84, width: 936, height: 300 },
+            fontSize: 148,
+            lineHeight: 0.98,
+            letterSpacing: -0.02,
+            font: { family: 'Archivo', weight: 800, italic: false },
+            fill: solid(linked('spruce')),
+          }),
+          text('line', 'Line', p, 'Half price on every refill', {
+            box: { x: 74, y: 410, width: 700, height: 50 },
+            fontSize: 46,
+            font: { family: 'Archivo', weight: 700, italic: false },
+            fill: solid(linked('spruce')),
+          }),
         ];
       }),
     },
@@ -190,11 +450,27 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
       // Half light, half dark: no single ink reads on both sides.
       id: 'ostrel-two-lights',
       piece: build('Post: night train, day train', 'square-post', (p) => {
-        const z = p.sizes[0], half = z.width / 2;
+        const z = p.sizes[0],
+          half = z.width / 2;
         return [
-          { ...makePhoto('night', asset('wet-window.jpg'), 'Wet window at night', z), focus: { x: 0.4, y: 0.4 }, box: { x: 0, y: 0, width: half, height: z.height } },
-          { ...makePhoto('day', asset('varn-fog.jpg'), 'Fog on Varn Water', z), focus: { x: 0.6, y: 0.5 }, box: { x: half, y: 0, width: half, height: z.height } },
-          text('headline', 'Headline', p, 'Night or day', { box: { x: 90, y: 470, width: 900, height: 130 }, fontSize: 124, align: 'centre', lineHeight: 1.04, font: { family: 'Archivo', weight: 800, italic: false }, fill: solid(linked('snow')) }),
+          {
+            ...makePhoto('night', asset('wet-window.jpg'), 'Wet window at night', z),
+            focus: { x: 0.4, y: 0.4 },
+            box: { x: 0, y: 0, width: half, height: z.height },
+          },
+          {
+            ...makePhoto('day', asset('varn-fog.jpg'), 'Fog on Varn Water', z),
+            focus: { x: 0.6, y: 0.5 },
+            box: { x: half, y: 0, width: half, height: z.height },
+          },
+          text('headline', 'Headline', p, 'Night or day', {
+            box: { x: 90, y: 470, width: 900, height: 130 },
+            fontSize: 124,
+            align: 'centre',
+            lineHeight: 1.04,
+            font: { family: 'Archivo', weight: 800, italic: false },
+            fill: solid(linked('snow')),
+          }),
         ];
       }),
     },
@@ -202,15 +478,69 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
       // One word takes the gradient that lies over the picture: both are linked to the same swatch.
       id: 'ostrel-book',
       piece: build('Book cover: Slow trains', 'book-cover', (p) => {
-        const lamplight: Fill = { ...solid(COLOURS.amber), kind: 'gradient', gradient: LAMPLIGHT.gradient!, gradientSwatch: 'lamplight' };
+        const lamplight: Fill = {
+          ...solid(COLOURS.amber),
+          kind: 'gradient',
+          gradient: LAMPLIGHT.gradient!,
+          gradientSwatch: 'lamplight',
+        };
         return [
-          { ...makePhoto('photo', asset('lake-sill-winter.jpg'), 'Lake Sill in winter', p.sizes[0]), focus: { x: 0.5, y: 0.5 }, zoom: 1, tone: { ...makePhoto('', '', '', p.sizes[0]).tone, light: { on: true, brightness: -34, contrast: 12 } } },
-          { ...makeFill('light', COLOURS.amber, p.sizes[0]), name: 'Lamplight over it', band: 'overlays', fill: lamplight, blend: 'soft-light', opacity: 0.7 },
-          makeFade('sky', '#1c2735', 0.74, p.sizes[0], { angle: FADE_SIDES.top, solid: 0.1, reach: 0.55, easing: 'strong' }),
-          makeFade('fade', '#14202b', 0.94, p.sizes[0], { angle: FADE_SIDES.bottom, solid: 0.2, reach: 0.56, easing: 'smooth' }),
-          text('title', 'Title', p, 'Slow\ntrains,\nlong views', { box: { x: 130, y: 1500, width: 1340, height: 700 }, fontSize: 250, lineHeight: 0.98, letterSpacing: -0.015, font: { family: 'Fraunces', weight: 600, italic: false }, fill: solid(linked('snow')), spans: [{ start: 13, end: 23, look: { fill: lamplight, font: { family: 'Fraunces', weight: 400, italic: true } } }] }),
-          text('author', 'Author', p, 'A season on the Ostrel Line', { box: { x: 136, y: 2300, width: 1300, height: 90 }, fontSize: 78, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('snow')) }),
-          text('top', 'Above', p, 'Mara Tellin', { box: { x: 130, y: 150, width: 1340, height: 120 }, fontSize: 104, align: 'centre', case: 'upper', letterSpacing: 0.14, font: { family: 'Work Sans', weight: 700, italic: false }, fill: solid(linked('snow')) }),
+          {
+            ...makePhoto('photo', asset('lake-sill-winter.jpg'), 'Lake Sill in winter', p.sizes[0]),
+            focus: { x: 0.5, y: 0.5 },
+            zoom: 1,
+            tone: { ...makePhoto('', '', '', p.sizes[0]).tone, light: { on: true, brightness: -34, contrast: 12 } },
+          },
+          {
+            ...makeFill('light', COLOURS.amber, p.sizes[0]),
+            name: 'Lamplight over it',
+            band: 'overlays',
+            fill: lamplight,
+            blend: 'soft-light',
+            opacity: 0.7,
+          },
+          makeFade('sky', '#1c2735', 0.74, p.sizes[0], {
+            angle: FADE_SIDES.top,
+            solid: 0.1,
+            reach: 0.55,
+            easing: 'strong',
+          }),
+          makeFade('fade', '#14202b', 0.94, p.sizes[0], {
+            angle: FADE_SIDES.bottom,
+            solid: 0.2,
+            reach: 0.56,
+            easing: 'smooth',
+          }),
+          text('title', 'Title', p, 'Slow\ntrains,\nlong views', {
+            box: { x: 130, y: 1500, width: 1340, height: 700 },
+            fontSize: 250,
+            lineHeight: 0.98,
+            letterSpacing: -0.015,
+            font: { family: 'Fraunces', weight: 600, italic: false },
+            fill: solid(linked('snow')),
+            spans: [
+              {
+                start: 13,
+                end: 23,
+                look: { fill: lamplight, font: { family: 'Fraunces', weight: 400, italic: true } },
+              },
+            ],
+          }),
+          text('author', 'Author', p, 'A season on the Ostrel Line', {
+            box: { x: 136, y: 2300, width: 1300, height: 90 },
+            fontSize: 78,
+            font: { family: 'Work Sans', weight: 500, italic: false },
+            fill: solid(linked('snow')),
+          }),
+          text('top', 'Above', p, 'Mara Tellin', {
+            box: { x: 130, y: 150, width: 1340, height: 120 },
+            fontSize: 104,
+            align: 'centre',
+            case: 'upper',
+            letterSpacing: 0.14,
+            font: { family: 'Work Sans', weight: 700, italic: false },
+            fill: solid(linked('snow')),
+          }),
         ];
       }),
     },
@@ -218,17 +548,56 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
       // A plate behind the prices, a pool behind the headline, the mark with a shadow of its own outline.
       id: 'ostrel-tickets',
       piece: build('Ticket sale', 'square-post', (p) => {
-        const z = p.sizes[0], mark = makePicture('mark', asset('ostrel-mark.svg'), 'Ostrel Line mark', z, { width: 240, height: 240 });
-        const priced = (id: string, words: string, y: number): TextLayer => text(id, words.split('\t')[0], p, words.replace('\t', '  '), { frame: 'line', box: { x: 110, y, width: 500, height: 60 }, fontSize: 46, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('spruce')), spans: [{ start: words.indexOf('\t') + 2, end: words.length + 1, look: { font: { family: 'Work Sans', weight: 800, italic: false } } }] });
+        const z = p.sizes[0],
+          mark = makePicture('mark', asset('ostrel-mark.svg'), 'Ostrel Line mark', z, { width: 240, height: 240 });
+        const priced = (id: string, words: string, y: number): TextLayer =>
+          text(id, words.split('\t')[0], p, words.replace('\t', '  '), {
+            frame: 'line',
+            box: { x: 110, y, width: 500, height: 60 },
+            fontSize: 46,
+            font: { family: 'Work Sans', weight: 500, italic: false },
+            fill: solid(linked('spruce')),
+            spans: [
+              {
+                start: words.indexOf('\t') + 2,
+                end: words.length + 1,
+                look: { font: { family: 'Work Sans', weight: 800, italic: false } },
+              },
+            ],
+          });
         return [
-          { ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', z), focus: { x: 0.5, y: 0.45 } },
+          {
+            ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', z),
+            focus: { x: 0.5, y: 0.45 },
+          },
           makePool('pool', '#1d3038', 0.66, { x: 70, y: 80, width: 760, height: 280 }, 124, ['headline']),
-          { ...makePlate('prices', COLOURS.snow, 0.94, { x: 60, y: 690, width: 600, height: 300 }, 46, ['single', 'day', 'family']), name: 'Prices', fill: solid(linked('snow')), padding: { top: 44, right: 52, bottom: 48, left: 52 }, radius: [6, 6, 6, 6], shadows: [{ kind: 'drop', on: true, x: 0, y: 14, blur: 44, spread: 0, colour: '#0d1a14', opacity: 0.45 }] },
+          {
+            ...makePlate('prices', COLOURS.snow, 0.94, { x: 60, y: 690, width: 600, height: 300 }, 46, [
+              'single',
+              'day',
+              'family',
+            ]),
+            name: 'Prices',
+            fill: solid(linked('snow')),
+            padding: { top: 44, right: 52, bottom: 48, left: 52 },
+            radius: [6, 6, 6, 6],
+            shadows: [{ kind: 'drop', on: true, x: 0, y: 14, blur: 44, spread: 0, colour: '#0d1a14', opacity: 0.45 }],
+          },
           priced('single', 'Single\t9.50', 720),
           priced('day', 'Whole day\t21', 806),
           priced('family', 'Family of four\t48', 892),
-          text('headline', 'Headline', p, 'Tickets from\n14 March', { box: { x: 70, y: 80, width: 760, height: 280 }, fontSize: 124, lineHeight: 1.02, font: { family: 'Zilla Slab', weight: 700, italic: false }, fill: solid(linked('snow')) }),
-          { ...mark, box: { x: 800, y: 760, width: 210, height: 210 }, shadows: [{ kind: 'drop', on: true, x: 0, y: 10, blur: 30, spread: 0, colour: '#0d1a14', opacity: 0.6 }] },
+          text('headline', 'Headline', p, 'Tickets from\n14 March', {
+            box: { x: 70, y: 80, width: 760, height: 280 },
+            fontSize: 124,
+            lineHeight: 1.02,
+            font: { family: 'Zilla Slab', weight: 700, italic: false },
+            fill: solid(linked('snow')),
+          }),
+          {
+            ...mark,
+            box: { x: 800, y: 760, width: 210, height: 210 },
+            shadows: [{ kind: 'drop', on: true, x: 0, y: 10, blur: 30, spread: 0, colour: '#0d1a14', opacity: 0.6 }],
+          },
         ];
       }),
     },
@@ -236,21 +605,65 @@ export function piecesOf(asset: (file: string) => string, subject: (file: string
       // A picture in a blob before another blob, over a plain ground.
       id: 'ostrel-carousel',
       piece: build('Carousel: a day on the line', 'carousel', (p) => {
-        const z = p.sizes[0], blob = makeShape('ground', 'blob', linked('lichen'), z), masked = makePicture('cup', asset('enamel-cup.jpg'), 'Enamel cup', z, { width: 2400, height: 1600 });
+        const z = p.sizes[0],
+          blob = makeShape('ground', 'blob', linked('lichen'), z),
+          masked = makePicture('cup', asset('enamel-cup.jpg'), 'Enamel cup', z, { width: 2400, height: 1600 });
         return [
           { ...makeFill('paper', COLOURS.spruce, z), name: 'Ground', fill: solid(linked('spruce')) },
-          { ...blob, name: 'Blob behind', box: { x: 250, y: 40, width: 860, height: 800 }, shape: { ...blob.shape, seed: 21, roughness: 0.45, bulges: 5 } },
-          { ...masked, name: 'Cup in a blob', fit: 'cover', focus: { x: 0.68, y: 0.55 }, box: { x: 180, y: 110, width: 800, height: 720 }, mask: { ...blob.shape, seed: 8, roughness: 0.4, bulges: 6 }, shadows: [{ kind: 'drop', on: true, x: 0, y: 18, blur: 60, spread: 0, colour: '#0a1812', opacity: 0.5 }] },
-          text('headline', 'Headline', p, 'A day on the line,\nhalt by halt', { box: { x: 90, y: 900, width: 900, height: 260 }, fontSize: 108, lineHeight: 1.05, font: { family: 'Playfair Display', weight: 700, italic: false }, fill: solid(linked('snow')), spans: [{ start: 19, end: 31, look: { fill: solid(linked('amber')), font: { family: 'Playfair Display', weight: 700, italic: true } } }] }),
-          text('hint', 'Hint', p, 'Swipe to Varn Halt, 8:10', { box: { x: 94, y: 1190, width: 700, height: 60 }, fontSize: 44, font: { family: 'Work Sans', weight: 500, italic: false }, fill: solid(linked('lichen')) }),
-          { ...makeShape('arrow', 'line', linked('lichen'), z), name: 'Arrow', box: { x: 800, y: 1200, width: 180, height: 40 }, stroke: { width: 7, colour: linked('lichen'), place: 'centred', dash: [] }, shape: { ...blob.shape, form: 'line', ends: { start: 'none', end: 'arrow' } } },
+          {
+            ...blob,
+            name: 'Blob behind',
+            box: { x: 250, y: 40, width: 860, height: 800 },
+            shape: { ...blob.shape, seed: 21, roughness: 0.45, bulges: 5 },
+          },
+          {
+            ...masked,
+            name: 'Cup in a blob',
+            fit: 'cover',
+            focus: { x: 0.68, y: 0.55 },
+            box: { x: 180, y: 110, width: 800, height: 720 },
+            mask: { ...blob.shape, seed: 8, roughness: 0.4, bulges: 6 },
+            shadows: [{ kind: 'drop', on: true, x: 0, y: 18, blur: 60, spread: 0, colour: '#0a1812', opacity: 0.5 }],
+          },
+          text('headline', 'Headline', p, 'A day on the line,\nhalt by halt', {
+            box: { x: 90, y: 900, width: 900, height: 260 },
+            fontSize: 108,
+            lineHeight: 1.05,
+            font: { family: 'Playfair Display', weight: 700, italic: false },
+            fill: solid(linked('snow')),
+            spans: [
+              {
+                start: 19,
+                end: 31,
+                look: { fill: solid(linked('amber')), font: { family: 'Playfair Display', weight: 700, italic: true } },
+              },
+            ],
+          }),
+          text('hint', 'Hint', p, 'Swipe to Varn Halt, 8:10', {
+            box: { x: 94, y: 1190, width: 700, height: 60 },
+            fontSize: 44,
+            font: { family: 'Work Sans', weight: 500, italic: false },
+            fill: solid(linked('lichen')),
+          }),
+          {
+            ...makeShape('arrow', 'line', linked('lichen'), z),
+            name: 'Arrow',
+            box: { x: 800, y: 1200, width: 180, height: 40 },
+            stroke: { width: 7, colour: linked('lichen'), place: 'centred', dash: [] },
+            shape: { ...blob.shape, form: 'line', ends: { start: 'none', end: 'arrow' } },
+          },
         ];
       }),
     },
   ];
 }
 
-const patterned = (tile: TileId, foreground: Fill['colour'], background: Fill['colour'] | null, more: Partial<Fill['pattern']> = {}): Fill => {
+const patterned = (
+  tile: TileId,
+  foreground: Fill['colour'],
+  background: Fill['colour'] | null,
+  more: Partial<Fill['pattern']> = {},
+): Fill => {
   const fill = solid(foreground);
   return { ...fill, kind: 'pattern', pattern: { ...fill.pattern, tile, foreground, background, ...more } };
 };

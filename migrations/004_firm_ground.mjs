@@ -1,5 +1,5 @@
-// Lists without opening documents: what a piece is in short, which assets it uses. A bin for pieces, a revision for house styles, and what is
-// derived from a picture kept beside it.
+// Lists without opening documents: what a piece is in short, which assets it uses. A bin for pieces, a revision for
+// house styles, and what is derived from a picture kept beside it.
 
 /** @param {import('knex').Knex} knex */
 export async function up(knex) {
@@ -32,13 +32,28 @@ export async function up(knex) {
     let summary = null;
     try {
       const { sizes = [], slides = [] } = JSON.parse(document);
-      summary = JSON.stringify({ sizes: sizes.map((s) => ({ id: s.id, name: s.name, width: s.width, height: s.height, destination: s.destination ?? null })), slides: slides.length });
+      summary = JSON.stringify({
+        sizes: sizes.map((s) => ({
+          id: s.id,
+          name: s.name,
+          width: s.width,
+          height: s.height,
+          destination: s.destination ?? null,
+        })),
+        slides: slides.length,
+      });
     } catch {
       // Said when it is opened.
     }
-    await knex('pieces').where({ id }).update(summary ? { summary } : { damaged: true });
+    await knex('pieces')
+      .where({ id })
+      .update(summary ? { summary } : { damaged: true });
     const assets = [...new Set([...document.matchAll(/"asset":"([0-9a-f]{64})"/g)].map((m) => m[1]))];
-    if (assets.length) await knex('piece_assets').insert(assets.map((asset_id) => ({ piece_id: id, asset_id }))).onConflict(['piece_id', 'asset_id']).ignore();
+    if (assets.length)
+      await knex('piece_assets')
+        .insert(assets.map((asset_id) => ({ piece_id: id, asset_id })))
+        .onConflict(['piece_id', 'asset_id'])
+        .ignore();
   }
 }
 

@@ -20,7 +20,14 @@ const folder = mkdtempSync(join(tmpdir(), 'plavo-bench-'));
 const app = await startApplication({ dataDir: folder, port: await freePort(), quiet: true, databaseUrl: '' });
 process.env.PLAVO_DATABASE_URL = app.databaseUrl;
 const { Crew } = await import(join(ROOT, '.build/crew.mjs'));
-const crew = new Crew({ script: join(ROOT, '.build/member.mjs'), members: 1, waiting: { all: 9, each: 9 }, deadline: 60_000, memory: 4e9, grown: 4e9 });
+const crew = new Crew({
+  script: join(ROOT, '.build/member.mjs'),
+  members: 1,
+  waiting: { all: 9, each: 9 },
+  deadline: 60_000,
+  memory: 4e9,
+  grown: 4e9,
+});
 const render = (ask) => crew.run({ task: 'render', ask });
 const { bundleForBench } = await import('./lib/bundle.mjs');
 const core = await bundleForBench();
@@ -30,26 +37,73 @@ const at = (v, q) => sorted(v)[Math.min(v.length - 1, Math.floor(v.length * q))]
 const results = [];
 /** Median and 95 % of samples in ms against a goal in ms, or a ratio against a goal. */
 const report = (name, samples, goal, { p95Goal = null, ratio = null, unit = 'ms' } = {}) => {
-  const median = at(samples, 0.5), p95 = at(samples, 0.95);
-  results.push({ name, median, p95, ratio: ratio ?? median / goal, goal, p95Goal, unit, holds: ratio === null ? median <= goal && (p95Goal === null || p95 <= p95Goal) : ratio <= goal });
+  const median = at(samples, 0.5),
+    p95 = at(samples, 0.95);
+  results.push({
+    name,
+    median,
+    p95,
+    ratio: ratio ?? median / goal,
+    goal,
+    p95Goal,
+    unit,
+    holds: ratio === null ? median <= goal && (p95Goal === null || p95 <= p95Goal) : ratio <= goal,
+  });
 };
 
 const get = async (path) => (await fetch(app.address + path)).json();
-const post = async (path, body) => (await fetch(app.address + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json();
+const post = async (path, body) =>
+  (
+    await fetch(app.address + path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+  ).json();
 
 /** A square slide of twelve layers: photo, colour, tint and nine texts. */
 async function twelveLayers() {
   const { piece } = await get('/api/pieces/ostrel-reopening');
   const [photo, kicker, headline] = piece.slides[0].layers;
   const [fill, tint] = core.washes(piece.sizes[0]);
-  const texts = Array.from({ length: 8 }, (_, i) => ({ ...kicker, id: `t${i}`, name: `Text ${i}`, text: `Halt ${i + 1}: Varn, Lake Sill`, box: { x: 72 + (i % 2) * 480, y: 60 + Math.floor(i / 2) * 90, width: 440, height: 46 }, fontSize: 32 }));
-  return (await post('/api/pieces', { document: { ...piece, name: 'Twelve layers', slides: [{ ...piece.slides[0], layers: [photo, fill, tint, ...texts, headline] }] } })).id;
+  const texts = Array.from({ length: 8 }, (_, i) => ({
+    ...kicker,
+    id: `t${i}`,
+    name: `Text ${i}`,
+    text: `Halt ${i + 1}: Varn, Lake Sill`,
+    box: { x: 72 + (i % 2) * 480, y: 60 + Math.floor(i / 2) * 90, width: 440, height: 46 },
+    fontSize: 32,
+  }));
+  return (
+    await post('/api/pieces', {
+      document: {
+        ...piece,
+        name: 'Twelve layers',
+        slides: [{ ...piece.slides[0], layers: [photo, fill, tint, ...texts, headline] }],
+      },
+    })
+  ).id;
 }
 
 async function browser() {
-  const options = new chrome.Options().addArguments('--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,900');
+  const options = new chrome.Options().addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+    '--window-size=1280,900',
+  );
   options.setChromeBinaryPath('/usr/bin/chromium');
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build();
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
   await driver.manage().setTimeouts({ script: 120_000 });
   return driver;
 }
@@ -57,7 +111,11 @@ async function browser() {
 try {
   const driver = await browser();
   const id = await twelveLayers();
-  const painted = (n = 1) => driver.wait(async () => Number(await driver.executeScript('return document.documentElement.dataset.painted ?? 0')) >= n, 30_000);
+  const painted = (n = 1) =>
+    driver.wait(
+      async () => Number(await driver.executeScript('return document.documentElement.dataset.painted ?? 0')) >= n,
+      30_000,
+    );
   const cdp = (command, p = {}) => driver.sendAndGetDevToolsCommand(command, p);
 
   // Opening: from the click on a piece to its first painting.
@@ -83,18 +141,32 @@ try {
   /** Drags a layer about, as a hand does it; what the interface's thread is busy a frame. */
   async function dragged(selector) {
     const r = await (await driver.findElement({ css: selector })).getRect();
-    const x = r.x + Math.min(120, r.width / 2), y = r.y + r.height / 2;
-    const mouse = (type, dx, dy, extra = {}) => cdp('Input.dispatchMouseEvent', { type, x: x + dx, y: y + dy, button: 'left', buttons: type === 'mouseReleased' ? 0 : 1, clickCount: 1, ...extra });
+    const x = r.x + Math.min(120, r.width / 2),
+      y = r.y + r.height / 2;
+    const mouse = (type, dx, dy, extra = {}) =>
+      cdp('Input.dispatchMouseEvent', {
+        type,
+        x: x + dx,
+        y: y + dy,
+        button: 'left',
+        buttons: type === 'mouseReleased' ? 0 : 1,
+        clickCount: 1,
+        ...extra,
+      });
     await cdp('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y });
     await mouse('mousePressed', 0, 0);
     const frames = [];
     // About one movement of the pointer a frame; frames are counted, since the machine may show two in a step.
-    await driver.executeScript('window.frames_ = 0; (function next() { window.frames_++; requestAnimationFrame(next); })()');
-    let before = await busy(), frame = await shown();
+    await driver.executeScript(
+      'window.frames_ = 0; (function next() { window.frames_++; requestAnimationFrame(next); })()',
+    );
+    let before = await busy(),
+      frame = await shown();
     for (let i = 0; i < 200; i++) {
       await mouse('mouseMoved', 5 + 60 * Math.sin(i / 9), 5 + 40 * Math.sin(i / 13));
       await wait(12);
-      const now = await busy(), at = await shown();
+      const now = await busy(),
+        at = await shown();
       if (i >= 40) frames.push((now - before) / Math.max(1, at - frame));
       before = now;
       frame = at;
@@ -102,17 +174,26 @@ try {
     await mouse('mouseReleased', 0, 0);
     return frames;
   }
-  report('drag a layer of twelve, interface busy a frame', await dragged('[data-layer="headline"]'), 8, { p95Goal: 16 });
+  report('drag a layer of twelve, interface busy a frame', await dragged('[data-layer="headline"]'), 8, {
+    p95Goal: 16,
+  });
   const sixty = (await post('/api/pieces', { document: core.sixtyLayers({ width: 1080, height: 1080 }) })).id;
   await driver.get(`${app.address}/piece/${sixty}`);
   await painted(2);
-  await driver.wait(async () => (await driver.findElements({ css: '[data-verdict]:not([data-verdict="none"])' })).length > 0, 60_000);
+  await driver.wait(
+    async () => (await driver.findElements({ css: '[data-verdict]:not([data-verdict="none"])' })).length > 0,
+    60_000,
+  );
   report('drag a layer of sixty, interface busy a frame', await dragged('[data-layer="s30"]'), 8, { p95Goal: 16 });
 
-  // The measuring worker, asked as the bench asks it; on an empty page, since a piece that is open makes its solvers ready meanwhile.
+  // The measuring worker, asked as the bench asks it; on an empty page, since a piece that is open makes its solvers
+  // ready meanwhile.
   await driver.get(`${app.address}/nothing`);
   const { piece } = await get('/api/pieces/ostrel-reopening');
-  const one = { ...piece, slides: [{ ...piece.slides[0], layers: piece.slides[0].layers.filter((l) => l.id !== 'kicker') }] };
+  const one = {
+    ...piece,
+    slides: [{ ...piece.slides[0], layers: piece.slides[0].layers.filter((l) => l.id !== 'kicker') }],
+  };
   const scene = { piece: one, slide: 'slide-1', size: 'base' };
   const worker = (kind, args, times) =>
     driver.executeAsyncScript(
@@ -178,63 +259,178 @@ try {
     );
   const { piece: winter } = await get('/api/pieces/ostrel-winter-hours');
   const seen = { piece: winter, slide: winter.slides[0].id, size: 'base' };
-  report('tone slider, to its preview at stage size', (await stage(seen, winter.sizes[0], 0.46, "layers[0].tone.levels.black = 150 + i; layers[0].tone.light = { on: true, brightness: i, contrast: 10 };", 40)).slice(8), 33);
+  report(
+    'tone slider, to its preview at stage size',
+    (
+      await stage(
+        seen,
+        winter.sizes[0],
+        0.46,
+        'layers[0].tone.levels.black = 150 + i; layers[0].tone.light = { on: true, brightness: i, contrast: 10 };',
+        40,
+      )
+    ).slice(8),
+    33,
+  );
   const wide = core.manyLayers(winter.slides[0].layers[0], { width: 1920, height: 1080 }, 20);
   const many = { piece: wide, slide: wide.slides[0].id, size: 'base' };
   const fades = (layers) => layers.findIndex((l) => l.kind === 'fade');
-  report('fade dragged among 20 layers, 1920 x 1080 at stage size', (await stage(many, wide.sizes[0], 0.5, `const f = layers[${fades(wide.slides[0].layers)}]; f.reach = 0.4 + i * 0.005; f.angle = 270 + (i % 7);`, 50)).slice(10), 16, { p95Goal: 33 });
-  report('gradient dragged among 20 layers, 1920 x 1080', (await stage(many, wide.sizes[0], 1, `const g = layers.find((l) => l.id === 'gradient').fill.gradient; g.line = { from: { x: 0.1, y: 0.1 + i * 0.01 }, to: { x: 0.9, y: 0.8 } };`, 40)).slice(8), 33);
-  report('a letter typed among 20 layers, to its painting', (await stage(many, wide.sizes[0], 0.5, "layers.at(-1).text = 'Halt at Lake Sill '.slice(0, 3 + (i % 14)) + i;", 50)).slice(10), 33);
+  report(
+    'fade dragged among 20 layers, 1920 x 1080 at stage size',
+    (
+      await stage(
+        many,
+        wide.sizes[0],
+        0.5,
+        `const f = layers[${fades(wide.slides[0].layers)}]; f.reach = 0.4 + i * 0.005; f.angle = 270 + (i % 7);`,
+        50,
+      )
+    ).slice(10),
+    16,
+    { p95Goal: 33 },
+  );
+  report(
+    'gradient dragged among 20 layers, 1920 x 1080',
+    (
+      await stage(
+        many,
+        wide.sizes[0],
+        1,
+        `const g = layers.find((l) => l.id === 'gradient').fill.gradient; g.line = { from: { x: 0.1, y: 0.1 + i * 0.01 }, to: { x: 0.9, y: 0.8 } };`,
+        40,
+      )
+    ).slice(8),
+    33,
+  );
+  report(
+    'a letter typed among 20 layers, to its painting',
+    (
+      await stage(many, wide.sizes[0], 0.5, "layers.at(-1).text = 'Halt at Lake Sill '.slice(0, 3 + (i % 14)) + i;", 50)
+    ).slice(10),
+    33,
+  );
   const plain = core.patterned({ width: 1920, height: 1080 }, 0.2);
-  report('pattern at scale 0.2 over 1920 x 1080', (await stage({ piece: plain, slide: plain.slides[0].id, size: 'base' }, plain.sizes[0], 1, "layers[0].fill.pattern.angle = i; ", 40)).slice(8), 33);
+  report(
+    'pattern at scale 0.2 over 1920 x 1080',
+    (
+      await stage(
+        { piece: plain, slide: plain.slides[0].id, size: 'base' },
+        plain.sizes[0],
+        1,
+        'layers[0].fill.pattern.angle = i; ',
+        40,
+      )
+    ).slice(8),
+    33,
+  );
   const thrown = core.shadowed({ width: 1080, height: 1080 });
-  const still = await stage({ piece: thrown, slide: thrown.slides[0].id, size: 'base' }, thrown.sizes[0], 1, "layers[0].shadows[0].blur = 200 + i;", 16);
-  const moving = await stage({ piece: thrown, slide: thrown.slides[0].id, size: 'base' }, thrown.sizes[0], 1, "layers[0].box.x += i; layers[0].box.y += i;", 30);
-  report('a wide shadow while its shape moves, against making it', moving.slice(6), 0.5, { ratio: at(moving.slice(6), 0.5) / at(still.slice(4), 0.5), unit: 'x' });
+  const still = await stage(
+    { piece: thrown, slide: thrown.slides[0].id, size: 'base' },
+    thrown.sizes[0],
+    1,
+    'layers[0].shadows[0].blur = 200 + i;',
+    16,
+  );
+  const moving = await stage(
+    { piece: thrown, slide: thrown.slides[0].id, size: 'base' },
+    thrown.sizes[0],
+    1,
+    'layers[0].box.x += i; layers[0].box.y += i;',
+    30,
+  );
+  report('a wide shadow while its shape moves, against making it', moving.slice(6), 0.5, {
+    ratio: at(moving.slice(6), 0.5) / at(still.slice(4), 0.5),
+    unit: 'x',
+  });
   await driver.quit();
 
   report('layout of 300 letters with parts, after the first', await core.layoutTimes(), 2);
 
   // What the best way costs the demo's photographs, and cutting out.
   const photographs = new Map();
-  for (const name of ['cairn-evening', 'enamel-cup', 'forest-slope', 'hollin-dawn', 'lake-sill-autumn', 'lake-sill-winter', 'morning-mist', 'varn-fog', 'wet-window']) {
-    const { data, info } = await sharp(join(ROOT, 'demo/pictures', `${name}.jpg`)).resize(1600, 1600, { fit: 'cover' }).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  for (const name of [
+    'cairn-evening',
+    'enamel-cup',
+    'forest-slope',
+    'hollin-dawn',
+    'lake-sill-autumn',
+    'lake-sill-winter',
+    'morning-mist',
+    'varn-fog',
+    'wet-window',
+  ]) {
+    const { data, info } = await sharp(join(ROOT, 'demo/pictures', `${name}.jpg`))
+      .resize(1600, 1600, { fit: 'cover' })
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     photographs.set(name, { width: info.width, height: info.height, data: new Uint8ClampedArray(data) });
   }
   const loss = await core.lossAgainstTint(photographs);
-  report('photo lost by the best way, against a flat black tint', loss.ratios, 0.25, { ratio: at(loss.ratios, 0.5), unit: 'x' });
+  report('photo lost by the best way, against a flat black tint', loss.ratios, 0.25, {
+    ratio: at(loss.ratios, 0.5),
+    unit: 'x',
+  });
   report('marks of the best way, percent', loss.marks, 1, { ratio: at(loss.marks, 0.5), unit: '%' });
-  const twelve = await sharp(join(ROOT, 'demo/pictures/enamel-cup.jpg')).resize(4243, 2828).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  const cut = core.cutTimes({ width: twelve.info.width, height: twelve.info.height, data: new Uint8ClampedArray(twelve.data) });
+  const twelve = await sharp(join(ROOT, 'demo/pictures/enamel-cup.jpg'))
+    .resize(4243, 2828)
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const cut = core.cutTimes({
+    width: twelve.info.width,
+    height: twelve.info.height,
+    data: new Uint8ClampedArray(twelve.data),
+  });
   report('cut out of 12 megapixels, first result', cut.first, 2000);
   report('cut out, a stroke', cut.stroke, 500);
 
   // Tone of a photo, exact, against the nearest thing a picture library does in one pass.
   const photo = core.noise(4000, 3000);
-  const tonedMs = [], libraryMs = [];
+  const tonedMs = [],
+    libraryMs = [];
   for (let i = 0; i < 9; i++) {
     let t = performance.now();
     core.toned(photo);
     if (i > 1) tonedMs.push(performance.now() - t);
     t = performance.now();
-    await sharp(photo.data, { raw: { width: photo.width, height: photo.height, channels: 4 } }).linear([1.1, 1.05, 0.95, 1], [4, 2, 0, 0]).recomb([[0.8, 0.15, 0.05, 0], [0.05, 0.9, 0.05, 0], [0.05, 0.15, 0.8, 0], [0, 0, 0, 1]]).raw().toBuffer();
+    await sharp(photo.data, { raw: { width: photo.width, height: photo.height, channels: 4 } })
+      .linear([1.1, 1.05, 0.95, 1], [4, 2, 0, 0])
+      .recomb([
+        [0.8, 0.15, 0.05, 0],
+        [0.05, 0.9, 0.05, 0],
+        [0.05, 0.15, 0.8, 0],
+        [0, 0, 0, 1],
+      ])
+      .raw()
+      .toBuffer();
     if (i > 1) libraryMs.push(performance.now() - t);
   }
-  report('tone of 12 megapixels, against linear and recomb by the library', tonedMs, 4, { ratio: at(tonedMs, 0.5) / at(libraryMs, 0.5), unit: 'x' });
+  report('tone of 12 megapixels, against linear and recomb by the library', tonedMs, 4, {
+    ratio: at(tonedMs, 0.5) / at(libraryMs, 0.5),
+    unit: 'x',
+  });
 
   // Export: the whole render against encoding the same pixels.
   const place = { piece, campaign: 'ostrel-line', slide: 0, scale: 1, quality: 90 };
   const raw = await render({ ...place, format: 'raw' });
-  const whole = [], encode = [];
+  const whole = [],
+    encode = [];
   for (let i = 0; i < 16; i++) {
     let t = performance.now();
     await render({ ...place, format: 'png' });
     if (i > 2) whole.push(performance.now() - t);
     t = performance.now();
-    await sharp(raw.bytes, { raw: { width: raw.width, height: raw.height, channels: 4 } }).removeAlpha().png({ compressionLevel: 6 }).toBuffer();
+    await sharp(raw.bytes, { raw: { width: raw.width, height: raw.height, channels: 4 } })
+      .removeAlpha()
+      .png({ compressionLevel: 6 })
+      .toBuffer();
     if (i > 2) encode.push(performance.now() - t);
   }
-  report('PNG of a 1080 x 1080 slide, against only encoding it', whole, 2, { ratio: at(whole, 0.5) / at(encode, 0.5), unit: 'x' });
+  report('PNG of a 1080 x 1080 slide, against only encoding it', whole, 2, {
+    ratio: at(whole, 0.5) / at(encode, 0.5),
+    unit: 'x',
+  });
 
   const { besideHeavy, memoryKept } = await import('./lib/bench-server.mjs');
   const waited = await besideHeavy(app, 'ostrel-reopening');
@@ -251,6 +447,8 @@ if (asJson) process.stdout.write(`${JSON.stringify(results, null, 2)}\n`);
 else {
   console.log(`\n${'what'.padEnd(64)} ${'median'.padStart(9)} ${'95 %'.padStart(9)} ${'goal'.padStart(16)}  holds`);
   for (const r of results)
-    console.log(`${r.name.padEnd(64)} ${`${r.median.toFixed(1)} ms`.padStart(9)} ${`${r.p95.toFixed(1)} ms`.padStart(9)} ${(r.unit === 'x' ? `${r.ratio.toFixed(2)} x of ${r.goal}` : `${r.goal}${r.p95Goal ? ` / ${r.p95Goal}` : ''} ms`).padStart(16)}  ${r.holds ? 'yes' : 'NO'}`);
+    console.log(
+      `${r.name.padEnd(64)} ${`${r.median.toFixed(1)} ms`.padStart(9)} ${`${r.p95.toFixed(1)} ms`.padStart(9)} ${(r.unit === 'x' ? `${r.ratio.toFixed(2)} x of ${r.goal}` : `${r.goal}${r.p95Goal ? ` / ${r.p95Goal}` : ''} ms`).padStart(16)}  ${r.holds ? 'yes' : 'NO'}`,
+    );
 }
 process.exit(0);

@@ -1,5 +1,5 @@
-// After changing dependencies: names in package-lock.json the optional packages of other platforms that a registry mirror did not
-// know, so that `npm ci` finds the lock complete. They are skipped on every platform but their own.
+// After changing dependencies: names in package-lock.json the optional packages of other platforms that a registry
+// mirror did not know, so that `npm ci` finds the lock complete. They are skipped on every platform but their own.
 import { readFileSync, writeFileSync } from 'node:fs';
 
 const file = new URL('../package-lock.json', import.meta.url);
@@ -9,11 +9,24 @@ const CPU = ['arm64', 'arm', 'x64', 'ia32', 'ppc64', 's390x', 'riscv64', 'loong6
 let added = 0;
 for (const [path, entry] of Object.entries(lock.packages)) {
   for (const [name, version] of Object.entries(entry.optionalDependencies ?? {})) {
-    if (path === '' || lock.packages[`node_modules/${name}`] || lock.packages[`${path}/node_modules/${name}`] || !/^\d/.test(version)) continue;
+    if (
+      path === '' ||
+      lock.packages[`node_modules/${name}`] ||
+      lock.packages[`${path}/node_modules/${name}`] ||
+      !/^\d/.test(version)
+    )
+      continue;
     const words = name.split('/').pop().split(/[-_]/);
-    const os = OS.filter((o) => words.includes(o)), cpu = CPU.filter((c) => words.includes(c));
+    const os = OS.filter((o) => words.includes(o)),
+      cpu = CPU.filter((c) => words.includes(c));
     if (!os.length && !cpu.includes('wasm32')) continue;
-    lock.packages[`node_modules/${name}`] = { version, ...(entry.dev ? { dev: true } : {}), optional: true, ...(cpu.length ? { cpu } : {}), ...(os.length ? { os } : {}) };
+    lock.packages[`node_modules/${name}`] = {
+      version,
+      ...(entry.dev ? { dev: true } : {}),
+      optional: true,
+      ...(cpu.length ? { cpu } : {}),
+      ...(os.length ? { os } : {}),
+    };
     added++;
   }
 }

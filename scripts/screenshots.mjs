@@ -1,4 +1,5 @@
-// npm run screenshots: takes the pictures in docs/screenshots anew, from a fresh application with the demo data, at 1280 x 800.
+// npm run screenshots: takes the pictures in docs/screenshots anew, from a fresh application with the demo data, at
+// 1280 x 800.
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -15,12 +16,38 @@ const { default: chrome } = await import('selenium-webdriver/chrome.js');
 
 const folder = mkdtempSync(join(tmpdir(), 'plavo-screenshots-'));
 const app = await startApplication({ dataDir: folder, port: await freePort(), quiet: true, databaseUrl: '' });
-const options = new chrome.Options().addArguments('--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--window-size=1280,800');
+const options = new chrome.Options().addArguments(
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--hide-scrollbars',
+  '--window-size=1280,800',
+);
 options.setChromeBinaryPath('/usr/bin/chromium');
-const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build();
-await driver.sendAndGetDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false });
+const driver = await new Builder()
+  .forBrowser('chrome')
+  .setChromeOptions(options)
+  .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+  .build();
+await driver.sendAndGetDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+  width: 1280,
+  height: 800,
+  deviceScaleFactor: 1,
+  mobile: false,
+});
 
-const find = (what) => driver.wait(async () => (await driver.findElements(what.startsWith('/') ? { xpath: what } : { css: what }))[0], 20_000, what);
+const find = (what) =>
+  driver.wait(
+    async () => (await driver.findElements(what.startsWith('/') ? { xpath: what } : { css: what }))[0],
+    20_000,
+    what,
+  );
 const click = async (what) => {
   const el = await find(what);
   await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', el);
@@ -35,7 +62,11 @@ const open = async (id) => {
   await find('[data-testid="verdict"]');
   await wait(1800);
 };
-const keys = (...k) => driver.actions().sendKeys(...k).perform();
+const keys = (...k) =>
+  driver
+    .actions()
+    .sendKeys(...k)
+    .perform();
 const aside = () => driver.actions().move({ x: 640, y: 785 }).perform();
 const shot = async (name) => {
   await wait(900);
@@ -62,8 +93,14 @@ try {
   await click('//label[.//span[text()="Plain"]]');
   await driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
   await click('//label[.//span[text()="Ways through"]]');
-  await driver.wait(async () => (await driver.findElements({ css: '[aria-busy="false"] [data-way="shadow"]' }))[0], 60_000);
-  await driver.actions().move({ origin: await find('[data-way="pool"] > button') }).perform();
+  await driver.wait(
+    async () => (await driver.findElements({ css: '[aria-busy="false"] [data-way="shadow"]' }))[0],
+    60_000,
+  );
+  await driver
+    .actions()
+    .move({ origin: await find('[data-way="pool"] > button') })
+    .perform();
   await shot('ways-through');
   await aside();
   await click('//label[.//span[text()="Places"]]');
@@ -83,12 +120,18 @@ try {
   await row('Enamel cup');
   await click('//button[starts-with(normalize-space(.), "Make room")]');
   await click('//button[starts-with(normalize-space(.), "Make room")]');
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "start" })', await find('//button[starts-with(normalize-space(.), "Make room")]'));
+  await driver.executeScript(
+    'arguments[0].scrollIntoView({ block: "start" })',
+    await find('//button[starts-with(normalize-space(.), "Make room")]'),
+  );
   await wait(1500);
   await shot('room');
   await open('ostrel-cup-cut-out');
   await row('Enamel cup, cut out');
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "start" })', await find('//button[starts-with(normalize-space(.), "Cut out")]'));
+  await driver.executeScript(
+    'arguments[0].scrollIntoView({ block: "start" })',
+    await find('//button[starts-with(normalize-space(.), "Cut out")]'),
+  );
   await shot('cut-out');
 
   await open('ostrel-winter-hours');
@@ -112,20 +155,37 @@ try {
   await shot('fade');
 
   await open('ostrel-book');
-  await driver.actions().doubleClick(await find('[data-layer="title"]')).perform();
+  await driver
+    .actions()
+    .doubleClick(await find('[data-layer="title"]'))
+    .perform();
   await wait(700);
-  await driver.actions().keyDown(Key.CONTROL).sendKeys(Key.END).keyUp(Key.CONTROL).keyDown(Key.SHIFT).sendKeys(Key.HOME).keyUp(Key.SHIFT).perform();
+  await driver
+    .actions()
+    .keyDown(Key.CONTROL)
+    .sendKeys(Key.END)
+    .keyUp(Key.CONTROL)
+    .keyDown(Key.SHIFT)
+    .sendKeys(Key.HOME)
+    .keyUp(Key.SHIFT)
+    .perform();
   await aside();
   await shot('text');
 
   await open('ostrel-cab-ride');
   await row('over Hollin');
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "start" })', await find('//button[starts-with(normalize-space(.), "Backing")]'));
+  await driver.executeScript(
+    'arguments[0].scrollIntoView({ block: "start" })',
+    await find('//button[starts-with(normalize-space(.), "Backing")]'),
+  );
   await shot('backing');
 
   await open('ostrel-carousel');
   await row('Cup in a blob');
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "start" })', await find('//button[starts-with(normalize-space(.), "Mask")]'));
+  await driver.executeScript(
+    'arguments[0].scrollIntoView({ block: "start" })',
+    await find('//button[starts-with(normalize-space(.), "Mask")]'),
+  );
   await shot('masks');
 
   await open('ostrel-tickets');
@@ -138,10 +198,21 @@ try {
   await click('//label[normalize-space(.)="Rulers"]');
   await keys(Key.ESCAPE);
   await row('Single');
-  for (const name of ['Whole day', 'Family of four']) await driver.actions().keyDown(Key.SHIFT).click(await find(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`)).keyUp(Key.SHIFT).perform();
+  for (const name of ['Whole day', 'Family of four'])
+    await driver
+      .actions()
+      .keyDown(Key.SHIFT)
+      .click(await find(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`))
+      .keyUp(Key.SHIFT)
+      .perform();
   await driver.actions().keyDown(Key.CONTROL).sendKeys('g').keyUp(Key.CONTROL).perform();
   await wait(700);
-  await driver.actions().move({ origin: await find('[data-layer="day"]') }).press().move({ origin: Origin.POINTER, x: 34, y: -12, duration: 200 }).perform();
+  await driver
+    .actions()
+    .move({ origin: await find('[data-layer="day"]') })
+    .press()
+    .move({ origin: Origin.POINTER, x: 34, y: -12, duration: 200 })
+    .perform();
   await shot('arrange');
   await driver.actions().release().perform();
 } finally {

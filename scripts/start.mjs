@@ -4,12 +4,16 @@ import { ensureBuild, ensureModules, ensurePrograms, fail, isLoopback, ROOT } fr
 
 const dev = process.argv.includes('--dev');
 const port = Number(process.env.PORT ?? 3000);
-if (!Number.isInteger(port) || port < 1 || port > 65535) fail(`PORT must be a number from 1 to 65535, not "${process.env.PORT}".`);
+if (!Number.isInteger(port) || port < 1 || port > 65535)
+  fail(`PORT must be a number from 1 to 65535, not "${process.env.PORT}".`);
 // The first is listened on; all of them are answered to (src/server/gate.ts).
 const host = (process.env.PLAVO_HOST || '127.0.0.1').split(',')[0].trim();
 if (!isLoopback(host) && !(process.env.PLAVO_PASSPHRASE ?? '').trim())
-  fail(`PLAVO_HOST=${host} can be reached from other machines, and nothing would keep anybody out.\nSet PLAVO_PASSPHRASE to a phrase that people sign in with (12 letters at least), or leave PLAVO_HOST out.`);
-if (process.env.PLAVO_PASSPHRASE !== undefined && process.env.PLAVO_PASSPHRASE.trim().length < 12) fail('PLAVO_PASSPHRASE must have at least 12 letters.');
+  fail(
+    `PLAVO_HOST=${host} can be reached from other machines, and nothing would keep anybody out.\nSet PLAVO_PASSPHRASE to a phrase that people sign in with (12 letters at least), or leave PLAVO_HOST out.`,
+  );
+if (process.env.PLAVO_PASSPHRASE !== undefined && process.env.PLAVO_PASSPHRASE.trim().length < 12)
+  fail('PLAVO_PASSPHRASE must have at least 12 letters.');
 const dataDir = resolve(process.env.PLAVO_DATA_DIR || join(ROOT, '.data'));
 
 if (!process.env.PLAVO_DATABASE_URL) ensurePrograms(['mariadbd', 'mariadb-install-db']);

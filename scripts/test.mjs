@@ -12,7 +12,9 @@ const began = Date.now();
 async function step(name, args, env = {}) {
   const at = Date.now();
   console.log(`\n== ${name}`);
-  const status = await new Promise((ended) => spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } }).once('exit', ended));
+  const status = await new Promise((ended) =>
+    spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } }).once('exit', ended),
+  );
   if (status !== 0) throw new Error(`${name}: failed.`);
   console.log(`== ${name}: passed in ${Math.round((Date.now() - at) / 1000)} s`);
 }
@@ -23,8 +25,14 @@ const { startDatabase, migrate } = await import('./lib/database.mjs');
 const folder = mkdtempSync(join(tmpdir(), 'plavo-test-'));
 let problem = null;
 try {
+  const tool = (path) => join(ROOT, 'node_modules', path);
   // Each of the two has a core to itself.
-  await Promise.all([step('Lint', [join(ROOT, 'node_modules/eslint/bin/eslint.js'), '.', '--max-warnings=0']), step('Types', [join(ROOT, 'node_modules/typescript/bin/tsc'), '--noEmit'])]);
+  await Promise.all([
+    step('Form', [tool('prettier/bin/prettier.cjs'), '--check', '--log-level=warn', '.']).then(() =>
+      step('Lint', [tool('eslint/bin/eslint.js'), '.', '--max-warnings=0']),
+    ),
+    step('Types', [tool('typescript/bin/tsc'), '--noEmit']),
+  ]);
   const database = await startDatabase(folder);
   try {
     await migrate(database.url);
@@ -32,8 +40,20 @@ try {
   } finally {
     await database.stop();
   }
-  await step('Hostile files, requests and faults', [...jest, '--ci', '--config', join(ROOT, 'tests/hostile/jest.config.mjs'), '--maxWorkers=2']);
-  await step('Browser tests', [...jest, '--ci', '--config', join(ROOT, 'tests/browser/jest.config.mjs'), '--runInBand']);
+  await step('Hostile files, requests and faults', [
+    ...jest,
+    '--ci',
+    '--config',
+    join(ROOT, 'tests/hostile/jest.config.mjs'),
+    '--maxWorkers=2',
+  ]);
+  await step('Browser tests', [
+    ...jest,
+    '--ci',
+    '--config',
+    join(ROOT, 'tests/browser/jest.config.mjs'),
+    '--runInBand',
+  ]);
 } catch (e) {
   problem = e.message;
 }

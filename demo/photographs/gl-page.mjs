@@ -35,25 +35,52 @@ const DRAW = `
 
 /** Opens a page with software WebGL. Close it with \`close()\`. */
 export async function openPage() {
-  const options = new chrome.Options().addArguments('--headless', '--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--disable-gpu-watchdog');
+  const options = new chrome.Options().addArguments(
+    '--headless',
+    '--no-sandbox',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--use-gl=angle',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+    '--disable-gpu-watchdog',
+  );
   options.setChromeBinaryPath('/usr/bin/chromium');
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build();
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
   await driver.manage().setTimeouts({ script: 600000 });
   await driver.get(PAGE);
   return {
     /** Draws a whole picture tile by tile; returns RGB bytes, top row first. */
-    async draw({ source, width, height, samples, a = [0, 0, 0, 0], b = [0, 0, 0, 0], tile = 200, progress = () => {} }) {
+    async draw({
+      source,
+      width,
+      height,
+      samples,
+      a = [0, 0, 0, 0],
+      b = [0, 0, 0, 0],
+      tile = 200,
+      progress = () => {},
+    }) {
       const rgb = Buffer.alloc(width * height * 3);
       const tiles = [];
       for (let y = 0; y < height; y += tile) for (let x = 0; x < width; x += tile) tiles.push([x, y]);
       for (const [i, [x, y]] of tiles.entries()) {
-        const w = Math.min(tile, width - x), h = Math.min(tile, height - y);
+        const w = Math.min(tile, width - x),
+          h = Math.min(tile, height - y);
         const text = await driver.executeScript(DRAW, source, width, height, x, y, w, h, samples, a, b);
         if (text.startsWith('error')) throw new Error(text);
         const px = Buffer.from(text, 'base64');
         for (let r = 0; r < h; r++)
           for (let c = 0; c < w; c++) {
-            const from = (r * w + c) * 4, to = ((height - 1 - (y + r)) * width + x + c) * 3;
+            const from = (r * w + c) * 4,
+              to = ((height - 1 - (y + r)) * width + x + c) * 3;
             rgb[to] = px[from];
             rgb[to + 1] = px[from + 1];
             rgb[to + 2] = px[from + 2];

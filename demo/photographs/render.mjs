@@ -20,7 +20,13 @@ export async function shaderFor(scene) {
   if (scene.land) parts.push(await text('land.glsl'));
   parts.push(await text(`scenes/${scene.shader}.glsl`), await text('main.glsl'));
   // Uniforms must be declared before the scene uses them.
-  return parts.join('\n').replace(/^uniform vec2 uSize.*$/m, '').replace('precision highp int;\n', 'precision highp int;\nuniform vec2 uSize; uniform vec2 uTile; uniform int uSamples; uniform vec4 uA; uniform vec4 uB;\n');
+  return parts
+    .join('\n')
+    .replace(/^uniform vec2 uSize.*$/m, '')
+    .replace(
+      'precision highp int;\n',
+      'precision highp int;\nuniform vec2 uSize; uniform vec2 uTile; uniform int uSamples; uniform vec4 uA; uniform vec4 uB;\n',
+    );
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
@@ -30,10 +36,19 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
     for (const scene of PHOTOGRAPHS) {
       if (names.length && !names.includes(scene.name)) continue;
       const k = preview ? 560 / Math.max(scene.width, scene.height) : 1;
-      const width = Math.round(scene.width * k), height = Math.round(scene.height * k);
+      const width = Math.round(scene.width * k),
+        height = Math.round(scene.height * k);
       const started = Date.now();
-      const rgb = await page.draw({ source: await shaderFor(scene), width, height, samples: preview ? (scene.previewSamples ?? 1) : scene.samples, a: scene.a, b: scene.b, tile: preview ? 280 : 160,
-        progress: (p) => process.stdout.isTTY && process.stdout.write(`\r${scene.name} ${Math.round(p * 100)} %  `) });
+      const rgb = await page.draw({
+        source: await shaderFor(scene),
+        width,
+        height,
+        samples: preview ? (scene.previewSamples ?? 1) : scene.samples,
+        a: scene.a,
+        b: scene.b,
+        tile: preview ? 280 : 160,
+        progress: (p) => process.stdout.isTTY && process.stdout.write(`\r${scene.name} ${Math.round(p * 100)} %  `),
+      });
       const file = join(out, `${scene.name}.${preview ? 'png' : 'jpg'}`);
       const image = sharp(rgb, { raw: { width, height, channels: 3 } });
       await (preview ? image.png() : image.jpeg({ quality: 90, chromaSubsampling: '4:4:4' })).toFile(file);

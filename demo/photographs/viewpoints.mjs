@@ -8,18 +8,34 @@ const mix = (x) => {
 const hash = (x, y) => (mix(Math.imul(x, 0x9e3779b9) ^ mix((y + 0x85ebca6b) | 0)) >>> 8) / 16777216;
 
 function noiseWithSlope(x, y) {
-  const ix = Math.floor(x), iy = Math.floor(y), fx = x - ix, fy = y - iy;
-  const u = fx * fx * fx * (fx * (fx * 6 - 15) + 10), v = fy * fy * fy * (fy * (fy * 6 - 15) + 10);
-  const du = 30 * fx * fx * (fx * (fx - 2) + 1), dv = 30 * fy * fy * (fy * (fy - 2) + 1);
-  const a = hash(ix, iy), b = hash(ix + 1, iy), c = hash(ix, iy + 1), d = hash(ix + 1, iy + 1);
-  const k1 = b - a, k2 = c - a, k3 = a - b - c + d;
+  const ix = Math.floor(x),
+    iy = Math.floor(y),
+    fx = x - ix,
+    fy = y - iy;
+  const u = fx * fx * fx * (fx * (fx * 6 - 15) + 10),
+    v = fy * fy * fy * (fy * (fy * 6 - 15) + 10);
+  const du = 30 * fx * fx * (fx * (fx - 2) + 1),
+    dv = 30 * fy * fy * (fy * (fy - 2) + 1);
+  const a = hash(ix, iy),
+    b = hash(ix + 1, iy),
+    c = hash(ix, iy + 1),
+    d = hash(ix + 1, iy + 1);
+  const k1 = b - a,
+    k2 = c - a,
+    k3 = a - b - c + d;
   return [a + k1 * u + k2 * v + k3 * u * v, du * (k1 + k3 * v), dv * (k2 + k3 * u)];
 }
 
 /** Height above the datum in metres at (x, z) for a land of the given seed and relief. */
 export function height(x, z, seed, relief, octaves = 7) {
-  const qx = x * 0.00055 + seed, qy = z * 0.00055 + seed;
-  let s = 0, a = 0.5, dx = 0, dy = 0, px = qx, py = qy;
+  const qx = x * 0.00055 + seed,
+    qy = z * 0.00055 + seed;
+  let s = 0,
+    a = 0.5,
+    dx = 0,
+    dy = 0,
+    px = qx,
+    py = qy;
   for (let i = 0; i < octaves; i++) {
     const n = noiseWithSlope(px, py);
     dx += n[1];
@@ -34,7 +50,8 @@ export function height(x, z, seed, relief, octaves = 7) {
 
 /**
  * Ranks viewpoints of one land.
- * @param {{seed: number, relief: number, water: number, eye: number, tries?: number, want?: 'lake' | 'ridge', random: () => number}} land
+ * @param {{seed: number, relief: number, water: number, eye: number, tries?: number, want?: 'lake' | 'ridge', random:
+ * () => number}} land
  * @returns {{x: number, y: number, z: number, heading: number, score: number}[]} best first; heading in radians
  */
 export function findViewpoints(land) {
@@ -42,7 +59,9 @@ export function findViewpoints(land) {
   const h = (x, z) => height(x, z, seed, relief, 6);
   const found = [];
   for (let i = 0; i < tries; i++) {
-    const x = (random() - 0.5) * 60000, z = (random() - 0.5) * 60000, heading = random() * Math.PI * 2;
+    const x = (random() - 0.5) * 60000,
+      z = (random() - 0.5) * 60000,
+      heading = random() * Math.PI * 2;
     const here = h(x, z);
     let y;
     if (want === 'lake') {
@@ -52,9 +71,14 @@ export function findViewpoints(land) {
       y = here + eye;
       if (here < 500 * relief) continue;
     }
-    let open = 0, rays = 0, top = 0, tops = [];
+    let open = 0,
+      rays = 0,
+      top = 0,
+      tops = [];
     for (let k = -3; k <= 3; k++) {
-      const a = heading + k * 0.13, cx = Math.sin(a), cz = Math.cos(a);
+      const a = heading + k * 0.13,
+        cx = Math.sin(a),
+        cz = Math.cos(a);
       for (let d = 20; d < 420; d += 50) {
         rays++;
         const g = h(x + cx * d, z + cz * d);

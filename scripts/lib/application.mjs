@@ -1,5 +1,5 @@
-// Starts the whole application: database, tables, demo data, pages; each is watched and started again where it ends. Used by `npm start`,
-// the browser tests and the bench.
+// Starts the whole application: database, tables, demo data, pages; each is watched and started again where it ends.
+// Used by `npm start`, the browser tests and the bench.
 import { spawn, fork } from 'node:child_process';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -14,27 +14,65 @@ const STOP = 10_000;
 const COME_UP = 60_000;
 
 /**
- * @param {{ dataDir: string, port: number, host?: string, dev?: boolean, demo?: boolean, quiet?: boolean, databaseUrl?: string, env?: Record<string, string>, giveUp?: (why: string) => void }} how
- * @returns {Promise<{ address: string, databaseUrl: string, pid: () => number, databasePid: () => number | null, stop: () => Promise<void>, stopNow: () => void, restart: () => Promise<void>, kill: () => Promise<void> }>}
+ * @param {{ dataDir: string, port: number, host?: string, dev?: boolean, demo?: boolean, quiet?: boolean, databaseUrl?:
+ * string, env?: Record<string, string>, giveUp?: (why: string) => void }} how
+ * @returns {Promise<{ address: string, databaseUrl: string, pid: () => number, databasePid: () => number | null, stop:
+ * () => Promise<void>, stopNow: () => void, restart: () => Promise<void>, kill: () => Promise<void> }>}
  */
-export async function startApplication({ dataDir, port, host = '127.0.0.1', dev = false, demo = true, quiet = false, databaseUrl = process.env.PLAVO_DATABASE_URL, env: extra = {}, giveUp = fail }) {
+export async function startApplication({
+  dataDir,
+  port,
+  host = '127.0.0.1',
+  dev = false,
+  demo = true,
+  quiet = false,
+  databaseUrl = process.env.PLAVO_DATABASE_URL,
+  env: extra = {},
+  giveUp = fail,
+}) {
   const local = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
   const address = `http://${local.includes(':') ? `[${local}]` : local}:${port}`;
   // Before anything is touched: who holds the folder also has the port.
   const free = databaseUrl ? () => {} : takeFolder(dataDir, { address });
   process.once('exit', free);
-  if (await answers(port, local)) fail(`Port ${port} is taken, perhaps by another Plavo. Set PORT to a free one, for example:\n  PORT=${port + 1} npm start`);
+  if (await answers(port, local))
+    fail(
+      `Port ${port} is taken, perhaps by another Plavo. Set PORT to a free one, for example:\n  PORT=${port + 1} npm start`,
+    );
   const say = (text) => quiet || console.error(text);
-  const database = databaseUrl ? { url: databaseUrl, stop: async () => {}, stopNow() {}, pid: () => null } : await startDatabase(dataDir, { say, giveUp });
+  const database = databaseUrl
+    ? { url: databaseUrl, stop: async () => {}, stopNow() {}, pid: () => null }
+    : await startDatabase(dataDir, { say, giveUp });
   await migrate(database.url);
-  const env = { ...process.env, ...extra, PORT: String(port), PLAVO_LISTEN: host, PLAVO_DATABASE_URL: database.url, ...(databaseUrl ? {} : { PLAVO_DATA_DIR: dataDir }), NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: dev ? 'development' : 'production' };
+  const env = {
+    ...process.env,
+    ...extra,
+    PORT: String(port),
+    PLAVO_LISTEN: host,
+    PLAVO_DATABASE_URL: database.url,
+    ...(databaseUrl ? {} : { PLAVO_DATA_DIR: dataDir }),
+    NEXT_TELEMETRY_DISABLED: '1',
+    NODE_ENV: dev ? 'development' : 'production',
+  };
   const runNode = (args) =>
-    new Promise((resolve) => spawn(process.execPath, args, { cwd: ROOT, env, stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'] }).once('exit', resolve));
+    new Promise((resolve) =>
+      spawn(process.execPath, args, {
+        cwd: ROOT,
+        env,
+        stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+      }).once('exit', resolve),
+    );
   if (demo && (await runNode([join(ROOT, '.build/load-demo.mjs')])) !== 0) fail('The demo data could not be loaded.');
 
-  let child, watching = null;
+  let child,
+    watching = null;
   const serve = async () => {
-    const mine = (child = fork(join(ROOT, 'scripts/serve.mjs'), [], { cwd: ROOT, env, stdio: ['ignore', dev && !quiet ? 'inherit' : 'ignore', 'inherit', 'ipc'], detached: true }));
+    const mine = (child = fork(join(ROOT, 'scripts/serve.mjs'), [], {
+      cwd: ROOT,
+      env,
+      stdio: ['ignore', dev && !quiet ? 'inherit' : 'ignore', 'inherit', 'ipc'],
+      detached: true,
+    }));
     const ended = new Promise((resolve) => mine.once('exit', (code, signal) => resolve(signal ?? `code ${code}`)));
     let over = null;
     void ended.then((how) => (over = how));
@@ -62,7 +100,10 @@ export async function startApplication({ dataDir, port, host = '127.0.0.1', dev 
       // Already gone.
     }
   };
-  const gone = (which = child) => new Promise((resolve) => (which.exitCode !== null || which.signalCode !== null ? resolve() : which.once('exit', resolve)));
+  const gone = (which = child) =>
+    new Promise((resolve) =>
+      which.exitCode !== null || which.signalCode !== null ? resolve() : which.once('exit', resolve),
+    );
   const watch = async () => {
     watching = await supervise({ name: 'The application', start: serve, say, giveUp });
   };

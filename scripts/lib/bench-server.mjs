@@ -2,7 +2,8 @@
 import { memoryOfAll } from './memory.mjs';
 
 const ask = async (address, path, as = 'bench') => {
-  const t = performance.now(), r = await fetch(address + path, { headers: { 'user-agent': as } });
+  const t = performance.now(),
+    r = await fetch(address + path, { headers: { 'user-agent': as } });
   await r.arrayBuffer();
   if (!r.ok) throw new Error(`${path}: ${r.status}`);
   return performance.now() - t;
@@ -11,13 +12,17 @@ const ask = async (address, path, as = 'bench') => {
 /**
  * @param {{ address: string, pid: () => number }} app
  * @param {string} piece its id
- * @returns {Promise<{ render: number[], lists: number[] }>} ms that somebody else waits for a picture and for lists while twenty heavy pictures are asked for
+ * @returns {Promise<{ render: number[], lists: number[] }>} ms that somebody else waits for a picture and for lists
+ * while twenty heavy pictures are asked for
  */
 export async function besideHeavy({ address }, piece) {
-  const render = [], lists = [];
+  const render = [],
+    lists = [];
   for (let i = 0; i < 4; i++) {
     let over = false;
-    const heavy = Promise.all(Array.from({ length: 20 }, () => ask(address, `/api/pieces/${piece}/render?scale=3`, 'heavy'))).then(() => (over = true));
+    const heavy = Promise.all(
+      Array.from({ length: 20 }, () => ask(address, `/api/pieces/${piece}/render?scale=3`, 'heavy')),
+    ).then(() => (over = true));
     // A little later than they: they are at work by then.
     await ask(address, '/api/health');
     const listed = (async () => {
@@ -29,7 +34,10 @@ export async function besideHeavy({ address }, piece) {
   return { render, lists };
 }
 
-/** Memory of all processes of the application after readings and renders, as a multiple of what it was after the first few. */
+/**
+ * Memory of all processes of the application after readings and renders, as a multiple of what it was after the first
+ * few.
+ */
 export async function memoryKept({ address, pid }, piece, times = 100) {
   const round = async (n) => {
     for (let i = 0; i < n; i++) {

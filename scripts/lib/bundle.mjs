@@ -5,7 +5,10 @@ import { build, context } from 'esbuild';
 import { ROOT } from './machine.mjs';
 
 const browser = {
-  entryPoints: { stage: join(ROOT, 'src/workers/stage.worker.ts'), reading: join(ROOT, 'src/workers/reading.worker.ts') },
+  entryPoints: {
+    stage: join(ROOT, 'src/workers/stage.worker.ts'),
+    reading: join(ROOT, 'src/workers/reading.worker.ts'),
+  },
   outdir: join(ROOT, 'public/workers'),
   bundle: true,
   format: 'esm',
@@ -18,7 +21,11 @@ const browser = {
   logLevel: 'warning',
 };
 const server = {
-  entryPoints: { member: join(ROOT, 'src/server/crew/member.ts'), crew: join(ROOT, 'src/server/crew/crew.ts'), 'load-demo': join(ROOT, 'demo/load.ts') },
+  entryPoints: {
+    member: join(ROOT, 'src/server/crew/member.ts'),
+    crew: join(ROOT, 'src/server/crew/crew.ts'),
+    'load-demo': join(ROOT, 'demo/load.ts'),
+  },
   outdir: join(ROOT, '.build'),
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -4,7 +4,10 @@ import { join } from 'node:path';
 import { readState } from './files.mjs';
 import { ensureFolder, fail } from './machine.mjs';
 
-/** When a process began, in ticks since the machine did: a number that another process of the same id does not have. Null where that cannot be told. */
+/**
+ * When a process began, in ticks since the machine did: a number that another process of the same id does not have.
+ * Null where that cannot be told.
+ */
 export function beganAt(pid) {
   try {
     // proc(5): field 22, counted after the name in parentheses.
@@ -24,7 +27,8 @@ const alive = (pid) => {
 };
 
 /** Is it still the process that was noted down? */
-export const sameProcess = ({ pid, began }) => Number.isInteger(pid) && alive(pid) && (began === undefined || began === null || beganAt(pid) === began);
+export const sameProcess = ({ pid, began }) =>
+  Number.isInteger(pid) && alive(pid) && (began === undefined || began === null || beganAt(pid) === began);
 
 /**
  * Takes the folder, or ends the program saying who holds it.
@@ -45,7 +49,10 @@ export function takeFolder(folder, about) {
       } catch (e) {
         if (e.code !== 'EEXIST' || attempt > 3) fail(`The data folder ${folder} cannot be locked: ${e.message}`);
         const holder = readState(path);
-        if (holder && sameProcess(holder)) fail(`The data folder ${folder} is in use by another Plavo (process ${holder.pid}, ${holder.address}).\nNothing was changed. Use that one, stop it first, or set PLAVO_DATA_DIR to another folder.`);
+        if (holder && sameProcess(holder))
+          fail(
+            `The data folder ${folder} is in use by another Plavo (process ${holder.pid}, ${holder.address}).\nNothing was changed. Use that one, stop it first, or set PLAVO_DATA_DIR to another folder.`,
+          );
         // Left behind by one that was killed.
         rmSync(path, { force: true });
       }

@@ -6,7 +6,8 @@ import { readdirSync, readFileSync } from 'node:fs';
  * @returns {number} resident bytes of it and of all its descendants
  */
 export function memoryOfAll(root) {
-  const parent = new Map(), rss = new Map();
+  const parent = new Map(),
+    rss = new Map();
   for (const name of readdirSync('/proc')) {
     if (!/^\d+$/.test(name)) continue;
     try {

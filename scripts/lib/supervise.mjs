@@ -1,4 +1,5 @@
-// Keeps a process running: when it ends by itself it is started again, later each time, and said so. What does not come up again ends everything.
+// Keeps a process running: when it ends by itself it is started again, later each time, and said so. What does not come
+// up again ends everything.
 import { setTimeout as wait } from 'node:timers/promises';
 
 /** Starts that fail one after the other before it is given up. */
@@ -10,16 +11,20 @@ const MOST = { failed: 10_000, ended: 400 };
 const grown = (times, most) => (times === 0 ? 0 : Math.min(most, 100 * 2 ** times));
 
 /**
- * @param {{ name: string, start: () => Promise<{ ended: Promise<string> }>, say: (text: string) => void, giveUp: (text: string) => void }} how
+ * @param {{ name: string, start: () => Promise<{ ended: Promise<string> }>, say: (text: string) => void, giveUp: (text:
+ * string) => void }} how
  *   `start` resolves once the process answers, and rejects where it does not come up; `ended` says how it ended
  * @returns {Promise<{ stop: () => void }>} after the first start; `stop` ends the watching, not the process
  */
 export async function supervise({ name, start, say, giveUp }) {
   // Starts that failed in a row, and processes that came up and ended soon.
-  let stopped = false, failed = 0, ended = 0;
+  let stopped = false,
+    failed = 0,
+    ended = 0;
   const watch = async (running) => {
     for (;;) {
-      const since = Date.now(), how = await running.ended;
+      const since = Date.now(),
+        how = await running.ended;
       if (stopped) return;
       ended = Date.now() - since > LIVED ? 0 : ended + 1;
       say(`${name} ended (${how}); starting it again`);

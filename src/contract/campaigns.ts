@@ -5,12 +5,26 @@ import type { Endpoint, EndpointKey } from './endpoint';
 
 const CampaignSchema = z.object({ id: z.string(), name: z.string(), pieces: z.number().int() });
 const SwatchesSchema = z.array(SwatchSchema).max(200);
-const FontSchema = z.object({ id: z.string(), family: z.string(), weight: z.number(), italic: z.boolean(), licence: z.string() });
+const FontSchema = z.object({
+  id: z.string(),
+  family: z.string(),
+  weight: z.number(),
+  italic: z.boolean(),
+  licence: z.string(),
+});
 
 export const campaigns = {
   'GET /api/campaigns': { summary: 'Campaigns', answer: { says: 'All campaigns', schema: z.array(CampaignSchema) } },
-  'POST /api/campaigns': { summary: 'A new campaign', body: z.strictObject({ name: z.string().trim().min(1).max(200) }), answer: { status: 201, says: 'Made', schema: CampaignSchema } },
-  'GET /api/campaigns/{id}/swatches': { summary: 'Colours and gradients of the house style', answer: { says: 'Swatches; ETag holds the revision', schema: SwatchesSchema }, problems: { 404: 'Not there' } },
+  'POST /api/campaigns': {
+    summary: 'A new campaign',
+    body: z.strictObject({ name: z.string().trim().min(1).max(200) }),
+    answer: { status: 201, says: 'Made', schema: CampaignSchema },
+  },
+  'GET /api/campaigns/{id}/swatches': {
+    summary: 'Colours and gradients of the house style',
+    answer: { says: 'Swatches; ETag holds the revision', schema: SwatchesSchema },
+    problems: { 404: 'Not there' },
+  },
   'PUT /api/campaigns/{id}/swatches': {
     summary: 'Replace them over a revision; every piece of the campaign that is linked to one follows',
     over: true,
@@ -19,13 +33,24 @@ export const campaigns = {
     answer: { says: 'Swatches; ETag holds the revision', schema: SwatchesSchema },
     problems: { 404: 'Not there', 409: 'Changed elsewhere; the answer holds them as they are now' },
   },
-  'GET /api/campaigns/{id}/fonts': { summary: 'Fonts of the campaign’s own', answer: { says: 'By family', schema: z.array(FontSchema) } },
+  'GET /api/campaigns/{id}/fonts': {
+    summary: 'Fonts of the campaign’s own',
+    answer: { says: 'By family', schema: z.array(FontSchema) },
+  },
   'POST /api/campaigns/{id}/fonts': {
     summary: 'Add a font: TTF, OTF, WOFF or WOFF2',
     form: { licence: 'Under which licence it may be used' },
     answer: { status: 201, says: 'Kept', schema: FontSchema },
     problems: { 413: 'Too large', 422: 'Not a usable font' },
   },
-  'DELETE /api/campaigns/{id}/fonts/{font}': { summary: 'Take a font out of the campaign', answer: { status: 204, says: 'Gone' }, problems: { 404: 'Not there' } },
-  'GET /api/fonts/{face}': { summary: 'The bytes of a font', answer: { says: 'TTF or OTF', media: ['font/ttf'] }, problems: { 404: 'Not there' } },
+  'DELETE /api/campaigns/{id}/fonts/{font}': {
+    summary: 'Take a font out of the campaign',
+    answer: { status: 204, says: 'Gone' },
+    problems: { 404: 'Not there' },
+  },
+  'GET /api/fonts/{face}': {
+    summary: 'The bytes of a font',
+    answer: { says: 'TTF or OTF', media: ['font/ttf'] },
+    problems: { 404: 'Not there' },
+  },
 } as const satisfies Record<EndpointKey, Endpoint>;

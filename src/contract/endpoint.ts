@@ -1,5 +1,5 @@
-// What an endpoint is: one entry says what may be asked and what is answered. Routing, checks, the description for programs and the types of
-// client and handlers follow from it.
+// What an endpoint is: one entry says what may be asked and what is answered. Routing, checks, the description for
+// programs and the types of client and handlers follow from it.
 import type { z } from 'zod';
 
 export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
@@ -28,7 +28,13 @@ export interface Endpoint {
 }
 
 /** Names of the parts of a path. */
-export type ParamsOf<K extends string> = K extends `${string}{${infer Name}}${infer Rest}` ? { [P in Name]: string } & ParamsOf<Rest> : unknown;
+export type ParamsOf<K extends string> = K extends `${string}{${infer Name}}${infer Rest}`
+  ? { [P in Name]: string } & ParamsOf<Rest>
+  : unknown;
 export type QueryOf<E> = E extends { query: infer Q extends z.ZodType } ? z.output<Q> : undefined;
-export type BodyOf<E> = E extends { unchecked: true } ? unknown : E extends { body: infer B extends z.ZodType } ? z.output<B> : undefined;
+export type BodyOf<E> = E extends { unchecked: true }
+  ? unknown
+  : E extends { body: infer B extends z.ZodType }
+    ? z.output<B>
+    : undefined;
 export type AnswerOf<E> = E extends { answer: { schema: infer A extends z.ZodType } } ? z.output<A> : undefined;

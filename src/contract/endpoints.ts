@@ -1,4 +1,5 @@
-// All endpoints, by method and path. A new one is an entry in one of these files and its handler in `server/endpoints/`.
+// All endpoints, by method and path. A new one is an entry in one of these files and its handler in
+// `server/endpoints/`.
 import { campaigns } from './campaigns';
 import { pictures } from './pictures';
 import { pieces } from './pieces';

@@ -2,14 +2,29 @@
 import { z } from 'zod';
 import { PieceSchema } from '../core/piece/schema';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { assetId, flag, page, PageQuery, PlaceQuery, SavedSchema, SearchQuery, StoredPieceSchema, SummarySchema } from './shapes';
+import {
+  assetId,
+  flag,
+  page,
+  PageQuery,
+  PlaceQuery,
+  SavedSchema,
+  SearchQuery,
+  StoredPieceSchema,
+  SummarySchema,
+} from './shapes';
 
 const campaign = z.string().max(32).optional();
 const name = z.string().min(1).max(200).default('Untitled piece');
 
 const NewPieceSchema = z.union([
   z.strictObject({ document: z.looseObject({ format: z.literal('plavo-piece') }).describe('A whole piece'), campaign }),
-  z.strictObject({ destination: z.string().describe('Id of a destination'), name, photo: assetId.optional().describe('Id of an asset to begin with'), campaign }),
+  z.strictObject({
+    destination: z.string().describe('Id of a destination'),
+    name,
+    photo: assetId.optional().describe('Id of an asset to begin with'),
+    campaign,
+  }),
   z.strictObject({
     width: z.number().int().min(16).max(8192),
     height: z.number().int().min(16).max(8192),
@@ -24,17 +39,29 @@ export const RenderQuery = PlaceQuery.extend({
   format: z.enum(['png', 'jpeg']).default('png'),
   scale: z.coerce.number().min(0.02).max(4).default(1),
   quality: z.coerce.number().int().min(1).max(100).default(90),
-  look: z.string().max(40).optional().describe('As the list of pieces says it: a picture of that look may be kept by caches'),
+  look: z
+    .string()
+    .max(40)
+    .optional()
+    .describe('As the list of pieces says it: a picture of that look may be kept by caches'),
   revision: z.string().max(40).optional().describe('Only makes the address unique'),
   download: flag.optional().describe('Answer as a file with a sensible name'),
 });
 
-const RevisionSchema = z.object({ row: z.number().int(), revision: z.number().int(), kind: z.enum(['saved', 'refused']), savedAt: z.string() });
+const RevisionSchema = z.object({
+  row: z.number().int(),
+  revision: z.number().int(),
+  kind: z.enum(['saved', 'refused']),
+  savedAt: z.string(),
+});
 
 export const pieces = {
   'GET /api/pieces': {
     summary: 'Pieces, latest changed first',
-    query: SearchQuery.extend({ bin: flag.default(false).describe('Those in the bin instead'), campaign: campaign.describe('Only those of a campaign') }),
+    query: SearchQuery.extend({
+      bin: flag.default(false).describe('Those in the bin instead'),
+      campaign: campaign.describe('Only those of a campaign'),
+    }),
     answer: { says: 'A page', schema: page(SummarySchema) },
   },
   'POST /api/pieces': {
@@ -44,7 +71,11 @@ export const pieces = {
     answer: { status: 201, says: 'Made; ETag holds the revision', schema: StoredPieceSchema },
     problems: { 422: 'The document is not valid' },
   },
-  'GET /api/pieces/{id}': { summary: 'A piece; ETag holds the revision', answer: { says: 'The piece', schema: StoredPieceSchema }, problems: { 404: 'Not there', 422: 'Damaged' } },
+  'GET /api/pieces/{id}': {
+    summary: 'A piece; ETag holds the revision',
+    answer: { says: 'The piece', schema: StoredPieceSchema },
+    problems: { 404: 'Not there', 422: 'Damaged' },
+  },
   'PUT /api/pieces/{id}': {
     summary: 'Save a whole document over a revision',
     over: true,
@@ -53,10 +84,36 @@ export const pieces = {
     answer: { says: 'Saved; ETag holds the revision', schema: SavedSchema },
     problems: { 404: 'Not there', 409: 'Changed elsewhere; both versions are kept', 422: 'Not valid' },
   },
-  'POST /api/pieces/{id}': { summary: 'Take a piece out of the bin', query: z.object({ restore: flag.describe('Takes it out of the bin') }), answer: { says: 'As it is', schema: SummarySchema }, problems: { 404: 'Not there' } },
-  'DELETE /api/pieces/{id}': { summary: 'Put a piece into the bin, where it lies for 30 days', answer: { status: 204, says: 'In the bin' }, problems: { 404: 'Not there' } },
-  'GET /api/pieces/{id}/revisions': { summary: 'Saved and refused revisions, newest first', query: PageQuery, answer: { says: 'A page', schema: page(RevisionSchema) } },
-  'GET /api/pieces/{id}/revisions/{row}': { summary: 'The document of a revision', answer: { says: 'The document', schema: PieceSchema }, problems: { 404: 'Not there', 422: 'Damaged' } },
-  'POST /api/pieces/{id}/revisions/{row}': { summary: 'Make it the present version, as a new revision', answer: { says: 'Restored; ETag holds the revision', schema: SavedSchema }, problems: { 404: 'Not there', 422: 'Damaged' } },
-  'GET /api/pieces/{id}/render': { summary: 'A slide as a picture', query: RenderQuery, answer: { says: 'PNG or JPEG', media: ['image/png', 'image/jpeg'] }, problems: { 404: 'Not there', 413: 'Too large', 422: 'More work than is done at once' } },
+  'POST /api/pieces/{id}': {
+    summary: 'Take a piece out of the bin',
+    query: z.object({ restore: flag.describe('Takes it out of the bin') }),
+    answer: { says: 'As it is', schema: SummarySchema },
+    problems: { 404: 'Not there' },
+  },
+  'DELETE /api/pieces/{id}': {
+    summary: 'Put a piece into the bin, where it lies for 30 days',
+    answer: { status: 204, says: 'In the bin' },
+    problems: { 404: 'Not there' },
+  },
+  'GET /api/pieces/{id}/revisions': {
+    summary: 'Saved and refused revisions, newest first',
+    query: PageQuery,
+    answer: { says: 'A page', schema: page(RevisionSchema) },
+  },
+  'GET /api/pieces/{id}/revisions/{row}': {
+    summary: 'The document of a revision',
+    answer: { says: 'The document', schema: PieceSchema },
+    problems: { 404: 'Not there', 422: 'Damaged' },
+  },
+  'POST /api/pieces/{id}/revisions/{row}': {
+    summary: 'Make it the present version, as a new revision',
+    answer: { says: 'Restored; ETag holds the revision', schema: SavedSchema },
+    problems: { 404: 'Not there', 422: 'Damaged' },
+  },
+  'GET /api/pieces/{id}/render': {
+    summary: 'A slide as a picture',
+    query: RenderQuery,
+    answer: { says: 'PNG or JPEG', media: ['image/png', 'image/jpeg'] },
+    problems: { 404: 'Not there', 413: 'Too large', 422: 'More work than is done at once' },
+  },
 } as const satisfies Record<EndpointKey, Endpoint>;

@@ -3,8 +3,15 @@ import { z } from 'zod';
 import type { Endpoint, EndpointKey } from './endpoint';
 
 export const server = {
-  'GET /api/health': { summary: 'Whether application and database answer', answer: { says: 'They do', schema: z.object({ ok: z.literal(true) }) }, problems: { 503: 'The database does not' } },
-  'GET /api/openapi.json': { summary: 'This description', answer: { says: 'OpenAPI 3.1', media: ['application/json'] } },
+  'GET /api/health': {
+    summary: 'Whether application and database answer',
+    answer: { says: 'They do', schema: z.object({ ok: z.literal(true) }) },
+    problems: { 503: 'The database does not' },
+  },
+  'GET /api/openapi.json': {
+    summary: 'This description',
+    answer: { says: 'OpenAPI 3.1', media: ['application/json'] },
+  },
   'POST /api/sign-in': {
     summary: 'Begin a session, where a passphrase is set',
     body: z.strictObject({ passphrase: z.string().min(1).max(1000) }),

@@ -12,14 +12,21 @@ export const PageQuery = z.object({
   limit: z.coerce.number().int().min(1).max(200).default(50).describe('Items of a page'),
 });
 export const SearchQuery = PageQuery.extend({ search: z.string().max(200).optional().describe('Part of the name') });
-export const page = <T extends z.ZodType>(item: T) => z.object({ items: z.array(item), next: z.string().nullable().describe('Cursor of the next page; null at the end') });
+export const page = <T extends z.ZodType>(item: T) =>
+  z.object({ items: z.array(item), next: z.string().nullable().describe('Cursor of the next page; null at the end') });
 
 export const PlaceQuery = z.object({
   slide: z.coerce.number().int().min(1).default(1).describe('Number of the slide, from 1'),
   size: z.string().max(64).optional().describe('Id of the size; the base size where left out'),
 });
 
-export const SavedSchema = z.object({ id: z.string(), campaign: z.string(), revision: z.number().int(), changedAt: z.string(), look: z.string().describe('What a picture of it depends on') });
+export const SavedSchema = z.object({
+  id: z.string(),
+  campaign: z.string(),
+  revision: z.number().int(),
+  changedAt: z.string(),
+  look: z.string().describe('What a picture of it depends on'),
+});
 export const StoredPieceSchema = SavedSchema.extend({ piece: PieceSchema });
 export const AssetSchema = z.object({
   id: z.string(),
@@ -28,7 +35,10 @@ export const AssetSchema = z.object({
   bytes: z.number(),
   width: z.number(),
   height: z.number(),
-  usedIn: z.array(z.object({ id: z.string(), name: z.string() })).optional().describe('Pieces that show it'),
+  usedIn: z
+    .array(z.object({ id: z.string(), name: z.string() }))
+    .optional()
+    .describe('Pieces that show it'),
 });
 export const SummarySchema = z.object({
   id: z.string(),
@@ -36,7 +46,15 @@ export const SummarySchema = z.object({
   name: z.string(),
   revision: z.number().int(),
   changedAt: z.string(),
-  sizes: z.array(z.object({ id: z.string(), name: z.string(), width: z.number(), height: z.number(), destination: z.string().nullable() })),
+  sizes: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      width: z.number(),
+      height: z.number(),
+      destination: z.string().nullable(),
+    }),
+  ),
   slides: z.number().int(),
   look: z.string().describe('What a picture of it depends on'),
   damaged: z.boolean(),
@@ -58,9 +76,25 @@ export const ReadingSchema = z.object({
   flags: z.array(z.string()),
   words: z.array(z.object({ text: z.string(), ratio })),
   lines: z.array(z.object({ line: z.number(), ratio })),
-  letters: z.array(z.object({ start: z.number(), end: z.number(), ratio, clear: z.boolean(), box, word: z.number(), line: z.number() })),
+  letters: z.array(
+    z.object({
+      start: z.number(),
+      end: z.number(),
+      ratio,
+      clear: z.boolean(),
+      box,
+      word: z.number(),
+      line: z.number(),
+    }),
+  ),
 });
 export const PlacedReading = ReadingSchema.omit({ letters: true });
 export const FrameSchema = box;
 
-export const ProblemSchema = z.object({ type: z.string(), title: z.string(), status: z.number(), detail: z.string().optional(), errors: z.array(z.object({ path: z.string(), reason: z.string() })).optional() });
+export const ProblemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string().optional(),
+  errors: z.array(z.object({ path: z.string(), reason: z.string() })).optional(),
+});

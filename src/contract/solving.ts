@@ -13,17 +13,40 @@ const WaySchema = z.object({
   kinds: z.array(z.string()),
   name: z.string(),
   strength: z.number().nullable().describe('Whole percent'),
-  kept: z.object({ kept: z.number(), marks: z.number() }).nullable().describe('Percent of the photo; null without a photo'),
+  kept: z
+    .object({ kept: z.number(), marks: z.number() })
+    .nullable()
+    .describe('Percent of the photo; null without a photo'),
   readings: z.array(PlacedReading),
   add: z.array(z.looseObject({})).describe('Layers to add to the document'),
-  change: z.array(z.object({ id: z.string(), set: z.looseObject({}) })).describe('What to change of layers that are there'),
+  change: z
+    .array(z.object({ id: z.string(), set: z.looseObject({}) }))
+    .describe('What to change of layers that are there'),
 });
 
 export const solving = {
-  'GET /api/pieces/{id}/reading': { summary: 'The reading of every text of a slide, letter by letter', query: PlaceQuery, answer: { says: 'Readings', schema: z.array(ReadingSchema) }, problems: { 404: 'Not there', 422: 'More work than is done at once' } },
+  'GET /api/pieces/{id}/reading': {
+    summary: 'The reading of every text of a slide, letter by letter',
+    query: PlaceQuery,
+    answer: { says: 'Readings', schema: z.array(ReadingSchema) },
+    problems: { 404: 'Not there', 422: 'More work than is done at once' },
+  },
   'GET /api/pieces/{id}/overview': {
-    summary: 'Readings of every text of every slide in every size, the worst first. With Accept: application/x-ndjson line by line, as each place is measured',
-    answer: { says: 'Readings', schema: z.array(z.object({ slide: z.string(), slideNumber: z.number(), size: z.string(), sizeName: z.string(), text: z.string(), reading: PlacedReading })) },
+    summary:
+      'Readings of every text of every slide in every size, the worst first. With Accept: application/x-ndjson line by line, as each place is measured',
+    answer: {
+      says: 'Readings',
+      schema: z.array(
+        z.object({
+          slide: z.string(),
+          slideNumber: z.number(),
+          size: z.string(),
+          sizeName: z.string(),
+          text: z.string(),
+          reading: PlacedReading,
+        }),
+      ),
+    },
     problems: { 404: 'Not there' },
   },
   'POST /api/pieces/{id}/just-enough': {
@@ -32,36 +55,83 @@ export const solving = {
       ...place,
       layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'),
       treatment: z.enum(TREATMENT_KINDS).describe('What kind of treatment'),
-      property: z.enum(['opacity', 'reach']).optional().describe('Of a tint, fade, pool or plate: what its strength is; only a fade has a reach'),
-      overlay: z.string().optional().describe('An existing layer to set: of that kind; a text for backing or shadow; a photo for darken, lighten or blur. A new one, all texts or all photos where left out'),
+      property: z
+        .enum(['opacity', 'reach'])
+        .optional()
+        .describe('Of a tint, fade, pool or plate: what its strength is; only a fade has a reach'),
+      overlay: z
+        .string()
+        .optional()
+        .describe(
+          'An existing layer to set: of that kind; a text for backing or shadow; a photo for darken, lighten or blur. A new one, all texts or all photos where left out',
+        ),
       everySlide: z.boolean().default(false).describe('One strength for all slides of the piece'),
       colour: HexSchema.optional().describe('Colour of the treatment; black for a new one where left out'),
       goal: z.number().min(1).max(21).optional().describe('A ratio instead of the one the text needs'),
     }),
-    answer: { says: 'Strength in whole percent, or null with a colour that would do', schema: z.object({ strength: z.number().nullable(), colour: z.string().nullable(), instead: z.string().nullable(), before: z.array(ReadingSchema), after: z.array(ReadingSchema) }) },
+    answer: {
+      says: 'Strength in whole percent, or null with a colour that would do',
+      schema: z.object({
+        strength: z.number().nullable(),
+        colour: z.string().nullable(),
+        instead: z.string().nullable(),
+        before: z.array(ReadingSchema),
+        after: z.array(ReadingSchema),
+      }),
+    },
     problems: noLayer,
   },
   'POST /api/pieces/{id}/remedies': {
-    summary: 'Ways through: every treatment that makes the texts Clear, the best first. With Accept: application/x-ndjson line by line, as each is solved',
-    body: z.strictObject({ ...place, layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'), instead: z.boolean().default(false).describe('Treatments that are there are switched off first') }),
+    summary:
+      'Ways through: every treatment that makes the texts Clear, the best first. With Accept: application/x-ndjson line by line, as each is solved',
+    body: z.strictObject({
+      ...place,
+      layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'),
+      instead: z.boolean().default(false).describe('Treatments that are there are switched off first'),
+    }),
     answer: { says: 'Ways', schema: z.array(WaySchema) },
     problems: noLayer,
   },
   'POST /api/pieces/{id}/quiet-spots': {
     summary: 'The best three places for a text',
     body: z.strictObject({ ...place, layer: z.string().describe('The text to place') }),
-    answer: { says: 'Places', schema: z.array(z.object({ set: z.looseObject({}), frame: FrameSchema, lines: z.number(), covers: z.number(), reading: PlacedReading })) },
+    answer: {
+      says: 'Places',
+      schema: z.array(
+        z.object({
+          set: z.looseObject({}),
+          frame: FrameSchema,
+          lines: z.number(),
+          covers: z.number(),
+          reading: PlacedReading,
+        }),
+      ),
+    },
     problems: noLayer,
   },
   'POST /api/pieces/{id}/make-room': {
     summary: 'How well room can be made on each side of a photo; it is made by setting `room` of its layer',
     body: z.strictObject({ ...place, layer: z.string().describe('The photo') }),
-    answer: { says: 'Sides', schema: z.array(z.object({ side: z.enum(['left', 'right', 'top', 'bottom']), kind: z.enum(['calm', 'uneven', 'pattern', 'cut']), worth: z.number(), where: z.array(z.array(z.number())) })) },
+    answer: {
+      says: 'Sides',
+      schema: z.array(
+        z.object({
+          side: z.enum(['left', 'right', 'top', 'bottom']),
+          kind: z.enum(['calm', 'uneven', 'pattern', 'cut']),
+          worth: z.number(),
+          where: z.array(z.array(z.number())),
+        }),
+      ),
+    },
     problems: noLayer,
   },
   'POST /api/pieces/{id}/cut-out': {
     summary: 'The mask of a photo’s subject, to be set as `cut.mask` of its layer',
-    body: z.strictObject({ ...place, layer: z.string().describe('The photo'), strokes: CutSchema.shape.strokes.describe('What belongs to the subject, and what does not') }),
+    body: z.strictObject({
+      ...place,
+      layer: z.string().describe('The photo'),
+      strokes: CutSchema.shape.strokes.describe('What belongs to the subject, and what does not'),
+    }),
     answer: { says: 'The mask, stored as a picture', schema: CutSchema.shape.mask },
     problems: noLayer,
   },

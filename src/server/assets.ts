@@ -2,24 +2,35 @@
 import { createHash } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import sharp, { type Metadata, type Sharp } from 'sharp';
-import type { Drawing } from '../core/paint/drawing';
-import { DRAWN_SIDES } from '../core/scene/sides';
 import { cleanSvg, serialised, sizeOfRoot } from '../core/format/svg/clean';
 import { outlines } from '../core/format/svg/outlines';
-import { beginsLikeSvg, SVG_LIMITS, SvgFault, type SvgElement } from '../core/format/svg/tree';
-import { named, pageOf, type Page } from './cursor';
+import { beginsLikeSvg, SVG_LIMITS, type SvgElement, SvgFault } from '../core/format/svg/tree';
+import type { Drawing } from '../core/paint/drawing';
+import { DRAWN_SIDES } from '../core/scene/sides';
+import { named, type Page, pageOf } from './cursor';
 import { database } from './database';
 import { notFound, Problem } from './problem';
 import { checkRoom } from './room';
 
 export const LIMITS = { bytes: 60 * 1024 * 1024, pixels: 100_000_000 };
-/** How every picture is opened: what intake lets through, painting must be able to open too. Camera files with small oddities are taken. */
+/**
+ * How every picture is opened: what intake lets through, painting must be able to open too. Camera files with small
+ * oddities are taken.
+ */
 export const DECODING = { limitInputPixels: LIMITS.pixels, failOn: 'error' } as const;
 /** Longest side of a working copy, in pixels: enough for a full-width picture at twice the size. */
 export const WORKING_SIDE = 4096;
 const ROW = 1024 * 1024;
 export const SVG_MIME = 'image/svg+xml';
-const MIME: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', heif: 'image/avif', gif: 'image/gif', tiff: 'image/tiff', svg: SVG_MIME };
+const MIME: Record<string, string> = {
+  jpeg: 'image/jpeg',
+  png: 'image/png',
+  webp: 'image/webp',
+  heif: 'image/avif',
+  gif: 'image/gif',
+  tiff: 'image/tiff',
+  svg: SVG_MIME,
+};
 
 export interface Asset {
   id: string;
@@ -29,7 +40,10 @@ export interface Asset {
   width: number;
   height: number;
   workingId: string;
-  /** Its outlines and its thumbnail, kept as bytes of their own; empty where there are none, null where they were not made yet. */
+  /**
+   * Its outlines and its thumbnail, kept as bytes of their own; empty where there are none, null where they were not
+   * made yet.
+   */
   drawingId: string | null;
   thumbnailId: string | null;
 }
@@ -51,8 +65,13 @@ function looksLike(bytes: Uint8Array): string | null {
 
 /** XML says by its first bytes how its letters are written; UTF-8 where it does not (XML 1.0, appendix F). */
 function decodedText(bytes: Uint8Array): string {
-  const wide = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : null;
-  const named = wide ?? /^<\?xml[^>]{0,100}encoding=["'](iso-8859-1|windows-1252|us-ascii)["']/i.exec(Buffer.from(bytes.subarray(0, 200)).toString('latin1'))?.[1];
+  const wide =
+    bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : null;
+  const named =
+    wide ??
+    /^<\?xml[^>]{0,100}encoding=["'](iso-8859-1|windows-1252|us-ascii)["']/i.exec(
+      Buffer.from(bytes.subarray(0, 200)).toString('latin1'),
+    )?.[1];
   return new TextDecoder(named ?? 'utf-8').decode(bytes);
 }
 
@@ -62,7 +81,11 @@ function unpacked(bytes: Uint8Array, name: string): Uint8Array {
   try {
     return new Uint8Array(gunzipSync(bytes, { maxOutputLength: SVG_LIMITS.bytes + 1 }));
   } catch {
-    throw new Problem(415, 'The picture cannot be decoded', `${name} is packed, and damaged or too large. Nothing was stored.`);
+    throw new Problem(
+      415,
+      'The picture cannot be decoded',
+      `${name} is packed, and damaged or too large. Nothing was stored.`,
+    );
   }
 }
 
@@ -83,16 +106,31 @@ const MOST_SIDE = 30_000;
  */
 export async function keepAsset(sent: Uint8Array, name: string, listed = true): Promise<Asset> {
   if (sent.byteLength === 0) throw new Problem(400, 'The file is empty', `${name} holds no bytes.`);
-  if (sent.byteLength > LIMITS.bytes) throw new Problem(413, 'The file is too large', `${name} has ${Math.round(sent.byteLength / 1048576)} MB; at most ${LIMITS.bytes / 1048576} MB are taken.`);
-  const given = unpacked(sent, name), format = looksLike(given);
-  if (!format) throw new Problem(415, 'This is not a picture Plavo can read', `${name} is none of JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG, whatever its name says.`);
-  let bytes = given, drawing: Drawing | null = null, drawn: SvgElement | null = null;
+  if (sent.byteLength > LIMITS.bytes)
+    throw new Problem(
+      413,
+      'The file is too large',
+      `${name} has ${Math.round(sent.byteLength / 1048576)} MB; at most ${LIMITS.bytes / 1048576} MB are taken.`,
+    );
+  const given = unpacked(sent, name),
+    format = looksLike(given);
+  if (!format)
+    throw new Problem(
+      415,
+      'This is not a picture Plavo can read',
+      `${name} is none of JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG, whatever its name says.`,
+    );
+  let bytes = given,
+    drawing: Drawing | null = null,
+    drawn: SvgElement | null = null;
   if (format === 'svg') {
     try {
       drawn = cleanSvg(decodedText(given));
       // What names no size is as large as what it shows.
       if (!sizeOfRoot(drawn)) {
-        const { width, height } = await sharp(Buffer.from(serialised(drawn)), { limitInputPixels: LIMITS.pixels }).metadata();
+        const { width, height } = await sharp(Buffer.from(serialised(drawn)), {
+          limitInputPixels: LIMITS.pixels,
+        }).metadata();
         Object.assign(drawn.attributes, { width: String(width), height: String(height) });
       }
       bytes = new TextEncoder().encode(serialised(drawn));
@@ -118,17 +156,40 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
     throw unreadable(name, e as Error);
   }
   const turned = (meta.orientation ?? 1) >= 5;
-  const width = (turned ? meta.height : meta.width) ?? 0, height = (turned ? meta.width : meta.height) ?? 0;
-  if (width * height > LIMITS.pixels || Math.max(width, height) > MOST_SIDE) throw new Problem(413, 'The picture has too many pixels', `${name} is ${width} x ${height}; at most ${LIMITS.pixels / 1e6} megapixels and ${MOST_SIDE.toLocaleString('en')} on a side are taken. Nothing was stored.`);
-  const plain = (format === 'jpeg' || format === 'png') && (meta.orientation ?? 1) === 1 && !meta.icc && meta.space === 'srgb' && meta.depth === 'uchar' && Math.max(width, height) <= WORKING_SIDE;
-  let working: { bytes: Uint8Array; mime: string } | null = null, thumbnail: Uint8Array;
+  const width = (turned ? meta.height : meta.width) ?? 0,
+    height = (turned ? meta.width : meta.height) ?? 0;
+  if (width * height > LIMITS.pixels || Math.max(width, height) > MOST_SIDE)
+    throw new Problem(
+      413,
+      'The picture has too many pixels',
+      `${name} is ${width} x ${height}; at most ${LIMITS.pixels / 1e6} megapixels and ${MOST_SIDE.toLocaleString('en')} on a side are taken. Nothing was stored.`,
+    );
+  const plain =
+    (format === 'jpeg' || format === 'png') &&
+    (meta.orientation ?? 1) === 1 &&
+    !meta.icc &&
+    meta.space === 'srgb' &&
+    meta.depth === 'uchar' &&
+    Math.max(width, height) <= WORKING_SIDE;
+  let working: { bytes: Uint8Array; mime: string } | null = null,
+    thumbnail: Uint8Array;
   try {
     // Decoded to the last row before anything is kept.
     if (plain) await open().raw().toBuffer();
     else {
-      const upright = open().autoOrient().resize({ width: WORKING_SIDE, height: WORKING_SIDE, fit: 'inside', withoutEnlargement: true }).toColourspace('srgb');
+      const upright = open()
+        .autoOrient()
+        .resize({ width: WORKING_SIDE, height: WORKING_SIDE, fit: 'inside', withoutEnlargement: true })
+        .toColourspace('srgb');
       const opaque = !meta.hasAlpha && format === 'jpeg';
-      working = { bytes: new Uint8Array(await (opaque ? upright.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }) : upright.png({ compressionLevel: 6 })).toBuffer()), mime: opaque ? 'image/jpeg' : 'image/png' };
+      working = {
+        bytes: new Uint8Array(
+          await (
+            opaque ? upright.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }) : upright.png({ compressionLevel: 6 })
+          ).toBuffer(),
+        ),
+        mime: opaque ? 'image/jpeg' : 'image/png',
+      };
     }
     thumbnail = await thumbnailFrom(working?.bytes ?? bytes);
   } catch (e) {
@@ -136,24 +197,54 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
   }
   const shortName = name.replace(/[\p{Cc}]/gu, '').slice(-200) || 'Picture';
   const thumbnailId = await keepBytes(thumbnail, shortName, 'image/webp');
-  const drawingId = drawing ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), shortName, 'application/json') : '';
-  const asset: Asset = { id, name: shortName, mime: MIME[format], bytes: bytes.byteLength, width, height, workingId: working ? sha256(working.bytes) : id, drawingId, thumbnailId };
+  const drawingId = drawing
+    ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), shortName, 'application/json')
+    : '';
+  const asset: Asset = {
+    id,
+    name: shortName,
+    mime: MIME[format],
+    bytes: bytes.byteLength,
+    width,
+    height,
+    workingId: working ? sha256(working.bytes) : id,
+    drawingId,
+    thumbnailId,
+  };
   if (working) {
     const size = await sharp(working.bytes).metadata();
-    await store({ id: asset.workingId, name: shortName, mime: working.mime, bytes: working.bytes.byteLength, width: size.width ?? 0, height: size.height ?? 0, workingId: asset.workingId, drawingId: '', thumbnailId }, working.bytes, false);
+    await store(
+      {
+        id: asset.workingId,
+        name: shortName,
+        mime: working.mime,
+        bytes: working.bytes.byteLength,
+        width: size.width ?? 0,
+        height: size.height ?? 0,
+        workingId: asset.workingId,
+        drawingId: '',
+        thumbnailId,
+      },
+      working.bytes,
+      false,
+    );
   }
   await store(asset, bytes, listed);
   return asset;
 }
 
-const thumbnailFrom = async (bytes: Uint8Array): Promise<Uint8Array> => new Uint8Array(await sharp(bytes, DECODING).resize(320, 320, { fit: 'inside' }).webp({ quality: 80 }).toBuffer());
+const thumbnailFrom = async (bytes: Uint8Array): Promise<Uint8Array> =>
+  new Uint8Array(await sharp(bytes, DECODING).resize(320, 320, { fit: 'inside' }).webp({ quality: 80 }).toBuffer());
 
 /** Makes what is derived from a picture that was kept before it was. In a process that can be ended. */
 export async function derive(id: string): Promise<Asset> {
   const asset = await findAsset(id);
   if (!asset) throw notFound('picture');
   if (asset.thumbnailId === null) {
-    asset.thumbnailId = await thumbnailFrom(await assetBytes(asset.workingId)).then((b) => keepBytes(b, asset.name, 'image/webp'), () => '');
+    asset.thumbnailId = await thumbnailFrom(await assetBytes(asset.workingId)).then(
+      (b) => keepBytes(b, asset.name, 'image/webp'),
+      () => '',
+    );
     await database()('assets').where({ id }).update({ thumbnail_id: asset.thumbnailId });
   }
   if (asset.drawingId === null) {
@@ -163,20 +254,26 @@ export async function derive(id: string): Promise<Asset> {
     } catch (e) {
       if (!(e instanceof SvgFault)) throw e;
     }
-    asset.drawingId = drawing ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), asset.name, 'application/json') : '';
+    asset.drawingId = drawing
+      ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), asset.name, 'application/json')
+      : '';
     await database()('assets').where({ id }).update({ drawing_id: asset.drawingId });
   }
   return asset;
 }
 
 /** A drawing has no pixels of its own: its working copy is made large enough to stay sharp. */
-const densityFor = (side: number, wanted: number = DRAWN_SIDES[0]): number => Math.min(4800, Math.max(1, (72 * Math.min(WORKING_SIDE, Math.max(wanted, side))) / Math.max(1, side)));
+const densityFor = (side: number, wanted: number = DRAWN_SIDES[0]): number =>
+  Math.min(4800, Math.max(1, (72 * Math.min(WORKING_SIDE, Math.max(wanted, side))) / Math.max(1, side)));
 
 /** A drawing as pixels, RGBA, its longer side so many of them. In a process that can be ended. @throws Problem 404 */
 export async function drawn(id: string, side: number): Promise<Sharp> {
   const asset = await findAsset(id);
   if (asset?.mime !== SVG_MIME) throw notFound('drawing');
-  return sharp(await assetBytes(id), { ...DECODING, density: densityFor(Math.max(asset.width, asset.height), side) }).resize({ width: side, height: side, fit: 'inside' }).toColourspace('srgb').ensureAlpha();
+  return sharp(await assetBytes(id), { ...DECODING, density: densityFor(Math.max(asset.width, asset.height), side) })
+    .resize({ width: side, height: side, fit: 'inside' })
+    .toColourspace('srgb')
+    .ensureAlpha();
 }
 
 const unreadable = (name: string, error: Error): Problem =>
@@ -189,14 +286,52 @@ async function store(asset: Asset, bytes: Uint8Array, listed: boolean): Promise<
   const now = new Date();
   await database().transaction(async (trx) => {
     // Two uploads of the same picture at once: the second finds the first's row.
-    await trx('assets').insert({ id: asset.id, name: asset.name, mime: asset.mime, bytes: asset.bytes, width: asset.width, height: asset.height, working_id: asset.workingId, drawing_id: asset.drawingId, thumbnail_id: asset.thumbnailId, listed, created_at: now }).onConflict('id').ignore();
+    await trx('assets')
+      .insert({
+        id: asset.id,
+        name: asset.name,
+        mime: asset.mime,
+        bytes: asset.bytes,
+        width: asset.width,
+        height: asset.height,
+        working_id: asset.workingId,
+        drawing_id: asset.drawingId,
+        thumbnail_id: asset.thumbnailId,
+        listed,
+        created_at: now,
+      })
+      .onConflict('id')
+      .ignore();
     for (let part = 0, at = 0; at < bytes.byteLength; part++, at += ROW)
-      await trx('asset_rows').insert({ asset_id: asset.id, part, bytes: Buffer.from(bytes.subarray(at, at + ROW)) }).onConflict(['asset_id', 'part']).ignore();
+      await trx('asset_rows')
+        .insert({ asset_id: asset.id, part, bytes: Buffer.from(bytes.subarray(at, at + ROW)) })
+        .onConflict(['asset_id', 'part'])
+        .ignore();
   });
 }
 
-type Row = { id: string; name: string; mime: string; bytes: number; width: number; height: number; working_id: string; drawing_id: string | null; thumbnail_id: string | null };
-const fromRow = (r: Row): Asset => ({ id: r.id, name: r.name, mime: r.mime, bytes: r.bytes, width: r.width, height: r.height, workingId: r.working_id, drawingId: r.drawing_id, thumbnailId: r.thumbnail_id });
+type Row = {
+  id: string;
+  name: string;
+  mime: string;
+  bytes: number;
+  width: number;
+  height: number;
+  working_id: string;
+  drawing_id: string | null;
+  thumbnail_id: string | null;
+};
+const fromRow = (r: Row): Asset => ({
+  id: r.id,
+  name: r.name,
+  mime: r.mime,
+  bytes: r.bytes,
+  width: r.width,
+  height: r.height,
+  workingId: r.working_id,
+  drawingId: r.drawing_id,
+  thumbnailId: r.thumbnail_id,
+});
 
 export async function findAsset(id: string): Promise<Asset | null> {
   const row = /^[0-9a-f]{64}$/.test(id) ? await database()<Row>('assets').where({ id }).first() : undefined;
@@ -206,7 +341,21 @@ export async function findAsset(id: string): Promise<Asset | null> {
 /** Keeps bytes that are no picture of the library, a font or a thumbnail for one, by the name of their content. */
 export async function keepBytes(bytes: Uint8Array, name: string, mime: string): Promise<string> {
   const id = sha256(bytes);
-  await store({ id, name: name.slice(0, 200), mime, bytes: bytes.byteLength, width: 0, height: 0, workingId: id, drawingId: '', thumbnailId: '' }, bytes, false);
+  await store(
+    {
+      id,
+      name: name.slice(0, 200),
+      mime,
+      bytes: bytes.byteLength,
+      width: 0,
+      height: 0,
+      workingId: id,
+      drawingId: '',
+      thumbnailId: '',
+    },
+    bytes,
+    false,
+  );
   return id;
 }
 
@@ -225,16 +374,33 @@ export interface ListedAsset extends Asset {
 
 /** Pictures of the library, newest first, with the pieces that show them. @throws Problem 400 for a broken cursor */
 export async function listAssets(at: { cursor?: string; limit: number; search?: string }): Promise<Page<ListedAsset>> {
-  const page = await pageOf<Row, Asset>(database()('assets').where({ listed: true }).modify(named(at.search)), 'created_at', at, fromRow);
+  const page = await pageOf<Row, Asset>(
+    database()('assets').where({ listed: true }).modify(named(at.search)),
+    'created_at',
+    at,
+    fromRow,
+  );
   const used = new Map<string, { id: string; name: string }[]>();
-  const rows = page.items.length ? await database()('piece_assets').join('pieces', 'pieces.id', 'piece_assets.piece_id').whereNull('pieces.deleted_at').whereIn('asset_id', page.items.map((a) => a.id)).select<{ asset_id: string; id: string; name: string }[]>('asset_id', 'pieces.id as id', 'pieces.name as name') : [];
+  const rows = page.items.length
+    ? await database()('piece_assets')
+        .join('pieces', 'pieces.id', 'piece_assets.piece_id')
+        .whereNull('pieces.deleted_at')
+        .whereIn(
+          'asset_id',
+          page.items.map((a) => a.id),
+        )
+        .select<{ asset_id: string; id: string; name: string }[]>('asset_id', 'pieces.id as id', 'pieces.name as name')
+    : [];
   for (const { asset_id, id, name } of rows) used.set(asset_id, [...(used.get(asset_id) ?? []), { id, name }]);
   return { ...page, items: page.items.map((a) => ({ ...a, usedIn: used.get(a.id) ?? [] })) };
 }
 
 /** The bytes of a picture. @throws Problem 404 */
 export async function assetBytes(id: string): Promise<Buffer> {
-  const rows = await database()<{ bytes: Buffer; part: number; asset_id: string }>('asset_rows').where({ asset_id: id }).orderBy('part').select('bytes');
+  const rows = await database()<{ bytes: Buffer; part: number; asset_id: string }>('asset_rows')
+    .where({ asset_id: id })
+    .orderBy('part')
+    .select('bytes');
   if (!rows.length) throw notFound('picture');
   return Buffer.concat(rows.map((r) => r.bytes));
 }

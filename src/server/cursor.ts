@@ -11,26 +11,47 @@ export interface Page<T> {
 /** A cursor is the time and the id of the last row. @throws Problem 400 */
 function parsed(cursor: string): { at: Date; id: string } {
   const m = /^(\d{1,15})\.([\w-]{1,64})$/.exec(cursor);
-  if (!m) throw new Problem(400, 'The cursor is not valid', 'Take `next` of the page before.', [{ path: '/cursor', reason: 'not a cursor' }]);
+  if (!m)
+    throw new Problem(400, 'The cursor is not valid', 'Take `next` of the page before.', [
+      { path: '/cursor', reason: 'not a cursor' },
+    ]);
   return { at: new Date(Number(m[1])), id: m[2] };
 }
 
 /** Rows whose name holds a text, as it stands: signs of patterns are letters like others. */
-export const named = (search: string | undefined) => (q: Knex.QueryBuilder): void => {
-  // The tables compare letter by letter; people search without minding case.
-  if (search?.trim()) void q.whereRaw('LOWER(name) LIKE ?', [`%${search.trim().toLowerCase().replace(/[\\%_]/g, '\\$&')}%`]);
-};
+export const named =
+  (search: string | undefined) =>
+  (q: Knex.QueryBuilder): void => {
+    // The tables compare letter by letter; people search without minding case.
+    if (search?.trim())
+      void q.whereRaw('LOWER(name) LIKE ?', [
+        `%${search
+          .trim()
+          .toLowerCase()
+          .replace(/[\\%_]/g, '\\$&')}%`,
+      ]);
+  };
 
 /**
  * A page of rows, newest first.
  * @param column name of the time by which rows are in order; rows also have an `id`
  */
-export async function pageOf<R extends { id: string }, T>(query: Knex.QueryBuilder, column: string, { cursor, limit }: { cursor?: string; limit: number }, item: (row: R) => T): Promise<Page<T>> {
+export async function pageOf<R extends { id: string }, T>(
+  query: Knex.QueryBuilder,
+  column: string,
+  { cursor, limit }: { cursor?: string; limit: number },
+  item: (row: R) => T,
+): Promise<Page<T>> {
   if (cursor !== undefined) {
     const { at, id } = parsed(cursor);
     query.where((q) => q.where(column, '<', at).orWhere((same) => same.where(column, at).where('id', '<', id)));
   }
-  const rows = (await query.orderBy([{ column, order: 'desc' }, { column: 'id', order: 'desc' }]).limit(limit + 1)) as (R & Record<string, Date>)[];
+  const rows = (await query
+    .orderBy([
+      { column, order: 'desc' },
+      { column: 'id', order: 'desc' },
+    ])
+    .limit(limit + 1)) as (R & Record<string, Date>)[];
   const last = rows.length > limit ? rows[limit - 1] : null;
   return { items: rows.slice(0, limit).map(item), next: last && `${last[column].getTime()}.${last.id}` };
 }

@@ -1,13 +1,21 @@
 import { allowedHosts, pagePolicy, refusal } from './gate';
 
-const ask = (headers: Record<string, string>, extra = '', path = '/'): string | null => refusal({ method: 'GET', path, headers: new Headers(headers) }, allowedHosts(extra));
+const ask = (headers: Record<string, string>, extra = '', path = '/'): string | null =>
+  refusal({ method: 'GET', path, headers: new Headers(headers) }, allowedHosts(extra));
 
 it.each([
   [{ host: 'localhost:3000' }],
   [{ host: '127.0.0.1:3000', origin: 'http://127.0.0.1:3000', 'sec-fetch-site': 'same-origin' }],
   [{ host: '[::1]:3000' }],
   // A link followed from elsewhere opens the page.
-  [{ host: 'localhost:3000', 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate', 'sec-fetch-dest': 'document' }],
+  [
+    {
+      host: 'localhost:3000',
+      'sec-fetch-site': 'cross-site',
+      'sec-fetch-mode': 'navigate',
+      'sec-fetch-dest': 'document',
+    },
+  ],
 ])('%j is let in', (h) => expect(ask(h)).toBeNull());
 
 it.each([
@@ -19,7 +27,14 @@ it.each([
   [{ host: 'localhost:3000', origin: 'http://localhost:4000' }],
   [{ host: 'localhost:3000', 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' }],
   // In a frame of another site.
-  [{ host: 'localhost:3000', 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate', 'sec-fetch-dest': 'iframe' }],
+  [
+    {
+      host: 'localhost:3000',
+      'sec-fetch-site': 'cross-site',
+      'sec-fetch-mode': 'navigate',
+      'sec-fetch-dest': 'iframe',
+    },
+  ],
 ])('%j is refused', (h) => expect(ask(h as Record<string, string>)).toMatch(/./));
 
 it('a host that was named is let in too', () => {
@@ -28,7 +43,12 @@ it('a host that was named is let in too', () => {
 });
 
 it('another site may open a page, never a render', () => {
-  const link = { host: 'localhost:3000', 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate', 'sec-fetch-dest': 'document' };
+  const link = {
+    host: 'localhost:3000',
+    'sec-fetch-site': 'cross-site',
+    'sec-fetch-mode': 'navigate',
+    'sec-fetch-dest': 'document',
+  };
   expect(ask(link, '', '/piece/a')).toBeNull();
   expect(ask(link, '', '/api/pieces/a/render')).toMatch(/other sites/);
 });

@@ -1,10 +1,11 @@
-// The painter's surroundings on the server and in unit tests: Skia through @napi-rs/canvas, fonts from the packages on disk.
+// The painter's surroundings on the server and in unit tests: Skia through @napi-rs/canvas, fonts from the packages on
+// disk.
+import { createCanvas, ImageData } from '@napi-rs/canvas';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { createCanvas, ImageData } from '@napi-rs/canvas';
 import type { Pixels } from '../core/ground/pixels';
-import type { Drawing } from '../core/paint/drawing';
 import type { Context2D, Surface } from '../core/ground/surface';
+import type { Drawing } from '../core/paint/drawing';
 import type { Studio } from '../core/paint/studio';
 import { FontStore } from '../core/type/font';
 
@@ -26,10 +27,18 @@ function surface(width: number, height: number): Surface {
 
 /** Fonts of the packages, read from disk once a thread. @param own bytes of a font of one's own, by its id */
 export const diskFonts = (own?: (id: string) => Promise<Uint8Array>): FontStore =>
-  new FontStore(async (face) => (face.path === '' && own ? own(face.id) : new Uint8Array(await readFile(join(process.cwd(), 'node_modules', face.path)))));
+  new FontStore(async (face) =>
+    face.path === '' && own
+      ? own(face.id)
+      : new Uint8Array(await readFile(join(process.cwd(), 'node_modules', face.path))),
+  );
 
 /** @param pictures decoded pictures by asset name, and outlines of those that are drawings */
-export const nodeStudio = (pictures: ReadonlyMap<string, Pixels>, fonts = diskFonts(), drawings: ReadonlyMap<string, Drawing> = new Map()): Studio => ({
+export const nodeStudio = (
+  pictures: ReadonlyMap<string, Pixels>,
+  fonts = diskFonts(),
+  drawings: ReadonlyMap<string, Drawing> = new Map(),
+): Studio => ({
   surface,
   fonts,
   picture: (asset) => pictures.get(asset) ?? null,

@@ -3,15 +3,18 @@ import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import { assetsOf } from '../core/piece/resolve';
 import type { Piece } from '../core/piece/schema';
-import type { Swatch } from '../core/values/fill';
 import { withHouse } from '../core/piece/swatches';
 import { openPiece } from '../core/piece/upgrade';
-import { named, pageOf, type Page } from './cursor';
+import type { Swatch } from '../core/values/fill';
+import { named, type Page, pageOf } from './cursor';
 import { database } from './database';
 import { notFound, Problem } from './problem';
 import { checkRoom } from './room';
 
-/** Days for which every saved revision can be restored, and a deleted piece lies in the bin. Of earlier days the last revision stays. */
+/**
+ * Days for which every saved revision can be restored, and a deleted piece lies in the bin. Of earlier days the last
+ * revision stays.
+ */
 export const KEPT_DAYS = 30;
 const DAY = 86_400_000;
 
@@ -48,7 +51,18 @@ export interface Campaign {
   pieces: number;
 }
 
-type Row = { id: string; campaign_id: string; name: string; revision: number; document: string; created_at: Date; changed_at: Date; summary: string | null; damaged: number | boolean; deleted_at: Date | null };
+type Row = {
+  id: string;
+  campaign_id: string;
+  name: string;
+  revision: number;
+  document: string;
+  created_at: Date;
+  changed_at: Date;
+  summary: string | null;
+  damaged: number | boolean;
+  deleted_at: Date | null;
+};
 
 /** Validates a document from outside. @throws Problem 422 with every fault */
 export function documentFrom(raw: unknown): Piece {
@@ -60,13 +74,30 @@ export function documentFrom(raw: unknown): Piece {
 async function checkAssets(piece: Piece): Promise<void> {
   const wanted = assetsOf(piece);
   if (!wanted.length) return;
-  const there = new Set((await database()<{ id: string }>('assets').whereIn('id', wanted).where('mime', 'like', 'image/%').where('width', '>', 0).select('id')).map((r) => r.id));
+  const there = new Set(
+    (
+      await database()<{ id: string }>('assets')
+        .whereIn('id', wanted)
+        .where('mime', 'like', 'image/%')
+        .where('width', '>', 0)
+        .select('id')
+    ).map((r) => r.id),
+  );
   const missing = wanted.filter((a) => !there.has(a));
-  if (missing.length) throw new Problem(422, 'A picture of the piece is not here', `Upload it first: ${missing[0]}`, missing.map((m) => ({ path: '/slides', reason: `the picture ${m} is not stored` })));
+  if (missing.length)
+    throw new Problem(
+      422,
+      'A picture of the piece is not here',
+      `Upload it first: ${missing[0]}`,
+      missing.map((m) => ({ path: '/slides', reason: `the picture ${m} is not stored` })),
+    );
 }
 
 export async function listCampaigns(): Promise<Campaign[]> {
-  const [rows, counts] = await Promise.all([database()<{ id: string; name: string; created_at: Date }>('campaigns').orderBy('created_at').select('id', 'name'), countPieces()]);
+  const [rows, counts] = await Promise.all([
+    database()<{ id: string; name: string; created_at: Date }>('campaigns').orderBy('created_at').select('id', 'name'),
+    countPieces(),
+  ]);
   return rows.map((c) => ({ ...c, pieces: counts.get(c.id) ?? 0 }));
 }
 
@@ -85,7 +116,11 @@ async function campaignFor(id: string | undefined): Promise<string> {
 }
 
 /** What lists say of a piece, so that they need not open it. */
-const summaryOf = (piece: Piece): string => JSON.stringify({ sizes: piece.sizes.map(({ id, name, width, height, destination }) => ({ id, name, width, height, destination })), slides: piece.slides.length });
+const summaryOf = (piece: Piece): string =>
+  JSON.stringify({
+    sizes: piece.sizes.map(({ id, name, width, height, destination }) => ({ id, name, width, height, destination })),
+    slides: piece.slides.length,
+  });
 
 const fromRow = (r: Row & { house_revision: number }): PieceSummary => ({
   id: r.id,
@@ -96,25 +131,54 @@ const fromRow = (r: Row & { house_revision: number }): PieceSummary => ({
   look: `${r.revision}.${r.house_revision}`,
   damaged: Boolean(r.damaged),
   deletedAt: r.deleted_at?.toISOString() ?? null,
-  ...(r.summary === null ? { sizes: [], slides: 0 } : (JSON.parse(r.summary) as Pick<PieceSummary, 'sizes' | 'slides'>)),
+  ...(r.summary === null
+    ? { sizes: [], slides: 0 }
+    : (JSON.parse(r.summary) as Pick<PieceSummary, 'sizes' | 'slides'>)),
 });
 
-const LISTED = ['pieces.id', 'pieces.campaign_id', 'pieces.name', 'pieces.revision', 'pieces.changed_at', 'pieces.summary', 'pieces.damaged', 'pieces.deleted_at', 'house_revision'];
+const LISTED = [
+  'pieces.id',
+  'pieces.campaign_id',
+  'pieces.name',
+  'pieces.revision',
+  'pieces.changed_at',
+  'pieces.summary',
+  'pieces.damaged',
+  'pieces.deleted_at',
+  'house_revision',
+];
 
 /** Pieces, latest changed first; or those in the bin. @throws Problem 400 for a broken cursor */
-export function listPieces(at: { cursor?: string; limit: number; bin?: boolean; campaign?: string; search?: string }): Promise<Page<PieceSummary>> {
+export function listPieces(at: {
+  cursor?: string;
+  limit: number;
+  bin?: boolean;
+  campaign?: string;
+  search?: string;
+}): Promise<Page<PieceSummary>> {
   const query = database()
     .select('*')
-    .from(database()('pieces').join('campaigns', 'campaigns.id', 'pieces.campaign_id').select(LISTED).where((q) => (at.bin ? q.whereNotNull('deleted_at') : q.whereNull('deleted_at'))).modify((q) => {
+    .from(
+      database()('pieces')
+        .join('campaigns', 'campaigns.id', 'pieces.campaign_id')
+        .select(LISTED)
+        .where((q) => (at.bin ? q.whereNotNull('deleted_at') : q.whereNull('deleted_at')))
+        .modify((q) => {
           if (at.campaign !== undefined) void q.where({ campaign_id: at.campaign });
-        }).as('listed'))
+        })
+        .as('listed'),
+    )
     .modify(named(at.search));
   return pageOf<Row & { house_revision: number }, PieceSummary>(query, 'changed_at', at, fromRow);
 }
 
 /** How many pieces each campaign has. */
 async function countPieces(): Promise<Map<string, number>> {
-  const rows = await database()('pieces').whereNull('deleted_at').groupBy('campaign_id').select('campaign_id').count({ n: '*' });
+  const rows = await database()('pieces')
+    .whereNull('deleted_at')
+    .groupBy('campaign_id')
+    .select('campaign_id')
+    .count({ n: '*' });
   return new Map((rows as { campaign_id: string; n: number }[]).map((r) => [r.campaign_id, Number(r.n)]));
 }
 
@@ -122,16 +186,30 @@ async function countPieces(): Promise<Map<string, number>> {
 async function noteAssets(trx: Knex.Transaction, id: string, piece: Piece): Promise<void> {
   const wanted = assetsOf(piece);
   await trx('piece_assets').where({ piece_id: id }).whereNotIn('asset_id', wanted).delete();
-  if (wanted.length) await trx('piece_assets').insert(wanted.map((asset_id) => ({ piece_id: id, asset_id }))).onConflict(['piece_id', 'asset_id']).ignore();
+  if (wanted.length)
+    await trx('piece_assets')
+      .insert(wanted.map((asset_id) => ({ piece_id: id, asset_id })))
+      .onConflict(['piece_id', 'asset_id'])
+      .ignore();
 }
 
 export async function createPiece(piece: Piece, campaign?: string, id = nanoid(12)): Promise<StoredPiece> {
   await checkAssets(piece);
   const campaignId = await campaignFor(campaign);
-  const now = new Date(), document = JSON.stringify(piece);
+  const now = new Date(),
+    document = JSON.stringify(piece);
   await checkRoom(2 * document.length);
   await database().transaction(async (trx) => {
-    await trx('pieces').insert({ id, campaign_id: campaignId, name: piece.name, revision: 1, document, summary: summaryOf(piece), created_at: now, changed_at: now });
+    await trx('pieces').insert({
+      id,
+      campaign_id: campaignId,
+      name: piece.name,
+      revision: 1,
+      document,
+      summary: summaryOf(piece),
+      created_at: now,
+      changed_at: now,
+    });
     await trx('revisions').insert({ piece_id: id, revision: 1, kind: 'saved', document, saved_at: now });
     await noteAssets(trx, id, piece);
   });
@@ -143,11 +221,19 @@ function opened(document: string): Piece {
   try {
     return documentFrom(JSON.parse(document));
   } catch (e) {
-    throw new Problem(422, 'This version is damaged', `It cannot be read (${e instanceof Problem ? (e.faults[0]?.reason ?? e.detail) : 'it is not JSON'}). It stays as it is; restoring an earlier version makes a new one of that.`, e instanceof Problem ? e.faults : [], { damaged: true });
+    throw new Problem(
+      422,
+      'This version is damaged',
+      `It cannot be read (${e instanceof Problem ? (e.faults[0]?.reason ?? e.detail) : 'it is not JSON'}). It stays as it is; restoring an earlier version makes a new one of that.`,
+      e instanceof Problem ? e.faults : [],
+      { damaged: true },
+    );
   }
 }
 
-/** The piece, its house swatches as the campaign has them now. @throws Problem 404, or 422 where its document is damaged */
+/**
+ * The piece, its house swatches as the campaign has them now. @throws Problem 404, or 422 where its document is damaged
+ */
 export async function readPiece(id: string): Promise<StoredPiece> {
   const row = await database()<Row>('pieces').where({ id }).whereNull('deleted_at').first();
   if (!row) throw notFound('piece');
@@ -164,12 +250,22 @@ export async function readPiece(id: string): Promise<StoredPiece> {
     if (e instanceof Problem && e.status === 422) return null;
     throw e;
   });
-  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), look: `${row.revision}.${house?.revision ?? 0}`, piece: house ? withHouse(piece, house.swatches) : piece };
+  return {
+    id,
+    campaign: row.campaign_id,
+    revision: row.revision,
+    changedAt: row.changed_at.toISOString(),
+    look: `${row.revision}.${house?.revision ?? 0}`,
+    piece: house ? withHouse(piece, house.swatches) : piece,
+  };
 }
 
 /** Is the piece there, in the bin or out of it? @throws Problem 404 */
 export async function summaryOfPiece(id: string): Promise<PieceSummary> {
-  const row = (await database()('pieces').join('campaigns', 'campaigns.id', 'pieces.campaign_id').where({ 'pieces.id': id }).first(LISTED)) as (Row & { house_revision: number }) | undefined;
+  const row = (await database()('pieces')
+    .join('campaigns', 'campaigns.id', 'pieces.campaign_id')
+    .where({ 'pieces.id': id })
+    .first(LISTED)) as (Row & { house_revision: number }) | undefined;
   if (!row) throw notFound('piece');
   return fromRow(row);
 }
@@ -181,12 +277,18 @@ export interface House {
 
 /** Swatches of a campaign's house style. @throws Problem 404, or 422 where it is damaged */
 export async function readHouse(campaign: string): Promise<House> {
-  const row = await database()<{ id: string; swatches: string | null; house_revision: number }>('campaigns').where({ id: campaign }).first('swatches', 'house_revision');
+  const row = await database()<{ id: string; swatches: string | null; house_revision: number }>('campaigns')
+    .where({ id: campaign })
+    .first('swatches', 'house_revision');
   if (!row) throw notFound('campaign');
   try {
     return { revision: row.house_revision, swatches: row.swatches ? (JSON.parse(row.swatches) as Swatch[]) : [] };
   } catch {
-    throw new Problem(422, 'The house style is damaged', 'It cannot be read. Pieces keep the colours they have; saving a house style anew mends it.');
+    throw new Problem(
+      422,
+      'The house style is damaged',
+      'It cannot be read. Pieces keep the colours they have; saving a house style anew mends it.',
+    );
   }
 }
 
@@ -196,20 +298,30 @@ export async function readHouse(campaign: string): Promise<House> {
  */
 export async function saveHouse(campaign: string, over: number, swatches: readonly Swatch[]): Promise<House> {
   const house = swatches.map((s) => ({ ...s, house: true }));
-  const n = await database()('campaigns').where({ id: campaign, house_revision: over }).update({ swatches: JSON.stringify(house), house_revision: over + 1 });
+  const n = await database()('campaigns')
+    .where({ id: campaign, house_revision: over })
+    .update({ swatches: JSON.stringify(house), house_revision: over + 1 });
   if (n) return { revision: over + 1, swatches: house };
   const now = await readHouse(campaign);
   if (now.revision === over + 1 && JSON.stringify(now.swatches) === JSON.stringify(house)) return now;
-  throw new Problem(409, 'The house style was changed elsewhere', `It is at revision ${now.revision}, your change began at ${over}. Nothing was changed.`, [], { revision: now.revision, swatches: now.swatches });
+  throw new Problem(
+    409,
+    'The house style was changed elsewhere',
+    `It is at revision ${now.revision}, your change began at ${over}. Nothing was changed.`,
+    [],
+    { revision: now.revision, swatches: now.swatches },
+  );
 }
 
 /**
  * Saves a document over a revision.
- * @throws Problem 409 where someone saved since: the piece stays as it is, and the refused document is kept among its revisions
+ * @throws Problem 409 where someone saved since: the piece stays as it is, and the refused document is kept among its
+ * revisions
  */
 export async function savePiece(id: string, over: number, piece: Piece): Promise<StoredPiece> {
   await checkAssets(piece);
-  const now = new Date(), document = JSON.stringify(piece);
+  const now = new Date(),
+    document = JSON.stringify(piece);
   await checkRoom(2 * document.length);
   const outcome = await database().transaction(async (trx) => {
     const row = await trx<Row>('pieces').where({ id }).forUpdate().first();
@@ -221,51 +333,82 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
       return { conflict: row.revision };
     }
     const revision = over + 1;
-    await trx('pieces').where({ id }).update({ name: piece.name, revision, document, summary: summaryOf(piece), damaged: false, changed_at: now });
+    await trx('pieces')
+      .where({ id })
+      .update({ name: piece.name, revision, document, summary: summaryOf(piece), damaged: false, changed_at: now });
     await trx('revisions').insert({ piece_id: id, revision, kind: 'saved', document, saved_at: now });
     await noteAssets(trx, id, piece);
     await thin(trx, id, now);
     return { stored: { ...row, revision, changed_at: now } };
   });
   if ('conflict' in outcome)
-    throw new Problem(409, 'The piece was changed elsewhere', `It is at revision ${outcome.conflict}, your edits began at ${over}. Both versions are kept.`, [], { revision: outcome.conflict });
+    throw new Problem(
+      409,
+      'The piece was changed elsewhere',
+      `It is at revision ${outcome.conflict}, your edits began at ${over}. Both versions are kept.`,
+      [],
+      { revision: outcome.conflict },
+    );
   const row = outcome.stored!;
-  return { id, campaign: row.campaign_id, revision: row.revision, changedAt: row.changed_at.toISOString(), look: (await summaryOfPiece(id)).look, piece };
+  return {
+    id,
+    campaign: row.campaign_id,
+    revision: row.revision,
+    changedAt: row.changed_at.toISOString(),
+    look: (await summaryOfPiece(id)).look,
+    piece,
+  };
 }
 
-/** Of days longer ago than `KEPT_DAYS` the last saved revision stays, and whatever was refused: what a piece was like is never lost. */
+/**
+ * Of days longer ago than `KEPT_DAYS` the last saved revision stays, and whatever was refused: what a piece was like is
+ * never lost.
+ */
 async function thin(trx: Knex.Transaction, id: string, now: Date): Promise<void> {
-  const old = await trx<{ row: number; saved_at: Date; piece_id: string; kind: string }>('revisions').where({ piece_id: id, kind: 'saved' }).where('saved_at', '<', new Date(now.getTime() - KEPT_DAYS * DAY)).orderBy('row', 'desc').select('row', 'saved_at');
+  const old = await trx<{ row: number; saved_at: Date; piece_id: string; kind: string }>('revisions')
+    .where({ piece_id: id, kind: 'saved' })
+    .where('saved_at', '<', new Date(now.getTime() - KEPT_DAYS * DAY))
+    .orderBy('row', 'desc')
+    .select('row', 'saved_at');
   if (!old.length) return;
   const last = new Map<string, number>();
   for (const r of old) {
     const day = r.saved_at.toISOString().slice(0, 10);
     if (!last.has(day)) last.set(day, r.row);
   }
-  const stay = new Set(last.values()), gone = old.filter((r) => !stay.has(r.row)).map((r) => r.row);
+  const stay = new Set(last.values()),
+    gone = old.filter((r) => !stay.has(r.row)).map((r) => r.row);
   if (gone.length) await trx('revisions').whereIn('row', gone).delete();
 }
 
 /** Puts a piece into the bin, from where it can be taken back for `KEPT_DAYS` days. @throws Problem 404 */
 export async function deletePiece(id: string): Promise<void> {
-  if (!(await database()('pieces').where({ id }).whereNull('deleted_at').update({ deleted_at: new Date() }))) throw notFound('piece');
+  if (!(await database()('pieces').where({ id }).whereNull('deleted_at').update({ deleted_at: new Date() })))
+    throw notFound('piece');
   await emptyBin();
 }
 
 /** Takes a piece out of the bin. @throws Problem 404 */
 export async function restorePiece(id: string): Promise<PieceSummary> {
-  if (!(await database()('pieces').where({ id }).whereNotNull('deleted_at').update({ deleted_at: null }))) await summaryOfPiece(id);
+  if (!(await database()('pieces').where({ id }).whereNotNull('deleted_at').update({ deleted_at: null })))
+    await summaryOfPiece(id);
   return summaryOfPiece(id);
 }
 
 /** What has lain in the bin for longer than it may is gone for ever. @param now for tests */
 export async function emptyBin(now = Date.now()): Promise<number> {
-  return database()('pieces').where('deleted_at', '<', new Date(now - KEPT_DAYS * DAY)).delete();
+  return database()('pieces')
+    .where('deleted_at', '<', new Date(now - KEPT_DAYS * DAY))
+    .delete();
 }
 
-/** Makes an earlier version the present one, as a new revision; what is there now stays among the revisions. @throws Problem 404 or 422 */
+/**
+ * Makes an earlier version the present one, as a new revision; what is there now stays among the revisions. @throws
+ * Problem 404 or 422
+ */
 export async function restoreRevision(id: string, row: number): Promise<StoredPiece> {
-  const piece = await readRevision(id, row), { revision } = await summaryOfPiece(id);
+  const piece = await readRevision(id, row),
+    { revision } = await summaryOfPiece(id);
   return savePiece(id, revision, piece);
 }
 
@@ -277,10 +420,18 @@ export interface RevisionSummary {
 }
 
 /** Revisions of a piece, newest first. @throws Problem 404, or 400 for a broken cursor */
-export async function listRevisions(id: string, { cursor, limit }: { cursor?: string; limit: number } = { limit: 200 }): Promise<Page<RevisionSummary>> {
-  if (cursor !== undefined && !/^\d{1,9}$/.test(cursor)) throw new Problem(400, 'The cursor is not valid', 'Take `next` of the page before.', [{ path: '/cursor', reason: 'not a cursor' }]);
+export async function listRevisions(
+  id: string,
+  { cursor, limit }: { cursor?: string; limit: number } = { limit: 200 },
+): Promise<Page<RevisionSummary>> {
+  if (cursor !== undefined && !/^\d{1,9}$/.test(cursor))
+    throw new Problem(400, 'The cursor is not valid', 'Take `next` of the page before.', [
+      { path: '/cursor', reason: 'not a cursor' },
+    ]);
   await summaryOfPiece(id);
-  const rows: { row: number; revision: number; kind: 'saved' | 'refused'; saved_at: Date }[] = await database()('revisions')
+  const rows: { row: number; revision: number; kind: 'saved' | 'refused'; saved_at: Date }[] = await database()(
+    'revisions',
+  )
     .where({ piece_id: id })
     .modify((q) => {
       if (cursor !== undefined) void q.where('row', '<', Number(cursor));
@@ -288,13 +439,17 @@ export async function listRevisions(id: string, { cursor, limit }: { cursor?: st
     .orderBy('row', 'desc')
     .limit(limit + 1)
     .select('row', 'revision', 'kind', 'saved_at');
-  const items: RevisionSummary[] = rows.slice(0, limit).map((r) => ({ row: r.row, revision: r.revision, kind: r.kind, savedAt: r.saved_at.toISOString() }));
+  const items: RevisionSummary[] = rows
+    .slice(0, limit)
+    .map((r) => ({ row: r.row, revision: r.revision, kind: r.kind, savedAt: r.saved_at.toISOString() }));
   return { items, next: rows.length > limit ? String(items[limit - 1].row) : null };
 }
 
 /** The document of one revision. @throws Problem 404, or 422 where it is damaged */
 export async function readRevision(id: string, row: number): Promise<Piece> {
-  const found = await database()<{ row: number; piece_id: string; document: string }>('revisions').where({ piece_id: id, row }).first();
+  const found = await database()<{ row: number; piece_id: string; document: string }>('revisions')
+    .where({ piece_id: id, row })
+    .first();
   if (!found) throw notFound('revision');
   return opened(found.document);
 }

@@ -1,25 +1,40 @@
 // From a request to a slide of a stored piece.
 import type { z } from 'zod';
 import type { PlaceQuery } from '../contract/shapes';
-import { readPiece, type StoredPiece } from './pieces';
 import type { Layer } from '../core/kinds/layers';
 import type { Piece } from '../core/piece/schema';
-import { Problem } from './problem';
 import type { Place } from './crew/tasks';
+import { readPiece, type StoredPiece } from './pieces';
+import { Problem } from './problem';
 
 /** @throws Problem 404 where the piece, the slide or the size is not there */
-export async function placeOf(id: string, { slide, size }: z.infer<typeof PlaceQuery>): Promise<Place & { stored: StoredPiece }> {
+export async function placeOf(
+  id: string,
+  { slide, size }: z.infer<typeof PlaceQuery>,
+): Promise<Place & { stored: StoredPiece }> {
   const stored = await readPiece(id);
   const { piece } = stored;
-  if (slide > piece.slides.length) throw new Problem(404, 'There is no such slide', `The piece has ${piece.slides.length}.`, [{ path: '/slide', reason: `must be 1 to ${piece.slides.length}` }]);
-  if (size !== undefined && !piece.sizes.some((s) => s.id === size)) throw new Problem(404, 'There is no such size', `The piece has ${piece.sizes.map((s) => s.id).join(', ')}.`, [{ path: '/size', reason: 'unknown size' }]);
+  if (slide > piece.slides.length)
+    throw new Problem(404, 'There is no such slide', `The piece has ${piece.slides.length}.`, [
+      { path: '/slide', reason: `must be 1 to ${piece.slides.length}` },
+    ]);
+  if (size !== undefined && !piece.sizes.some((s) => s.id === size))
+    throw new Problem(404, 'There is no such size', `The piece has ${piece.sizes.map((s) => s.id).join(', ')}.`, [
+      { path: '/size', reason: 'unknown size' },
+    ]);
   return { stored, piece, campaign: stored.campaign, slide: slide - 1, size };
 }
 
 /** A file name without surprises: name of the piece, slide, size, scale. */
 export function fileName(place: Place, format: string, scale: number): string {
   const { piece, slide, size } = place;
-  const base = piece.name.normalize('NFKD').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase().slice(0, 80) || 'piece';
+  const base =
+    piece.name
+      .normalize('NFKD')
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-+|-+$/g, '')
+      .toLowerCase()
+      .slice(0, 80) || 'piece';
   const parts = [base];
   if (piece.slides.length > 1) parts.push(String(slide + 1).padStart(2, '0'));
   const s = piece.sizes.find((z) => z.id === size) ?? piece.sizes[0];
@@ -29,7 +44,15 @@ export function fileName(place: Place, format: string, scale: number): string {
 }
 
 /** The id of a layer that must be on the slide. @throws Problem 422 where there is no layer of that kind */
-export function layerOf(place: { piece: Piece; slide: number }, id: string, kind: Layer['kind'], path = '/layer'): string {
-  if (!place.piece.slides[place.slide].layers.some((l) => l.id === id && l.kind === kind)) throw new Problem(422, `There is no such ${kind}`, undefined, [{ path, reason: `no ${kind} layer of that id is on the slide` }]);
+export function layerOf(
+  place: { piece: Piece; slide: number },
+  id: string,
+  kind: Layer['kind'],
+  path = '/layer',
+): string {
+  if (!place.piece.slides[place.slide].layers.some((l) => l.id === id && l.kind === kind))
+    throw new Problem(422, `There is no such ${kind}`, undefined, [
+      { path, reason: `no ${kind} layer of that id is on the slide` },
+    ]);
   return id;
 }

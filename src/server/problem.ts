@@ -1,13 +1,16 @@
 // Errors as problem+json (RFC 9457), with the path of what is wrong and why.
 import type { z } from 'zod';
-import { pointer, type Fault } from '../core/piece/upgrade';
+import { type Fault, pointer } from '../core/piece/upgrade';
 
 const BRAND = Symbol.for('plavo.problem');
 
 export class Problem extends Error {
   readonly [BRAND] = true;
 
-  /** Crews are shared by parts of the server that were bundled apart, each with a class of its own: a problem is told by its mark. */
+  /**
+   * Crews are shared by parts of the server that were bundled apart, each with a class of its own: a problem is told by
+   * its mark.
+   */
   static [Symbol.hasInstance](value: unknown): boolean {
     return typeof value === 'object' && value !== null && (value as { [BRAND]?: boolean })[BRAND] === true;
   }
@@ -24,16 +27,27 @@ export class Problem extends Error {
   }
 
   response(): Response {
-    return new Response(JSON.stringify({ type: 'about:blank', title: this.title, status: this.status, ...(this.detail ? { detail: this.detail } : {}), ...(this.faults.length ? { errors: this.faults } : {}), ...this.extra }), {
-      status: this.status,
-      headers: { ...this.headers, 'content-type': 'application/problem+json' },
-    });
+    return new Response(
+      JSON.stringify({
+        type: 'about:blank',
+        title: this.title,
+        status: this.status,
+        ...(this.detail ? { detail: this.detail } : {}),
+        ...(this.faults.length ? { errors: this.faults } : {}),
+        ...this.extra,
+      }),
+      {
+        status: this.status,
+        headers: { ...this.headers, 'content-type': 'application/problem+json' },
+      },
+    );
   }
 }
 
 export const notFound = (what: string): Problem => new Problem(404, `There is no such ${what}`);
 
-export const faultsOf = (error: z.ZodError): Fault[] => error.issues.map((i) => ({ path: pointer(i.path), reason: i.message }));
+export const faultsOf = (error: z.ZodError): Fault[] =>
+  error.issues.map((i) => ({ path: pointer(i.path), reason: i.message }));
 
 /** Validates; @throws Problem 400 naming every fault */
 export function valid<T extends z.ZodType>(schema: T, value: unknown, what = 'The request'): z.infer<T> {
@@ -46,16 +60,28 @@ export function valid<T extends z.ZodType>(schema: T, value: unknown, what = 'Th
 export function query<T extends z.ZodObject>(schema: T, request: Request): z.infer<T> {
   const given = [...new URL(request.url).searchParams];
   const unknown = given.filter(([k]) => !Object.hasOwn(schema.shape, k));
-  if (unknown.length) throw new Problem(400, 'The query is not valid', `${unknown[0][0].slice(0, 40)} is not known here.`, unknown.map(([k]) => ({ path: `/${k.slice(0, 40)}`, reason: 'unknown' })));
+  if (unknown.length)
+    throw new Problem(
+      400,
+      'The query is not valid',
+      `${unknown[0][0].slice(0, 40)} is not known here.`,
+      unknown.map(([k]) => ({ path: `/${k.slice(0, 40)}`, reason: 'unknown' })),
+    );
   return valid(schema, Object.fromEntries(given), 'The query');
 }
 
 /** The revision that a change is made over. @throws Problem 428 where none is named, 400 where it is none */
 export function overRevision(request: Request): number {
   const match = request.headers.get('if-match');
-  if (match === null) throw new Problem(428, 'If-Match is needed', 'Name the revision your edits began with, as given by ETag.', [{ path: '/If-Match', reason: 'missing' }]);
+  if (match === null)
+    throw new Problem(428, 'If-Match is needed', 'Name the revision your edits began with, as given by ETag.', [
+      { path: '/If-Match', reason: 'missing' },
+    ]);
   const over = /^(?:W\/)?"?(\d{1,10})"?$/.exec(match);
-  if (!over || Number(over[1]) > 2_147_483_646) throw new Problem(400, 'If-Match is not valid', 'Name the revision your edits began with, as given by ETag.', [{ path: '/If-Match', reason: 'a revision number in quotes' }]);
+  if (!over || Number(over[1]) > 2_147_483_646)
+    throw new Problem(400, 'If-Match is not valid', 'Name the revision your edits began with, as given by ETag.', [
+      { path: '/If-Match', reason: 'a revision number in quotes' },
+    ]);
   return Number(over[1]);
 }
 
@@ -64,13 +90,23 @@ export function toldOf(error: unknown): string {
   const { name, code, message, stack } = error as Error & { code?: string };
   // Knex puts the statement with all its values before the cause.
   const cause = String(message).split(' - ').pop()!.slice(0, 200);
-  return `${name}${code ? ` ${code}` : ''}: ${cause}\n${String(stack).split('\n').filter((l) => /^\s+at /.test(l)).slice(0, 6).join('\n')}`;
+  return `${name}${code ? ` ${code}` : ''}: ${cause}\n${String(stack)
+    .split('\n')
+    .filter((l) => /^\s+at /.test(l))
+    .slice(0, 6)
+    .join('\n')}`;
 }
 
 /** Is there no room left: on the disk of the database, or on ours? */
 export function isFull(error: unknown): boolean {
   const { code, errno, message } = error as { code?: string; errno?: number; message?: string };
-  return code === 'ENOSPC' || code === 'EDQUOT' || [1021, 1026, 1114].includes(errno ?? 0) || /^ER_(?:DISK_FULL|ERROR_ON_WRITE|RECORD_FILE_FULL)$/.test(code ?? '') || /No space left on device|errno: 28\b|Disk full/i.test(message ?? '');
+  return (
+    code === 'ENOSPC' ||
+    code === 'EDQUOT' ||
+    [1021, 1026, 1114].includes(errno ?? 0) ||
+    /^ER_(?:DISK_FULL|ERROR_ON_WRITE|RECORD_FILE_FULL)$/.test(code ?? '') ||
+    /No space left on device|errno: 28\b|Disk full/i.test(message ?? '')
+  );
 }
 
 let told = 0;
@@ -87,11 +123,28 @@ export async function answer(handler: () => Promise<Response>): Promise<Response
     return await handler();
   } catch (error) {
     if (error instanceof Problem) return error.response();
-    const code = (error as { code?: string }).code ?? (/closed state|connection lost/i.test(String((error as Error).message)) ? 'PROTOCOL_CLOSED' : '');
-    if (isFull(error)) return new Problem(507, 'The disk is full', 'Nothing was stored. Your edits stay in this browser until there is room again.').response();
-    if (/^(ECONN|PROTOCOL_|ER_CON|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_QUERY_INTERRUPTED)/.test(code) || (error as Error).name === 'KnexTimeoutError') {
+    const code =
+      (error as { code?: string }).code ??
+      (/closed state|connection lost/i.test(String((error as Error).message)) ? 'PROTOCOL_CLOSED' : '');
+    if (isFull(error))
+      return new Problem(
+        507,
+        'The disk is full',
+        'Nothing was stored. Your edits stay in this browser until there is room again.',
+      ).response();
+    if (
+      /^(ECONN|PROTOCOL_|ER_CON|ETIMEDOUT|EPIPE|ER_SERVER_SHUTDOWN|ER_QUERY_INTERRUPTED)/.test(code) ||
+      (error as Error).name === 'KnexTimeoutError'
+    ) {
       tellAway(code || 'no connection is free');
-      return new Problem(503, 'The database does not answer', 'Nothing was changed. Your edits stay in this browser until it answers again.', [], {}, { 'retry-after': '2' }).response();
+      return new Problem(
+        503,
+        'The database does not answer',
+        'Nothing was changed. Your edits stay in this browser until it answers again.',
+        [],
+        {},
+        { 'retry-after': '2' },
+      ).response();
     }
     console.error(toldOf(error));
     return new Problem(500, 'Something went wrong on the server', 'Nothing was changed.').response();
@@ -100,7 +153,8 @@ export async function answer(handler: () => Promise<Response>): Promise<Response
 
 /** The body as JSON. @throws Problem 400 or 413 */
 export async function jsonBody(request: Request, most = 8_000_000): Promise<unknown> {
-  if (Number(request.headers.get('content-length') ?? 0) > most) throw new Problem(413, 'The body is too large', `At most ${most} bytes are taken.`);
+  if (Number(request.headers.get('content-length') ?? 0) > most)
+    throw new Problem(413, 'The body is too large', `At most ${most} bytes are taken.`);
   const text = await request.text();
   if (text.length > most) throw new Problem(413, 'The body is too large', `At most ${most} bytes are taken.`);
   try {

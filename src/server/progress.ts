@@ -1,4 +1,5 @@
-// Answers to long questions: all at once as JSON, or line by line as it becomes known (NDJSON) where the asker accepts that.
+// Answers to long questions: all at once as JSON, or line by line as it becomes known (NDJSON) where the asker accepts
+// that.
 import { json, Problem, toldOf } from './problem';
 
 const LINES = 'application/x-ndjson';
@@ -7,7 +8,12 @@ const LINES = 'application/x-ndjson';
  * @param parts what becomes known, one by one @param whole the answer that all of them make
  * Each line holds `done`, `of` and what became known; the last one has `answer`.
  */
-export async function inParts<P, A>(request: Request, of: number, parts: AsyncIterable<P>, whole: (all: P[]) => A): Promise<Response> {
+export async function inParts<P, A>(
+  request: Request,
+  of: number,
+  parts: AsyncIterable<P>,
+  whole: (all: P[]) => A,
+): Promise<Response> {
   const all: P[] = [];
   if (!request.headers.get('accept')?.includes(LINES)) {
     for await (const p of parts) all.push(p);
@@ -25,7 +31,14 @@ export async function inParts<P, A>(request: Request, of: number, parts: AsyncIt
       } catch (e) {
         // What is no word of ours stays inside.
         if (!(e instanceof Problem)) console.error(toldOf(e));
-        say({ done: all.length, of, problem: e instanceof Problem ? [e.message, e.detail].filter(Boolean).join('. ') : 'Something went wrong on the server. Nothing was changed.' });
+        say({
+          done: all.length,
+          of,
+          problem:
+            e instanceof Problem
+              ? [e.message, e.detail].filter(Boolean).join('. ')
+              : 'Something went wrong on the server. Nothing was changed.',
+        });
       }
       to.close();
     },

@@ -1,4 +1,5 @@
-// Room on the disk of the database. It is looked at before anything is stored: a database that runs into a full disk ends.
+// Room on the disk of the database. It is looked at before anything is stored: a database that runs into a full disk
+// ends.
 import { statfs } from 'node:fs/promises';
 import { Problem } from './problem';
 
@@ -19,5 +20,10 @@ export async function checkRoom(bytes: number, folder = process.env.PLAVO_DATA_D
   } catch {
     return;
   }
-  if (free < 2 * bytes + SPARE) throw new Problem(507, 'The disk is full', `There are ${Math.round(free / 1048576)} MB left where the database lies, too few to store this safely. Nothing was stored; your edits stay in this browser until there is room.`);
+  if (free < 2 * bytes + SPARE)
+    throw new Problem(
+      507,
+      'The disk is full',
+      `There are ${Math.round(free / 1048576)} MB left where the database lies, too few to store this safely. Nothing was stored; your edits stay in this browser until there is room.`,
+    );
 }

@@ -1,16 +1,19 @@
 // The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
 import type { Pixels } from '../core/ground/pixels';
 import type { Context2D, Surface } from '../core/ground/surface';
-import type { Studio } from '../core/paint/studio';
 import type { Drawing } from '../core/paint/drawing';
-import { Painter } from '../core/scene/painter';
+import type { Studio } from '../core/paint/studio';
 import { assetsOf } from '../core/piece/resolve';
-import { DRAWN_SIDES, drawnSide, shownSides } from '../core/scene/sides';
 import type { Piece, Size, Slide } from '../core/piece/schema';
-import { Pictures } from './pictures';
+import { Painter } from '../core/scene/painter';
+import { DRAWN_SIDES, drawnSide, shownSides } from '../core/scene/sides';
 import { FontStore } from '../core/type/font';
+import { Pictures } from './pictures';
 
-/** A surface over a canvas. `willReadFrequently` keeps it in memory, where reading back is quick and pixels are the same everywhere. */
+/**
+ * A surface over a canvas. `willReadFrequently` keeps it in memory, where reading back is quick and pixels are the same
+ * everywhere.
+ */
 export function surfaceOn(canvas: OffscreenCanvas): Surface {
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   return {
@@ -26,7 +29,8 @@ export function surfaceOn(canvas: OffscreenCanvas): Surface {
       canvas.width = canvas.height = 1;
     },
     read: (x, y, w, h) => context.getImageData(x, y, w, h).data,
-    write: (p: Pixels) => context.putImageData(new ImageData(p.data as Uint8ClampedArray<ArrayBuffer>, p.width, p.height), 0, 0),
+    write: (p: Pixels) =>
+      context.putImageData(new ImageData(p.data as Uint8ClampedArray<ArrayBuffer>, p.width, p.height), 0, 0),
   };
 }
 
@@ -36,20 +40,37 @@ async function fetched(path: string): Promise<Response> {
   return r;
 }
 
-/** A picture's pixels as they are in the file: upright and sRGB, which the server has seen to; and its outlines where it is a drawing. */
+/**
+ * A picture's pixels as they are in the file: upright and sRGB, which the server has seen to; and its outlines where it
+ * is a drawing.
+ */
 async function decode(id: string, side: number): Promise<{ pixels: Pixels; drawing: Drawing | null; drawn: boolean }> {
   let response = await fetched(`/api/assets/${id}?as=working`);
   const drawn = response.headers.has('x-plavo-drawn');
   // More than flat shapes: drawn from pixels, as many as are shown.
   if (drawn && side > DRAWN_SIDES[0]) response = await fetched(`/api/assets/${id}?as=drawn&side=${side}`);
-  const drawing = response.headers.get('x-plavo-drawing') ? ((await (await fetched(`/api/assets/${id}?as=drawing`)).json()) as Drawing) : null;
+  const drawing = response.headers.get('x-plavo-drawing')
+    ? ((await (await fetched(`/api/assets/${id}?as=drawing`)).json()) as Drawing)
+    : null;
   const blob = await response.blob();
-  const bitmap = await createImageBitmap(blob, { colorSpaceConversion: 'none', premultiplyAlpha: 'none', imageOrientation: 'from-image' });
+  const bitmap = await createImageBitmap(blob, {
+    colorSpaceConversion: 'none',
+    premultiplyAlpha: 'none',
+    imageOrientation: 'from-image',
+  });
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
-  return { pixels: { width: canvas.width, height: canvas.height, data: context.getImageData(0, 0, canvas.width, canvas.height).data }, drawing, drawn };
+  return {
+    pixels: {
+      width: canvas.width,
+      height: canvas.height,
+      data: context.getImageData(0, 0, canvas.width, canvas.height).data,
+    },
+    drawing,
+    drawn,
+  };
 }
 
 export class BrowserStudio implements Studio {
@@ -58,7 +79,9 @@ export class BrowserStudio implements Studio {
   /** Drawings that hold more than flat shapes. */
   private readonly drawn = new Set<string>();
   private readonly loading = new Map<string, Promise<void>>();
-  readonly fonts = new FontStore(async (face) => new Uint8Array(await (await fetched(`/api/fonts/${face.id}.ttf`)).arrayBuffer()));
+  readonly fonts = new FontStore(
+    async (face) => new Uint8Array(await (await fetched(`/api/fonts/${face.id}.ttf`)).arrayBuffer()),
+  );
   readonly painter = new Painter(this);
 
   surface(width: number, height: number): Surface {
@@ -100,12 +123,20 @@ export class BrowserStudio implements Studio {
     return p;
   }
 
-  /** Everything a slide needs before it can be painted. A picture that cannot be had is left out rather than stopping the rest. */
+  /**
+   * Everything a slide needs before it can be painted. A picture that cannot be had is left out rather than stopping
+   * the rest.
+   */
   async prepare(piece: Piece, slide: Slide, size: Size): Promise<void> {
-    const needed = assetsOf({ ...piece, slides: [slide] }), sides = shownSides(piece, slide, size), side = (id: string): number => drawnSide(sides.get(id) ?? 0);
+    const needed = assetsOf({ ...piece, slides: [slide] }),
+      sides = shownSides(piece, slide, size),
+      side = (id: string): number => drawnSide(sides.get(id) ?? 0);
     const missing = needed.filter((id) => !this.has(id, side(id)));
     for (const id of needed) this.pictures.touch(id);
-    await Promise.all([this.painter.prepare(slide), ...missing.map((id) => this.fetch(id, side(id)).catch(() => undefined))]);
+    await Promise.all([
+      this.painter.prepare(slide),
+      ...missing.map((id) => this.fetch(id, side(id)).catch(() => undefined)),
+    ]);
     this.pictures.makeRoom(new Set(needed));
   }
 }

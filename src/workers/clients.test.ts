@@ -24,7 +24,8 @@ it('goes on after a failure', async () => {
     if (n === 1) throw new Error('no');
     return n;
   });
-  const first = ask(1), second = ask(2);
+  const first = ask(1),
+    second = ask(2);
   await expect(first).rejects.toThrow('no');
   await expect(second).resolves.toBe(2);
 });

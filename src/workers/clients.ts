@@ -1,6 +1,6 @@
-// Typed clients of the workers, each started again when it breaks down. `latest` keeps one question on its way and remembers only the newest
-// one behind it.
-import { transfer, type Remote } from 'comlink';
+// Typed clients of the workers, each started again when it breaks down. `latest` keeps one question on its way and
+// remembers only the newest one behind it.
+import { type Remote, transfer } from 'comlink';
 import type { Family } from '../core/type/catalogue';
 import type { ReadingApi } from './reading';
 import type { StageApi } from './stage';
@@ -23,7 +23,10 @@ const broken = (message: string): void => {
   for (const b of breakdowns) b(message);
 };
 
-/** Starts the painting worker while the page is still being read, long before the bench asks for it; put into the page as a script. */
+/**
+ * Starts the painting worker while the page is still being read, long before the bench asks for it; put into the page
+ * as a script.
+ */
 export const EARLY_START = "self.plavoStage = new Worker('/workers/stage.js', { type: 'module', name: 'stage' })";
 declare global {
   var plavoStage: Worker | undefined;
@@ -53,9 +56,13 @@ export const stageWorker = (): Remote<StageApi> => theStage().api;
 /** Tells when the painting worker is a new one: canvases it had are lost. @returns a function that ends it */
 export const onStageRestart = (listener: () => void | Promise<void>): (() => void) => theStage().onRestart(listener);
 /** The worker that measures. */
-export const readingWorker = (): Remote<ReadingApi> => (reading ??= made<ReadingApi>(() => started('reading', 'reading'))).api;
+export const readingWorker = (): Remote<ReadingApi> =>
+  (reading ??= made<ReadingApi>(() => started('reading', 'reading'))).api;
 
-/** Workers that solve side by side, so that readings never wait for them: two, or as many as the machine has processors, up to four. */
+/**
+ * Workers that solve side by side, so that readings never wait for them: two, or as many as the machine has processors,
+ * up to four.
+ */
 export function solverWorkers(): readonly Remote<ReadingApi>[] {
   const wanted = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
   while (solvers.length < wanted) {
@@ -68,10 +75,13 @@ export function solverWorkers(): readonly Remote<ReadingApi>[] {
 /** Makes a campaign's own families known to every worker there is and will be. */
 export async function tellFonts(own: Family[]): Promise<void> {
   families = own;
-  await Promise.all([stageWorker(), readingWorker(), ...solvers.map((s) => s.api)].map((w) => w.fonts(own) as unknown as Promise<void>));
+  await Promise.all(
+    [stageWorker(), readingWorker(), ...solvers.map((s) => s.api)].map((w) => w.fonts(own) as unknown as Promise<void>),
+  );
 }
 
-export const attachStage = (key: string, canvas: OffscreenCanvas): Promise<void> => stageWorker().attach(key, transfer(canvas, [canvas]));
+export const attachStage = (key: string, canvas: OffscreenCanvas): Promise<void> =>
+  stageWorker().attach(key, transfer(canvas, [canvas]));
 
 /**
  * Makes a function that runs one call at a time; of those that come meanwhile only the newest is kept.

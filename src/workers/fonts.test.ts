@@ -6,9 +6,18 @@ const asked: string[] = [];
 let n = 0;
 jest.unstable_mockModule('./supervised', () => ({
   supervised: () => {
-    const me = `worker ${++n}`, listeners: (() => unknown)[] = [];
+    const me = `worker ${++n}`,
+      listeners: (() => unknown)[] = [];
     return {
-      api: new Proxy({}, { get: (_t, method: string) => (method === 'then' ? undefined : async (...args: unknown[]) => void asked.push(`${me}: ${method} ${JSON.stringify(args[0] ?? '')}`)) }),
+      api: new Proxy(
+        {},
+        {
+          get: (_t, method: string) =>
+            method === 'then'
+              ? undefined
+              : async (...args: unknown[]) => void asked.push(`${me}: ${method} ${JSON.stringify(args[0] ?? '')}`),
+        },
+      ),
       onRestart: (l: () => unknown) => (listeners.push(l), () => {}),
     };
   },

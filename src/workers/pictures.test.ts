@@ -4,7 +4,11 @@ import { MOST_PIXELS, Pictures } from './pictures';
 const photo = (megapixels: number) => ({ width: megapixels * 1000, height: 1000, data: new Uint8ClampedArray() });
 function store() {
   let time = 0;
-  const gone: string[] = [], pictures = new Pictures((id) => gone.push(id), () => time);
+  const gone: string[] = [],
+    pictures = new Pictures(
+      (id) => gone.push(id),
+      () => time,
+    );
   const open = (id: string, megapixels = 11): void => {
     pictures.touch(id);
     if (!pictures.get(id)) pictures.set(id, photo(megapixels));

@@ -1,4 +1,5 @@
-// The decoded pictures a worker keeps, within a bounded weight: those not used for longest go, what is worked with stays.
+// The decoded pictures a worker keeps, within a bounded weight: those not used for longest go, what is worked with
+// stays.
 import type { Pixels } from '../core/ground/pixels';
 
 /** Pixels that are kept: about two large photos beyond those that are worked with. */
@@ -41,7 +42,9 @@ export class Pictures {
     this.used.set(id, this.now());
   }
 
-  /** Lets pictures go that were not used for longest, as long as there are too many. @param needed those that must stay */
+  /**
+   * Lets pictures go that were not used for longest, as long as there are too many. @param needed those that must stay
+   */
   makeRoom(needed: ReadonlySet<string>): void {
     let sum = this.weight;
     for (const [id, p] of this.kept) {

@@ -1,36 +1,43 @@
-// Measures and solves, away from the interface's thread. A question that a newer one of its kind has overtaken is dropped.
+// Measures and solves, away from the interface's thread. A question that a newer one of its kind has overtaken is
+// dropped.
 import { transfer } from 'comlink';
-import { coloursOfPhoto, PALETTE_SIDE, type FoundColour } from '../core/colour/palette';
+import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../core/colour/palette';
+import type { Seeing } from '../core/colour/seeing';
 import { type Pixels } from '../core/ground/pixels';
 import { reducedTo } from '../core/ground/resample';
-import { changesTone, histogramOf, toned, type Histogram } from '../core/photo/tone';
+import type { PhotoLayer } from '../core/kinds/photo';
+import type { TextLayer } from '../core/kinds/text';
+import { CutOut, type CutStroke } from '../core/photo/cut-out';
+import { maskPixels, type PackedMask, packMask } from '../core/photo/mask';
+import type { SideRating } from '../core/photo/room';
+import type { Grid } from '../core/photo/saliency';
+import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
 import { assetsOf, backdropPhoto, sizeOf, slideOf, textsIn } from '../core/piece/resolve';
-import { hexOf } from '../core/values/swatches';
-import type { PhotoLayer } from '../core/kinds/photo';
 import type { Slide } from '../core/piece/schema';
-import type { TextLayer } from '../core/kinds/text';
-import type { Tone } from '../core/values/tone';
-import type { Seeing } from '../core/colour/seeing';
-import { CutOut, type CutStroke } from '../core/photo/cut-out';
-import { maskPixels, packMask, type PackedMask } from '../core/photo/mask';
-import type { SideRating } from '../core/photo/room';
-import { ratingsOf } from '../core/scene/room-sides';
-import type { Grid } from '../core/photo/saliency';
 import { checkMeasuring } from '../core/reading/budget';
 import { busyMap } from '../core/reading/busy-map';
-import { paintPair, probeText, readSlide, readText, type Reading } from '../core/reading/read';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
+import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
-import type { PhotoKept } from '../core/remedy/photo-kept';
-import { justEnough, leastConfirmed, StrengthModel, type JustEnough, type StrengthPoint } from '../core/remedy/strength';
-import { askAbout, type TreatmentAsk } from '../core/remedy/treatment';
 import { LetterSamples } from '../core/remedy/letter-sample';
-import { suggestColours, type SuggestedColour } from '../core/remedy/text-colours';
+import type { PhotoKept } from '../core/remedy/photo-kept';
 import { SlidePhoto } from '../core/remedy/slide-photo';
+import {
+  justEnough,
+  type JustEnough,
+  leastConfirmed,
+  StrengthModel,
+  type StrengthPoint,
+} from '../core/remedy/strength';
+import { suggestColours, type SuggestedColour } from '../core/remedy/text-colours';
+import { askAbout, type TreatmentAsk } from '../core/remedy/treatment';
 import type { Way, WayKind } from '../core/remedy/way';
 import { Ways, wayThumbnail } from '../core/remedy/ways';
+import { ratingsOf } from '../core/scene/room-sides';
 import type { Family } from '../core/type/catalogue';
+import { hexOf } from '../core/values/swatches';
+import type { Tone } from '../core/values/tone';
 import { BrowserStudio } from './browser-studio';
 import type { Scene } from './stage';
 
@@ -67,7 +74,10 @@ async function open(scene: Scene): Promise<{ piece: Scene['piece']; slide: Slide
 /** A question about one slide, or one strength for all of the piece's. */
 export type SlidesAsk = TreatmentAsk & { everySlide?: boolean };
 
-async function openAll(scene: Scene, all: boolean): Promise<{ piece: Scene['piece']; slides: Slide[]; size: ReturnType<typeof sizeOf> }> {
+async function openAll(
+  scene: Scene,
+  all: boolean,
+): Promise<{ piece: Scene['piece']; slides: Slide[]; size: ReturnType<typeof sizeOf> }> {
   const { piece, slide, size } = await open(scene);
   if (!all) return { piece, slides: [slide], size };
   for (const s of piece.slides) await studio.prepare(piece, s, size);
@@ -75,7 +85,8 @@ async function openAll(scene: Scene, all: boolean): Promise<{ piece: Scene['piec
 }
 
 /** Every part of a tone switched off, its values kept. */
-const switchedOff = (tone: Tone): Tone => Object.fromEntries(Object.entries(tone).map(([k, part]) => [k, { ...part, on: false }])) as Tone;
+const switchedOff = (tone: Tone): Tone =>
+  Object.fromEntries(Object.entries(tone).map(([k, part]) => [k, { ...part, on: false }])) as Tone;
 
 export interface Histograms {
   photo: { before: Histogram; after: Histogram };
@@ -101,7 +112,13 @@ async function coloursUnder(slide: Slide): Promise<FoundColour[]> {
 /** The photo of the slide that was weighed last: it only depends on the backdrop. */
 let weighed: { key: string; photo: SlidePhoto } | null = null;
 function photoOf(piece: Scene['piece'], slide: Slide, size: ReturnType<typeof sizeOf>): SlidePhoto {
-  const key = JSON.stringify([size, piece.sizes[0].id, slide.paper, piece.swatches, slide.layers.filter((l) => l.band === 'backdrop')]);
+  const key = JSON.stringify([
+    size,
+    piece.sizes[0].id,
+    slide.paper,
+    piece.swatches,
+    slide.layers.filter((l) => l.band === 'backdrop'),
+  ]);
   if (weighed?.key !== key) weighed = { key, photo: new SlidePhoto(painter, piece, slide, size) };
   return weighed.photo;
 }
@@ -110,7 +127,14 @@ function waysFor(question: number, scene: Scene, ask: WaysQuestion): Promise<Way
   if (waysAsked.question !== question || !waysAsked.ways)
     waysAsked = {
       question,
-      ways: open(scene).then(async ({ piece, slide, size }) => new Ways(painter, { piece, slide, size, ...ask, colours: await coloursUnder(slide) }, photoOf(piece, slide, size))),
+      ways: open(scene).then(
+        async ({ piece, slide, size }) =>
+          new Ways(
+            painter,
+            { piece, slide, size, ...ask, colours: await coloursUnder(slide) },
+            photoOf(piece, slide, size),
+          ),
+      ),
     };
   return waysAsked.ways!;
 }
@@ -136,7 +160,8 @@ export const api = {
     if (!complete) known.clear();
     for (const layer of textsIn(piece, slide, size)) {
       if (!current()) return null;
-      const key = readingKey(painter, piece, slide, size, layer) + JSON.stringify(seeing), before = known.get(layer.id);
+      const key = readingKey(painter, piece, slide, size, layer) + JSON.stringify(seeing),
+        before = known.get(layer.id);
       let reading = before?.key === key ? before.reading : null;
       if (!reading) {
         reading = readText(painter, piece, slide, size, layer, {}, undefined, null, seeing);
@@ -173,14 +198,22 @@ export const api = {
     return justEnough(painter, askAbout(piece, slides, size, ask));
   },
 
-  /** A new fade whose side, reach and opacity are solved together for the most photo kept; null where none is enough, or none is needed. */
+  /**
+   * A new fade whose side, reach and opacity are solved together for the most photo kept; null where none is enough, or
+   * none is needed.
+   */
   async fadeFor(scene: Scene, ask: WaysQuestion): Promise<Way | null> {
     const { piece, slide, size } = await open(scene);
-    return new Ways(painter, { piece, slide, size, ...ask, colours: await coloursUnder(slide) }, photoOf(piece, slide, size)).solve('fade');
+    return new Ways(
+      painter,
+      { piece, slide, size, ...ask, colours: await coloursUnder(slide) },
+      photoOf(piece, slide, size),
+    ).solve('fade');
   },
 
   /**
-   * Histograms of a photo before and after its tone, and of what lies under a text (the topmost where none is named) without and with
+   * Histograms of a photo before and after its tone, and of what lies under a text (the topmost where none is named)
+   * without and with
    * that tone. Null for the text where there is none to measure, or where a newer question came.
    */
   async histograms(scene: Scene, photo: string, text: string | null): Promise<Histograms | null> {
@@ -198,12 +231,20 @@ export const api = {
       const probe = probeText(painter, piece, size, words);
       const { region } = probe.halo;
       if (region.width && region.height) {
-        const plain = changeLayers(piece, slide.id, [photo], (l) => void (l.kind === 'photo' && (l.tone = switchedOff(l.tone))));
-        const shot = (p: typeof piece) => histogramOf(paintPair(painter, p, slideOf(p, slide.id), size, probe).backdrop);
+        const plain = changeLayers(
+          piece,
+          slide.id,
+          [photo],
+          (l) => void (l.kind === 'photo' && (l.tone = switchedOff(l.tone))),
+        );
+        const shot = (p: typeof piece) =>
+          histogramOf(paintPair(painter, p, slideOf(p, slide.id), size, probe).backdrop);
         under = { before: shot(plain), after: shot(piece) };
       }
     }
-    return current() ? { photo: { before: histogramOf(small.data), after: histogramOf(after.data) }, text: under } : null;
+    return current()
+      ? { photo: { before: histogramOf(small.data), after: histogramOf(after.data) }, text: under }
+      : null;
   },
 
   /**
@@ -211,19 +252,30 @@ export const api = {
    * @param question the same for all kinds that are asked about together: what they share is made once
    * @param kind one treatment, or two put together, the first of which is known already
    */
-  async way(question: number, scene: Scene, ask: WaysQuestion, kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null }, width: number): Promise<{ way: Way; picture: Pixels } | null> {
+  async way(
+    question: number,
+    scene: Scene,
+    ask: WaysQuestion,
+    kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null },
+    width: number,
+  ): Promise<{ way: Way; picture: Pixels } | null> {
     if (question < waysAsked.question) return null;
     const ways = await waysFor(question, scene, ask);
     if (question !== waysAsked.question) return null;
     const way = typeof kind === 'string' ? ways.solve(kind) : ways.solvePair(kind.pair, kind.first);
     if (!way) return null;
-    const { piece, slide, size } = await open(scene), picture = wayThumbnail(painter, piece, slide.id, size, way, width);
+    const { piece, slide, size } = await open(scene),
+      picture = wayThumbnail(painter, piece, slide.id, size, way, width);
     return transfer({ way, picture }, [picture.data.buffer as ArrayBuffer]);
   },
 
-  /** Makes ready for ways through: loads and fits the pictures of a slide, and solves one way, so that the next do not wait for it. @param width of small pictures, px */
+  /**
+   * Makes ready for ways through: loads and fits the pictures of a slide, and solves one way, so that the next do not
+   * wait for it. @param width of small pictures, px
+   */
   async warm(scene: Scene, width: number): Promise<void> {
-    const { piece, slide, size } = await open(scene), ask = { piece, slide, size, instead: true, colours: await coloursUnder(slide) };
+    const { piece, slide, size } = await open(scene),
+      ask = { piece, slide, size, instead: true, colours: await coloursUnder(slide) };
     const way = new Ways(painter, ask, photoOf(piece, slide, size)).solve('pool');
     if (way) wayThumbnail(painter, piece, slide.id, size, way, width);
   },
@@ -242,7 +294,15 @@ export const api = {
     const { piece, slide, size } = await open(scene);
     const colours = await coloursUnder(slide);
     if (!current()) return null;
-    return suggestColours(painter, piece, slide, size, new LetterSamples(painter, piece, slide, size, textsIn(piece, slide, size, ask.texts)), colours, 10);
+    return suggestColours(
+      painter,
+      piece,
+      slide,
+      size,
+      new LetterSamples(painter, piece, slide, size, textsIn(piece, slide, size, ask.texts)),
+      colours,
+      10,
+    );
   },
 
   /** Readings of one slide in one size for the overview; they are not kept. */
@@ -257,9 +317,20 @@ export const api = {
     const { piece, slide, size } = await open(scene);
     await breathe();
     if (!current()) return null;
-    const texts = textsIn(piece, slide, size), layer = texts.find((t) => t.id === text) ?? texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
-    const probe = layer && probeText(painter, piece, size, layer), short = Math.min(size.width, size.height);
-    return busyMap(painter, piece, slide, size, probe?.layout.xHeight || short * 0.04, probe?.halo.stroke ?? short * 0.01);
+    const texts = textsIn(piece, slide, size),
+      layer =
+        texts.find((t) => t.id === text) ??
+        texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
+    const probe = layer && probeText(painter, piece, size, layer),
+      short = Math.min(size.width, size.height);
+    return busyMap(
+      painter,
+      piece,
+      slide,
+      size,
+      probe?.layout.xHeight || short * 0.04,
+      probe?.halo.stroke ?? short * 0.01,
+    );
   },
 
   /** How well room can be made on the sides of a photo, as it is placed without it. */
@@ -271,7 +342,10 @@ export const api = {
     return layer && current() ? ratingsOf(painter, piece, slide, size, layer) : null;
   },
 
-  /** The mask of a photo's subject: a first guess, refined by strokes. As bytes for the document, and as the PNG it is stored as. */
+  /**
+   * The mask of a photo's subject: a first guess, refined by strokes. As bytes for the document, and as the PNG it is
+   * stored as.
+   */
   async cutOut(asset: string, strokes: readonly CutStroke[]): Promise<{ packed: PackedMask; png: Blob } | null> {
     const current = begin('cut out');
     await studio.load(asset);
@@ -280,7 +354,8 @@ export const api = {
     if (cutting?.asset !== asset) cutting = { asset, cut: new CutOut(studio.picture(asset)!) };
     await breathe();
     if (!current()) return null;
-    const mask = cutting.cut.mask(strokes), surface = studio.surface(mask.width, mask.height);
+    const mask = cutting.cut.mask(strokes),
+      surface = studio.surface(mask.width, mask.height);
     surface.write(maskPixels(mask));
     const png = await (surface.image as OffscreenCanvas).convertToBlob({ type: 'image/png' });
     surface.free();
@@ -308,4 +383,3 @@ export const api = {
 };
 
 export type ReadingApi = typeof api;
-

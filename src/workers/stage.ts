@@ -1,20 +1,20 @@
 // Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
-import { shot } from '../core/ground/surface';
 import { transfer } from 'comlink';
-import { isFollower } from '../core/kinds/layers';
-import { boundsOf } from '../core/ground/transform';
-import { PartialPainter } from '../core/scene/partial';
-import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
 import type { Box } from '../core/ground/box';
-import type { Fill, Pattern } from '../core/values/fill';
-import type { Layer } from '../core/kinds/layers';
-import type { Piece, Slide } from '../core/piece/schema';
-import type { TextLayer } from '../core/kinds/text';
-import { caretMap, type CaretMap } from '../core/type/caret';
-import { overflows, textFrame } from '../core/type/frame';
-import type { Family } from '../core/type/catalogue';
-import { BrowserStudio, surfaceOn } from './browser-studio';
 import type { Surface } from '../core/ground/surface';
+import { shot } from '../core/ground/surface';
+import { boundsOf } from '../core/ground/transform';
+import type { Layer } from '../core/kinds/layers';
+import { isFollower } from '../core/kinds/layers';
+import type { TextLayer } from '../core/kinds/text';
+import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
+import type { Piece, Slide } from '../core/piece/schema';
+import { PartialPainter } from '../core/scene/partial';
+import { caretMap, type CaretMap } from '../core/type/caret';
+import type { Family } from '../core/type/catalogue';
+import { overflows, textFrame } from '../core/type/frame';
+import type { Fill, Pattern } from '../core/values/fill';
+import { BrowserStudio, surfaceOn } from './browser-studio';
 
 const studio = new BrowserStudio();
 const { painter } = studio;
@@ -54,7 +54,10 @@ export interface Painted {
   followers: Record<string, FollowerPlace>;
 }
 
-const followersOf = (placed: readonly Layer[]): Record<string, FollowerPlace> => Object.fromEntries(placed.filter(isFollower).map(({ id, box, rotation, visible }) => [id, { box, rotation, visible }]));
+const followersOf = (placed: readonly Layer[]): Record<string, FollowerPlace> =>
+  Object.fromEntries(
+    placed.filter(isFollower).map(({ id, box, rotation, visible }) => [id, { box, rotation, visible }]),
+  );
 
 function open(scene: Scene): { slide: Slide; size: ReturnType<typeof sizeOf> } {
   const slide = scene.piece.slides.find((s) => s.id === scene.slide);
@@ -67,17 +70,34 @@ function places(scene: Scene, slide: Slide, editing: string | null): Record<stri
   const texts: Record<string, TextPlace> = {};
   for (const layer of layersIn(scene.piece, slide, size)) {
     if (layer.kind !== 'text') continue;
-    const layout = painter.layout(layer), frame = textFrame(layer, layout);
-    texts[layer.id] = { frame: { ...frame, x: frame.x - layer.box.x, y: frame.y - layer.box.y }, overflow: overflows(layer, layout), missing: layout.missing, offset: layout.offset, baselines: layout.lines.map((l) => l.baseline), fontSize: layout.fontSize, missingFonts: layout.missingFonts, ...(layer.id === editing ? { caret: caretMap(layout) } : {}) };
+    const layout = painter.layout(layer),
+      frame = textFrame(layer, layout);
+    texts[layer.id] = {
+      frame: { ...frame, x: frame.x - layer.box.x, y: frame.y - layer.box.y },
+      overflow: overflows(layer, layout),
+      missing: layout.missing,
+      offset: layout.offset,
+      baselines: layout.lines.map((l) => l.baseline),
+      fontSize: layout.fontSize,
+      missingFonts: layout.missingFonts,
+      ...(layer.id === editing ? { caret: caretMap(layout) } : {}),
+    };
   }
   return texts;
 }
 
 /** Upright box of a text's lines, without the empty part of its frame. */
 function linesOf(layer: TextLayer): Box {
-  const layout = painter.layout(layer), frame = textFrame(layer, layout);
-  const left = Math.min(...layout.lines.map((l) => l.left)), right = Math.max(...layout.lines.map((l) => l.left + l.width));
-  return { x: frame.x + left - layout.offset, y: frame.y, width: Math.max(1, right - left), height: Math.max(1, layout.height) };
+  const layout = painter.layout(layer),
+    frame = textFrame(layer, layout);
+  const left = Math.min(...layout.lines.map((l) => l.left)),
+    right = Math.max(...layout.lines.map((l) => l.left + l.width));
+  return {
+    x: frame.x + left - layout.offset,
+    y: frame.y,
+    width: Math.max(1, right - left),
+    height: Math.max(1, layout.height),
+  };
 }
 
 export const api = {
@@ -107,44 +127,95 @@ export const api = {
     const stage = stages.get(key);
     let placed: Layer[] = [];
     if (stage) {
-      const width = Math.max(1, Math.round(size.width * scale)), height = Math.max(1, Math.round(size.height * scale));
+      const width = Math.max(1, Math.round(size.width * scale)),
+        height = Math.max(1, Math.round(size.height * scale));
       if (stage.canvas.width !== width || stage.canvas.height !== height) {
         stage.canvas.width = width;
         stage.canvas.height = height;
       }
-      placed = stage.partial.paint(stage.surface, scene.piece, slide, size, { scale, x: 0, y: 0 }, draft ? 'draft' : 'exact');
+      placed = stage.partial.paint(
+        stage.surface,
+        scene.piece,
+        slide,
+        size,
+        { scale, x: 0, y: 0 },
+        draft ? 'draft' : 'exact',
+      );
     }
     return { texts: places(scene, slide, editing), followers: followersOf(placed) };
   },
 
   /** Small pictures of single layers, on nothing. */
-  async thumbnails(scene: Scene, ids: string[], width: number, height: number): Promise<{ id: string; bitmap: ImageBitmap }[]> {
+  async thumbnails(
+    scene: Scene,
+    ids: string[],
+    width: number,
+    height: number,
+  ): Promise<{ id: string; bitmap: ImageBitmap }[]> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
     const out: { id: string; bitmap: ImageBitmap }[] = [];
     for (const id of ids) {
       const layer = slide.layers.find((l) => l.id === id);
       if (!layer) continue;
-      const placed = painter.placed(scene.piece, slide, size).find((l) => l.id === id) ?? layerIn(layer, size, scene.piece.sizes[0]);
+      const placed =
+        painter.placed(scene.piece, slide, size).find((l) => l.id === id) ?? layerIn(layer, size, scene.piece.sizes[0]);
       // What belongs to the message is shown by itself, everything else where it lies on the slide.
-      const alone = placed.kind === 'text' || placed.kind === 'shape' || (placed.kind === 'photo' && placed.band === 'message');
-      const frame = placed.kind === 'text' ? linesOf(placed) : alone ? boundsOf(placed.box, placed.rotation) : { x: 0, y: 0, width: size.width, height: size.height };
+      const alone =
+        placed.kind === 'text' || placed.kind === 'shape' || (placed.kind === 'photo' && placed.band === 'message');
+      const frame =
+        placed.kind === 'text'
+          ? linesOf(placed)
+          : alone
+            ? boundsOf(placed.box, placed.rotation)
+            : { x: 0, y: 0, width: size.width, height: size.height };
       const scale = Math.min(width / frame.width, height / frame.height) * (alone ? 0.88 : 1);
       const canvas = new OffscreenCanvas(width, height);
-      const x = Math.round((frame.x + frame.width / 2) * scale - width / 2), y = Math.round((frame.y + frame.height / 2) * scale - height / 2);
-      const shown = slide.layers.map((l) => (l.id === id ? { ...layer, visible: true, overrides: Object.fromEntries(Object.entries(layer.overrides).map(([k, o]) => [k, { ...o, visible: true }])) } : l));
-      painter.paint(surfaceOn(canvas), scene.piece, { ...slide, layers: shown }, size, { scale, x, y }, { transparent: true, quality: 'draft', only: (l) => l.id === id });
+      const x = Math.round((frame.x + frame.width / 2) * scale - width / 2),
+        y = Math.round((frame.y + frame.height / 2) * scale - height / 2);
+      const shown = slide.layers.map((l) =>
+        l.id === id
+          ? {
+              ...layer,
+              visible: true,
+              overrides: Object.fromEntries(
+                Object.entries(layer.overrides).map(([k, o]) => [k, { ...o, visible: true }]),
+              ),
+            }
+          : l,
+      );
+      painter.paint(
+        surfaceOn(canvas),
+        scene.piece,
+        { ...slide, layers: shown },
+        size,
+        { scale, x, y },
+        { transparent: true, quality: 'draft', only: (l) => l.id === id },
+      );
       out.push({ id, bitmap: canvas.transferToImageBitmap() });
     }
-    return transfer(out, out.map((o) => o.bitmap));
+    return transfer(
+      out,
+      out.map((o) => o.bitmap),
+    );
   },
 
   /** Layers on nothing, with `room` canvas pixels beside the slide on all sides. */
   async beside(scene: Scene, ids: string[], scale: number, room: number): Promise<ImageBitmap> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
-    const canvas = new OffscreenCanvas(Math.round(size.width * scale) + 2 * room, Math.round(size.height * scale) + 2 * room);
-    painter.paint(surfaceOn(canvas), scene.piece, slide, size, { scale, x: -room, y: -room }, { transparent: true, quality: 'draft', only: (l) => ids.includes(l.id) });
+    const canvas = new OffscreenCanvas(
+      Math.round(size.width * scale) + 2 * room,
+      Math.round(size.height * scale) + 2 * room,
+    );
+    painter.paint(
+      surfaceOn(canvas),
+      scene.piece,
+      slide,
+      size,
+      { scale, x: -room, y: -room },
+      { transparent: true, quality: 'draft', only: (l) => ids.includes(l.id) },
+    );
     const bitmap = canvas.transferToImageBitmap();
     return transfer(bitmap, [bitmap]);
   },
@@ -154,7 +225,16 @@ export const api = {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
     const side = 2 * r + 1;
-    return shot(studio, side, side, (on) => painter.paint(on, scene.piece, slide, size, { scale: 1, x: Math.round(x) - r, y: Math.round(y) - r }, { quality: 'exact' }));
+    return shot(studio, side, side, (on) =>
+      painter.paint(
+        on,
+        scene.piece,
+        slide,
+        size,
+        { scale: 1, x: Math.round(x) - r, y: Math.round(y) - r },
+        { quality: 'exact' },
+      ),
+    );
   },
 
   /** Small pictures of patterns as a fill, for choosing one. */
@@ -162,8 +242,21 @@ export const api = {
     const fill = { kind: 'pattern' } as Fill;
     const out = patterns.map((pattern) => {
       const canvas = new OffscreenCanvas(side, side);
-      const layer = { kind: 'fill', id: 'tile', visible: true, opacity: 1, blend: 'normal', rotation: 0, box: { x: 0, y: 0, width: side, height: side }, fill: { ...fill, pattern } } as Layer;
-      painter.paintLayers(surfaceOn(canvas), { swatches } as Piece, { paper: '#ffffff' } as Slide, [layer], { scale: 1, x: 0, y: 0 });
+      const layer = {
+        kind: 'fill',
+        id: 'tile',
+        visible: true,
+        opacity: 1,
+        blend: 'normal',
+        rotation: 0,
+        box: { x: 0, y: 0, width: side, height: side },
+        fill: { ...fill, pattern },
+      } as Layer;
+      painter.paintLayers(surfaceOn(canvas), { swatches } as Piece, { paper: '#ffffff' } as Slide, [layer], {
+        scale: 1,
+        x: 0,
+        y: 0,
+      });
       return canvas.transferToImageBitmap();
     });
     return transfer(out, out);
@@ -173,10 +266,14 @@ export const api = {
   async pixels(scene: Scene, scale = 1): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
-    const width = Math.round(size.width * scale), height = Math.round(size.height * scale);
-    return { width, height, data: shot(studio, width, height, (on) => painter.paint(on, scene.piece, slide, size, { scale, x: 0, y: 0 })) };
+    const width = Math.round(size.width * scale),
+      height = Math.round(size.height * scale);
+    return {
+      width,
+      height,
+      data: shot(studio, width, height, (on) => painter.paint(on, scene.piece, slide, size, { scale, x: 0, y: 0 })),
+    };
   },
 };
 
 export type StageApi = typeof api;
-

@@ -21,7 +21,8 @@ interface Api {
   read(what: string): string;
 }
 function start() {
-  const workers: Fake[] = [], broken: string[] = [];
+  const workers: Fake[] = [],
+    broken: string[] = [];
   const one = supervised<Api>(
     () => {
       const w = new Fake();
@@ -29,14 +30,24 @@ function start() {
       return w;
     },
     (m) => broken.push(m),
-    (w) => new Proxy({}, { get: (_t, method: string) => (...args: unknown[]) => new Promise((answer, fail) => (w as Fake).asked.push({ method, args, answer, fail })) }) as Remote<Api>,
+    (w) =>
+      new Proxy(
+        {},
+        {
+          get:
+            (_t, method: string) =>
+            (...args: unknown[]) =>
+              new Promise((answer, fail) => (w as Fake).asked.push({ method, args, answer, fail })),
+        },
+      ) as Remote<Api>,
   );
   return { ...one, workers, broken };
 }
 const sink = (): Promise<void> => new Promise((r) => setTimeout(r, 5));
 
 it('a question that was on its way is asked again of the next worker, after whoever keeps something there was told', async () => {
-  const s = start(), order: string[] = [];
+  const s = start(),
+    order: string[] = [];
   s.onRestart(() => void order.push(`told with ${s.workers.at(-1)!.asked.length} asked`));
   const answer = s.api.read('a');
   await sink();
@@ -50,7 +61,8 @@ it('a question that was on its way is asked again of the next worker, after whoe
   expect(s.broken).toEqual([]);
 });
 it('what breaks the second worker too fails in words, and is said', async () => {
-  const s = start(), answer = s.api.read('a');
+  const s = start(),
+    answer = s.api.read('a');
   const failed = expect(answer).rejects.toThrow('broke off twice');
   await sink();
   s.workers[0].break();
@@ -66,7 +78,8 @@ it('what breaks the second worker too fails in words, and is said', async () => 
   await expect(next).resolves.toBe('d');
 });
 it('an answer that is an error is passed on, and no breakdown', async () => {
-  const s = start(), answer = s.api.read('a');
+  const s = start(),
+    answer = s.api.read('a');
   const failed = expect(answer).rejects.toThrow('no such slide');
   await sink();
   s.workers[0].asked[0].fail(new Error('no such slide'));
@@ -75,7 +88,8 @@ it('an answer that is an error is passed on, and no breakdown', async () => {
 });
 it('a worker that gives no sign of life any more counts as dead', async () => {
   jest.useFakeTimers();
-  const s = start(), answer = s.api.read('a');
+  const s = start(),
+    answer = s.api.read('a');
   await jest.advanceTimersByTimeAsync(50_000);
   expect(s.workers).toHaveLength(2);
   s.workers[1].asked[0].answer('late');

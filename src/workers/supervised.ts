@@ -1,7 +1,11 @@
-// A worker that is started again when it breaks down: what it was asked is asked again, once. Whoever keeps something in it is told.
-import { wrap, type Remote } from 'comlink';
+// A worker that is started again when it breaks down: what it was asked is asked again, once. Whoever keeps something
+// in it is told.
+import { type Remote, wrap } from 'comlink';
 
-/** How long a question may wait without any sign of life before the worker counts as dead, ms. Solving takes seconds, not this long. */
+/**
+ * How long a question may wait without any sign of life before the worker counts as dead, ms. Solving takes seconds,
+ * not this long.
+ */
 const SILENCE = 45_000;
 const LOOK = 2000;
 /** Breakdowns within this time of each other count together, ms. */
@@ -33,14 +37,24 @@ export type WorkerLike = Pick<Worker, 'terminate'> & { addEventListener(type: st
  * @param broken is told of breakdowns that will not mend: more than one in a minute
  * @param wrapped how a worker's interface is reached; comlink's where left out
  */
-export function supervised<T>(start: () => WorkerLike, broken: (message: string) => void, wrapped: (w: WorkerLike) => Remote<T> = (w) => wrap<T>(w as Worker)): Supervised<T> {
-  const waiting = new Set<Question>(), listeners = new Set<() => void | Promise<void>>();
-  let worker: WorkerLike, remote: Remote<T>, watch: ReturnType<typeof setInterval> | null = null, failures: number[] = [], down = false;
+export function supervised<T>(
+  start: () => WorkerLike,
+  broken: (message: string) => void,
+  wrapped: (w: WorkerLike) => Remote<T> = (w) => wrap<T>(w as Worker),
+): Supervised<T> {
+  const waiting = new Set<Question>(),
+    listeners = new Set<() => void | Promise<void>>();
+  let worker: WorkerLike,
+    remote: Remote<T>,
+    watch: ReturnType<typeof setInterval> | null = null,
+    failures: number[] = [],
+    down = false;
 
   const begin = (): void => {
     const mine = (worker = start());
     remote = wrapped(mine);
-    for (const kind of ['error', 'messageerror']) mine.addEventListener(kind, (e) => mine === worker && void restart(e.message || 'a worker broke down'));
+    for (const kind of ['error', 'messageerror'])
+      mine.addEventListener(kind, (e) => mine === worker && void restart(e.message || 'a worker broke down'));
   };
   const ask = (q: Question): void => {
     q.since = Date.now();
@@ -69,7 +83,8 @@ export function supervised<T>(start: () => WorkerLike, broken: (message: string)
     watch = null;
   };
   const look = (): void => {
-    for (const q of waiting) if (!down && Date.now() - q.since > SILENCE) return void restart('a worker did not answer any more');
+    for (const q of waiting)
+      if (!down && Date.now() - q.since > SILENCE) return void restart('a worker did not answer any more');
   };
   async function restart(why: string): Promise<void> {
     down = true;
@@ -104,12 +119,21 @@ export function supervised<T>(start: () => WorkerLike, broken: (message: string)
       // Awaited by itself it is no promise.
       typeof method === 'symbol' || method === 'then'
         ? undefined
-        : (...args: unknown[]) => new Promise((resolve, reject) => {
-            const q: Question = { method, args, once: args.some((a) => typeof OffscreenCanvas !== 'undefined' && a instanceof OffscreenCanvas), tries: 0, since: 0, resolve, reject };
-            waiting.add(q);
-            // While there is no worker it waits for the next one.
-            if (!down) ask(q);
-          }),
+        : (...args: unknown[]) =>
+            new Promise((resolve, reject) => {
+              const q: Question = {
+                method,
+                args,
+                once: args.some((a) => typeof OffscreenCanvas !== 'undefined' && a instanceof OffscreenCanvas),
+                tries: 0,
+                since: 0,
+                resolve,
+                reject,
+              };
+              waiting.add(q);
+              // While there is no worker it waits for the next one.
+              if (!down) ask(q);
+            }),
   }) as unknown as Remote<T>;
   return {
     api,

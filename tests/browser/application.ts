@@ -1,5 +1,5 @@
 // The application for a test: a data folder of its own, the demo data, a free port.
-import { spawn, type ChildProcess } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -19,7 +19,10 @@ export interface Application {
 /** Starts the application in a process of its own, which is told what to do by lines. */
 export async function startForTests(env: Record<string, string> = {}): Promise<Application> {
   const folder = mkdtempSync(join(tmpdir(), 'plavo-browser-'));
-  const child: ChildProcess = spawn(process.execPath, [join(process.cwd(), 'tests/browser/serve.mjs'), folder], { stdio: ['pipe', 'pipe', 'inherit'], env: { ...process.env, ...env } });
+  const child: ChildProcess = spawn(process.execPath, [join(process.cwd(), 'tests/browser/serve.mjs'), folder], {
+    stdio: ['pipe', 'pipe', 'inherit'],
+    env: { ...process.env, ...env },
+  });
   let heard = '';
   const waiting: { word: string; done: (line: string) => void; failed: (e: Error) => void }[] = [];
   child.stdout!.on('data', (bytes: Buffer) => {
@@ -41,7 +44,11 @@ export async function startForTests(env: Record<string, string> = {}): Promise<A
   return {
     address: ready.slice(6).trim(),
     folder,
-    processes: async () => JSON.parse((await say('processes')).slice('processes: done '.length)) as { application: number; database: number | null },
+    processes: async () =>
+      JSON.parse((await say('processes')).slice('processes: done '.length)) as {
+        application: number;
+        database: number | null;
+      },
     kill: async () => void (await say('kill')),
     restart: async () => void (await say('restart')),
     stop: async () => {

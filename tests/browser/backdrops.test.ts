@@ -1,5 +1,6 @@
-// Backdrops and overlays, driven as a designer drives them: photo, tone, patterns, gradients, fades, pools, plates, blend modes, swatches.
-import { writeFileSync, mkdtempSync } from 'node:fs';
+// Backdrops and overlays, driven as a designer drives them: photo, tone, patterns, gradients, fades, pools, plates,
+// blend modes, swatches.
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
@@ -8,12 +9,12 @@ import type { BorderLayer } from '../../src/core/kinds/border';
 import type { FadeLayer } from '../../src/core/kinds/fade';
 import type { FillLayer } from '../../src/core/kinds/fill';
 import type { PhotoLayer } from '../../src/core/kinds/photo';
-import type { Piece } from '../../src/core/piece/schema';
 import type { PlateLayer } from '../../src/core/kinds/plate';
 import type { PoolLayer } from '../../src/core/kinds/pool';
 import type { TextLayer } from '../../src/core/kinds/text';
+import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
-import { WAIT, type BenchPage } from './bench-page';
+import { type BenchPage, WAIT } from './bench-page';
 import { inSession } from './session';
 
 let app: Application;
@@ -36,7 +37,8 @@ const file = (name: string, text: string): string => {
 };
 
 describe('the photo', () => {
-  const photo = async (ask: (l: PhotoLayer) => boolean, what: string): Promise<PhotoLayer> => one<PhotoLayer>(await bench.untilDocument((p) => ask(one<PhotoLayer>(p, 'photo')), what), 'photo');
+  const photo = async (ask: (l: PhotoLayer) => boolean, what: string): Promise<PhotoLayer> =>
+    one<PhotoLayer>(await bench.untilDocument((p) => ask(one<PhotoLayer>(p, 'photo')), what), 'photo');
 
   beforeAll(async () => {
     await open('ostrel-banner');
@@ -87,7 +89,11 @@ describe('the photo', () => {
     const search = await bench.find('input[aria-label="Search by name"]');
     expect(await (await bench.named('Hollin Pass at dawn')).getAttribute('title')).toContain('Profile banner');
     await search.sendKeys('mist');
-    await bench.until(async () => (await driver.findElements(By.css('[role="dialog"] button[aria-label="Hollin Pass at dawn"]'))).length === 0, 'the search found too much');
+    await bench.until(
+      async () =>
+        (await driver.findElements(By.css('[role="dialog"] button[aria-label="Hollin Pass at dawn"]'))).length === 0,
+      'the search found too much',
+    );
     await (await bench.named('Morning mist')).click();
     const after = await photo((l) => l.asset !== before.asset, 'it was not replaced');
     expect({ ...after, asset: before.asset, name: before.name }).toEqual(before);
@@ -96,12 +102,22 @@ describe('the photo', () => {
   it('several are uploaded at once in the library; one that is none is refused and costs nothing', async () => {
     await bench.click('Replace');
     await bench.find('input[aria-label="Search by name"]');
-    const input = await driver.wait(until.elementLocated(By.css('input[type="file"][multiple][data-testid="library-files"]')), WAIT);
-    const small = (n: number): string => file(`tile-${n}.svg`, `<svg xmlns="http://www.w3.org/2000/svg" width="${40 + n}" height="40"><circle cx="20" cy="20" r="12"/></svg>`);
+    const input = await driver.wait(
+      until.elementLocated(By.css('input[type="file"][multiple][data-testid="library-files"]')),
+      WAIT,
+    );
+    const small = (n: number): string =>
+      file(
+        `tile-${n}.svg`,
+        `<svg xmlns="http://www.w3.org/2000/svg" width="${40 + n}" height="40"><circle cx="20" cy="20" r="12"/></svg>`,
+      );
     await input.sendKeys([small(1), file('broken.png', 'no picture at all'), small(2)].join('\n'));
     await bench.named('tile-1');
     await bench.named('tile-2');
-    await bench.until(async () => (await driver.findElements(By.xpath('//*[contains(text(), "not a picture")]'))).length > 0, 'nothing was said of the broken one');
+    await bench.until(
+      async () => (await driver.findElements(By.xpath('//*[contains(text(), "not a picture")]'))).length > 0,
+      'nothing was said of the broken one',
+    );
     await bench.keys(Key.ESCAPE);
   });
 });
@@ -112,12 +128,17 @@ describe('tone', () => {
     await bench.untilVerdict('Lost');
     await bench.selectRow('Lake Sill');
     await driver.findElement(By.xpath('//button[contains(normalize-space(.), "Tone")]')).click();
-    await bench.until(async () => Number(await (await bench.find('[data-histogram]')).getAttribute('data-histogram')) > 1000, 'no histogram');
+    await bench.until(
+      async () => Number(await (await bench.find('[data-histogram]')).getAttribute('data-histogram')) > 1000,
+      'no histogram',
+    );
     await bench.press('[data-tone="levels"] input[type="checkbox"]');
     await bench.type('Black becomes', '10');
     await bench.type('White becomes', '40');
     await bench.untilVerdict('Clear');
-    expect(await driver.findElement(By.css('[data-tone="levels"]')).getText()).toContain('12 % of the contrast is left');
+    expect(await driver.findElement(By.css('[data-tone="levels"]')).getText()).toContain(
+      '12 % of the contrast is left',
+    );
     await bench.press('[data-tone="levels"] input[type="checkbox"]');
     await bench.untilVerdict('Lost');
     await bench.press('[data-tone="levels"] input[type="checkbox"]');
@@ -130,8 +151,17 @@ describe('tone', () => {
     await bench.press('[data-tone="curve"] input[type="checkbox"]');
     const svg = await bench.find('[data-curve]');
     await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', svg);
-    await driver.actions().move({ origin: svg, x: 0, y: 40 }).press().move({ origin: Origin.POINTER, x: 0, y: 20, duration: 80 }).release().perform();
-    const bent = await bench.untilDocument((p) => one<PhotoLayer>(p, 'photo').tone.curve.lightness.length === 3, 'no point was added');
+    await driver
+      .actions()
+      .move({ origin: svg, x: 0, y: 40 })
+      .press()
+      .move({ origin: Origin.POINTER, x: 0, y: 20, duration: 80 })
+      .release()
+      .perform();
+    const bent = await bench.untilDocument(
+      (p) => one<PhotoLayer>(p, 'photo').tone.curve.lightness.length === 3,
+      'no point was added',
+    );
     const point = one<PhotoLayer>(bent, 'photo').tone.curve.lightness[1];
     expect(point.x).toBeCloseTo(0.5, 1);
     expect(point.y).toBeLessThan(0.35);
@@ -139,12 +169,22 @@ describe('tone', () => {
     await bench.press('[data-tone="grey"] input[type="checkbox"]');
     expect(one<PhotoLayer>(await bench.document(), 'photo').tone.curve.lightness[1]).toEqual(point);
     await bench.drag('[data-point="1"]', -260, 0);
-    await bench.untilDocument((p) => one<PhotoLayer>(p, 'photo').tone.curve.lightness.length === 2, 'the point did not go');
+    await bench.untilDocument(
+      (p) => one<PhotoLayer>(p, 'photo').tone.curve.lightness.length === 2,
+      'the point did not go',
+    );
   });
 });
 
 describe('colours, gradients and patterns', () => {
-  const fill = async (ask: (l: FillLayer) => boolean, what: string): Promise<FillLayer> => one<FillLayer>(await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'fill') && ask(one<FillLayer>(p, 'fill')), what), 'fill');
+  const fill = async (ask: (l: FillLayer) => boolean, what: string): Promise<FillLayer> =>
+    one<FillLayer>(
+      await bench.untilDocument(
+        (p) => layers(p).some((l) => l.kind === 'fill') && ask(one<FillLayer>(p, 'fill')),
+        what,
+      ),
+      'fill',
+    );
 
   it('a gradient is laid, its ends are dragged on the stage, its stops on the bar', async () => {
     await open('ostrel-banner');
@@ -154,11 +194,20 @@ describe('colours, gradients and patterns', () => {
     const placed = await fill((l) => l.fill.gradient.line !== null, 'its end was not dragged');
     expect(placed.fill.gradient.line!.to.x).toBeGreaterThan(0.5);
     const bar = await bench.find('[data-gradient-bar]');
-    await driver.actions().move({ origin: bar, x: 0, y: 0 }).press().move({ origin: Origin.POINTER, x: 40, y: 0, duration: 80 }).release().perform();
+    await driver
+      .actions()
+      .move({ origin: bar, x: 0, y: 0 })
+      .press()
+      .move({ origin: Origin.POINTER, x: 40, y: 0, duration: 80 })
+      .release()
+      .perform();
     const three = await fill((l) => l.fill.gradient.stops.length === 3, 'no stop was added');
     expect(three.fill.gradient.stops[1].at).toBeGreaterThan(0.55);
     await bench.press('[aria-label="Reverse"]');
-    await fill((l) => Math.abs(l.fill.gradient.stops[1].at - (1 - three.fill.gradient.stops[1].at)) < 1e-6, 'it was not reversed');
+    await fill(
+      (l) => Math.abs(l.fill.gradient.stops[1].at - (1 - three.fill.gradient.stops[1].at)) < 1e-6,
+      'it was not reversed',
+    );
     await bench.press('[aria-label="Spread evenly"]');
     await fill((l) => l.fill.gradient.stops[1].at === 0.5, 'it was not spread');
     await bench.drag('[data-mid="0"]', 20, 0);
@@ -169,7 +218,8 @@ describe('colours, gradients and patterns', () => {
 
   it('switching between colour, gradient and pattern loses nothing', async () => {
     const before = await fill(() => true, '');
-    for (const kind of ['Colour', 'Pattern', 'Gradient']) await driver.findElement(By.xpath(`//label[.//span[text()="${kind}"]]`)).click();
+    for (const kind of ['Colour', 'Pattern', 'Gradient'])
+      await driver.findElement(By.xpath(`//label[.//span[text()="${kind}"]]`)).click();
     expect((await fill((l) => l.fill.kind === 'gradient', 'not back')).fill).toEqual(before.fill);
     await driver.findElement(By.xpath('//label[.//span[text()="Pattern"]]')).click();
   });
@@ -189,13 +239,32 @@ describe('colours, gradients and patterns', () => {
   it('a drawing of one’s own repeats; hostile ones are refused with a reason, and the piece is unharmed', async () => {
     const before = await bench.document();
     const input = await driver.wait(until.elementLocated(By.css('input[data-testid="tile-file"]')), WAIT);
-    const said = (words: string): Promise<unknown> => bench.until(async () => (await driver.findElements(By.xpath(`//*[contains(text(), "${words}")]`))).length > 0, `never said: ${words}`);
-    await input.sendKeys(file('loop.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="20"><g id="a"><use href="#a"/></g></svg>'));
+    const said = (words: string): Promise<unknown> =>
+      bench.until(
+        async () => (await driver.findElements(By.xpath(`//*[contains(text(), "${words}")]`))).length > 0,
+        `never said: ${words}`,
+      );
+    await input.sendKeys(
+      file(
+        'loop.svg',
+        '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="20"><g id="a"><use href="#a"/></g></svg>',
+      ),
+    );
     await said('refers to itself');
-    await input.sendKeys(file('million.svg', `<svg xmlns="http://www.w3.org/2000/svg" width="20" height="20">${'<path d="M0 0"/>'.repeat(30_000)}</svg>`));
+    await input.sendKeys(
+      file(
+        'million.svg',
+        `<svg xmlns="http://www.w3.org/2000/svg" width="20" height="20">${'<path d="M0 0"/>'.repeat(30_000)}</svg>`,
+      ),
+    );
     await said('more than 20,000 shapes');
     expect(await bench.document()).toEqual(before);
-    await input.sendKeys(file('own.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="30" height="30" onload="alert(1)"><script>alert(2)</script><circle cx="15" cy="15" r="9"/></svg>'));
+    await input.sendKeys(
+      file(
+        'own.svg',
+        '<svg xmlns="http://www.w3.org/2000/svg" width="30" height="30" onload="alert(1)"><script>alert(2)</script><circle cx="15" cy="15" r="9"/></svg>',
+      ),
+    );
     const own = await fill((l) => typeof l.fill.pattern.tile !== 'string', 'it was not taken');
     const { asset } = own.fill.pattern.tile as { asset: string };
     const kept = await (await fetch(`${app.address}/api/assets/${asset}`)).text();
@@ -203,7 +272,10 @@ describe('colours, gradients and patterns', () => {
   });
 
   it('backdrop layers are hidden, ordered by keys, and the paper shows where there is none', async () => {
-    const order = async (): Promise<string[]> => layers(await bench.document()).filter((l) => l.band === 'backdrop').map((l) => l.kind);
+    const order = async (): Promise<string[]> =>
+      layers(await bench.document())
+        .filter((l) => l.band === 'backdrop')
+        .map((l) => l.kind);
     expect(await order()).toEqual(['photo', 'fill']);
     await bench.find('[data-row][data-selected]');
     await bench.keys('[');
@@ -215,7 +287,10 @@ describe('colours, gradients and patterns', () => {
     await bench.untilDocument((p) => p.slides[0].paper === '#224466', 'the paper did not change');
     const hex = await bench.find('input[aria-label="Paper, seen where the backdrop is transparent, hex"]');
     await hex.sendKeys(Key.chord(Key.CONTROL, 'a'), '#22446g');
-    await bench.until(async () => (await driver.findElements(By.xpath('//*[contains(text(), "written #rrggbb")]'))).length > 0, 'nothing was said of the typo');
+    await bench.until(
+      async () => (await driver.findElements(By.xpath('//*[contains(text(), "written #rrggbb")]'))).length > 0,
+      'nothing was said of the typo',
+    );
     await hex.sendKeys(Key.ENTER);
     expect((await bench.document()).slides[0].paper).toBe('#224466');
   });
@@ -225,7 +300,14 @@ describe('overlays', () => {
   it('a fade lands between picture and text, from the nearest side, in a colour of the photo; its handles set it', async () => {
     await open('ostrel-reopening');
     await bench.menu('Add to Overlays', 'Fade');
-    const fade = async (ask: (l: FadeLayer) => boolean, what: string): Promise<FadeLayer> => one<FadeLayer>(await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'fade') && ask(one<FadeLayer>(p, 'fade')), what), 'fade');
+    const fade = async (ask: (l: FadeLayer) => boolean, what: string): Promise<FadeLayer> =>
+      one<FadeLayer>(
+        await bench.untilDocument(
+          (p) => layers(p).some((l) => l.kind === 'fade') && ask(one<FadeLayer>(p, 'fade')),
+          what,
+        ),
+        'fade',
+      );
     const first = await fade(() => true, 'no fade');
     expect(first).toMatchObject({ band: 'overlays', blend: 'normal', angle: 270 });
     expect(first.colour).not.toBe('#000000');
@@ -248,7 +330,10 @@ describe('overlays', () => {
     await driver.findElement(By.xpath('//label[.//span[text()="How far it reaches"]]')).click();
     const before = one<FadeLayer>(await bench.document(), 'fade').reach;
     await bench.click('Just enough');
-    const { reach } = one<FadeLayer>(await bench.untilDocument((p) => one<FadeLayer>(p, 'fade').reach !== before, 'its reach was not set'), 'fade');
+    const { reach } = one<FadeLayer>(
+      await bench.untilDocument((p) => one<FadeLayer>(p, 'fade').reach !== before, 'its reach was not set'),
+      'fade',
+    );
     await bench.untilVerdict('Clear');
     await bench.type('Gone at', String(Math.round(reach * 100) - 1));
     await bench.untilVerdict('Strained');
@@ -262,7 +347,10 @@ describe('overlays', () => {
 
   it('a plate lies behind the texts and goes where they go; Just enough finds its opacity', async () => {
     await bench.menu('Add to Overlays', 'Plate');
-    const plate = one<PlateLayer>(await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'plate'), 'no plate'), 'plate');
+    const plate = one<PlateLayer>(
+      await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'plate'), 'no plate'),
+      'plate',
+    );
     expect(plate.follows.sort()).toEqual(['headline', 'kicker']);
     const where = async () => (await bench.find(`[data-layer="${plate.id}"]`)).getRect();
     const before = await where();
@@ -277,7 +365,10 @@ describe('overlays', () => {
     await driver.findElement(By.xpath('//button[contains(normalize-space(.), "Stroke")]')).click();
     await driver.wait(until.elementIsVisible(await bench.find('input[aria-label="Stroke colour, hex"]')), WAIT);
     await bench.type('Stroke width', '6');
-    const done = one<PlateLayer>(await bench.untilDocument((p) => one<PlateLayer>(p, 'plate').stroke.width === 6, 'no stroke'), 'plate');
+    const done = one<PlateLayer>(
+      await bench.untilDocument((p) => one<PlateLayer>(p, 'plate').stroke.width === 6, 'no stroke'),
+      'plate',
+    );
     expect(done.radius).toEqual([40, 40, 40, 40]);
     await bench.press('[data-row][data-selected]');
     await bench.keys(Key.DELETE);
@@ -292,7 +383,10 @@ describe('overlays', () => {
     await bench.menu('Add to Overlays', 'Border');
     await bench.type('Inset', '50');
     await driver.findElement(By.xpath('//label[contains(., "Double")]')).click();
-    const border = one<BorderLayer>(await bench.untilDocument((p) => (one<BorderLayer>(p, 'border')?.gap ?? 0) > 0, 'no double border'), 'border');
+    const border = one<BorderLayer>(
+      await bench.untilDocument((p) => (one<BorderLayer>(p, 'border')?.gap ?? 0) > 0, 'no double border'),
+      'border',
+    );
     expect(border.inset).toBe(50);
     await bench.keys(Key.DELETE);
   });
@@ -302,7 +396,10 @@ describe('overlays', () => {
     const ratio = await bench.ratio();
     const stored = await bench.document();
     await bench.press('[aria-label^="Blend mode"]');
-    await driver.actions().move({ origin: await bench.find('[data-blend="screen"]') }).perform();
+    await driver
+      .actions()
+      .move({ origin: await bench.find('[data-blend="screen"]') })
+      .perform();
     await bench.until(async () => (await bench.ratio()) < ratio - 1, 'the mode was not shown');
     await bench.keys(Key.ESCAPE);
     await bench.until(async () => (await bench.ratio()) === ratio, 'the mode stayed');
@@ -328,12 +425,25 @@ describe('swatches and looks', () => {
     await bench.type('Hue', '120');
     await bench.type('Saturation', '100');
     await bench.type('Lightness', '50');
-    const p = await bench.untilDocument((q) => q.swatches.find((s) => s.id === 'amber')?.colour === '#00ff00', 'the swatch did not change');
-    for (const id of ['headline', 'line']) expect((layers(p).find((l) => l.id === id) as TextLayer).fill.colour).toEqual({ swatch: 'amber' });
+    const p = await bench.untilDocument(
+      (q) => q.swatches.find((s) => s.id === 'amber')?.colour === '#00ff00',
+      'the swatch did not change',
+    );
+    for (const id of ['headline', 'line'])
+      expect((layers(p).find((l) => l.id === id) as TextLayer).fill.colour).toEqual({ swatch: 'amber' });
     // A house swatch is the campaign's: another piece has it too.
-    await bench.until(async () => ((await (await fetch(`${app.address}/api/pieces/ostrel-evening`)).json()) as { piece: Piece }).piece.swatches.find((s) => s.id === 'amber')?.colour === '#00ff00', 'the campaign did not follow');
+    await bench.until(
+      async () =>
+        (
+          (await (await fetch(`${app.address}/api/pieces/ostrel-evening`)).json()) as { piece: Piece }
+        ).piece.swatches.find((s) => s.id === 'amber')?.colour === '#00ff00',
+      'the campaign did not follow',
+    );
     await (await bench.named('Unlink from Amber')).click();
-    await bench.untilDocument((q) => (layers(q).find((l) => l.id === 'line') as TextLayer).fill.colour === '#00ff00', 'it was not unlinked');
+    await bench.untilDocument(
+      (q) => (layers(q).find((l) => l.id === 'line') as TextLayer).fill.colour === '#00ff00',
+      'it was not unlinked',
+    );
     await bench.keys(Key.ESCAPE);
     for (let i = 0; i < 4; i++) await bench.undo();
   });
@@ -343,9 +453,14 @@ describe('swatches and looks', () => {
     await bench.selectRow('Plate');
     await (await bench.find('[aria-label^="Fill: #"]')).click();
     const p = await bench.document();
-    const plain = (l: PlateLayer | TextLayer): string => (typeof l.fill.colour === 'string' ? l.fill.colour : p.swatches.find((s) => s.id === (l.fill.colour as { swatch: string }).swatch)!.colour!);
+    const plain = (l: PlateLayer | TextLayer): string =>
+      typeof l.fill.colour === 'string'
+        ? l.fill.colour
+        : p.swatches.find((s) => s.id === (l.fill.colour as { swatch: string }).swatch)!.colour!;
     const ratio = contrastOfHex(plain(one(p, 'plate')), plain(layers(p).find((l) => l.id === 'line') as TextLayer));
-    expect(await (await bench.find('[data-testid="colour-contrast"]')).getText()).toBe(`${ratio.toFixed(1)} against Six walks from six platfo…`);
+    expect(await (await bench.find('[data-testid="colour-contrast"]')).getText()).toBe(
+      `${ratio.toFixed(1)} against Six walks from six platfo…`,
+    );
     await bench.keys(Key.ESCAPE);
   });
 
@@ -353,11 +468,20 @@ describe('swatches and looks', () => {
     const look = async (row: string, item: string): Promise<void> => {
       await bench.selectRow(row);
       await (await bench.find('[data-row][data-selected] [aria-label^="More for"]')).click();
-      await (await driver.wait(until.elementLocated(By.xpath(`//*[@role="menuitem"][normalize-space(.)="${item}"]`)), WAIT, `no ${item}`)).click();
+      await (
+        await driver.wait(
+          until.elementLocated(By.xpath(`//*[@role="menuitem"][normalize-space(.)="${item}"]`)),
+          WAIT,
+          `no ${item}`,
+        )
+      ).click();
     };
     await look('Headline', 'Copy look');
     await look('Line', 'Only its type');
-    const p = await bench.untilDocument((q) => (layers(q).find((l) => l.id === 'line') as TextLayer).font.family === 'Zilla Slab', 'the type was not laid on');
+    const p = await bench.untilDocument(
+      (q) => (layers(q).find((l) => l.id === 'line') as TextLayer).font.family === 'Zilla Slab',
+      'the type was not laid on',
+    );
     expect((layers(p).find((l) => l.id === 'line') as TextLayer).text).toContain('Six walks');
     await bench.undo();
   });
@@ -368,9 +492,15 @@ describe('swatches and looks', () => {
     await bench.press('[aria-label="Presets and swatches"]');
     await bench.take('[role="menuitem"][data-swatch="dawn"]');
     await bench.keys(Key.ESCAPE);
-    await bench.untilDocument((q) => (layers(q).find((l) => l.id === 'headline') as TextLayer).fill.gradientSwatch === 'dawn', 'it was not linked');
+    await bench.untilDocument(
+      (q) => (layers(q).find((l) => l.id === 'headline') as TextLayer).fill.gradientSwatch === 'dawn',
+      'it was not linked',
+    );
     await bench.press('[aria-label="Reverse"]');
-    const p = await bench.untilDocument((q) => q.swatches.find((s) => s.id === 'dawn')!.gradient!.stops[0].colour === '#f6dca6', 'the swatch did not change');
+    const p = await bench.untilDocument(
+      (q) => q.swatches.find((s) => s.id === 'dawn')!.gradient!.stops[0].colour === '#f6dca6',
+      'the swatch did not change',
+    );
     expect((layers(p).find((l) => l.id === 'headline') as TextLayer).fill.gradientSwatch).toBe('dawn');
   });
 

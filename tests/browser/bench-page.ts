@@ -15,7 +15,11 @@ export class BenchPage {
     return this.find(`[aria-label="${name}"]`);
   }
   async button(words: string): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.xpath(`//button[normalize-space(.)="${words}"]`)), WAIT, `no button ${words}`);
+    return this.driver.wait(
+      until.elementLocated(By.xpath(`//button[normalize-space(.)="${words}"]`)),
+      WAIT,
+      `no button ${words}`,
+    );
   }
   async click(words: string): Promise<void> {
     // A message may lie over it for a moment.
@@ -28,14 +32,18 @@ export class BenchPage {
   }
   /** Waits until a question to the page is answered with something true. */
   async until<T>(ask: () => Promise<T>, what: string, wait = WAIT): Promise<T> {
-    return (await this.driver.wait(async () => {
-      try {
-        return await ask();
-      } catch (e) {
-        if (/stale|no such element|not interactable|click intercepted/i.test((e as Error).message)) return false;
-        throw e;
-      }
-    }, wait, what)) as T;
+    return (await this.driver.wait(
+      async () => {
+        try {
+          return await ask();
+        } catch (e) {
+          if (/stale|no such element|not interactable|click intercepted/i.test((e as Error).message)) return false;
+          throw e;
+        }
+      },
+      wait,
+      what,
+    )) as T;
   }
   async verdict(): Promise<string> {
     return (await this.find('[data-testid="verdict"]')).getText();
@@ -47,11 +55,17 @@ export class BenchPage {
     return this.until(async () => (await this.verdict()) === word, `the verdict never became ${word}`);
   }
   untilSaved(): Promise<unknown> {
-    return this.until(async () => (await (await this.find('[data-saved]')).getAttribute('data-saved')) === 'saved', 'it was never saved');
+    return this.until(
+      async () => (await (await this.find('[data-saved]')).getAttribute('data-saved')) === 'saved',
+      'it was never saved',
+    );
   }
   /** Presses keys wherever the focus is. */
   async keys(...keys: string[]): Promise<void> {
-    await this.driver.actions().sendKeys(...keys).perform();
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
   }
   async chord(modifier: string, ...keys: string[]): Promise<void> {
     let a = this.driver.actions().keyDown(modifier);
@@ -69,7 +83,13 @@ export class BenchPage {
     return Promise.all((await this.driver.findElements(By.css('[data-row]'))).map((r) => r.getText()));
   }
   async selectRow(name: string): Promise<void> {
-    await (await this.driver.wait(until.elementLocated(By.xpath(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`)), WAIT, `no row ${name}`)).click();
+    await (
+      await this.driver.wait(
+        until.elementLocated(By.xpath(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`)),
+        WAIT,
+        `no row ${name}`,
+      )
+    ).click();
   }
   /** Opens a menu by its button and takes an item. */
   async menu(button: string, item: string): Promise<void> {
@@ -78,7 +98,11 @@ export class BenchPage {
   }
   /** Clicks what a selector (or an XPath) finds, once it can be seen. */
   async take(what: string): Promise<void> {
-    const found = await this.driver.wait(until.elementLocated(what.startsWith('/') ? By.xpath(what) : By.css(what)), WAIT, `no ${what}`);
+    const found = await this.driver.wait(
+      until.elementLocated(what.startsWith('/') ? By.xpath(what) : By.css(what)),
+      WAIT,
+      `no ${what}`,
+    );
     await this.driver.wait(until.elementIsVisible(found), WAIT);
     await found.click();
   }
@@ -94,7 +118,10 @@ export class BenchPage {
     }, `the field ${label} cannot be clicked`);
     await field!.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
   }
-  /** Brings something into view and waits until it no longer moves: menus open and parts of the controls unfold with a movement. */
+  /**
+   * Brings something into view and waits until it no longer moves: menus open and parts of the controls unfold with a
+   * movement.
+   */
   async settled(el: WebElement): Promise<void> {
     await this.driver.executeAsyncScript(
       `const [el, done] = arguments;
@@ -121,14 +148,23 @@ export class BenchPage {
   /** Turns the wheel over an element, with a key held. */
   async wheel(over: WebElement, dy: number, held: string): Promise<void> {
     // The type declarations do not know the wheel yet.
-    type Wheel = ReturnType<WebDriver['actions']> & { scroll(x: number, y: number, dx: number, dy: number, origin: WebElement): Wheel };
+    type Wheel = ReturnType<WebDriver['actions']> & {
+      scroll(x: number, y: number, dx: number, dy: number, origin: WebElement): Wheel;
+    };
     await (this.driver.actions().keyDown(held) as Wheel).scroll(0, 0, 0, dy, over).keyUp(held).perform();
   }
   /** Drags what is found by a selector by (dx, dy) CSS pixels. */
   async drag(css: string, dx: number, dy: number, from = { x: 0, y: 0 }): Promise<void> {
     const el = await this.find(css);
     await this.driver.executeScript('arguments[0].scrollIntoView({ block: "nearest" })', el);
-    await this.driver.actions().move({ origin: el, x: from.x, y: from.y }).press().move({ origin: Origin.POINTER, x: Math.round(dx / 2), y: Math.round(dy / 2), duration: 80 }).move({ origin: Origin.POINTER, x: dx - Math.round(dx / 2), y: dy - Math.round(dy / 2), duration: 80 }).release().perform();
+    await this.driver
+      .actions()
+      .move({ origin: el, x: from.x, y: from.y })
+      .press()
+      .move({ origin: Origin.POINTER, x: Math.round(dx / 2), y: Math.round(dy / 2), duration: 80 })
+      .move({ origin: Origin.POINTER, x: dx - Math.round(dx / 2), y: dy - Math.round(dy / 2), duration: 80 })
+      .release()
+      .perform();
   }
   /** The stored document of the piece that is open, once everything is saved. */
   async document(): Promise<Piece> {
@@ -149,10 +185,12 @@ export class BenchPage {
     await this.until(async () => (await this.verdict()) !== '', 'no reading came');
   }
   /**
-   * Clicks a label until what it belongs to has changed its state: while parts of the controls unfold, labels move away from under the pointer.
+   * Clicks a label until what it belongs to has changed its state: while parts of the controls unfold, labels move away
+   * from under the pointer.
    */
   async switched(xpath: string, change: (was: boolean) => boolean): Promise<void> {
-    const input = async () => this.driver.findElement(By.id((await (await this.driver.findElement(By.xpath(xpath))).getAttribute('for'))!));
+    const input = async () =>
+      this.driver.findElement(By.id((await (await this.driver.findElement(By.xpath(xpath))).getAttribute('for'))!));
     await this.driver.wait(until.elementLocated(By.xpath(xpath)), WAIT, `no ${xpath}`);
     const wanted = change(await (await input()).isSelected());
     await this.until(async () => {
@@ -174,7 +212,11 @@ export class BenchPage {
   /** Opens a folded part of the controls, where it is not open. */
   async unfold(name: string): Promise<void> {
     await this.until(async () => {
-      const control = await this.driver.wait(until.elementLocated(By.xpath(`//button[starts-with(normalize-space(.), "${name}")][@aria-expanded]`)), WAIT, `no ${name}`);
+      const control = await this.driver.wait(
+        until.elementLocated(By.xpath(`//button[starts-with(normalize-space(.), "${name}")][@aria-expanded]`)),
+        WAIT,
+        `no ${name}`,
+      );
       if ((await control.getAttribute('aria-expanded')) === 'true') return true;
       await this.settled(control);
       await control.click();
@@ -191,6 +233,8 @@ export class BenchPage {
   }
   /** Errors the page has logged since last asked. */
   async errors(): Promise<string[]> {
-    return (await this.driver.manage().logs().get('browser')).filter((e) => e.level.name === 'SEVERE').map((e) => e.message);
+    return (await this.driver.manage().logs().get('browser'))
+      .filter((e) => e.level.name === 'SEVERE')
+      .map((e) => e.message);
   }
 }

@@ -9,15 +9,35 @@ import chrome from 'selenium-webdriver/chrome.js';
 export async function openBrowser(): Promise<{ driver: WebDriver; downloads: string }> {
   const downloads = mkdtempSync(join(tmpdir(), 'plavo-downloads-'));
   const options = new chrome.Options();
-  options.addArguments('--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--window-size=1280,800', '--force-device-scale-factor=1', '--hide-scrollbars');
+  options.addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+    '--window-size=1280,800',
+    '--force-device-scale-factor=1',
+    '--hide-scrollbars',
+  );
   options.setChromeBinaryPath('/usr/bin/chromium');
   options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
   const logs = new logging.Preferences();
   logs.setLevel(logging.Type.BROWSER, logging.Level.ALL);
   options.setLoggingPrefs(logs);
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver')).build();
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
   await driver.manage().setTimeouts({ script: 60_000 });
   // The window of headless Chromium is a little smaller than asked; the viewport is what counts.
-  await (driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> }).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false });
+  await (driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> }).sendDevToolsCommand(
+    'Emulation.setDeviceMetricsOverride',
+    { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false },
+  );
   return { driver, downloads };
 }

@@ -1,28 +1,47 @@
-// Nothing lost, nothing reverted: what happens when windows, workers, journals and the server do not do what they should.
+// Nothing lost, nothing reverted: what happens when windows, workers, journals and the server do not do what they
+// should.
+import knex from 'knex';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import knex from 'knex';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
-import type { Application } from './application';
-import { WAIT, type BenchPage } from './bench-page';
-import { inSession } from './session';
 import type { Layer } from '../../src/core/kinds/layers';
 import type { PhotoLayer } from '../../src/core/kinds/photo';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Swatch } from '../../src/core/values/fill';
+import type { Application } from './application';
+import { type BenchPage, WAIT } from './bench-page';
+import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage;
 inSession((s) => void ({ app, driver, bench } = s));
 
-const call = async <T>(path: string, init: RequestInit = {}): Promise<T> => (await (await fetch(app.address + path, init)).json()) as T;
+const call = async <T>(path: string, init: RequestInit = {}): Promise<T> =>
+  (await (await fetch(app.address + path, init)).json()) as T;
 const stored = (id: string): Promise<{ revision: number; piece: Piece }> => call(`/api/pieces/${id}`);
-const copyOf = async (id: string, name: string): Promise<string> => (await call<{ id: string }>('/api/pieces', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ document: { ...(await stored(id)).piece, name }, campaign: 'ostrel-line' }) })).id;
+const copyOf = async (id: string, name: string): Promise<string> =>
+  (
+    await call<{ id: string }>('/api/pieces', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ document: { ...(await stored(id)).piece, name }, campaign: 'ostrel-line' }),
+    })
+  ).id;
 const save = async (id: string, change: (p: Piece) => Piece): Promise<void> => {
   const { revision, piece } = await stored(id);
-  await fetch(`${app.address}/api/pieces/${id}`, { method: 'PUT', headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` }, body: JSON.stringify(change(piece)) });
+  await fetch(`${app.address}/api/pieces/${id}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
+    body: JSON.stringify(change(piece)),
+  });
 };
-const nameShown = async (): Promise<string> => (await (await bench.named('Name of the piece')).getAttribute('value')) ?? '';
-const says = (words: string): Promise<unknown> => driver.wait(until.elementLocated(By.xpath(`//*[contains(normalize-space(.), "${words}")]`)), WAIT, `never said: ${words}`);
+const nameShown = async (): Promise<string> =>
+  (await (await bench.named('Name of the piece')).getAttribute('value')) ?? '';
+const says = (words: string): Promise<unknown> =>
+  driver.wait(
+    until.elementLocated(By.xpath(`//*[contains(normalize-space(.), "${words}")]`)),
+    WAIT,
+    `never said: ${words}`,
+  );
 const nudge = async (layer: string): Promise<void> => {
   await (await bench.find(`[data-layer="${layer}"]`)).click();
   await bench.keys(Key.ARROW_LEFT);
@@ -33,9 +52,16 @@ describe('the start page', () => {
     await driver.get(app.address);
     await (await bench.named('Light or dark surroundings')).click();
     await driver.navigate().refresh();
-    await bench.until(async () => (await driver.executeScript('return document.documentElement.dataset.mantineColorScheme')) === 'dark', 'it is not dark');
+    await bench.until(
+      async () => (await driver.executeScript('return document.documentElement.dataset.mantineColorScheme')) === 'dark',
+      'it is not dark',
+    );
     await (await bench.named('Light or dark surroundings')).click();
-    await bench.until(async () => (await driver.executeScript('return document.documentElement.dataset.mantineColorScheme')) === 'light', 'it is not light again');
+    await bench.until(
+      async () =>
+        (await driver.executeScript('return document.documentElement.dataset.mantineColorScheme')) === 'light',
+      'it is not light again',
+    );
     expect(await bench.errors()).toEqual([]);
   });
 
@@ -63,7 +89,8 @@ describe('the start page', () => {
   it('a damaged piece is shown so, everything else works, and an earlier version brings it back', async () => {
     const id = await copyOf('ostrel-cup', 'Was sound');
     await save(id, (p) => ({ ...p, name: 'Hurt' }));
-    const { url } = JSON.parse(readFileSync(join(app.folder, 'database.json'), 'utf8')) as { url: string }, db = knex({ client: 'mysql2', connection: url });
+    const { url } = JSON.parse(readFileSync(join(app.folder, 'database.json'), 'utf8')) as { url: string },
+      db = knex({ client: 'mysql2', connection: url });
     await db('pieces').where({ id }).update({ document: '{bad' });
     await db.destroy();
     await driver.get(`${app.address}/piece/${id}`);
@@ -125,11 +152,23 @@ describe('saving', () => {
       piece,
     );
   it('edits that an older program kept are brought forward; those that cannot be opened stay, and the piece opens all the same', async () => {
-    const older = await copyOf('ostrel-reopening', 'Kept by an older one'), broken = await copyOf('ostrel-reopening', 'Kept, but broken');
+    const older = await copyOf('ostrel-reopening', 'Kept by an older one'),
+      broken = await copyOf('ostrel-reopening', 'Kept, but broken');
     await bench.open(app.address, older);
     await driver.get(app.address);
-    const { piece } = await stored(older), { sizes, swatches: _s, ...rest } = piece;
-    await kept(older, { ...rest, name: 'From long ago', version: 1, width: sizes[0].width, height: sizes[0].height, slides: piece.slides.map((s) => ({ ...s, layers: s.layers.filter((l) => l.kind === 'photo' || l.kind === 'text') })) });
+    const { piece } = await stored(older),
+      { sizes, swatches: _s, ...rest } = piece;
+    await kept(older, {
+      ...rest,
+      name: 'From long ago',
+      version: 1,
+      width: sizes[0].width,
+      height: sizes[0].height,
+      slides: piece.slides.map((s) => ({
+        ...s,
+        layers: s.layers.filter((l) => l.kind === 'photo' || l.kind === 'text'),
+      })),
+    });
     await kept(broken, { format: 'plavo-piece', version: 2, slides: 'none' });
     await bench.open(app.address, older);
     await says('Unsaved edits are back');
@@ -142,8 +181,13 @@ describe('saving', () => {
 
   it('a house swatch that was taken out does not come back with another piece', async () => {
     const other = await copyOf('ostrel-cup', 'Uses the house');
-    const house = await fetch(`${app.address}/api/campaigns/ostrel-line/swatches`), before = (await house.json()) as Swatch[];
-    await fetch(`${app.address}/api/campaigns/ostrel-line/swatches`, { method: 'PUT', headers: { 'content-type': 'application/json', 'if-match': house.headers.get('etag')! }, body: JSON.stringify(before.filter((s) => s.id !== 'lichen')) });
+    const house = await fetch(`${app.address}/api/campaigns/ostrel-line/swatches`),
+      before = (await house.json()) as Swatch[];
+    await fetch(`${app.address}/api/campaigns/ostrel-line/swatches`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json', 'if-match': house.headers.get('etag')! },
+      body: JSON.stringify(before.filter((s) => s.id !== 'lichen')),
+    });
     await bench.open(app.address, other);
     await nudge('headline');
     await bench.untilSaved();
@@ -156,11 +200,19 @@ describe('the bench', () => {
   it('workers that break down are started again: the stage is painted anew, readings go on', async () => {
     const devTools = driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> };
     await devTools.sendDevToolsCommand('Page.enable', {});
-    await devTools.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: 'const W = Worker; window.started = []; window.Worker = class extends W { constructor(url, o) { super(url, o); this.label = o && o.name; window.started.push(this); } };' });
+    await devTools.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+      source:
+        'const W = Worker; window.started = []; window.Worker = class extends W { constructor(url, o) { super(url, o); this.label = o && o.name; window.started.push(this); } };',
+    });
     await bench.open(app.address, 'ostrel-reopening');
-    const painted = (): Promise<number> => driver.executeScript('return Number(document.documentElement.dataset.painted)');
-    const before = await painted(), ratio = await bench.ratio();
-    for (const name of ['stage', 'reading']) await driver.executeScript(`window.started.filter((w) => w.label === '${name}').at(-1).dispatchEvent(new ErrorEvent('error', { message: 'out of memory' }))`);
+    const painted = (): Promise<number> =>
+      driver.executeScript('return Number(document.documentElement.dataset.painted)');
+    const before = await painted(),
+      ratio = await bench.ratio();
+    for (const name of ['stage', 'reading'])
+      await driver.executeScript(
+        `window.started.filter((w) => w.label === '${name}').at(-1).dispatchEvent(new ErrorEvent('error', { message: 'out of memory' }))`,
+      );
     await bench.until(async () => (await painted()) > before, 'nothing was painted again');
     expect(await driver.executeScript("return window.started.filter((w) => w.label === 'stage').length")).toBe(2);
     await nudge('headline');
@@ -180,7 +232,17 @@ describe('the bench', () => {
     await bench.click('Paint on the stage');
     const brush = await bench.named('Paint what to remove');
     // The second is drawn while the first is still being solved.
-    await driver.actions().move({ origin: brush, x: 60, y: 30 }).press().move({ origin: Origin.POINTER, x: 20, y: 10, duration: 30 }).release().move({ origin: brush, x: -80, y: 60 }).press().move({ origin: Origin.POINTER, x: 30, y: 10, duration: 30 }).release().perform();
+    await driver
+      .actions()
+      .move({ origin: brush, x: 60, y: 30 })
+      .press()
+      .move({ origin: Origin.POINTER, x: 20, y: 10, duration: 30 })
+      .release()
+      .move({ origin: brush, x: -80, y: 60 })
+      .press()
+      .move({ origin: Origin.POINTER, x: 30, y: 10, duration: 30 })
+      .release()
+      .perform();
     const both = await bench.untilDocument((p) => photo(p).cut!.strokes.length === 2, 'a stroke is gone');
     expect(photo(both).cut!.mask).toHaveProperty('asset');
     await bench.click('Done painting');

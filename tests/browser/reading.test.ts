@@ -1,11 +1,11 @@
 // Reading and ways through, room and cutting out, driven through the real interface.
-import type { StoredMask } from '../../src/core/photo/mask';
 import { By, Key, Origin, type WebDriver } from 'selenium-webdriver';
 import type { FadeLayer } from '../../src/core/kinds/fade';
 import type { Layer } from '../../src/core/kinds/layers';
 import type { PhotoLayer } from '../../src/core/kinds/photo';
-import type { Piece } from '../../src/core/piece/schema';
 import type { TextLayer } from '../../src/core/kinds/text';
+import type { StoredMask } from '../../src/core/photo/mask';
+import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { type BenchPage } from './bench-page';
 import { inSession } from './session';
@@ -17,10 +17,19 @@ inSession((s) => void ({ app, driver, bench } = s));
 
 const layers = (p: Piece): Layer[] => p.slides[0].layers;
 const of = <L extends Layer>(p: Piece, kind: string): L => layers(p).findLast((l) => l.kind === kind) as L;
-const view = (words: string): Promise<void> => bench.switched(`//*[@aria-label="What can be done"]//label[.//span[text()="${words}"]]`, () => true);
+const view = (words: string): Promise<void> =>
+  bench.switched(`//*[@aria-label="What can be done"]//label[.//span[text()="${words}"]]`, () => true);
 const solved = async (): Promise<string[]> => {
-  await bench.until(async () => (await (await bench.find('[aria-busy]')).getAttribute('aria-busy')) === 'false' && (await driver.findElements(By.css('[data-way]'))).length > 0, 'ways were never solved', 60_000);
-  return Promise.all((await driver.findElements(By.css('[data-way]'))).map(async (e) => (await e.getAttribute('data-way'))!));
+  await bench.until(
+    async () =>
+      (await (await bench.find('[aria-busy]')).getAttribute('aria-busy')) === 'false' &&
+      (await driver.findElements(By.css('[data-way]'))).length > 0,
+    'ways were never solved',
+    60_000,
+  );
+  return Promise.all(
+    (await driver.findElements(By.css('[data-way]'))).map(async (e) => (await e.getAttribute('data-way'))!),
+  );
 };
 const clear = (): Promise<unknown> => bench.untilVerdict('Clear');
 
@@ -35,14 +44,20 @@ describe('ways through', () => {
     expect(words).toMatch(/reads \d+\.\d/);
     expect(await (await bench.find('[data-way="tint"]')).getText()).toMatch(/keeps \d\d %/);
     // The picture is painted: not all of one colour.
-    expect(await driver.executeScript(`const c = document.querySelector('[data-way="pool"] canvas'), d = c.getContext('2d').getImageData(0, 0, c.width, c.height).data; return new Set([...d].filter((_, i) => i % 4 === 0)).size > 20;`)).toBe(true);
+    expect(
+      await driver.executeScript(
+        `const c = document.querySelector('[data-way="pool"] canvas'), d = c.getContext('2d').getImageData(0, 0, c.width, c.height).data; return new Set([...d].filter((_, i) => i % 4 === 0)).size > 20;`,
+      ),
+    ).toBe(true);
     const before = layers(await bench.document()).length;
     await bench.press('[data-way="pool"] > button');
     await clear();
     const after = await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'pool'), 'no pool was laid');
     expect(of(after, 'pool')).toMatchObject({ band: 'overlays', follows: ['kicker', 'headline'] });
     await bench.undo();
-    expect(layers(await bench.untilDocument((p) => layers(p).length === before, 'it was not undone in one step'))).toHaveLength(before);
+    expect(
+      layers(await bench.untilDocument((p) => layers(p).length === before, 'it was not undone in one step')),
+    ).toHaveLength(before);
   });
 
   it('pointing at one shows it, B held shows what was before, the line compares', async () => {
@@ -59,10 +74,19 @@ describe('ways through', () => {
     await bench.press('[data-way="plate"] [aria-label^="Compare"]');
     const line = await bench.named('Line between before and after');
     expect(await line.getAttribute('aria-valuenow')).toBe('50');
-    await driver.actions().move({ origin: line }).press().move({ origin: Origin.POINTER, x: 80, y: 0 }).release().perform();
+    await driver
+      .actions()
+      .move({ origin: line })
+      .press()
+      .move({ origin: Origin.POINTER, x: 80, y: 0 })
+      .release()
+      .perform();
     await bench.until(async () => Number(await line.getAttribute('aria-valuenow')) > 55, 'the line did not move');
     await bench.press('[data-way="plate"] [aria-label^="Compare"]');
-    await bench.until(async () => (await driver.findElements(By.css('[data-before]'))).length === 0, 'the comparison stayed');
+    await bench.until(
+      async () => (await driver.findElements(By.css('[data-before]'))).length === 0,
+      'the comparison stayed',
+    );
     // Nothing was taken by looking.
     expect(layers(await bench.document()).some((l) => l.kind === 'plate')).toBe(false);
   });
@@ -76,7 +100,10 @@ describe('ways through', () => {
     const p = await bench.untilDocument((d) => layers(d).some((l) => l.kind === 'pool'), 'no pool');
     expect(of(p, 'tint')).toMatchObject({ visible: false });
     await bench.undo();
-    await bench.untilDocument((d) => of(d, 'tint').visible && !layers(d).some((l) => l.kind === 'pool'), 'it was not undone');
+    await bench.untilDocument(
+      (d) => of(d, 'tint').visible && !layers(d).some((l) => l.kind === 'pool'),
+      'it was not undone',
+    );
   });
 });
 
@@ -91,7 +118,10 @@ describe('just enough for every treatment', () => {
     const before = JSON.stringify(await bench.document());
     await view('Strength');
     await bench.pick('Treatment', name);
-    await bench.until(async () => name === 'New fade' || /is enough/.test(await (await bench.find('[aria-label="Reading"]')).getText()), 'no strength was found');
+    await bench.until(
+      async () => name === 'New fade' || /is enough/.test(await (await bench.find('[aria-label="Reading"]')).getText()),
+      'no strength was found',
+    );
     await bench.press('[data-just-enough]');
     await clear();
     await bench.untilDocument(done, `${name} was not set`);
@@ -100,27 +130,59 @@ describe('just enough for every treatment', () => {
   });
 
   it('one tint for all slides of a carousel', async () => {
-    const { piece } = (await (await fetch(`${app.address}/api/pieces/ostrel-reopening`)).json()) as { piece: Piece }, [slide] = piece.slides;
-    const document = { ...piece, name: 'Three slides', slides: ['a', 'b', 'c'].map((id, i) => ({ ...slide, id, layers: slide.layers.filter((l) => i < 2 || l.kind === 'photo') })) };
-    const made = (await (await fetch(`${app.address}/api/pieces`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ document }) })).json()) as { id: string };
+    const { piece } = (await (await fetch(`${app.address}/api/pieces/ostrel-reopening`)).json()) as { piece: Piece },
+      [slide] = piece.slides;
+    const document = {
+      ...piece,
+      name: 'Three slides',
+      slides: ['a', 'b', 'c'].map((id, i) => ({
+        ...slide,
+        id,
+        layers: slide.layers.filter((l) => i < 2 || l.kind === 'photo'),
+      })),
+    };
+    const made = (await (
+      await fetch(`${app.address}/api/pieces`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ document }),
+      })
+    ).json()) as { id: string };
     await bench.open(app.address, made.id);
     const slides = 3;
     await view('Strength');
     await bench.pick('Treatment', 'New tint');
     await bench.choose(`All ${slides} slides`);
-    await bench.until(async () => /\d+ % is enough for every text of all slides/.test(await (await bench.find('[aria-label="Reading"]')).getText()), 'no strength for all slides');
+    await bench.until(
+      async () =>
+        /\d+ % is enough for every text of all slides/.test(
+          await (await bench.find('[aria-label="Reading"]')).getText(),
+        ),
+      'no strength for all slides',
+    );
     await bench.press('[data-just-enough]');
     // The slide without texts gets none.
-    const p = await bench.untilDocument((d) => d.slides.map((s) => s.layers.filter((l) => l.kind === 'tint').length).join() === '1,1,0', 'not every slide has the tint');
-    expect(p.slides[0].layers.find((l) => l.kind === 'tint')!.opacity).toBe(p.slides[1].layers.find((l) => l.kind === 'tint')!.opacity);
+    const p = await bench.untilDocument(
+      (d) => d.slides.map((s) => s.layers.filter((l) => l.kind === 'tint').length).join() === '1,1,0',
+      'not every slide has the tint',
+    );
+    expect(p.slides[0].layers.find((l) => l.kind === 'tint')!.opacity).toBe(
+      p.slides[1].layers.find((l) => l.kind === 'tint')!.opacity,
+    );
     await bench.undo();
-    await bench.untilDocument((d) => d.slides.every((s) => !s.layers.some((l) => l.kind === 'tint')), 'it was not undone in one step');
+    await bench.untilDocument(
+      (d) => d.slides.every((s) => !s.layers.some((l) => l.kind === 'tint')),
+      'it was not undone in one step',
+    );
   });
 
   it('what cannot be says so: a blur where the letters are too light for what is behind them', async () => {
     await bench.open(app.address, 'ostrel-reopening');
     await bench.pick('Treatment', 'Photo blurred');
-    await bench.until(async () => /Not enough even at 100 %/.test(await (await bench.find('[aria-label="Reading"]')).getText()), 'nothing was said');
+    await bench.until(
+      async () => /Not enough even at 100 %/.test(await (await bench.find('[aria-label="Reading"]')).getText()),
+      'nothing was said',
+    );
     await bench.press('[data-just-enough]');
     await bench.take('//*[contains(text(), "Cannot be reached by this alone")]');
   });
@@ -137,10 +199,16 @@ describe('places and inks', () => {
     const spot = await bench.find('[data-spot="1"]');
     const said = (await spot.getText()).match(/(\d+\.\d) of/)![1];
     await driver.actions().move({ origin: spot }).perform();
-    await bench.until(async () => Math.abs((await bench.ratio()) - Number(said)) < 0.06, 'the reading there is not what was said');
+    await bench.until(
+      async () => Math.abs((await bench.ratio()) - Number(said)) < 0.06,
+      'the reading there is not what was said',
+    );
     await spot.click();
     await bench.untilDocument((p) => JSON.stringify(moved(p).box) !== JSON.stringify(was.box), 'it did not move');
-    await bench.until(async () => Math.abs((await bench.ratio()) - Number(said)) < 0.06, 'it does not read as was said');
+    await bench.until(
+      async () => Math.abs((await bench.ratio()) - Number(said)) < 0.06,
+      'it does not read as was said',
+    );
     await bench.undo();
     await bench.untilDocument((p) => JSON.stringify(moved(p).box) === JSON.stringify(was.box), 'it did not go back');
     await bench.toggle('Map of the slide for this text');
@@ -161,7 +229,9 @@ describe('places and inks', () => {
     await first.click();
     const inked = await bench.untilDocument((p) => {
       const { colour } = of<TextLayer>(p, 'text').fill;
-      return typeof colour === 'string' ? colour === hex : p.swatches.find((s) => s.id === colour.swatch)?.colour === hex;
+      return typeof colour === 'string'
+        ? colour === hex
+        : p.swatches.find((s) => s.id === colour.swatch)?.colour === hex;
     }, 'the ink was not taken');
     expect(of<TextLayer>(inked, 'text').fill.kind).toBe('colour');
     await bench.undo();
@@ -171,12 +241,22 @@ describe('places and inks', () => {
 describe('views and overview', () => {
   it('the weakest word is marked on the picture until it is Clear, and never in the clean view', async () => {
     await bench.open(app.address, 'ostrel-reopening');
-    const marked = async (): Promise<string[]> => Promise.all((await driver.findElements(By.css('[data-weakest]'))).map(async (e) => (await e.getAttribute('data-weakest'))!));
+    const marked = async (): Promise<string[]> =>
+      Promise.all(
+        (await driver.findElements(By.css('[data-weakest]'))).map(async (e) => (await e.getAttribute('data-weakest'))!),
+      );
     await bench.until(async () => (await marked()).length === 1, 'the weakest word is not marked');
-    const word = await bench.find('[data-weakest]'), { x, y, width, height } = await word.getRect(), text = await (await bench.find('[data-layer="kicker"]')).getRect();
+    const word = await bench.find('[data-weakest]'),
+      { x, y, width, height } = await word.getRect(),
+      text = await (await bench.find('[data-layer="kicker"]')).getRect();
     expect(await (await bench.find('section[aria-label="Reading"] q')).getText()).toBe((await marked())[0]);
     // Round that word, within the text it belongs to.
-    expect([x > text.x - 12, x + width < text.x + text.width + 12, y > text.y - 12, y + height < text.y + text.height + 12]).toEqual([true, true, true, true]);
+    expect([
+      x > text.x - 12,
+      x + width < text.x + text.width + 12,
+      y > text.y - 12,
+      y + height < text.y + text.height + 12,
+    ]).toEqual([true, true, true, true]);
     await bench.choose('Clean');
     await bench.until(async () => (await marked()).length === 0, 'the clean view shows a mark');
     await bench.choose('Plain');
@@ -195,17 +275,27 @@ describe('views and overview', () => {
     await bench.pick('See and read it', 'Bright sun');
     await bench.until(async () => (await bench.ratio()) < plain - 0.2, 'the sun changed nothing');
     expect(await (await bench.find('[aria-label="Reading"]')).getText()).toContain('Read in bright sun');
-    expect(await driver.executeScript(`return getComputedStyle(document.querySelector('main canvas')).filter`)).toContain('url');
+    expect(
+      await driver.executeScript(`return getComputedStyle(document.querySelector('main canvas')).filter`),
+    ).toContain('url');
     await bench.pick('See and read it', 'Without green cones');
-    await bench.until(async () => Math.abs((await bench.ratio()) - plain) < 0.4, 'grey trees changed without green cones');
+    await bench.until(
+      async () => Math.abs((await bench.ratio()) - plain) < 0.4,
+      'grey trees changed without green cones',
+    );
     await bench.pick('See and read it', 'As shown');
-    const shown = await driver.executeScript<number>(`return document.querySelector('main canvas').getBoundingClientRect().width`);
+    const shown = await driver.executeScript<number>(
+      `return document.querySelector('main canvas').getBoundingClientRect().width`,
+    );
     expect(Math.abs(shown - 1440)).toBeLessThan(2);
     await bench.keys(Key.ESCAPE);
     await bench.choose('Calm');
     await bench.find('[data-calm-map="ready"]');
     await bench.choose('Letters');
-    await bench.until(async () => (await driver.findElements(By.css('[data-verdict]'))).length > 10, 'no letters are marked');
+    await bench.until(
+      async () => (await driver.findElements(By.css('[data-verdict]'))).length > 10,
+      'no letters are marked',
+    );
     await bench.choose('Plain');
   });
 
@@ -222,10 +312,20 @@ describe('views and overview', () => {
     });
     expect(standing).toEqual([...standing].sort((a, b) => a - b));
     await bench.choose('Strict, 7 or 4.5');
-    await bench.until(async () => (await Promise.all((await driver.findElements(By.css('tr[data-reading]'))).map((r) => r.getText()))).filter((r) => / of ([5-9]|1\d)\./.test(r)).length >= 3, 'the goal changed nothing');
+    await bench.until(
+      async () =>
+        (await Promise.all((await driver.findElements(By.css('tr[data-reading]'))).map((r) => r.getText()))).filter(
+          (r) => / of ([5-9]|1\d)\./.test(r),
+        ).length >= 3,
+      'the goal changed nothing',
+    );
     await bench.choose('Standard, 4.5 or 3');
     await bench.take('//tr[@data-reading][contains(., "Narrow")]//button');
-    await bench.until(async () => (await (await bench.find('input[aria-label="Size of the piece"]')).getAttribute('value'))!.startsWith('Narrow'), 'it did not go there');
+    await bench.until(
+      async () =>
+        (await (await bench.find('input[aria-label="Size of the piece"]')).getAttribute('value'))!.startsWith('Narrow'),
+      'it did not go there',
+    );
   });
 });
 
@@ -234,7 +334,13 @@ describe('room and cutting out', () => {
     await bench.open(app.address, 'ostrel-reopening');
     await bench.selectRow('Lake Sill in winter');
     await bench.unfold('Make room');
-    await bench.until(async () => /Best on the (left|right|top|bottom)/.test(await (await bench.find('[aria-label="Reading and controls"]')).getText()), 'the sides were not rated');
+    await bench.until(
+      async () =>
+        /Best on the (left|right|top|bottom)/.test(
+          await (await bench.find('[aria-label="Reading and controls"]')).getText(),
+        ),
+      'the sides were not rated',
+    );
     await bench.type('Left', '30');
     const made = await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').room?.left === 0.3, 'no room was made');
     expect(of<PhotoLayer>(made, 'photo').room).toMatchObject({ on: true, reach: null });
@@ -247,18 +353,35 @@ describe('room and cutting out', () => {
     await bench.selectRow('Enamel cup');
     await bench.unfold('Cut out');
     await bench.click('Cut out the subject');
-    const cut = of<PhotoLayer>(await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut !== null, 'nothing was cut out'), 'photo').cut!;
+    const cut = of<PhotoLayer>(
+      await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut !== null, 'nothing was cut out'),
+      'photo',
+    ).cut!;
     // The mask is kept beside the document, and is there to be had.
-    expect((await fetch(`${app.address}/api/assets/${(cut.mask as StoredMask).asset}`)).headers.get('content-type')).toBe('image/png');
+    expect(
+      (await fetch(`${app.address}/api/assets/${(cut.mask as StoredMask).asset}`)).headers.get('content-type'),
+    ).toBe('image/png');
     await bench.click('Paint on the stage');
     const brush = await bench.named('Paint what to remove');
-    await driver.actions().move({ origin: brush, x: 60, y: 30 }).press().move({ origin: Origin.POINTER, x: 40, y: 20, duration: 100 }).release().perform();
-    const stroked = of<PhotoLayer>(await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut?.strokes.length === 1, 'the stroke did nothing'), 'photo').cut!;
+    await driver
+      .actions()
+      .move({ origin: brush, x: 60, y: 30 })
+      .press()
+      .move({ origin: Origin.POINTER, x: 40, y: 20, duration: 100 })
+      .release()
+      .perform();
+    const stroked = of<PhotoLayer>(
+      await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut?.strokes.length === 1, 'the stroke did nothing'),
+      'photo',
+    ).cut!;
     expect((stroked.mask as StoredMask).asset).not.toBe((cut.mask as StoredMask).asset);
     expect(stroked.strokes[0]).toMatchObject({ keep: false });
     await bench.click('Done painting');
     await bench.undo();
-    await bench.untilDocument((p) => (of<PhotoLayer>(p, 'photo').cut?.mask as StoredMask | undefined)?.asset === (cut.mask as StoredMask).asset, 'the stroke was not undone');
+    await bench.untilDocument(
+      (p) => (of<PhotoLayer>(p, 'photo').cut?.mask as StoredMask | undefined)?.asset === (cut.mask as StoredMask).asset,
+      'the stroke was not undone',
+    );
     await bench.click('Whole photo');
     await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut === null, 'the photo is not whole');
   });

@@ -3,13 +3,22 @@ import { createInterface } from 'node:readline';
 import { startApplication } from '../../scripts/lib/application.mjs';
 import { freePort } from '../../scripts/lib/database.mjs';
 
-const application = await startApplication({ dataDir: process.argv[2], port: await freePort(), host: process.env.PLAVO_TEST_HOST, quiet: true, databaseUrl: '' });
+const application = await startApplication({
+  dataDir: process.argv[2],
+  port: await freePort(),
+  host: process.env.PLAVO_TEST_HOST,
+  quiet: true,
+  databaseUrl: '',
+});
 console.log(`ready ${application.address}`);
 const input = createInterface({ input: process.stdin });
 input.on('line', async (line) => {
   if (line === 'kill') await application.kill();
   else if (line === 'restart') await application.restart();
-  else if (line === 'processes') return console.log(`processes: done ${JSON.stringify({ application: application.pid(), database: application.databasePid() })}`);
+  else if (line === 'processes')
+    return console.log(
+      `processes: done ${JSON.stringify({ application: application.pid(), database: application.databasePid() })}`,
+    );
   else if (line === 'stop') {
     await application.stop();
     process.exit(0);

@@ -1,6 +1,6 @@
 // What a file of browser tests works with: the application with the demo data, a browser, the bench.
 import type { WebDriver } from 'selenium-webdriver';
-import { startForTests, type Application } from './application';
+import { type Application, startForTests } from './application';
 import { BenchPage } from './bench-page';
 import { openBrowser } from './driver';
 
@@ -16,7 +16,8 @@ export interface Session {
 export function inSession(begun: (session: Session) => void): void {
   let session: Session | undefined;
   beforeAll(async () => {
-    const app = await startForTests(), { driver, downloads } = await openBrowser();
+    const app = await startForTests(),
+      { driver, downloads } = await openBrowser();
     session = { app, driver, downloads, bench: new BenchPage(driver) };
     begun(session);
   });

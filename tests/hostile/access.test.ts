@@ -1,18 +1,30 @@
 // Where others can reach the server: nobody gets anything without the passphrase, and nobody can try for long.
 import type { Application } from '../browser/application';
-import { expectProblem, withApplication, type Client } from './client';
+import { type Client, expectProblem, withApplication } from './client';
 
 const PHRASE = 'slow trains and long views';
 let app: Application, client: Client;
 withApplication((a, c) => void ([app, client] = [a, c]), { PLAVO_PASSPHRASE: PHRASE });
 
-const signIn = (passphrase: string, from?: string) => client.send('POST', '/api/sign-in', { passphrase }, from ? { 'x-forwarded-for': from } : {});
+const signIn = (passphrase: string, from?: string) =>
+  client.send('POST', '/api/sign-in', { passphrase }, from ? { 'x-forwarded-for': from } : {});
 const cookieOf = (headers: Headers): string => headers.get('set-cookie')!.split(';')[0];
 
 it('pages lead to the way in, programs and pictures are refused', async () => {
   const page = await fetch(`${app.address}/piece/ostrel-cup`, { redirect: 'manual' });
-  expect([page.status, page.headers.get('location')]).toEqual([307, expect.stringContaining('/sign-in?next=%2Fpiece%2Fostrel-cup')]);
-  for (const path of ['/api/pieces', '/api/pieces/ostrel-cup', '/api/pieces/ostrel-cup/render', '/api/assets', '/api/openapi.json', '/api/campaigns']) expectProblem(await client.call(path), 401);
+  expect([page.status, page.headers.get('location')]).toEqual([
+    307,
+    expect.stringContaining('/sign-in?next=%2Fpiece%2Fostrel-cup'),
+  ]);
+  for (const path of [
+    '/api/pieces',
+    '/api/pieces/ostrel-cup',
+    '/api/pieces/ostrel-cup/render',
+    '/api/assets',
+    '/api/openapi.json',
+    '/api/campaigns',
+  ])
+    expectProblem(await client.call(path), 401);
   expectProblem(await client.send('PUT', '/api/pieces/ostrel-cup', {}), 401);
   expect((await client.call('/sign-in')).text).toContain('Passphrase');
 });

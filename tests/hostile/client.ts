@@ -1,7 +1,7 @@
 // What hostile tests ask with: answers with how long they took, memory of all processes of the application.
 import { request } from 'node:http';
-import { startForTests, type Application } from '../browser/application';
 import type { Piece } from '../../src/core/piece/schema';
+import { type Application, startForTests } from '../browser/application';
 
 export interface Answer {
   status: number;
@@ -15,11 +15,30 @@ export class Client {
   constructor(readonly app: Pick<Application, 'address'>) {}
 
   async call(path: string, init: RequestInit = {}): Promise<Answer> {
-    const began = performance.now(), r = await fetch(this.app.address + path, init), text = await r.text();
-    return { status: r.status, type: r.headers.get('content-type') ?? '', text, headers: r.headers, ms: performance.now() - began };
+    const began = performance.now(),
+      r = await fetch(this.app.address + path, init),
+      text = await r.text();
+    return {
+      status: r.status,
+      type: r.headers.get('content-type') ?? '',
+      text,
+      headers: r.headers,
+      ms: performance.now() - began,
+    };
   }
-  send(method: string, path: string, body: unknown, headers: Record<string, string> = {}, signal?: AbortSignal): Promise<Answer> {
-    return this.call(path, { method, headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body), signal });
+  send(
+    method: string,
+    path: string,
+    body: unknown,
+    headers: Record<string, string> = {},
+    signal?: AbortSignal,
+  ): Promise<Answer> {
+    return this.call(path, {
+      method,
+      headers: { 'content-type': 'application/json', ...headers },
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+      signal,
+    });
   }
   upload(bytes: Uint8Array | string, name: string, signal?: AbortSignal): Promise<Answer> {
     const form = new FormData();
@@ -36,7 +55,11 @@ export class Client {
   }
 
   /** A request as it is written, path and method unchanged. */
-  raw(method: string, path: string, headers: Record<string, string> = {}): Promise<{ status: number; type: string; text: string }> {
+  raw(
+    method: string,
+    path: string,
+    headers: Record<string, string> = {},
+  ): Promise<{ status: number; type: string; text: string }> {
     const { hostname, port } = new URL(this.app.address);
     return new Promise((resolve, reject) => {
       const r = request({ hostname, port, method, path, headers, agent: false }, (res) => {
@@ -52,7 +75,10 @@ export class Client {
 }
 
 /** Starts the application before the tests of a block and stops it after them; `begun` gets it and a client. */
-export function withApplication(begun: (app: Application, client: Client) => void, env: Record<string, string> = {}): void {
+export function withApplication(
+  begun: (app: Application, client: Client) => void,
+  env: Record<string, string> = {},
+): void {
   let app: Application | undefined;
   beforeAll(async () => {
     app = await startForTests(env);
@@ -63,7 +89,8 @@ export function withApplication(begun: (app: Application, client: Client) => voi
 
 /** The longest the event loop of the server kept a light request waiting while something else went on, ms. */
 export async function longestWait(client: Client, meanwhile: Promise<unknown>, path = '/api/health'): Promise<number> {
-  let over = false, longest = 0;
+  let over = false,
+    longest = 0;
   void meanwhile.finally(() => (over = true)).catch(() => {});
   while (!over) longest = Math.max(longest, (await client.call(path)).ms);
   await meanwhile;
@@ -72,6 +99,9 @@ export async function longestWait(client: Client, meanwhile: Promise<unknown>, p
 
 /** Is it an error in words, as a program can read it? */
 export function expectProblem(a: { status: number; type: string; text: string }, ...statuses: number[]): void {
-  expect({ status: statuses.includes(a.status) ? 'as expected' : `${a.status}: ${a.text.slice(0, 200)}`, type: a.type }).toEqual({ status: 'as expected', type: 'application/problem+json' });
+  expect({
+    status: statuses.includes(a.status) ? 'as expected' : `${a.status}: ${a.text.slice(0, 200)}`,
+    type: a.type,
+  }).toEqual({ status: 'as expected', type: 'application/problem+json' });
   expect((JSON.parse(a.text) as { title: string }).title).toMatch(/./);
 }

@@ -1,4 +1,10 @@
 /** Hostile files, requests and faults against the real application; no browser. */
 import base from '../../jest.config.mjs';
 
-export default { ...base, rootDir: '../..', testMatch: ['<rootDir>/tests/hostile/**/*.test.ts'], testTimeout: 240_000, forceExit: true };
+export default {
+  ...base,
+  rootDir: '../..',
+  testMatch: ['<rootDir>/tests/hostile/**/*.test.ts'],
+  testTimeout: 240_000,
+  forceExit: true,
+};

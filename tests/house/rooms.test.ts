@@ -1,4 +1,5 @@
-// The rooms of the house: each uses only what lies below it, and no files go in a circle; types count like everything else.
+// The rooms of the house: each uses only what lies below it, and no files go in a circle; types count like everything
+// else.
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join, relative } from 'node:path';
 import ts from 'typescript';
@@ -24,7 +25,9 @@ const ROOMS = [
 const NEVER: [string, string][] = [['interface', 'server']];
 
 const root = join(process.cwd(), 'src');
-const files = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter((f) => /\.tsx?$/.test(f) && !/\.(?:test|d)\.tsx?$/.test(f) && !f.startsWith('core/testing/'));
+const files = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter(
+  (f) => /\.tsx?$/.test(f) && !/\.(?:test|d)\.tsx?$/.test(f) && !f.startsWith('core/testing/'),
+);
 const within = new Set(files);
 
 /** Files of the house that a file imports, for values or for types. */
@@ -33,7 +36,10 @@ function importsOf(file: string): string[] {
   return importedFiles.flatMap(({ fileName }) => {
     if (!fileName.startsWith('.')) return [];
     const to = relative(root, join(root, dirname(file), fileName));
-    return ['.ts', '.tsx', '/index.ts', ''].map((end) => to + end).filter((f) => within.has(f)).slice(0, 1);
+    return ['.ts', '.tsx', '/index.ts', '']
+      .map((end) => to + end)
+      .filter((f) => within.has(f))
+      .slice(0, 1);
   });
 }
 const arrows = new Map(files.map((f) => [f, importsOf(f)]));
@@ -44,13 +50,15 @@ const roomOf = (file: string): { room: string; floor: number } | null => {
 
 it('every file stands in a room', () => {
   expect(files.filter((f) => !roomOf(f))).toEqual([]);
-  for (const row of ROOMS) for (const room of row) expect({ room, there: existsSync(join(root, room)) }).toEqual({ room, there: true });
+  for (const row of ROOMS)
+    for (const room of row) expect({ room, there: existsSync(join(root, room)) }).toEqual({ room, there: true });
 });
 
 it('no room uses one above it, nor its neighbour', () => {
   const wrong = [...arrows].flatMap(([from, all]) =>
     all.flatMap((to) => {
-      const a = roomOf(from)!, b = roomOf(to)!;
+      const a = roomOf(from)!,
+        b = roomOf(to)!;
       const never = NEVER.some(([x, y]) => a.room.startsWith(x) && b.room.startsWith(y));
       return a.room !== b.room && (b.floor >= a.floor || never) ? [`${from} -> ${to}`] : [];
     }),
@@ -59,7 +67,8 @@ it('no room uses one above it, nor its neighbour', () => {
 });
 
 it('no files go in a circle', () => {
-  const done = new Set<string>(), circles: string[] = [];
+  const done = new Set<string>(),
+    circles: string[] = [];
   const visit = (file: string, path: string[]): void => {
     if (path.includes(file)) return void circles.push([...path.slice(path.indexOf(file)), file].join(' -> '));
     if (done.has(file)) return;

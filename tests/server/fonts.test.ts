@@ -4,13 +4,15 @@ import { join } from 'node:path';
 import { deflateSync } from 'node:zlib';
 import { compress } from 'wawoff2';
 import { sfntFacts } from '../../src/core/type/sfnt';
-import { checkedFont, keepFont, listFonts, ownFamilies, removeFont, unpackWoff } from '../../src/server/fonts';
-import { closeDatabase } from '../../src/server/database';
-import { createCampaign } from '../../src/server/pieces';
 import { assetBytes } from '../../src/server/assets';
+import { closeDatabase } from '../../src/server/database';
+import { checkedFont, keepFont, listFonts, ownFamilies, removeFont, unpackWoff } from '../../src/server/fonts';
+import { createCampaign } from '../../src/server/pieces';
 import { Problem } from '../../src/server/problem';
 
-const ttf = new Uint8Array(readFileSync(join('node_modules/@expo-google-fonts/lora/700Bold_Italic/Lora_700Bold_Italic.ttf')));
+const ttf = new Uint8Array(
+  readFileSync(join('node_modules/@expo-google-fonts/lora/700Bold_Italic/Lora_700Bold_Italic.ttf')),
+);
 afterAll(closeDatabase);
 const refused = async (bytes: Uint8Array, name = 'x.ttf'): Promise<string> => {
   try {
@@ -23,12 +25,17 @@ const refused = async (bytes: Uint8Array, name = 'x.ttf'): Promise<string> => {
 };
 /** A TTF packed as WOFF 1.0. */
 function woff(font: Uint8Array): Uint8Array {
-  const view = new DataView(font.buffer, font.byteOffset, font.byteLength), n = view.getUint16(4);
-  const parts: Buffer[] = [], entries = Buffer.alloc(n * 20);
+  const view = new DataView(font.buffer, font.byteOffset, font.byteLength),
+    n = view.getUint16(4);
+  const parts: Buffer[] = [],
+    entries = Buffer.alloc(n * 20);
   let at = 44 + n * 20;
   for (let i = 0; i < n; i++) {
-    const e = 12 + i * 16, length = view.getUint32(e + 12), raw = Buffer.from(font.subarray(view.getUint32(e + 8), view.getUint32(e + 8) + length));
-    const packed = deflateSync(raw), kept = packed.length < length ? packed : raw;
+    const e = 12 + i * 16,
+      length = view.getUint32(e + 12),
+      raw = Buffer.from(font.subarray(view.getUint32(e + 8), view.getUint32(e + 8) + length));
+    const packed = deflateSync(raw),
+      kept = packed.length < length ? packed : raw;
     entries.writeUInt32BE(view.getUint32(e), i * 20);
     entries.writeUInt32BE(at, i * 20 + 4);
     entries.writeUInt32BE(kept.length, i * 20 + 8);
@@ -52,14 +59,17 @@ it('says what a font says of itself', () => {
 });
 
 it('takes TTF, WOFF and WOFF2 alike; one that has a name of ours is told apart', async () => {
-  for (const bytes of [ttf, woff(ttf), new Uint8Array(await compress(ttf))]) expect(await checkedFont(bytes, 'a.font')).toMatchObject({ family: 'Lora (own)', weight: 700, italic: true });
+  for (const bytes of [ttf, woff(ttf), new Uint8Array(await compress(ttf))])
+    expect(await checkedFont(bytes, 'a.font')).toMatchObject({ family: 'Lora (own)', weight: 700, italic: true });
   // Unpacked, every table is what it was.
   expect(sfntFacts(unpackWoff(woff(ttf)))).toEqual(sfntFacts(ttf));
 });
 
 it('what is no font is refused with its reason, whatever its name', async () => {
   expect(await refused(new Uint8Array(0))).toMatch(/^400/);
-  expect(await refused(new TextEncoder().encode('<html>hello, this is no font at all</html>'))).toMatch(/422 .*none of TTF/);
+  expect(await refused(new TextEncoder().encode('<html>hello, this is no font at all</html>'))).toMatch(
+    /422 .*none of TTF/,
+  );
   expect(await refused(ttf.slice(0, 5000))).toMatch(/422 .*cut short/);
   expect(await refused(woff(ttf).slice(0, 3000))).toMatch(/422 .*cut short/);
   expect(await refused(new Uint8Array(await compress(ttf)).slice(0, 2000))).toMatch(/^422/);
@@ -91,7 +101,9 @@ it('is kept in its campaign with its licence, known by its family, and can go', 
   const font = await keepFont(id, ttf, 'lora.ttf', 'SIL Open Font License');
   expect(await listFonts(id)).toEqual([font]);
   expect((await assetBytes(font.id)).length).toBe(ttf.length);
-  expect(await ownFamilies(id, ['Lora (own)'])).toEqual([{ name: 'Lora (own)', kind: 'own', faces: [{ id: font.id, weight: 700, italic: true, path: '' }] }]);
+  expect(await ownFamilies(id, ['Lora (own)'])).toEqual([
+    { name: 'Lora (own)', kind: 'own', faces: [{ id: font.id, weight: 700, italic: true, path: '' }] },
+  ]);
   // Another campaign's font of the same name is another font.
   const other = await createCampaign(`Other fonts ${Date.now()}`);
   expect(await ownFamilies(other.id, ['Lora (own)'])).toEqual([]);

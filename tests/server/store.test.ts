@@ -2,13 +2,30 @@
 import { createHash } from 'node:crypto';
 import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
-import { ids } from '../../src/core/testing/scenes';
 import { makePhoto } from '../../src/core/kinds/photo';
-import { makePiece } from '../../src/core/piece/make';
 import { makeText } from '../../src/core/kinds/text';
+import { makePiece } from '../../src/core/piece/make';
+import { ids } from '../../src/core/testing/scenes';
 import { assetBytes, assetDrawing, drawn, keepAsset, keepBytes, listAssets } from '../../src/server/assets';
 import { closeDatabase, database } from '../../src/server/database';
-import { createCampaign, createPiece, deletePiece, documentFrom, emptyBin, KEPT_DAYS, listPieces, listRevisions, readHouse, readPiece, readRevision, restorePiece, restoreRevision, saveHouse, savePiece, summaryOfPiece } from '../../src/server/pieces';
+import {
+  createCampaign,
+  createPiece,
+  deletePiece,
+  documentFrom,
+  emptyBin,
+  KEPT_DAYS,
+  listPieces,
+  listRevisions,
+  readHouse,
+  readPiece,
+  readRevision,
+  restorePiece,
+  restoreRevision,
+  saveHouse,
+  savePiece,
+  summaryOfPiece,
+} from '../../src/server/pieces';
 import { Problem } from '../../src/server/problem';
 
 afterAll(closeDatabase);
@@ -16,7 +33,9 @@ afterAll(closeDatabase);
 const noise = async (width: number, height: number, seed: number): Promise<Buffer> => {
   let s = seed;
   const raw = Buffer.from(Array.from({ length: width * height * 3 }, () => (s = (s * 16807) % 2147483647) & 255));
-  return sharp(raw, { raw: { width, height, channels: 3 } }).png().toBuffer();
+  return sharp(raw, { raw: { width, height, channels: 3 } })
+    .png()
+    .toBuffer();
 };
 const refused = async (p: Promise<unknown>): Promise<Problem> => {
   try {
@@ -43,7 +62,10 @@ describe('pictures', () => {
   });
 
   it('a turned photo is stood upright in its working copy, the original untouched', async () => {
-    const jpeg = await sharp({ create: { width: 60, height: 30, channels: 3, background: '#a03010' } }).withMetadata({ orientation: 6 }).jpeg().toBuffer();
+    const jpeg = await sharp({ create: { width: 60, height: 30, channels: 3, background: '#a03010' } })
+      .withMetadata({ orientation: 6 })
+      .jpeg()
+      .toBuffer();
     const a = await keepAsset(jpeg, 'turned.jpg');
     expect(a).toMatchObject({ width: 30, height: 60 });
     expect(a.workingId).not.toBe(a.id);
@@ -53,46 +75,87 @@ describe('pictures', () => {
 
   it('an embedded colour profile is honoured: the working copy is sRGB, and looks the same', async () => {
     // The same numbers mean a more vivid red in Display P3.
-    const p3 = await sharp({ create: { width: 24, height: 24, channels: 3, background: { r: 200, g: 60, b: 40 } } }).withIccProfile('p3').png().toBuffer();
+    const p3 = await sharp({ create: { width: 24, height: 24, channels: 3, background: { r: 200, g: 60, b: 40 } } })
+      .withIccProfile('p3')
+      .png()
+      .toBuffer();
     const a = await keepAsset(p3, 'wide.png');
     expect(a.workingId).not.toBe(a.id);
-    const { data } = await sharp(await assetBytes(a.workingId)).raw().toBuffer({ resolveWithObject: true });
+    const { data } = await sharp(await assetBytes(a.workingId))
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     const meant = await sharp(p3).toColourspace('srgb').raw().toBuffer();
     expect([...data.subarray(0, 3)]).toEqual([...meant.subarray(0, 3)]);
     expect((await sharp(await assetBytes(a.workingId)).metadata()).icc).toBeUndefined();
   });
 
   it('60 megapixels are taken, their working copy bounded, without holding the event loop', async () => {
-    const big = await sharp({ create: { width: 9000, height: 6700, channels: 3, background: '#456' } }).jpeg({ quality: 60 }).toBuffer();
+    const big = await sharp({ create: { width: 9000, height: 6700, channels: 3, background: '#456' } })
+      .jpeg({ quality: 60 })
+      .toBuffer();
     let ticks = 0;
     const timer = setInterval(() => ticks++, 5);
     const a = await keepAsset(big, 'big.jpg');
     clearInterval(timer);
     expect(a).toMatchObject({ width: 9000, height: 6700 });
-    expect(Math.max(...Object.values(await sharp(await assetBytes(a.workingId)).metadata().then(({ width, height }) => ({ width, height }))))).toBe(4096);
+    expect(
+      Math.max(
+        ...Object.values(
+          await sharp(await assetBytes(a.workingId))
+            .metadata()
+            .then(({ width, height }) => ({ width, height })),
+        ),
+      ),
+    ).toBe(4096);
     expect(ticks).toBeGreaterThan(10);
   }, 120_000);
 
   it('a picture of 30,000 x 30,000 pixels is refused by its header', async () => {
     // A PNG whose header says so, and nothing more.
-    const png = Buffer.from(await sharp({ create: { width: 4, height: 4, channels: 3, background: '#000' } }).png().toBuffer());
+    const png = Buffer.from(
+      await sharp({ create: { width: 4, height: 4, channels: 3, background: '#000' } })
+        .png()
+        .toBuffer(),
+    );
     png.writeUInt32BE(30_000, 16);
     png.writeUInt32BE(30_000, 20);
     png.writeUInt32BE(crc32(png.subarray(12, 29)), 29);
-    expect(await refused(keepAsset(png, 'vast.png'))).toMatchObject({ status: 413, message: expect.stringContaining('too many pixels') as string });
+    expect(await refused(keepAsset(png, 'vast.png'))).toMatchObject({
+      status: 413,
+      message: expect.stringContaining('too many pixels') as string,
+    });
   });
 
   it('a drawing is rasterised large enough to stay sharp, and small ones keep their own size', async () => {
-    const a = await keepAsset(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><circle cx="10" cy="10" r="8"/></svg>'), 'tile.svg');
+    const a = await keepAsset(
+      Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><circle cx="10" cy="10" r="8"/></svg>',
+      ),
+      'tile.svg',
+    );
     expect(a).toMatchObject({ width: 30, height: 20 });
     expect((await sharp(await assetBytes(a.workingId)).metadata()).width).toBe(1536);
   });
 
   it('one that holds more than flat shapes is drawn as large as it is shown; one of flat shapes has outlines', async () => {
-    const shaded = await keepAsset(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><linearGradient id="g"><stop stop-color="#f00"/><stop offset="1" stop-color="#00f"/></linearGradient><rect width="30" height="20" fill="url(#g)"/></svg>'), 'shaded.svg');
+    const shaded = await keepAsset(
+      Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><linearGradient id="g"><stop stop-color="#f00"/><stop offset="1" stop-color="#00f"/></linearGradient><rect width="30" height="20" fill="url(#g)"/></svg>',
+      ),
+      'shaded.svg',
+    );
     expect(shaded.drawingId).toBe('');
-    for (const side of [1536, 4096]) expect((await (await drawn(shaded.id, side)).png().toBuffer({ resolveWithObject: true })).info).toMatchObject({ width: side, height: Math.round((side * 2) / 3) });
-    const flat = await keepAsset(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><style>.a{fill:#123456}</style><rect class="a" width="30" height="20"/></svg>'), 'flat.svg');
+    for (const side of [1536, 4096])
+      expect((await (await drawn(shaded.id, side)).png().toBuffer({ resolveWithObject: true })).info).toMatchObject({
+        width: side,
+        height: Math.round((side * 2) / 3),
+      });
+    const flat = await keepAsset(
+      Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="30" height="20"><style>.a{fill:#123456}</style><rect class="a" width="30" height="20"/></svg>',
+      ),
+      'flat.svg',
+    );
     expect(await assetDrawing(flat)).toMatchObject({ width: 30, marks: [{ fill: '#123456' }] });
     // Its thumbnail is kept with it.
     expect((await sharp(await assetBytes(flat.thumbnailId!)).metadata()).format).toBe('webp');
@@ -102,9 +165,17 @@ describe('pictures', () => {
     expect(await refused(keepAsset(Buffer.from('<html>hello</html>'), 'photo.jpg'))).toMatchObject({ status: 415 });
     expect(await refused(keepAsset(Buffer.alloc(0), 'empty.png'))).toMatchObject({ status: 400 });
     const png = await noise(64, 64, 3);
-    expect(await refused(keepAsset(png.subarray(0, png.length >> 1), 'cut.png'))).toMatchObject({ status: 415, detail: expect.stringContaining('cut short') as string });
+    expect(await refused(keepAsset(png.subarray(0, png.length >> 1), 'cut.png'))).toMatchObject({
+      status: 415,
+      detail: expect.stringContaining('cut short') as string,
+    });
     // A picture of more than 100 megapixels in a few kilobytes.
-    const bomb = await sharp({ create: { width: 10_400, height: 10_000, channels: 3, background: '#000' }, limitInputPixels: false }).png({ palette: true }).toBuffer();
+    const bomb = await sharp({
+      create: { width: 10_400, height: 10_000, channels: 3, background: '#000' },
+      limitInputPixels: false,
+    })
+      .png({ palette: true })
+      .toBuffer();
     expect(await refused(keepAsset(bomb, 'bomb.png'))).toMatchObject({ status: 413 });
   }, 120_000);
 
@@ -129,13 +200,19 @@ describe('pieces', () => {
     const saved = await savePiece(made.id, 1, { ...fresh(), name: 'Renamed' });
     expect(saved.revision).toBe(2);
     expect((await readPiece(made.id)).piece.name).toBe('Renamed');
-    expect((await listRevisions(made.id)).items.map((r) => [r.revision, r.kind])).toEqual([[2, 'saved'], [1, 'saved']]);
+    expect((await listRevisions(made.id)).items.map((r) => [r.revision, r.kind])).toEqual([
+      [2, 'saved'],
+      [1, 'saved'],
+    ]);
   });
 
   it('a stale save is refused and both versions are kept', async () => {
     const made = await createPiece(fresh());
     await savePiece(made.id, 1, { ...fresh(), name: 'First' });
-    expect(await refused(savePiece(made.id, 1, { ...fresh(), name: 'Second' }))).toMatchObject({ status: 409, extra: { revision: 2 } });
+    expect(await refused(savePiece(made.id, 1, { ...fresh(), name: 'Second' }))).toMatchObject({
+      status: 409,
+      extra: { revision: 2 },
+    });
     expect((await readPiece(made.id)).piece.name).toBe('First');
     const kept = (await listRevisions(made.id)).items.find((r) => r.kind === 'refused')!;
     expect((await readRevision(made.id, kept.row)).name).toBe('Second');
@@ -145,7 +222,9 @@ describe('pieces', () => {
 
   it('of ten saves at once over one revision just one wins, and none is lost', async () => {
     const made = await createPiece(fresh());
-    const results = await Promise.allSettled(Array.from({ length: 10 }, (_, i) => savePiece(made.id, 1, { ...fresh(), name: `Name ${i}` })));
+    const results = await Promise.allSettled(
+      Array.from({ length: 10 }, (_, i) => savePiece(made.id, 1, { ...fresh(), name: `Name ${i}` })),
+    );
     expect(results.filter((r) => r.status === 'fulfilled')).toHaveLength(1);
     expect((await listRevisions(made.id)).items).toHaveLength(11);
   });
@@ -165,7 +244,10 @@ describe('pieces', () => {
     expect(await refused(deletePiece(made.id))).toMatchObject({ status: 404 });
     expect(await refused(savePiece(made.id, 2, fresh()))).toMatchObject({ status: 404 });
     expect((await listPieces({ limit: 200 })).items.map((p) => p.id)).not.toContain(made.id);
-    expect((await listPieces({ limit: 200, bin: true })).items.find((p) => p.id === made.id)).toMatchObject({ name: 'Second', deletedAt: expect.any(String) as string });
+    expect((await listPieces({ limit: 200, bin: true })).items.find((p) => p.id === made.id)).toMatchObject({
+      name: 'Second',
+      deletedAt: expect.any(String) as string,
+    });
     expect(await restorePiece(made.id)).toMatchObject({ id: made.id, deletedAt: null });
     expect((await listRevisions(made.id)).items).toHaveLength(2);
     await deletePiece(made.id);
@@ -178,11 +260,20 @@ describe('pieces', () => {
 
   it('a save after months of rest loses nothing of what was there before; of old days the last version stays', async () => {
     const made = await createPiece(fresh());
-    for (const [revision, name] of [[1, 'b'], [2, 'c'], [3, 'd']] as const) await savePiece(made.id, revision, { ...fresh(), name });
+    for (const [revision, name] of [
+      [1, 'b'],
+      [2, 'c'],
+      [3, 'd'],
+    ] as const)
+      await savePiece(made.id, revision, { ...fresh(), name });
     // Two on one day, two on another, all long ago.
     const rows = (await listRevisions(made.id)).items.reverse();
-    const long = Date.now() - 100 * 86_400_000, days = [long, long + 3_600_000, long + 5 * 86_400_000, long + 5 * 86_400_000 + 60_000].map((t) => new Date(new Date(t).setUTCHours(12, t % 50)));
-    for (const [i, r] of rows.entries()) await database()('revisions').where({ row: r.row }).update({ saved_at: days[i] });
+    const long = Date.now() - 100 * 86_400_000,
+      days = [long, long + 3_600_000, long + 5 * 86_400_000, long + 5 * 86_400_000 + 60_000].map(
+        (t) => new Date(new Date(t).setUTCHours(12, t % 50)),
+      );
+    for (const [i, r] of rows.entries())
+      await database()('revisions').where({ row: r.row }).update({ saved_at: days[i] });
     await savePiece(made.id, 4, { ...fresh(), name: 'e' });
     expect((await listRevisions(made.id)).items.map((r) => r.revision)).toEqual([5, 4, 2]);
   });
@@ -192,7 +283,10 @@ describe('pieces', () => {
     await savePiece(made.id, 1, { ...fresh(), name: 'Hurt' });
     await database()('pieces').where({ id: made.id }).update({ document: '{bad' });
     expect(await refused(readPiece(made.id))).toMatchObject({ status: 422, message: 'This version is damaged' });
-    expect((await listPieces({ limit: 200 })).items.find((p) => p.id === made.id)).toMatchObject({ damaged: true, name: 'Hurt' });
+    expect((await listPieces({ limit: 200 })).items.find((p) => p.id === made.id)).toMatchObject({
+      damaged: true,
+      name: 'Hurt',
+    });
     const { items } = await listRevisions(made.id);
     expect(items.map((r) => r.revision)).toEqual([2, 1]);
     expect((await restoreRevision(made.id, items[1].row)).revision).toBe(3);
@@ -206,8 +300,11 @@ describe('pieces', () => {
     await database()('pieces').where({ campaign_id: campaign }).update({ document: 'never opened' });
     const first = await listPieces({ limit: 3, campaign });
     await createPiece({ ...fresh(), name: 'Page later' }, campaign);
-    const second = await listPieces({ limit: 3, campaign, cursor: first.next! }), third = await listPieces({ limit: 3, campaign, cursor: second.next! });
-    expect([...first.items, ...second.items, ...third.items].map((p) => p.name)).toEqual([6, 5, 4, 3, 2, 1, 0].map((i) => `Page ${i} of 100%`));
+    const second = await listPieces({ limit: 3, campaign, cursor: first.next! }),
+      third = await listPieces({ limit: 3, campaign, cursor: second.next! });
+    expect([...first.items, ...second.items, ...third.items].map((p) => p.name)).toEqual(
+      [6, 5, 4, 3, 2, 1, 0].map((i) => `Page ${i} of 100%`),
+    );
     expect(third.next).toBeNull();
     expect(first.items[0]).toMatchObject({ slides: 1, sizes: [{ width: 1080, height: 1080 }] });
     expect((await listPieces({ limit: 3, campaign, search: 'page 4 OF' })).items).toHaveLength(1);
@@ -219,30 +316,37 @@ describe('pieces', () => {
   });
 
   it('know which pictures they use', async () => {
-    const a = await keepAsset(await noise(20, 20, 77), 'used.png'), piece = fresh();
+    const a = await keepAsset(await noise(20, 20, 77), 'used.png'),
+      piece = fresh();
     piece.slides[0].layers.unshift(makePhoto('p', a.id, 'Photo', piece.sizes[0]));
     const made = await createPiece({ ...piece, name: 'Uses one' });
-    const used = async () => (await listAssets({ limit: 200 })).items.find((x) => x.id === a.id)?.usedIn.map((p) => p.name);
+    const used = async () =>
+      (await listAssets({ limit: 200 })).items.find((x) => x.id === a.id)?.usedIn.map((p) => p.name);
     expect(await used()).toEqual(['Uses one']);
     await savePiece(made.id, 1, fresh());
     expect(await used()).toEqual([]);
   });
 
   it('a font, a thumbnail or a mask of another kind is no picture of a piece', async () => {
-    const font = await keepBytes(new Uint8Array(2000).fill(7), 'Some font', 'font/ttf'), piece = fresh();
+    const font = await keepBytes(new Uint8Array(2000).fill(7), 'Some font', 'font/ttf'),
+      piece = fresh();
     piece.slides[0].layers.unshift(makePhoto('p', font, 'Photo', piece.sizes[0]));
     expect(await refused(createPiece(piece))).toMatchObject({ status: 422 });
   });
 });
 
 describe('house styles', () => {
-  const amber = { id: 'amber', name: 'Amber', colour: '#ffaa00', house: true }, blue = { id: 'blue', name: 'Blue', colour: '#0044aa', house: true };
+  const amber = { id: 'amber', name: 'Amber', colour: '#ffaa00', house: true },
+    blue = { id: 'blue', name: 'Blue', colour: '#0044aa', house: true };
 
   it('are changed over a revision: of two windows one is told what the other did', async () => {
     const { id } = await createCampaign('House');
     expect(await saveHouse(id, 0, [amber, blue])).toMatchObject({ revision: 1 });
     expect(await saveHouse(id, 1, [{ ...amber, colour: '#ff0000' }, blue])).toMatchObject({ revision: 2 });
-    expect(await refused(saveHouse(id, 1, [amber]))).toMatchObject({ status: 409, extra: { revision: 2, swatches: [{ id: 'amber', colour: '#ff0000' }, { id: 'blue' }] } });
+    expect(await refused(saveHouse(id, 1, [amber]))).toMatchObject({
+      status: 409,
+      extra: { revision: 2, swatches: [{ id: 'amber', colour: '#ff0000' }, { id: 'blue' }] },
+    });
     // The same again is an answer lost on the way.
     expect(await saveHouse(id, 1, [{ ...amber, colour: '#ff0000' }, blue])).toMatchObject({ revision: 2 });
   });
@@ -250,7 +354,10 @@ describe('house styles', () => {
   it('one that is damaged leaves pieces as they are, and is mended by saving anew', async () => {
     const { id } = await createCampaign('House');
     await saveHouse(id, 0, [amber]);
-    const made = await createPiece({ ...makePiece('In house', { destination: 'square-post' }, ids(), () => []), swatches: [amber] }, id);
+    const made = await createPiece(
+      { ...makePiece('In house', { destination: 'square-post' }, ids(), () => []), swatches: [amber] },
+      id,
+    );
     await database()('campaigns').where({ id }).update({ swatches: '[{"id"' });
     expect((await readPiece(made.id)).piece.swatches).toEqual([amber]);
     expect(await refused(readHouse(id))).toMatchObject({ status: 422 });
@@ -261,10 +368,18 @@ describe('house styles', () => {
   it('a swatch the campaign no longer has becomes the piece’s own; a picture of the piece is another one then', async () => {
     const { id } = await createCampaign('House');
     await saveHouse(id, 0, [amber, blue]);
-    const piece = { ...makePiece('In house', { destination: 'square-post' }, ids(), () => []), swatches: [amber, blue] }, made = await createPiece(piece, id), before = await readPiece(made.id);
+    const piece = {
+        ...makePiece('In house', { destination: 'square-post' }, ids(), () => []),
+        swatches: [amber, blue],
+      },
+      made = await createPiece(piece, id),
+      before = await readPiece(made.id);
     await saveHouse(id, 1, [{ ...blue, colour: '#112233' }]);
     const after = await readPiece(made.id);
-    expect(after.piece.swatches).toEqual([{ ...amber, house: false }, { ...blue, colour: '#112233' }]);
+    expect(after.piece.swatches).toEqual([
+      { ...amber, house: false },
+      { ...blue, colour: '#112233' },
+    ]);
     expect(after.revision).toBe(before.revision);
     expect(after.look).not.toBe(before.look);
     // Reading a piece changes nothing of the house.

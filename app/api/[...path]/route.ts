@@ -1,4 +1,5 @@
-// The interface for programs: every address under /api/ is answered by its entry in `contract/` and its handler in `server/endpoints/`.
+// The interface for programs: every address under /api/ is answered by its entry in `contract/` and its handler in
+// `server/endpoints/`.
 import { dispatch } from '../../../src/server/endpoints/dispatch';
 
 export const dynamic = 'force-dynamic';

@@ -11,7 +11,8 @@ export const dynamic = 'force-dynamic';
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const listed = listCampaigns(), nonce = (await headers()).get('x-nonce') ?? undefined;
+  const listed = listCampaigns(),
+    nonce = (await headers()).get('x-nonce') ?? undefined;
   listed.catch(() => {});
   let stored;
   try {

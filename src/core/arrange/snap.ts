@@ -1,5 +1,5 @@
-// Snapping of a moving box: to the slide's edges, middle and margins, to guides, zones and the grid, to other layers' edges, middles and
-// baselines, and to equal gaps between neighbours. And the distances that are written beside it.
+// Snapping of a moving box: to the slide's edges, middle and margins, to guides, zones and the grid, to other layers'
+// edges, middles and baselines, and to equal gaps between neighbours. And the distances that are written beside it.
 import type { Box } from '../ground/box';
 import type { Guide } from '../piece/schema';
 
@@ -44,10 +44,29 @@ export interface SnapExtras {
 }
 
 /** Lines a layer snaps to on a slide. @param margin distance kept from all edges */
-export function snapLines(slide: { width: number; height: number }, margin: number, others: readonly Box[], { guides = [], zones = [], baselines = [], grid = null }: SnapExtras = {}): SnapLines {
+export function snapLines(
+  slide: { width: number; height: number },
+  margin: number,
+  others: readonly Box[],
+  { guides = [], zones = [], baselines = [], grid = null }: SnapExtras = {},
+): SnapLines {
   const lines: SnapLines = {
-    vertical: [0, margin, slide.width / 2, slide.width - margin, slide.width, ...guides.filter((g) => g.axis === 'x').map((g) => g.at)],
-    horizontal: [0, margin, slide.height / 2, slide.height - margin, slide.height, ...guides.filter((g) => g.axis === 'y').map((g) => g.at)],
+    vertical: [
+      0,
+      margin,
+      slide.width / 2,
+      slide.width - margin,
+      slide.width,
+      ...guides.filter((g) => g.axis === 'x').map((g) => g.at),
+    ],
+    horizontal: [
+      0,
+      margin,
+      slide.height / 2,
+      slide.height - margin,
+      slide.height,
+      ...guides.filter((g) => g.axis === 'y').map((g) => g.at),
+    ],
     baselines: [...baselines],
     others,
     grid,
@@ -75,10 +94,16 @@ const lowOf = (b: Box, axis: 'x' | 'y'): number => b[axis];
 const highOf = (b: Box, axis: 'x' | 'y'): number => b[axis] + (axis === 'x' ? b.width : b.height);
 const cross = (axis: 'x' | 'y'): 'x' | 'y' => (axis === 'x' ? 'y' : 'x');
 /** Do two boxes lie side by side along the axis, so that a gap between them can be seen? */
-const beside = (a: Box, b: Box, axis: 'x' | 'y'): boolean => lowOf(a, cross(axis)) < highOf(b, cross(axis)) && lowOf(b, cross(axis)) < highOf(a, cross(axis));
-const middleOf = (a: Box, b: Box, axis: 'x' | 'y'): number => (Math.max(lowOf(a, cross(axis)), lowOf(b, cross(axis))) + Math.min(highOf(a, cross(axis)), highOf(b, cross(axis)))) / 2;
+const beside = (a: Box, b: Box, axis: 'x' | 'y'): boolean =>
+  lowOf(a, cross(axis)) < highOf(b, cross(axis)) && lowOf(b, cross(axis)) < highOf(a, cross(axis));
+const middleOf = (a: Box, b: Box, axis: 'x' | 'y'): number =>
+  (Math.max(lowOf(a, cross(axis)), lowOf(b, cross(axis))) + Math.min(highOf(a, cross(axis)), highOf(b, cross(axis)))) /
+  2;
 
-/** The nearest place within reach where the box has the same gap to a neighbour as that has to the next, or lies midway between two. */
+/**
+ * The nearest place within reach where the box has the same gap to a neighbour as that has to the next, or lies midway
+ * between two.
+ */
 function equalGap(box: Box, others: readonly Box[], axis: 'x' | 'y', reach: number): { by: number; gaps: Distance[] } {
   const near = others.filter((o) => beside(o, box, axis)).sort((a, b) => lowOf(a, axis) - lowOf(b, axis));
   const size = highOf(box, axis) - lowOf(box, axis);
@@ -87,7 +112,13 @@ function equalGap(box: Box, others: readonly Box[], axis: 'x' | 'y', reach: numb
     const by = start - lowOf(box, axis);
     if (Math.abs(by) <= reach && Math.abs(by) < Math.abs(best.by)) best = { by, gaps: gaps({ ...box, [axis]: start }) };
   };
-  const between = (a: Box, b: Box): Distance => ({ axis, from: highOf(a, axis), to: lowOf(b, axis), at: middleOf(a, b, axis), equal: true });
+  const between = (a: Box, b: Box): Distance => ({
+    axis,
+    from: highOf(a, axis),
+    to: lowOf(b, axis),
+    at: middleOf(a, b, axis),
+    equal: true,
+  });
   for (const a of near)
     for (const b of near) {
       const gap = lowOf(b, axis) - highOf(a, axis);
@@ -104,17 +135,32 @@ function equalGap(box: Box, others: readonly Box[], axis: 'x' | 'y', reach: numb
  * @param parts which of the box's lines may snap; all where left out
  * @param ownBaselines y positions of the moving text's baselines
  */
-export function snapBox(box: Box, lines: SnapLines, reach: number, parts: { x?: ('start' | 'middle' | 'end')[]; y?: ('start' | 'middle' | 'end')[] } = {}, ownBaselines: readonly number[] = []): Snapped {
-  const of = (start: number, extent: number, which = ['start', 'middle', 'end'] as ('start' | 'middle' | 'end')[]): number[] => which.map((w) => start + (w === 'start' ? 0 : w === 'middle' ? extent / 2 : extent));
-  const xs = of(box.x, box.width, parts.x), ys = of(box.y, box.height, parts.y);
-  const v = nearest(xs, lines.vertical, reach), h = nearest(ys, lines.horizontal, reach), b = nearest(ownBaselines, lines.baselines, reach);
+export function snapBox(
+  box: Box,
+  lines: SnapLines,
+  reach: number,
+  parts: { x?: ('start' | 'middle' | 'end')[]; y?: ('start' | 'middle' | 'end')[] } = {},
+  ownBaselines: readonly number[] = [],
+): Snapped {
+  const of = (
+    start: number,
+    extent: number,
+    which = ['start', 'middle', 'end'] as ('start' | 'middle' | 'end')[],
+  ): number[] => which.map((w) => start + (w === 'start' ? 0 : w === 'middle' ? extent / 2 : extent));
+  const xs = of(box.x, box.width, parts.x),
+    ys = of(box.y, box.height, parts.y);
+  const v = nearest(xs, lines.vertical, reach),
+    h = nearest(ys, lines.horizontal, reach),
+    b = nearest(ownBaselines, lines.baselines, reach);
   const whole = !parts.x && !parts.y;
-  const gx = whole ? equalGap(box, lines.others, 'x', reach) : { by: Infinity, gaps: [] }, gy = whole ? equalGap(box, lines.others, 'y', reach) : { by: Infinity, gaps: [] };
+  const gx = whole ? equalGap(box, lines.others, 'x', reach) : { by: Infinity, gaps: [] },
+    gy = whole ? equalGap(box, lines.others, 'y', reach) : { by: Infinity, gaps: [] };
   const gridded = (at: number): number => (lines.grid ? Math.round(at / lines.grid) * lines.grid - at : Infinity);
   const grid = (c: readonly number[]): number => (lines.grid && c.length ? gridded(c[0]) : Infinity);
   const least = (...all: number[]): number => all.reduce((m, d) => (Math.abs(d) < Math.abs(m) ? d : m), Infinity);
   const within = (d: number): number => (Math.abs(d) <= reach ? d : Infinity);
-  const bx = least(v.by, gx.by, within(grid(xs))), by = least(h.by, b.by, gy.by, within(grid(ys)));
+  const bx = least(v.by, gx.by, within(grid(xs))),
+    by = least(h.by, b.by, gy.by, within(grid(ys)));
   return {
     dx: bx === Infinity ? 0 : bx,
     dy: by === Infinity ? 0 : by,
@@ -127,13 +173,30 @@ export function snapBox(box: Box, lines: SnapLines, reach: number, parts: { x?: 
 /** Distances from a box to its nearest neighbours on each side, or to the slide's edge where there is none. */
 export function distancesOf(box: Box, others: readonly Box[], slide: { width: number; height: number }): Distance[] {
   return (['x', 'y'] as const).flatMap((axis) => {
-    const near = others.filter((o) => beside(o, box, axis)), end = axis === 'x' ? slide.width : slide.height;
+    const near = others.filter((o) => beside(o, box, axis)),
+      end = axis === 'x' ? slide.width : slide.height;
     const middle = (lowOf(box, cross(axis)) + highOf(box, cross(axis))) / 2;
-    const before = near.filter((o) => highOf(o, axis) <= lowOf(box, axis) + 0.01).sort((a, b) => highOf(b, axis) - highOf(a, axis))[0];
-    const after = near.filter((o) => lowOf(o, axis) >= highOf(box, axis) - 0.01).sort((a, b) => lowOf(a, axis) - lowOf(b, axis))[0];
+    const before = near
+      .filter((o) => highOf(o, axis) <= lowOf(box, axis) + 0.01)
+      .sort((a, b) => highOf(b, axis) - highOf(a, axis))[0];
+    const after = near
+      .filter((o) => lowOf(o, axis) >= highOf(box, axis) - 0.01)
+      .sort((a, b) => lowOf(a, axis) - lowOf(b, axis))[0];
     return [
-      { axis, from: before ? highOf(before, axis) : 0, to: lowOf(box, axis), at: before ? middleOf(before, box, axis) : middle, equal: false },
-      { axis, from: highOf(box, axis), to: after ? lowOf(after, axis) : end, at: after ? middleOf(after, box, axis) : middle, equal: false },
+      {
+        axis,
+        from: before ? highOf(before, axis) : 0,
+        to: lowOf(box, axis),
+        at: before ? middleOf(before, box, axis) : middle,
+        equal: false,
+      },
+      {
+        axis,
+        from: highOf(box, axis),
+        to: after ? lowOf(after, axis) : end,
+        at: after ? middleOf(after, box, axis) : middle,
+        equal: false,
+      },
     ].filter((d) => d.to - d.from > 0.5);
   });
 }

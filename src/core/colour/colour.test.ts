@@ -1,8 +1,8 @@
 import { converter } from 'culori';
+import { type Pixels } from '../ground/pixels';
 import { hexOfParts, partsOf } from './models';
 import { hexFromOklab, lightness, oklab } from './oklab';
 import { coloursOfPhoto } from './palette';
-import { type Pixels } from '../ground/pixels';
 import { contrastOfHex, luminance, parseHex, toHex } from './srgb';
 
 const toOklab = converter('oklab');
@@ -26,7 +26,8 @@ describe('OKLab', () => {
   it('agrees with a second implementation, there and back', () => {
     for (let i = 0; i < 400; i++) {
       const [r, g, b] = [(i * 37) % 256, (i * 91) % 256, (i * 151) % 256];
-      const mine = oklab(r, g, b), other = toOklab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 })!;
+      const mine = oklab(r, g, b),
+        other = toOklab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 })!;
       expect(mine[0]).toBeCloseTo(other.l, 4);
       expect(mine[1]).toBeCloseTo(other.a, 4);
       expect(mine[2]).toBeCloseTo(other.b, 4);
@@ -35,7 +36,8 @@ describe('OKLab', () => {
     }
   });
   it('keeps hue and lightness where a colour must be brought into sRGB', () => {
-    const hex = hexFromOklab(0.5, 0.3, 0.3), { r, g, b } = parseHex(hex)!;
+    const hex = hexFromOklab(0.5, 0.3, 0.3),
+      { r, g, b } = parseHex(hex)!;
     const back = oklab(r, g, b);
     expect(back[0]).toBeCloseTo(0.5, 1);
     expect(Math.atan2(back[2], back[1])).toBeCloseTo(Math.PI / 4, 1);
@@ -44,7 +46,8 @@ describe('OKLab', () => {
 
 function picture(colour: (x: number, y: number) => [number, number, number], width = 120, height = 90): Pixels {
   const data = new Uint8ClampedArray(width * height * 4);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) data.set([...colour(x, y), 255], (y * width + x) * 4);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) data.set([...colour(x, y), 255], (y * width + x) * 4);
   return { width, height, data };
 }
 
@@ -64,7 +67,9 @@ describe('colours of a photo', () => {
     expect(found.length).toBeGreaterThanOrEqual(5);
     expect(found.length).toBeLessThanOrEqual(8);
     expect(found[0].role).toBe('darkest');
-    const plain = found.filter((f) => !f.role.includes('accent')).map((f) => oklab(...(Object.values(parseHex(f.hex)!) as [number, number, number]))[0]);
+    const plain = found
+      .filter((f) => !f.role.includes('accent'))
+      .map((f) => oklab(...(Object.values(parseHex(f.hex)!) as [number, number, number]))[0]);
     expect(plain).toEqual([...plain].sort((a, b) => a - b));
     const accent = parseHex(found.find((f) => f.role === 'accent')!.hex)!;
     expect(accent.r).toBeGreaterThan(200);
@@ -72,8 +77,10 @@ describe('colours of a photo', () => {
   });
   it('have tints that are dark and greyed, of the same hue', () => {
     for (const f of found) {
-      const c = parseHex(f.hex)!, t = parseHex(f.tint)!;
-      const [L, a, b] = oklab(t.r, t.g, t.b), [, ca, cb] = oklab(c.r, c.g, c.b);
+      const c = parseHex(f.hex)!,
+        t = parseHex(f.tint)!;
+      const [L, a, b] = oklab(t.r, t.g, t.b),
+        [, ca, cb] = oklab(c.r, c.g, c.b);
       expect(L).toBeLessThanOrEqual(0.305);
       expect(Math.hypot(a, b)).toBeLessThanOrEqual(0.055);
       if (Math.hypot(ca, cb) > 0.03) expect(Math.cos(Math.atan2(b, a) - Math.atan2(cb, ca))).toBeGreaterThan(0.85);

@@ -5,11 +5,26 @@ import { rgba, toHex } from './srgb';
 export type ColourModel = 'rgb' | 'hsl' | 'oklch';
 
 /** Name, unit and range of each part of a model; hues in degrees, the others as people write them. */
-export const MODELS: Record<ColourModel, { name: string; parts: { name: string; most: number; decimals: number }[] }> = {
-  rgb: { name: 'sRGB', parts: ['Red', 'Green', 'Blue'].map((name) => ({ name, most: 255, decimals: 0 })) },
-  hsl: { name: 'HSL', parts: [{ name: 'Hue', most: 360, decimals: 0 }, { name: 'Saturation', most: 100, decimals: 0 }, { name: 'Lightness', most: 100, decimals: 0 }] },
-  oklch: { name: 'OKLCH', parts: [{ name: 'Lightness', most: 100, decimals: 1 }, { name: 'Chroma', most: 0.4, decimals: 3 }, { name: 'Hue', most: 360, decimals: 1 }] },
-};
+export const MODELS: Record<ColourModel, { name: string; parts: { name: string; most: number; decimals: number }[] }> =
+  {
+    rgb: { name: 'sRGB', parts: ['Red', 'Green', 'Blue'].map((name) => ({ name, most: 255, decimals: 0 })) },
+    hsl: {
+      name: 'HSL',
+      parts: [
+        { name: 'Hue', most: 360, decimals: 0 },
+        { name: 'Saturation', most: 100, decimals: 0 },
+        { name: 'Lightness', most: 100, decimals: 0 },
+      ],
+    },
+    oklch: {
+      name: 'OKLCH',
+      parts: [
+        { name: 'Lightness', most: 100, decimals: 1 },
+        { name: 'Chroma', most: 0.4, decimals: 3 },
+        { name: 'Hue', most: 360, decimals: 1 },
+      ],
+    },
+  };
 
 const hsl = converter('hsl');
 const oklch = converter('oklch');
@@ -31,7 +46,10 @@ export function partsOf(hex: string, model: ColourModel): [number, number, numbe
 /** The hex of parts in a model, with an alpha 0..1; what lies outside sRGB loses chroma until it is inside. */
 export function hexOfParts([a, b, c]: readonly [number, number, number], model: ColourModel, alpha = 1): string {
   if (model === 'rgb') return toHex(a, b, c, alpha);
-  const plain = model === 'hsl' ? formatHex({ mode: 'hsl', h: a, s: b / 100, l: c / 100 }) : formatHex(inSrgb({ mode: 'oklch', l: a / 100, c: b, h: c }));
+  const plain =
+    model === 'hsl'
+      ? formatHex({ mode: 'hsl', h: a, s: b / 100, l: c / 100 })
+      : formatHex(inSrgb({ mode: 'oklch', l: a / 100, c: b, h: c }));
   const { r, g, b: blue } = rgba(plain);
   return toHex(r, g, blue, alpha);
 }

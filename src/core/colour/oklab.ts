@@ -3,7 +3,9 @@ import { LINEAR, rgba, toHex } from './srgb';
 
 /** Lightness 0..1 of sRGB bytes. */
 export function lightness(r: number, g: number, b: number): number {
-  const R = LINEAR[r], G = LINEAR[g], B = LINEAR[b];
+  const R = LINEAR[r],
+    G = LINEAR[g],
+    B = LINEAR[b];
   return (
     0.2104542553 * Math.cbrt(0.4122214708 * R + 0.5363325363 * G + 0.0514459929 * B) +
     0.793617785 * Math.cbrt(0.2119034982 * R + 0.6806995451 * G + 0.1073969566 * B) -
@@ -13,7 +15,9 @@ export function lightness(r: number, g: number, b: number): number {
 
 /** [L, a, b] of sRGB bytes; L 0..1, a and b about -0.4..0.4. */
 export function oklab(r: number, g: number, b: number): [number, number, number] {
-  const R = LINEAR[r], G = LINEAR[g], B = LINEAR[b];
+  const R = LINEAR[r],
+    G = LINEAR[g],
+    B = LINEAR[b];
   const l = Math.cbrt(0.4122214708 * R + 0.5363325363 * G + 0.0514459929 * B);
   const m = Math.cbrt(0.2119034982 * R + 0.6806995451 * G + 0.1073969566 * B);
   const s = Math.cbrt(0.0883024619 * R + 0.2817188376 * G + 0.6299787005 * B);
@@ -44,7 +48,8 @@ function channels(L: number, a: number, b: number): [number, number, number] {
 }
 
 /** sRGB channels 0..255, not rounded, of an OKLab colour; what lies outside sRGB is clipped. */
-export const channelsFromOklab = (L: number, a: number, b: number): [number, number, number] => channels(L, a, b).map((v) => gamma(Math.min(1, Math.max(0, v)))) as [number, number, number];
+export const channelsFromOklab = (L: number, a: number, b: number): [number, number, number] =>
+  channels(L, a, b).map((v) => gamma(Math.min(1, Math.max(0, v)))) as [number, number, number];
 
 /** Hex of an OKLab colour; chroma is lowered until it is inside sRGB. */
 export function hexFromOklab(L: number, a: number, b: number): string {

@@ -23,7 +23,10 @@ interface Cluster {
 const SAMPLES = 6000;
 const CLUSTERS = 12;
 
-/** A tint from a colour: lightness at most 0.30, chroma at most 0.05, so that little of it darkens enough without painting the photo. */
+/**
+ * A tint from a colour: lightness at most 0.30, chroma at most 0.05, so that little of it darkens enough without
+ * painting the photo.
+ */
 export function tintFrom(hexOrLab: [number, number, number]): string {
   const [L, a, b] = hexOrLab;
   const chroma = Math.hypot(a, b);
@@ -68,9 +71,17 @@ export function coloursOfPhoto(photo: Pixels): FoundColour[] {
     .slice(0, clusters.length > 5 ? 2 : 1);
   const rest = clusters.filter((c) => !accents.includes(c)).sort((p, q) => p.L - q.L);
   const roles = rolesFor(rest.length);
-  const chosen = roles.map((role, i) => ({ role, c: rest[Math.round((i * (rest.length - 1)) / Math.max(1, roles.length - 1))] }));
+  const chosen = roles.map((role, i) => ({
+    role,
+    c: rest[Math.round((i * (rest.length - 1)) / Math.max(1, roles.length - 1))],
+  }));
   const named = [...chosen, ...accents.map((c, i) => ({ role: (i === 0 ? 'accent' : 'second accent') as Role, c }))];
-  return named.map(({ role, c }) => ({ hex: hexFromOklab(c.L, c.a, c.b), role, share: c.n / points.length, tint: tintFrom([c.L, c.a, c.b]) }));
+  return named.map(({ role, c }) => ({
+    hex: hexFromOklab(c.L, c.a, c.b),
+    role,
+    share: c.n / points.length,
+    tint: tintFrom([c.L, c.a, c.b]),
+  }));
 
   function score(c: Cluster): number {
     return chroma(c) * (1 - Math.abs(c.L - 0.6)) * Math.min(1, 0.35 + (c.n / points.length) * 12);
@@ -87,10 +98,12 @@ function rolesFor(count: number): Role[] {
   return ['darkest', 'deep', 'deep', 'mid', 'light', 'lightest'];
 }
 
-const distance = (c: Cluster, p: readonly number[]): number => (c.L - p[0]) ** 2 + (c.a - p[1]) ** 2 * 2 + (c.b - p[2]) ** 2 * 2;
+const distance = (c: Cluster, p: readonly number[]): number =>
+  (c.L - p[0]) ** 2 + (c.a - p[1]) ** 2 * 2 + (c.b - p[2]) ** 2 * 2;
 
 function nearest(clusters: Cluster[], p: readonly number[]): number {
-  let best = 0, least = Infinity;
+  let best = 0,
+    least = Infinity;
   for (let i = 0; i < clusters.length; i++) {
     const d = distance(clusters[i], p);
     if (d < least) {

@@ -1,6 +1,7 @@
-// How a picture looks to other eyes and in other light: grey, colour-vision deficiency, low vision, bright sun. All in linear light.
-// Deficiency: Machado, Oliveira and Fernandes, "A Physiologically-based Model for Simulation of Color Vision Deficiency", 2009 (their
-// matrices, which culori carries). Glare: a veil of reflected light is added to all that the screen shows.
+// How a picture looks to other eyes and in other light: grey, colour-vision deficiency, low vision, bright sun. All in
+// linear light. Deficiency: Machado, Oliveira and Fernandes, "A Physiologically-based Model for Simulation of Color
+// Vision Deficiency", 2009 (their matrices, which culori carries). Glare: a veil of reflected light is added to all
+// that the screen shows.
 import { filterDeficiencyDeuter, filterDeficiencyProt, filterDeficiencyTrit } from 'culori/fn';
 import { LINEAR } from './srgb';
 
@@ -29,12 +30,21 @@ export function lightMatrix(seeing: Seeing): LightMatrix | null {
     case 'tritan': {
       const filter = FILTERS[seeing.kind](seeing.severity);
       // The filter is linear: its columns are what it makes of red, green and blue.
-      const columns = [0, 1, 2].map((i) => filter({ mode: 'rgb', r: i === 0 ? 1 : 0, g: i === 1 ? 1 : 0, b: i === 2 ? 1 : 0 }) as unknown as { r: number; g: number; b: number });
+      const columns = [0, 1, 2].map(
+        (i) =>
+          filter({ mode: 'rgb', r: i === 0 ? 1 : 0, g: i === 1 ? 1 : 0, b: i === 2 ? 1 : 0 }) as unknown as {
+            r: number;
+            g: number;
+            b: number;
+          },
+      );
       return (['r', 'g', 'b'] as const).map((c) => [...columns.map((col) => col[c]), 0]) as unknown as LightMatrix;
     }
     case 'sun': {
       const k = 1 / (1 + seeing.glare);
-      return [0, 1, 2].map((row) => [0, 1, 2, 3].map((i) => (i === 3 ? seeing.glare * k : i === row ? k : 0))) as unknown as LightMatrix;
+      return [0, 1, 2].map((row) =>
+        [0, 1, 2, 3].map((i) => (i === 3 ? seeing.glare * k : i === row ? k : 0)),
+      ) as unknown as LightMatrix;
     }
     default:
       return null;
@@ -47,17 +57,23 @@ const PIXEL_ARCMIN = 1.278;
 const FWHM = 2.355;
 
 /**
- * Blur that makes strokes as indistinct to a normal eye as they are to one of that acuity: an eye of decimal acuity a resolves 1 / a arc
+ * Blur that makes strokes as indistinct to a normal eye as they are to one of that acuity: an eye of decimal acuity a
+ * resolves 1 / a arc
  * minutes, which is taken as the width at half maximum; what the viewer's own eye blurs is left out.
  * @returns standard deviation in CSS pixels
  */
-export const acuityBlur = (acuity: number): number => Math.sqrt(Math.max(0, (1 / Math.max(0.01, acuity)) ** 2 - 1)) / PIXEL_ARCMIN / FWHM;
+export const acuityBlur = (acuity: number): number =>
+  Math.sqrt(Math.max(0, (1 / Math.max(0.01, acuity)) ** 2 - 1)) / PIXEL_ARCMIN / FWHM;
 
 /**
- * How much of their contrast strokes keep under that blur: the response of a Gaussian to a grating of strokes and gaps of that width.
+ * How much of their contrast strokes keep under that blur: the response of a Gaussian to a grating of strokes and gaps
+ * of that width.
  * @param stroke width as shown, CSS px @returns 0..1
  */
-export const strokesKept = (seeing: Seeing, stroke: number): number => (seeing.kind === 'low' ? Math.exp(-2 * (Math.PI * acuityBlur(seeing.acuity) * (1 / (2 * Math.max(0.1, stroke)))) ** 2) : 1);
+export const strokesKept = (seeing: Seeing, stroke: number): number =>
+  seeing.kind === 'low'
+    ? Math.exp(-2 * (Math.PI * acuityBlur(seeing.acuity) * (1 / (2 * Math.max(0.1, stroke)))) ** 2)
+    : 1;
 
 /** sRGB bytes of linear light in 4096 steps. */
 const BYTES = Uint8ClampedArray.from({ length: 4097 }, (_, i) => {
@@ -71,7 +87,9 @@ export function seen(rgba: Uint8ClampedArray, seeing: Seeing): Uint8ClampedArray
   if (!m) return rgba;
   const out = new Uint8ClampedArray(rgba.length);
   for (let i = 0; i < rgba.length; i += 4) {
-    const r = LINEAR[rgba[i]], g = LINEAR[rgba[i + 1]], b = LINEAR[rgba[i + 2]];
+    const r = LINEAR[rgba[i]],
+      g = LINEAR[rgba[i + 1]],
+      b = LINEAR[rgba[i + 2]];
     for (let c = 0; c < 3; c++) {
       const v = m[c][0] * r + m[c][1] * g + m[c][2] * b + m[c][3];
       out[i + c] = BYTES[v <= 0 ? 0 : v >= 1 ? 4096 : (v * 4096 + 0.5) | 0];

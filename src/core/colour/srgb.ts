@@ -33,19 +33,26 @@ export function rgba(hex: string): Rgba {
   return c;
 }
 
-const two = (v: number): string => Math.round(Math.min(255, Math.max(0, v))).toString(16).padStart(2, '0');
+const two = (v: number): string =>
+  Math.round(Math.min(255, Math.max(0, v)))
+    .toString(16)
+    .padStart(2, '0');
 
 /** #rrggbb, or #rrggbbaa where alpha is below 1. */
-export const toHex = (r: number, g: number, b: number, a = 1): string => `#${two(r)}${two(g)}${two(b)}${a < 1 ? two(a * 255) : ''}`;
+export const toHex = (r: number, g: number, b: number, a = 1): string =>
+  `#${two(r)}${two(g)}${two(b)}${a < 1 ? two(a * 255) : ''}`;
 
 /** Relative luminance 0..1 of sRGB bytes (0..255, rounded). */
-export const luminance = (r: number, g: number, b: number): number => 0.2126 * LINEAR[r] + 0.7152 * LINEAR[g] + 0.0722 * LINEAR[b];
+export const luminance = (r: number, g: number, b: number): number =>
+  0.2126 * LINEAR[r] + 0.7152 * LINEAR[g] + 0.0722 * LINEAR[b];
 
 /** Contrast ratio 1..21 of two relative luminances. */
-export const contrast = (l1: number, l2: number): number => (l1 > l2 ? (l1 + 0.05) / (l2 + 0.05) : (l2 + 0.05) / (l1 + 0.05));
+export const contrast = (l1: number, l2: number): number =>
+  l1 > l2 ? (l1 + 0.05) / (l2 + 0.05) : (l2 + 0.05) / (l1 + 0.05);
 
 /** Contrast ratio of two opaque colours given as hex. */
 export function contrastOfHex(one: string, other: string): number {
-  const a = rgba(one), b = rgba(other);
+  const a = rgba(one),
+    b = rgba(other);
   return contrast(luminance(a.r, a.g, a.b), luminance(b.r, b.g, b.b));
 }

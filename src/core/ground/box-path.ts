@@ -1,7 +1,7 @@
 // Outlines of boxes with round corners: plates, their strokes, and border frames.
-import { apply, type Transform } from './transform';
-import { QUARTER, type PathSink } from './path';
 import type { Box } from './box';
+import { type PathSink, QUARTER } from './path';
+import { apply, type Transform } from './transform';
 
 export type Radii = readonly [number, number, number, number];
 
@@ -13,18 +13,28 @@ export function fittingRadii(width: number, height: number, radii: Radii): Radii
 }
 
 /** Radii of a parallel outline, `by` further out (or in, where negative); square corners stay square. */
-export const grownRadii = (radii: Radii, by: number): Radii => radii.map((r) => (r > 0 ? Math.max(0, r + by) : 0)) as unknown as Radii;
+export const grownRadii = (radii: Radii, by: number): Radii =>
+  radii.map((r) => (r > 0 ? Math.max(0, r + by) : 0)) as unknown as Radii;
 
 /** Traces a box with round corners, brought to the sink by `t`; clockwise. */
 export function traceBox(to: PathSink, box: Box, radii: Radii, t: Transform): void {
   if (box.width <= 0 || box.height <= 0) return;
   const [tl, tr, br, bl] = fittingRadii(box.width, box.height, radii);
-  const x0 = box.x, y0 = box.y, x1 = box.x + box.width, y1 = box.y + box.height, q = 1 - QUARTER;
+  const x0 = box.x,
+    y0 = box.y,
+    x1 = box.x + box.width,
+    y1 = box.y + box.height,
+    q = 1 - QUARTER;
   const at = (x: number, y: number): [number, number] => apply(t, x, y);
   const corner = (x: number, y: number, ax: number, ay: number, bx: number, by: number): void => {
     // From (ax, ay) round the corner (x, y) to (bx, by).
     to.lineTo(...at(ax, ay));
-    if (ax !== bx || ay !== by) to.bezierCurveTo(...at(x + (ax - x) * q, y + (ay - y) * q), ...at(x + (bx - x) * q, y + (by - y) * q), ...at(bx, by));
+    if (ax !== bx || ay !== by)
+      to.bezierCurveTo(
+        ...at(x + (ax - x) * q, y + (ay - y) * q),
+        ...at(x + (bx - x) * q, y + (by - y) * q),
+        ...at(bx, by),
+      );
   };
   to.moveTo(...at(x0 + tl, y0));
   corner(x1, y0, x1 - tr, y0, x1, y0 + tr);

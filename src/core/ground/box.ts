@@ -15,15 +15,32 @@ export interface Place {
 
 /** The least box round all of them; there must be one. */
 export function union(boxes: readonly Box[]): Box {
-  const x = Math.min(...boxes.map((b) => b.x)), y = Math.min(...boxes.map((b) => b.y));
-  return { x, y, width: Math.max(...boxes.map((b) => b.x + b.width)) - x, height: Math.max(...boxes.map((b) => b.y + b.height)) - y };
+  const x = Math.min(...boxes.map((b) => b.x)),
+    y = Math.min(...boxes.map((b) => b.y));
+  return {
+    x,
+    y,
+    width: Math.max(...boxes.map((b) => b.x + b.width)) - x,
+    height: Math.max(...boxes.map((b) => b.y + b.height)) - y,
+  };
 }
 
 /** Larger by as much on every side, smaller where negative. */
-export const grown = (box: Box, by: number): Box => ({ x: box.x - by, y: box.y - by, width: Math.max(0, box.width + 2 * by), height: Math.max(0, box.height + 2 * by) });
+export const grown = (box: Box, by: number): Box => ({
+  x: box.x - by,
+  y: box.y - by,
+  width: Math.max(0, box.width + 2 * by),
+  height: Math.max(0, box.height + 2 * by),
+});
 
 /** What is left within distances from its sides. */
-export const inset = (box: Box, s: { top: number; right: number; bottom: number; left: number }): Box => ({ x: box.x + s.left, y: box.y + s.top, width: Math.max(0, box.width - s.left - s.right), height: Math.max(0, box.height - s.top - s.bottom) });
+export const inset = (box: Box, s: { top: number; right: number; bottom: number; left: number }): Box => ({
+  x: box.x + s.left,
+  y: box.y + s.top,
+  width: Math.max(0, box.width - s.left - s.right),
+  height: Math.max(0, box.height - s.top - s.bottom),
+});
 
 /** Do two boxes share any point? */
-export const touch = (a: Box, b: Box): boolean => a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+export const touch = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;

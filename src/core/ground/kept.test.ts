@@ -1,7 +1,8 @@
 import { Kept } from './kept';
 
 it('makes once what is asked for again, and drops what was not used longest when it grows too heavy', () => {
-  const made: string[] = [], kept = new Kept<{ name: string; weight: number }>(10, (v) => v.weight);
+  const made: string[] = [],
+    kept = new Kept<{ name: string; weight: number }>(10, (v) => v.weight);
   const get = (name: string, weight: number) => kept.get(name, () => (made.push(name), { name, weight }));
   const a = get('a', 4);
   get('b', 4);
@@ -17,7 +18,11 @@ it('makes once what is asked for again, and drops what was not used longest when
 
 it('keeps nothing of what could not be made', () => {
   const kept = new Kept<number>(3);
-  expect(() => kept.get('x', () => { throw new Error('no'); })).toThrow('no');
+  expect(() =>
+    kept.get('x', () => {
+      throw new Error('no');
+    }),
+  ).toThrow('no');
   expect(kept.has('x')).toBe(false);
   expect(kept.get('x', () => 7)).toBe(7);
 });

@@ -4,7 +4,10 @@ export class Kept<V> {
   private readonly map = new Map<string, { value: V; weight: number }>();
   private total = 0;
 
-  /** @param most total weight that is kept @param weigh the weight of one result, 1 where left out @param drop what is done with one that goes */
+  /**
+   * @param most total weight that is kept @param weigh the weight of one result, 1 where left out @param drop what is
+   * done with one that goes
+   */
   constructor(
     private readonly most: number,
     private readonly weigh: (value: V) => number = () => 1,
@@ -18,7 +21,8 @@ export class Kept<V> {
       this.map.set(key, known);
       return known.value;
     }
-    const value = make(), weight = this.weigh(value);
+    const value = make(),
+      weight = this.weigh(value);
     this.map.set(key, { value, weight });
     this.total += weight;
     for (const [k, old] of this.map) {

@@ -1,4 +1,5 @@
-// Outlines of pattern tiles in tile units: built by short words, traced onto a canvas or any sink that takes canvas path calls.
+// Outlines of pattern tiles in tile units: built by short words, traced onto a canvas or any sink that takes canvas
+// path calls.
 
 export interface PathSink {
   moveTo(x: number, y: number): void;
@@ -8,7 +9,11 @@ export interface PathSink {
   closePath(): void;
 }
 
-type Step = readonly ['M' | 'L', number, number] | readonly ['Q', number, number, number, number] | readonly ['C', number, number, number, number, number, number] | readonly ['Z'];
+type Step =
+  | readonly ['M' | 'L', number, number]
+  | readonly ['Q', number, number, number, number]
+  | readonly ['C', number, number, number, number, number, number]
+  | readonly ['Z'];
 
 /** Share of the radius at which the handles of a quarter circle stand. */
 export const QUARTER = 0.5522847498;
@@ -49,10 +54,16 @@ export class Path {
     return this;
   }
   rect(x: number, y: number, w: number, h: number): this {
-    return this.polygon([[x, y], [x + w, y], [x + w, y + h], [x, y + h]]);
+    return this.polygon([
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ]);
   }
   circle(cx: number, cy: number, r: number, ry = r): this {
-    const k = r * QUARTER, l = ry * QUARTER;
+    const k = r * QUARTER,
+      l = ry * QUARTER;
     return this.M(cx + r, cy)
       .C(cx + r, cy + l, cx + k, cy + ry, cx, cy + ry)
       .C(cx - k, cy + ry, cx - r, cy + l, cx - r, cy)
@@ -65,7 +76,8 @@ export class Path {
     const n = inner === r ? points : points * 2;
     return this.polygon(
       Array.from({ length: n }, (_, i) => {
-        const a = (i / n) * 2 * Math.PI - Math.PI / 2 + (turn * Math.PI) / 180, q = i % 2 && inner !== r ? inner : r;
+        const a = (i / n) * 2 * Math.PI - Math.PI / 2 + (turn * Math.PI) / 180,
+          q = i % 2 && inner !== r ? inner : r;
         return [cx + q * Math.cos(a), cy + q * Math.sin(a)] as const;
       }),
     );

@@ -1,8 +1,9 @@
 // Resampling of photos in the core, so that browser and server agree to the last bit.
 // Colours are weighed by alpha: what is not seen has no colour that could come through (Porter and Duff 1984).
-// Halving by 2 x 2 means while more than twice too large, then separable Catmull-Rom (Keys 1981, a = -0.5), widened when reducing.
-import type { Transform } from './transform';
+// Halving by 2 x 2 means while more than twice too large, then separable Catmull-Rom (Keys 1981, a = -0.5), widened
+// when reducing.
 import type { Pixels } from './pixels';
+import type { Transform } from './transform';
 
 const kernel = (x: number): number => {
   const t = Math.abs(x);
@@ -25,14 +26,26 @@ export function isOpaque(p: Pixels): boolean {
 
 /** Half the size, colours weighed by alpha. */
 function halveTranslucent(p: Pixels, width: number, height: number): Uint8ClampedArray {
-  const data = new Uint8ClampedArray(width * height * 4), s = p.data;
+  const data = new Uint8ClampedArray(width * height * 4),
+    s = p.data;
   for (let y = 0; y < height; y++) {
-    const r0 = y * 2 * p.width, r1 = Math.min(p.height - 1, y * 2 + 1) * p.width;
+    const r0 = y * 2 * p.width,
+      r1 = Math.min(p.height - 1, y * 2 + 1) * p.width;
     for (let x = 0; x < width; x++) {
-      const x0 = x * 2, x1 = Math.min(p.width - 1, x0 + 1), o = (y * width + x) * 4;
-      const a = (r0 + x0) * 4, b = (r0 + x1) * 4, c = (r1 + x0) * 4, d = (r1 + x1) * 4;
-      const wa = s[a + 3], wb = s[b + 3], wc = s[c + 3], wd = s[d + 3], sum = wa + wb + wc + wd;
-      if (sum > 0) for (let k = 0; k < 3; k++) data[o + k] = (s[a + k] * wa + s[b + k] * wb + s[c + k] * wc + s[d + k] * wd) / sum;
+      const x0 = x * 2,
+        x1 = Math.min(p.width - 1, x0 + 1),
+        o = (y * width + x) * 4;
+      const a = (r0 + x0) * 4,
+        b = (r0 + x1) * 4,
+        c = (r1 + x0) * 4,
+        d = (r1 + x1) * 4;
+      const wa = s[a + 3],
+        wb = s[b + 3],
+        wc = s[c + 3],
+        wd = s[d + 3],
+        sum = wa + wb + wc + wd;
+      if (sum > 0)
+        for (let k = 0; k < 3; k++) data[o + k] = (s[a + k] * wa + s[b + k] * wb + s[c + k] * wc + s[d + k] * wd) / sum;
       data[o + 3] = (sum + 2) >> 2;
     }
   }
@@ -41,15 +54,22 @@ function halveTranslucent(p: Pixels, width: number, height: number): Uint8Clampe
 
 /** Half the size in both directions; the mean of four pixels. An odd last row or column is repeated. */
 export function halve(p: Pixels): Pixels {
-  const width = Math.max(1, (p.width + 1) >> 1), height = Math.max(1, (p.height + 1) >> 1);
+  const width = Math.max(1, (p.width + 1) >> 1),
+    height = Math.max(1, (p.height + 1) >> 1);
   if (!isOpaque(p)) return { width, height, data: halveTranslucent(p, width, height) };
   const data = new Uint8ClampedArray(width * height * 4);
   const s = p.data;
   for (let y = 0; y < height; y++) {
-    const r0 = y * 2 * p.width, r1 = Math.min(p.height - 1, y * 2 + 1) * p.width;
+    const r0 = y * 2 * p.width,
+      r1 = Math.min(p.height - 1, y * 2 + 1) * p.width;
     for (let x = 0; x < width; x++) {
-      const x0 = x * 2, x1 = Math.min(p.width - 1, x0 + 1);
-      const a = (r0 + x0) * 4, b = (r0 + x1) * 4, c = (r1 + x0) * 4, d = (r1 + x1) * 4, o = (y * width + x) * 4;
+      const x0 = x * 2,
+        x1 = Math.min(p.width - 1, x0 + 1);
+      const a = (r0 + x0) * 4,
+        b = (r0 + x1) * 4,
+        c = (r1 + x0) * 4,
+        d = (r1 + x1) * 4,
+        o = (y * width + x) * 4;
       for (let k = 0; k < 4; k++) data[o + k] = (s[a + k] + s[b + k] + s[c + k] + s[d + k] + 2) >> 2;
     }
   }
@@ -58,15 +78,32 @@ export function halve(p: Pixels): Pixels {
 
 /** The picture with its longer side at most so many pixels; itself where it is no larger. */
 export function reducedTo(photo: Pixels, side: number): Pixels {
-  const k = Math.min(1, side / Math.max(photo.width, photo.height)), w = Math.max(1, Math.round(photo.width * k)), h = Math.max(1, Math.round(photo.height * k));
-  return w === photo.width && h === photo.height ? photo : resample(photo, { x: 0, y: 0, width: photo.width, height: photo.height }, w, h);
+  const k = Math.min(1, side / Math.max(photo.width, photo.height)),
+    w = Math.max(1, Math.round(photo.width * k)),
+    h = Math.max(1, Math.round(photo.height * k));
+  return w === photo.width && h === photo.height
+    ? photo
+    : resample(photo, { x: 0, y: 0, width: photo.width, height: photo.height }, w, h);
 }
 
-/** A value of a grid at a point, evenly between the nearest four. @param x @param y in cells, whose middles are at halves; beyond the rim the rim counts */
+/**
+ * A value of a grid at a point, evenly between the nearest four. @param x @param y in cells, whose middles are at
+ * halves; beyond the rim the rim counts
+ */
 export function between(values: ArrayLike<number>, width: number, height: number, x: number, y: number): number {
-  const u = Math.min(width - 1, Math.max(0, x - 0.5)), v = Math.min(height - 1, Math.max(0, y - 0.5)), u0 = u | 0, v0 = v | 0, u1 = Math.min(width - 1, u0 + 1), fu = u - u0, fv = v - v0;
-  const a = v0 * width, b = Math.min(height - 1, v0 + 1) * width;
-  return (values[a + u0] * (1 - fu) + values[a + u1] * fu) * (1 - fv) + (values[b + u0] * (1 - fu) + values[b + u1] * fu) * fv;
+  const u = Math.min(width - 1, Math.max(0, x - 0.5)),
+    v = Math.min(height - 1, Math.max(0, y - 0.5)),
+    u0 = u | 0,
+    v0 = v | 0,
+    u1 = Math.min(width - 1, u0 + 1),
+    fu = u - u0,
+    fv = v - v0;
+  const a = v0 * width,
+    b = Math.min(height - 1, v0 + 1) * width;
+  return (
+    (values[a + u0] * (1 - fu) + values[a + u1] * fu) * (1 - fv) +
+    (values[b + u0] * (1 - fu) + values[b + u1] * fu) * fv
+  );
 }
 
 interface Taps {
@@ -77,9 +114,11 @@ interface Taps {
 
 /** For every target pixel the source pixels it is made of; weights sum to 1. */
 function taps(from: number, extent: number, limit: number, target: number, flip: boolean): Taps {
-  const ratio = extent / target, width = Math.max(1, ratio);
+  const ratio = extent / target,
+    width = Math.max(1, ratio);
   const count = Math.ceil(width * 2) * 2 + 1;
-  const first = new Int32Array(target), weights = new Float32Array(target * count);
+  const first = new Int32Array(target),
+    weights = new Float32Array(target * count);
   for (let i = 0; i < target; i++) {
     const centre = from + (i + 0.5) * ratio;
     const start = Math.floor(centre - width * 2);
@@ -91,10 +130,13 @@ function taps(from: number, extent: number, limit: number, target: number, flip:
   }
   // Sources outside the picture repeat its edge: fold their weights onto it.
   for (let i = 0; i < target; i++) {
-    const start = first[i], o = i * count, lo = Math.min(Math.max(start, 0), Math.max(0, limit - count));
+    const start = first[i],
+      o = i * count,
+      lo = Math.min(Math.max(start, 0), Math.max(0, limit - count));
     if (lo === start) continue;
     const folded = new Float32Array(count);
-    for (let k = 0; k < count; k++) folded[Math.min(count - 1, Math.max(0, Math.min(limit - 1, Math.max(0, start + k)) - lo))] += weights[o + k];
+    for (let k = 0; k < count; k++)
+      folded[Math.min(count - 1, Math.max(0, Math.min(limit - 1, Math.max(0, start + k)) - lo))] += weights[o + k];
     weights.set(folded, o);
     first[i] = lo;
   }
@@ -106,8 +148,17 @@ function taps(from: number, extent: number, limit: number, target: number, flip:
  * @param source the part, in photo pixels, fractional
  * @returns width x height RGBA bytes
  */
-export function resample(photo: Pixels, source: { x: number; y: number; width: number; height: number }, width: number, height: number, flipX = false, flipY = false, half: (p: Pixels) => Pixels = halve): Pixels {
-  let p = photo, { x, y, width: w, height: h } = source;
+export function resample(
+  photo: Pixels,
+  source: { x: number; y: number; width: number; height: number },
+  width: number,
+  height: number,
+  flipX = false,
+  flipY = false,
+  half: (p: Pixels) => Pixels = halve,
+): Pixels {
+  let p = photo,
+    { x, y, width: w, height: h } = source;
   while (w / width >= 2 && h / height >= 2) {
     p = half(p);
     x /= 2;
@@ -115,21 +166,31 @@ export function resample(photo: Pixels, source: { x: number; y: number; width: n
     w /= 2;
     h /= 2;
   }
-  const tx = taps(x, w, p.width, width, flipX), ty = taps(y, h, p.height, height, flipY);
-  let top = Infinity, bottom = 0;
+  const tx = taps(x, w, p.width, width, flipX),
+    ty = taps(y, h, p.height, height, flipY);
+  let top = Infinity,
+    bottom = 0;
   for (let i = 0; i < height; i++) {
     top = Math.min(top, ty.first[i]);
     bottom = Math.max(bottom, Math.min(p.height, ty.first[i] + ty.count));
   }
-  const rows = bottom - top, solid = isOpaque(p);
+  const rows = bottom - top,
+    solid = isOpaque(p);
   const mid = new Float32Array(rows * width * 4);
   for (let r = 0; r < rows; r++) {
     const base = (top + r) * p.width;
     for (let i = 0; i < width; i++) {
-      let R = 0, G = 0, B = 0, A = 0;
-      const f = tx.first[i], o = i * tx.count, n = Math.min(tx.count, p.width - f);
+      let R = 0,
+        G = 0,
+        B = 0,
+        A = 0;
+      const f = tx.first[i],
+        o = i * tx.count,
+        n = Math.min(tx.count, p.width - f);
       for (let k = 0; k < n; k++) {
-        const s = (base + f + k) * 4, wa = tx.weights[o + k], wt = solid ? wa : wa * p.data[s + 3];
+        const s = (base + f + k) * 4,
+          wa = tx.weights[o + k],
+          wt = solid ? wa : wa * p.data[s + 3];
         R += wt * p.data[s];
         G += wt * p.data[s + 1];
         B += wt * p.data[s + 2];
@@ -168,35 +229,65 @@ export function resample(photo: Pixels, source: { x: number; y: number; width: n
 /** Turns a picture by quarter turns clockwise. */
 export function quarterTurned(p: Pixels, turn: 0 | 90 | 180 | 270): Pixels {
   if (turn === 0) return p;
-  const { width: w, height: h } = p, from = new Uint32Array(p.data.buffer, p.data.byteOffset, w * h);
-  const out = new Uint32Array(w * h), W = turn === 180 ? w : h;
+  const { width: w, height: h } = p,
+    from = new Uint32Array(p.data.buffer, p.data.byteOffset, w * h);
+  const out = new Uint32Array(w * h),
+    W = turn === 180 ? w : h;
   for (let y = 0; y < h; y++)
-    for (let x = 0; x < w; x++) out[turn === 90 ? x * W + (h - 1 - y) : turn === 180 ? (h - 1 - y) * W + (w - 1 - x) : (w - 1 - x) * W + y] = from[y * w + x];
+    for (let x = 0; x < w; x++)
+      out[turn === 90 ? x * W + (h - 1 - y) : turn === 180 ? (h - 1 - y) * W + (w - 1 - x) : (w - 1 - x) * W + y] =
+        from[y * w + x];
   return { width: W, height: turn === 180 ? h : w, data: new Uint8ClampedArray(out.buffer) };
 }
 
 const CLOSE = 1e-6;
 
 /**
- * The picture seen through a transform: upright and mirrored ones and quarter turns by the separable filter, any other by looking up each
+ * The picture seen through a transform: upright and mirrored ones and quarter turns by the separable filter, any other
+ * by looking up each
  * pixel in a copy at the nearest finer size.
  * @param toFile from pixels of the result to pixels of the photo
  */
-export function transformed(photo: Pixels, toFile: Transform, width: number, height: number, half: (p: Pixels) => Pixels = halve): Pixels {
+export function transformed(
+  photo: Pixels,
+  toFile: Transform,
+  width: number,
+  height: number,
+  half: (p: Pixels) => Pixels = halve,
+): Pixels {
   const [a, b, c, d, e, f] = toFile;
   if (Math.abs(b) < CLOSE && Math.abs(c) < CLOSE) {
-    const x = a < 0 ? e + a * width : e, y = d < 0 ? f + d * height : f;
-    return resample(photo, { x, y, width: Math.abs(a) * width, height: Math.abs(d) * height }, width, height, a < 0, d < 0, half);
+    const x = a < 0 ? e + a * width : e,
+      y = d < 0 ? f + d * height : f;
+    return resample(
+      photo,
+      { x, y, width: Math.abs(a) * width, height: Math.abs(d) * height },
+      width,
+      height,
+      a < 0,
+      d < 0,
+      half,
+    );
   }
   if (Math.abs(a) < CLOSE && Math.abs(d) < CLOSE) {
     // Along x the result runs along the photo's y: resample lying down, then turn by a quarter.
-    const x = c < 0 ? e + c * height : e, y = b < 0 ? f + b * width : f;
-    const lying = resample(photo, { x, y, width: Math.abs(c) * height, height: Math.abs(b) * width }, height, width, false, false, half);
+    const x = c < 0 ? e + c * height : e,
+      y = b < 0 ? f + b * width : f;
+    const lying = resample(
+      photo,
+      { x, y, width: Math.abs(c) * height, height: Math.abs(b) * width },
+      height,
+      width,
+      false,
+      false,
+      half,
+    );
     const t = quarterTurned(lying, 90);
     // A turn by 90 puts the photo's bottom at the left, its left on top: mirror where that is not what was asked.
     return resampleMirror(t, b > 0, c < 0);
   }
-  let p = photo, k = 1;
+  let p = photo,
+    k = 1;
   while (Math.hypot(a, b) * k >= 2 && Math.hypot(c, d) * k >= 2) {
     p = half(p);
     k /= 2;
@@ -206,29 +297,43 @@ export function transformed(photo: Pixels, toFile: Transform, width: number, hei
 
 function resampleMirror(p: Pixels, flipX: boolean, flipY: boolean): Pixels {
   if (!flipX && !flipY) return p;
-  const { width: w, height: h } = p, from = new Uint32Array(p.data.buffer, p.data.byteOffset, w * h), out = new Uint32Array(w * h);
-  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) out[y * w + x] = from[(flipY ? h - 1 - y : y) * w + (flipX ? w - 1 - x : x)];
+  const { width: w, height: h } = p,
+    from = new Uint32Array(p.data.buffer, p.data.byteOffset, w * h),
+    out = new Uint32Array(w * h);
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) out[y * w + x] = from[(flipY ? h - 1 - y : y) * w + (flipX ? w - 1 - x : x)];
   return { width: w, height: h, data: new Uint8ClampedArray(out.buffer) };
 }
 
 /** Catmull-Rom over 4 x 4 pixels at each place; edges are repeated. */
 function lookUp(p: Pixels, t: Transform, width: number, height: number): Pixels {
-  const out = new Uint8ClampedArray(width * height * 4), s = p.data, wx = new Float64Array(4), wy = new Float64Array(4);
-  const cols = new Int32Array(4), solid = isOpaque(p);
+  const out = new Uint8ClampedArray(width * height * 4),
+    s = p.data,
+    wx = new Float64Array(4),
+    wy = new Float64Array(4);
+  const cols = new Int32Array(4),
+    solid = isOpaque(p);
   for (let j = 0; j < height; j++) {
     for (let i = 0; i < width; i++) {
-      const X = t[0] * (i + 0.5) + t[2] * (j + 0.5) + t[4] - 0.5, Y = t[1] * (i + 0.5) + t[3] * (j + 0.5) + t[5] - 0.5;
-      const x0 = Math.floor(X), y0 = Math.floor(Y);
+      const X = t[0] * (i + 0.5) + t[2] * (j + 0.5) + t[4] - 0.5,
+        Y = t[1] * (i + 0.5) + t[3] * (j + 0.5) + t[5] - 0.5;
+      const x0 = Math.floor(X),
+        y0 = Math.floor(Y);
       for (let k = 0; k < 4; k++) {
         wx[k] = kernel(X - (x0 - 1 + k));
         wy[k] = kernel(Y - (y0 - 1 + k));
         cols[k] = Math.min(p.width - 1, Math.max(0, x0 - 1 + k)) * 4;
       }
-      let r = 0, g = 0, b = 0, a = 0;
+      let r = 0,
+        g = 0,
+        b = 0,
+        a = 0;
       for (let l = 0; l < 4; l++) {
         const row = Math.min(p.height - 1, Math.max(0, y0 - 1 + l)) * p.width * 4;
         for (let k = 0; k < 4; k++) {
-          const q = row + cols[k], wa = wx[k] * wy[l], w = solid ? wa : wa * s[q + 3];
+          const q = row + cols[k],
+            wa = wx[k] * wy[l],
+            w = solid ? wa : wa * s[q + 3];
           r += w * s[q];
           g += w * s[q + 1];
           b += w * s[q + 2];

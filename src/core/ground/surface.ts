@@ -4,10 +4,37 @@ import type { Pixels } from './pixels';
 /** The part of the Canvas 2D interface that behaves alike everywhere; nothing else may be used. */
 export type Context2D = Pick<
   CanvasRenderingContext2D,
-  | 'save' | 'restore' | 'beginPath' | 'closePath' | 'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'bezierCurveTo' | 'rect' | 'clip'
-  | 'fillRect' | 'clearRect' | 'setTransform' | 'fillStyle' | 'globalAlpha' | 'globalCompositeOperation'
-  | 'strokeStyle' | 'lineWidth' | 'lineCap' | 'lineJoin' | 'miterLimit' | 'setLineDash' | 'lineDashOffset' | 'imageSmoothingEnabled' | 'imageSmoothingQuality'
-> & { fill(rule?: 'nonzero' | 'evenodd'): void; stroke(): void; drawImage(image: never, ...place: number[]): void; createPattern(image: never, repetition: 'no-repeat'): CanvasPattern | null };
+  | 'save'
+  | 'restore'
+  | 'beginPath'
+  | 'closePath'
+  | 'moveTo'
+  | 'lineTo'
+  | 'quadraticCurveTo'
+  | 'bezierCurveTo'
+  | 'rect'
+  | 'clip'
+  | 'fillRect'
+  | 'clearRect'
+  | 'setTransform'
+  | 'fillStyle'
+  | 'globalAlpha'
+  | 'globalCompositeOperation'
+  | 'strokeStyle'
+  | 'lineWidth'
+  | 'lineCap'
+  | 'lineJoin'
+  | 'miterLimit'
+  | 'setLineDash'
+  | 'lineDashOffset'
+  | 'imageSmoothingEnabled'
+  | 'imageSmoothingQuality'
+> & {
+  fill(rule?: 'nonzero' | 'evenodd'): void;
+  stroke(): void;
+  drawImage(image: never, ...place: number[]): void;
+  createPattern(image: never, repetition: 'no-repeat'): CanvasPattern | null;
+};
 
 export interface Surface {
   readonly width: number;
@@ -28,7 +55,12 @@ export interface Surfaces {
 }
 
 /** Pixels of something painted on a surface of its own, RGBA; the surface is freed. */
-export function shot(on: Surfaces, width: number, height: number, paint: (surface: Surface) => void): Uint8ClampedArray {
+export function shot(
+  on: Surfaces,
+  width: number,
+  height: number,
+  paint: (surface: Surface) => void,
+): Uint8ClampedArray {
   const s = on.surface(width, height);
   paint(s);
   const data = s.read(0, 0, width, height);

@@ -1,9 +1,13 @@
-// Affine transforms as [a, b, c, d, e, f]: x' = a x + c y + e, y' = b x + d y + f (the order of the Canvas 2D standard).
+// Affine transforms as [a, b, c, d, e, f]: x' = a x + c y + e, y' = b x + d y + f (the order of the Canvas 2D
+// standard).
 import type { Box } from './box';
 
 export type Transform = readonly [number, number, number, number, number, number];
 
-export const apply = (t: Transform, x: number, y: number): [number, number] => [t[0] * x + t[2] * y + t[4], t[1] * x + t[3] * y + t[5]];
+export const apply = (t: Transform, x: number, y: number): [number, number] => [
+  t[0] * x + t[2] * y + t[4],
+  t[1] * x + t[3] * y + t[5],
+];
 
 /** `outer` after `inner`. */
 export const compose = (o: Transform, i: Transform): Transform => [
@@ -24,13 +28,17 @@ export function invert(t: Transform): Transform {
 
 /** Rotation by degrees clockwise about a point. */
 export function rotationAbout(degrees: number, x: number, y: number): Transform {
-  const a = (degrees * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);
+  const a = (degrees * Math.PI) / 180,
+    c = Math.cos(a),
+    s = Math.sin(a);
   return [c, s, -s, c, x - c * x + s * y, y - s * x - c * y];
 }
 
 /** From a box's own coordinates (origin at its top left) to the slide. */
 export const boxTransform = (box: Box, rotation: number): Transform =>
-  rotation === 0 ? [1, 0, 0, 1, box.x, box.y] : compose(rotationAbout(rotation, box.x + box.width / 2, box.y + box.height / 2), [1, 0, 0, 1, box.x, box.y]);
+  rotation === 0
+    ? [1, 0, 0, 1, box.x, box.y]
+    : compose(rotationAbout(rotation, box.x + box.width / 2, box.y + box.height / 2), [1, 0, 0, 1, box.x, box.y]);
 
 /** Corners of a rotated box, clockwise from the top left. */
 export const cornersOf = (box: Box, rotation: number): [number, number][] => {
@@ -40,7 +48,10 @@ export const cornersOf = (box: Box, rotation: number): [number, number][] => {
 
 /** Upright box round a rotated one. */
 export function boundsOf(box: Box, rotation: number): Box {
-  const c = cornersOf(box, rotation), xs = c.map((p) => p[0]), ys = c.map((p) => p[1]);
-  const x = Math.min(...xs), y = Math.min(...ys);
+  const c = cornersOf(box, rotation),
+    xs = c.map((p) => p[0]),
+    ys = c.map((p) => p[1]);
+  const x = Math.min(...xs),
+    y = Math.min(...ys);
   return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
 }

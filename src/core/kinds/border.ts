@@ -1,13 +1,13 @@
 // A frame along the edges of its box.
-import { grown, inset, type Box } from '../ground/box';
-import { traceBox, type Radii } from '../ground/box-path';
+import { type Box, grown, inset } from '../ground/box';
+import { type Radii, traceBox } from '../ground/box-path';
 import type { PathSink } from '../ground/path';
 import { boxTransform, compose, type Transform } from '../ground/transform';
 import { deviceBox } from '../paint/easel';
 import type { Colour } from '../values/fill';
 import { solid } from '../values/made';
 import { clamp, scaledSides } from '../values/scaled';
-import { begun, marginOf, STRETCHED, whole, type Extent, type LayerOf, type Schemas } from './common';
+import { begun, type Extent, type LayerOf, marginOf, type Schemas, STRETCHED, whole } from './common';
 import { FILL_WORK, type Kind } from './kind';
 
 const fields = ({ z, extent, FillSchema, finite, SidesSchema }: Schemas) => ({
@@ -24,7 +24,8 @@ const fields = ({ z, extent, FillSchema, finite, SidesSchema }: Schemas) => ({
 export type BorderLayer = LayerOf<typeof fields>;
 
 export function makeBorder(id: string, colour: Colour, size: Extent): BorderLayer {
-  const m = marginOf(size), t = Math.max(1, Math.round(m / 10));
+  const m = marginOf(size),
+    t = Math.max(1, Math.round(m / 10));
   return {
     ...begun(id, 'Border', whole(size)),
     band: 'overlays',
@@ -56,12 +57,20 @@ export const border = {
     const { thickness, gap } = layer;
     const all = (r: number): Radii => [r, r, r, r];
     const mean = (thickness.top + thickness.right + thickness.bottom + thickness.left) / 4;
-    const line = (outer: Box, radius: number) => (to: PathSink, m: Transform): void => {
-      traceBox(to, outer, all(radius), m);
-      traceBox(to, inset(outer, thickness), all(Math.max(0, radius - mean)), m);
-    };
+    const line =
+      (outer: Box, radius: number) =>
+      (to: PathSink, m: Transform): void => {
+        traceBox(to, outer, all(radius), m);
+        traceBox(to, inset(outer, thickness), all(Math.max(0, radius - mean)), m);
+      };
     const outer = grown(box, -layer.inset);
     easel.fillPath(brush, t, line(outer, layer.radius), 'evenodd');
-    if (gap > 0) easel.fillPath(brush, t, line(grown(inset(outer, thickness), -gap), Math.max(0, layer.radius - mean - gap)), 'evenodd');
+    if (gap > 0)
+      easel.fillPath(
+        brush,
+        t,
+        line(grown(inset(outer, thickness), -gap), Math.max(0, layer.radius - mean - gap)),
+        'evenodd',
+      );
   },
 } satisfies Kind<BorderLayer>;

@@ -1,10 +1,11 @@
-// A gradient from a colour to the same colour at alpha 0, its solid and its fading part in one. Its strength is the layer's opacity.
+// A gradient from a colour to the same colour at alpha 0, its solid and its fading part in one. Its strength is the
+// layer's opacity.
 import type { Box } from '../ground/box';
 import { apply, boxTransform, compose, invert } from '../ground/transform';
 import { deviceBox, traceCorners } from '../paint/easel';
 import { fadeAlpha, fadeAlphas, fadeFrame } from '../paint/fade-form';
 import type { Colour } from '../values/fill';
-import { begun, STRETCHED, whole, type Extent, type LayerOf, type Schemas } from './common';
+import { begun, type Extent, type LayerOf, type Schemas, STRETCHED, whole } from './common';
 import type { Kind } from './kind';
 
 const fields = ({ z, ColourSchema, finite }: Schemas) => ({
@@ -26,7 +27,13 @@ export type FadeLayer = LayerOf<typeof fields>;
 /** The side from which a linear fade is solid, by its angle. */
 export const FADE_SIDES = { left: 0, top: 90, right: 180, bottom: 270 } as const;
 
-export const makeFade = (id: string, colour: Colour, opacity: number, size: Extent, more: Partial<FadeLayer> = {}): FadeLayer => ({
+export const makeFade = (
+  id: string,
+  colour: Colour,
+  opacity: number,
+  size: Extent,
+  more: Partial<FadeLayer> = {},
+): FadeLayer => ({
   ...begun(id, 'Fade', whole(size)),
   band: 'overlays',
   kind: 'fade',
@@ -51,26 +58,36 @@ function towards(texts: Box, slide: Extent): { angle: number; solid: number; rea
     top: (texts.y + texts.height) / slide.height,
     bottom: (slide.height - texts.y) / slide.height,
   };
-  const side = (Object.keys(far) as (keyof typeof far)[]).reduce((best, s) => (far[s] < far[best] - 1e-9 ? s : best), 'bottom');
+  const side = (Object.keys(far) as (keyof typeof far)[]).reduce(
+    (best, s) => (far[s] < far[best] - 1e-9 ? s : best),
+    'bottom',
+  );
   const round = (v: number): number => Math.round(v * 100) / 100;
   // Well over half its strength where the farthest letters are.
-  return { angle: FADE_SIDES[side], solid: round(far[side] * 0.45), reach: round(Math.min(1.6, Math.max(0.3, far[side] * 1.8))) };
+  return {
+    angle: FADE_SIDES[side],
+    solid: round(far[side] * 0.45),
+    reach: round(Math.min(1.6, Math.max(0.3, far[side] * 1.8))),
+  };
 }
 
 export const fade = {
   fields,
   strengths: (layer) => (layer.shape === 'vignette' ? ['opacity'] : ['opacity', 'reach']),
   strength: (layer, property) => (property === 'reach' ? layer.reach : 0),
-  withStrength: (layer, property, value) => (property !== 'reach' ? layer : value > 0 ? { ...layer, reach: Math.max(0.01, value) } : { ...layer, opacity: 0 }),
+  withStrength: (layer, property, value) =>
+    property !== 'reach' ? layer : value > 0 ? { ...layer, reach: Math.max(0.01, value) } : { ...layer, opacity: 0 },
   treatment: {
     beginning: 0.7,
-    make: (id, colour, strength, { size, texts }) => makeFade(id, colour, strength, size, texts ? towards(texts, size) : {}),
+    make: (id, colour, strength, { size, texts }) =>
+      makeFade(id, colour, strength, size, texts ? towards(texts, size) : {}),
     colour: (layer) => layer.colour,
     veil: (layer) => {
       const m = compose(fadeFrame(layer, layer.box), invert(boxTransform(layer.box, layer.rotation)));
       if (layer.shape === 'linear') return (x, y) => fadeAlpha(layer, m[0] * x + m[2] * y + m[4]);
       return (x, y) => {
-        const [X, Y] = apply(m, x, y), u = Math.hypot(X, Y);
+        const [X, Y] = apply(m, x, y),
+          u = Math.hypot(X, Y);
         return layer.shape === 'vignette' ? fadeAlpha(layer, 1 - u) : fadeAlpha(layer, u);
       };
     },
@@ -79,10 +96,18 @@ export const fade = {
   paint: (easel, layer, opacity) => {
     const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
     const box = { width: layer.box.width, height: layer.box.height };
-    const straight = easel.upright(box, t), region = easel.onSurface(straight ?? deviceBox({ x: 0, y: 0, ...box }, t));
+    const straight = easel.upright(box, t),
+      region = easel.onSurface(straight ?? deviceBox({ x: 0, y: 0, ...box }, t));
     if (!region) return;
-    const { shape, angle, centre, solid, reach, easing } = layer, hex = easel.hex(layer.colour);
-    const brush = easel.alphaArea(JSON.stringify(['fade', shape, angle, centre, solid, reach, easing, box, t]), hex, opacity, region, (part, k) => fadeAlphas(layer, compose(fadeFrame(layer, box), compose(invert(t), [k, 0, 0, k, 0, 0])), part));
+    const { shape, angle, centre, solid, reach, easing } = layer,
+      hex = easel.hex(layer.colour);
+    const brush = easel.alphaArea(
+      JSON.stringify(['fade', shape, angle, centre, solid, reach, easing, box, t]),
+      hex,
+      opacity,
+      region,
+      (part, k) => fadeAlphas(layer, compose(fadeFrame(layer, box), compose(invert(t), [k, 0, 0, k, 0, 0])), part),
+    );
     if (straight) easel.fillDevice(brush, region);
     else easel.fillPath(brush, t, (to, m) => traceCorners(to, box, m));
   },

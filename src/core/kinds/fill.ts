@@ -1,7 +1,7 @@
 // A colour, gradient or pattern over its box.
 import { boxTransform, compose } from '../ground/transform';
 import { solid } from '../values/made';
-import { begun, STRETCHED, whole, type Extent, type LayerOf, type Schemas } from './common';
+import { begun, type Extent, type LayerOf, type Schemas, STRETCHED, whole } from './common';
 import { FILL_WORK, type Kind } from './kind';
 
 const fields = ({ z, FillSchema }: Schemas) => ({ kind: z.literal('fill'), fill: FillSchema });
@@ -18,5 +18,6 @@ export const makeFill = (id: string, colour: string, size: Extent): FillLayer =>
 export const fill = {
   fields,
   work: (layer) => FILL_WORK[layer.fill.kind],
-  paint: (easel, layer, opacity) => easel.fillBox(layer.fill, layer.box, compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), opacity),
+  paint: (easel, layer, opacity) =>
+    easel.fillBox(layer.fill, layer.box, compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), opacity),
 } satisfies Kind<FillLayer>;

@@ -13,7 +13,8 @@ import type { PlacedText } from '../values/text';
 import type { CommonLayer, Extent, Schemas } from './common';
 
 /**
- * What of a layer a strength can be: how opaque it is; how far a fade reaches; how opaque the backing or the shadow of a text is; how much a photo's
+ * What of a layer a strength can be: how opaque it is; how far a fade reaches; how opaque the backing or the shadow of
+ * a text is; how much a photo's
  * output levels are drawn towards black (`darken`) or white (`lighten`); how much a photo is blurred.
  */
 export type StrengthProperty = 'opacity' | 'reach' | 'backing' | 'shadow' | 'darken' | 'lighten' | 'blur';
@@ -64,7 +65,10 @@ export interface Kind<L extends CommonLayer> {
 
   /** Scales the lengths that belong to the kind, shadows aside. Changes the layer it is given. */
   scale?(layer: L, k: number): void;
-  /** Last touches to a layer that was brought to another size. Changes the layer it is given. @param was in the base size @param k by how much lengths were scaled */
+  /**
+   * Last touches to a layer that was brought to another size. Changes the layer it is given. @param was in the base
+   * size @param k by how much lengths were scaled
+   */
   fitted?(layer: L, was: L, k: number, size: Extent): void;
   /** What a size changes of it beyond what all layers have. Changes the layer it is given. */
   override?(layer: L, own: Override): void;
@@ -82,7 +86,10 @@ export interface Kind<L extends CommonLayer> {
   withStrength?(layer: L, property: StrengthProperty, value: number, size: Extent): L;
   /** Gives what the strength belongs to a plain colour. Changes the layer it is given. */
   setColour?(layer: L, hex: string, property: StrengthProperty): void;
-  /** What of a visible layer must change for what it has by itself for the sake of texts to be off; null where it has nothing. */
+  /**
+   * What of a visible layer must change for what it has by itself for the sake of texts to be off; null where it has
+   * nothing.
+   */
   switchedOff?(layer: L): Partial<L> | null;
   treatment?: Laid<L>;
 
@@ -96,7 +103,10 @@ export interface Kind<L extends CommonLayer> {
   castsItself?: boolean;
   /** How far what throws its shadows reaches beyond its box. */
   shadowMargin?(layer: L): number;
-  /** Does it consist of parts that lie on each other, so that they must be put together before its opacity counts? Shadows aside. */
+  /**
+   * Does it consist of parts that lie on each other, so that they must be put together before its opacity counts?
+   * Shadows aside.
+   */
   isGroup?(layer: L): boolean;
   /** Plain pixels that one of its pixels costs, shadows aside; see `scene/budget.ts`. */
   work(layer: L): number;

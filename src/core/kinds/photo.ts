@@ -2,7 +2,7 @@
 import { PhotoPainter } from '../paint/photo-painter';
 import { NO_STROKE, PLAIN_TONE } from '../values/plain';
 import { clamp, scaledRadii, scaledStroke } from '../values/scaled';
-import { begun, CENTRED, STRETCHED, whole, type Extent, type LayerOf, type Schemas } from './common';
+import { begun, CENTRED, type Extent, type LayerOf, type Schemas, STRETCHED, whole } from './common';
 import type { Kind } from './kind';
 
 const fields = ({ z, photoFields }: Schemas) => ({ kind: z.literal('photo'), ...photoFields });
@@ -41,7 +41,8 @@ export const makePhoto = (id: string, asset: string, name: string, size: Extent)
  */
 export function makePicture(id: string, asset: string, name: string, size: Extent, photo: Extent): PhotoLayer {
   const k = Math.min((size.width * 0.36) / photo.width, (size.height * 0.36) / photo.height);
-  const width = Math.max(1, Math.round(photo.width * k)), height = Math.max(1, Math.round(photo.height * k));
+  const width = Math.max(1, Math.round(photo.width * k)),
+    height = Math.max(1, Math.round(photo.height * k));
   return {
     ...makePhoto(id, asset, name, size),
     band: 'message',
@@ -60,7 +61,8 @@ export const photo = {
   scale: (layer, k) => {
     if (layer.mask) layer.mask = { ...layer.mask, radius: scaledRadii(layer.mask.radius, k) };
     layer.stroke = scaledStroke(layer.stroke, k);
-    if (layer.tone.blur.on) layer.tone = { ...layer.tone, blur: { ...layer.tone.blur, radius: clamp(layer.tone.blur.radius * k, 0, 200) } };
+    if (layer.tone.blur.on)
+      layer.tone = { ...layer.tone, blur: { ...layer.tone.blur, radius: clamp(layer.tone.blur.radius * k, 0, 200) } };
   },
   override: (layer, { zoom, focus }) => {
     if (zoom !== undefined) layer.zoom = zoom;
@@ -74,19 +76,32 @@ export const photo = {
     return 0;
   },
   withStrength: (layer, property, value, size) => {
-    const { tone } = layer, on = value > 0;
-    if (property === 'darken') return { ...layer, tone: { ...tone, levels: { on, black: 0, white: 255 * (1 - value) } } };
+    const { tone } = layer,
+      on = value > 0;
+    if (property === 'darken')
+      return { ...layer, tone: { ...tone, levels: { on, black: 0, white: 255 * (1 - value) } } };
     if (property === 'lighten') return { ...layer, tone: { ...tone, levels: { on, black: 255 * value, white: 255 } } };
     if (property === 'blur') return { ...layer, tone: { ...tone, blur: { on, radius: value * mostBlur(size) } } };
     return layer;
   },
-  switchedOff: ({ band, tone }) => (band === 'backdrop' && (tone.levels.on || tone.blur.on) ? { tone: { ...tone, levels: { ...tone.levels, on: false }, blur: { ...tone.blur, on: false } } } : null),
+  switchedOff: ({ band, tone }) =>
+    band === 'backdrop' && (tone.levels.on || tone.blur.on)
+      ? { tone: { ...tone, levels: { ...tone.levels, on: false }, blur: { ...tone.blur, on: false } } }
+      : null,
   reach: (layer) => layer.stroke.width + 1,
   shadowMargin: (layer) => layer.stroke.width * 2,
   isGroup: (layer) => layer.stroke.width > 0 || layer.mask !== null,
-  work: (layer) => 5 + (layer.tone.blur.on ? 14 : 0) + (Object.values(layer.tone).some((t) => t.on) ? 4 : 0) + (layer.cut?.on || layer.room?.on ? 12 : 0),
+  work: (layer) =>
+    5 +
+    (layer.tone.blur.on ? 14 : 0) +
+    (Object.values(layer.tone).some((t) => t.on) ? 4 : 0) +
+    (layer.cut?.on || layer.room?.on ? 12 : 0),
   needsWhole: (layer) => layer.mask !== null,
   paint: (easel, layer, opacity) => easel.own('photos', () => new PhotoPainter()).paint(easel, layer, opacity),
-  there: (layer, studio) => [studio.picture(layer.asset) !== null, Boolean(studio.drawing?.(layer.asset)), layer.cut && 'asset' in layer.cut.mask && studio.picture(layer.cut.mask.asset) !== null],
+  there: (layer, studio) => [
+    studio.picture(layer.asset) !== null,
+    Boolean(studio.drawing?.(layer.asset)),
+    layer.cut && 'asset' in layer.cut.mask && studio.picture(layer.cut.mask.asset) !== null,
+  ],
   assets: (layer) => [layer.asset, ...(layer.cut && 'asset' in layer.cut.mask ? [layer.cut.mask.asset] : [])],
 } satisfies Kind<PhotoLayer>;

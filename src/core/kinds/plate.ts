@@ -1,12 +1,12 @@
 // A panel behind texts. Its strength is the layer's opacity.
-import { union, type Box } from '../ground/box';
+import { type Box, union } from '../ground/box';
 import { traceBox } from '../ground/box-path';
 import { boundsOf, boxTransform, compose } from '../ground/transform';
 import { deviceBox } from '../paint/easel';
 import { parallelOf, traceShape } from '../paint/shape-path';
 import type { Colour } from '../values/fill';
-import { NO_STROKE, PLAIN_SHAPE } from '../values/plain';
 import { solid } from '../values/made';
+import { NO_STROKE, PLAIN_SHAPE } from '../values/plain';
 import { scaledRadii, scaledSides, scaledStroke } from '../values/scaled';
 import { begun, CENTRED, type LayerOf, type Schemas } from './common';
 import { aboutOwnMiddle } from './follow';
@@ -25,8 +25,16 @@ const fields = ({ z, extent, FillSchema, follows, shadows, SidesSchema, StrokeSc
 });
 export type PlateLayer = LayerOf<typeof fields>;
 
-export function makePlate(id: string, colour: Colour, opacity: number, box: Box, typeSize: number, follows: string[]): PlateLayer {
-  const p = Math.round(typeSize * 0.4), r = Math.round(typeSize * 0.15);
+export function makePlate(
+  id: string,
+  colour: Colour,
+  opacity: number,
+  box: Box,
+  typeSize: number,
+  follows: string[],
+): PlateLayer {
+  const p = Math.round(typeSize * 0.4),
+    r = Math.round(typeSize * 0.15);
   return {
     ...begun(id, 'Plate', box),
     band: 'overlays',
@@ -50,9 +58,27 @@ export const plate = {
     layer.stroke = scaledStroke(layer.stroke, k);
   },
   behind: ({ padding: { top, right, bottom, left } }, lines) => {
-    const padded = (b: Box): Box => ({ x: b.x - left, y: b.y - top, width: Math.max(1, b.width + left + right), height: Math.max(1, b.height + top + bottom) });
-    if (lines.length === 1 && lines[0].rotation !== 0) return { box: aboutOwnMiddle(padded(lines[0].box), lines[0].rotation, lines[0].centre), rotation: lines[0].rotation };
-    return { box: padded(union(lines.map((p) => (p.rotation === 0 ? p.box : boundsOf(aboutOwnMiddle(p.box, p.rotation, p.centre), p.rotation))))), rotation: 0 };
+    const padded = (b: Box): Box => ({
+      x: b.x - left,
+      y: b.y - top,
+      width: Math.max(1, b.width + left + right),
+      height: Math.max(1, b.height + top + bottom),
+    });
+    if (lines.length === 1 && lines[0].rotation !== 0)
+      return {
+        box: aboutOwnMiddle(padded(lines[0].box), lines[0].rotation, lines[0].centre),
+        rotation: lines[0].rotation,
+      };
+    return {
+      box: padded(
+        union(
+          lines.map((p) =>
+            p.rotation === 0 ? p.box : boundsOf(aboutOwnMiddle(p.box, p.rotation, p.centre), p.rotation),
+          ),
+        ),
+      ),
+      rotation: 0,
+    };
   },
   look: { whole: ({ radius }) => ({ radius }) },
   strengths: () => ['opacity'],
@@ -61,7 +87,8 @@ export const plate = {
   },
   treatment: {
     beginning: 0.6,
-    make: (id, colour, strength, { behind, typeSize, follows }) => makePlate(id, colour, strength, behind, typeSize, follows),
+    make: (id, colour, strength, { behind, typeSize, follows }) =>
+      makePlate(id, colour, strength, behind, typeSize, follows),
     colour: (layer) => (layer.fill.kind === 'colour' ? layer.fill.colour : null),
     veil: () => () => 1,
   },
@@ -73,7 +100,8 @@ export const plate = {
   paint: (easel, layer, opacity) => {
     const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
     const box: Box = { x: 0, y: 0, width: layer.box.width, height: layer.box.height };
-    const square = layer.radius.every((r) => r === 0), upright = square ? easel.upright(box, t) : null;
+    const square = layer.radius.every((r) => r === 0),
+      upright = square ? easel.upright(box, t) : null;
     const region = easel.onSurface(upright ?? deviceBox(box, t));
     const brush = region && easel.brush(layer.fill, box, t, region, opacity);
     if (brush) {
@@ -81,6 +109,8 @@ export const plate = {
       else easel.fillPath(brush, t, (to, m) => traceBox(to, box, layer.radius, m));
     }
     const shape = { ...PLAIN_SHAPE, radius: layer.radius };
-    easel.strokePath(layer.stroke, t, (to, m) => traceShape(to, shape, box, m), opacity, { parallel: parallelOf(shape, box) });
+    easel.strokePath(layer.stroke, t, (to, m) => traceShape(to, shape, box, m), opacity, {
+      parallel: parallelOf(shape, box),
+    });
   },
 } satisfies Kind<PlateLayer>;

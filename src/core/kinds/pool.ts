@@ -1,5 +1,5 @@
 // A soft-edged patch of colour behind texts, without a visible outline. Its strength is the layer's opacity.
-import { union, type Box } from '../ground/box';
+import { type Box, union } from '../ground/box';
 import { deviceBox } from '../paint/easel';
 import { poolAlphas, poolField, poolReach } from '../paint/pool';
 import type { LinesPlace } from '../type/frame';
@@ -20,7 +20,14 @@ const fields = ({ z, ColourSchema, finite, follows }: Schemas) => ({
 export type PoolLayer = LayerOf<typeof fields>;
 
 /** @param box where it lies while it follows no text */
-export const makePool = (id: string, colour: Colour, opacity: number, box: Box, typeSize: number, follows: string[]): PoolLayer => ({
+export const makePool = (
+  id: string,
+  colour: Colour,
+  opacity: number,
+  box: Box,
+  typeSize: number,
+  follows: string[],
+): PoolLayer => ({
   ...begun(id, 'Pool', box),
   band: 'overlays',
   kind: 'pool',
@@ -46,11 +53,15 @@ export const pool = {
     layer.spread = clamp(layer.spread * k, -1000, 5000);
     layer.feather = clamp(layer.feather * k, 1, 5000);
   },
-  behind: (_layer, lines) => ({ box: union(lines.map((p) => p.box)), rotation: lines.length === 1 ? lines[0].rotation : 0 }),
+  behind: (_layer, lines) => ({
+    box: union(lines.map((p) => p.box)),
+    rotation: lines.length === 1 ? lines[0].rotation : 0,
+  }),
   strengths: () => ['opacity'],
   treatment: {
     beginning: 0.6,
-    make: (id, colour, strength, { behind, typeSize, follows }) => makePool(id, colour, strength, behind, typeSize, follows),
+    make: (id, colour, strength, { behind, typeSize, follows }) =>
+      makePool(id, colour, strength, behind, typeSize, follows),
     colour: (layer) => layer.colour,
     veil: (layer, lines) => {
       const { boxes, rotation } = patches(layer, lines);
@@ -63,12 +74,30 @@ export const pool = {
   paint: (easel, layer, opacity, { lines }) => {
     const { scale, x, y } = easel.view;
     const { boxes, rotation } = patches(layer, lines);
-    const onSurface = boxes.map((b): Box => ({ x: b.x * scale - x, y: b.y * scale - y, width: b.width * scale, height: b.height * scale }));
-    const spread = layer.spread * scale, feather = Math.max(1, layer.feather * scale), hex = easel.hex(layer.colour);
+    const onSurface = boxes.map((b): Box => ({
+      x: b.x * scale - x,
+      y: b.y * scale - y,
+      width: b.width * scale,
+      height: b.height * scale,
+    }));
+    const spread = layer.spread * scale,
+      feather = Math.max(1, layer.feather * scale),
+      hex = easel.hex(layer.colour);
     const region = easel.onSurface(deviceBox(poolReach(onSurface, rotation, spread, feather), [1, 0, 0, 1, 0, 0]));
     if (!region) return;
-    const brush = easel.alphaArea(JSON.stringify(['pool', onSurface, rotation, spread, feather]), hex, opacity, region, (part, k) =>
-      poolAlphas(onSurface.map((b) => ({ x: b.x / k, y: b.y / k, width: b.width / k, height: b.height / k })), rotation, spread / k, feather / k, part),
+    const brush = easel.alphaArea(
+      JSON.stringify(['pool', onSurface, rotation, spread, feather]),
+      hex,
+      opacity,
+      region,
+      (part, k) =>
+        poolAlphas(
+          onSurface.map((b) => ({ x: b.x / k, y: b.y / k, width: b.width / k, height: b.height / k })),
+          rotation,
+          spread / k,
+          feather / k,
+          part,
+        ),
     );
     easel.fillDevice(brush, region);
   },

@@ -13,11 +13,14 @@ export function strengthOf(layer: Layer | undefined, property: StrengthProperty,
 }
 
 /**
- * The layer at another strength. What has no backing or shadow yet keeps having none: those are begun by `makeTreatment`.
+ * The layer at another strength. What has no backing or shadow yet keeps having none: those are begun by
+ * `makeTreatment`.
  * @param value 0..1 @param size the size the layer stands in
  */
 export const withStrength = <L extends Layer>(layer: L, property: StrengthProperty, value: number, size: Extent): L =>
-  property === 'opacity' ? { ...layer, opacity: value } : ((kindOf(layer).withStrength?.(layer, property, value, size) ?? layer) as L);
+  property === 'opacity'
+    ? { ...layer, opacity: value }
+    : ((kindOf(layer).withStrength?.(layer, property, value, size) ?? layer) as L);
 
 /** Is every pixel an even mix of the picture without the treatment and with all of it? A reach and a blur are not. */
 export const mixesEvenly = (property: StrengthProperty): boolean => property !== 'reach' && property !== 'blur';

@@ -3,23 +3,34 @@ import { paintText, textIsGroup } from '../paint/text-painter';
 import { backingReach } from '../type/backing';
 import { textFrame } from '../type/frame';
 import { scaleType } from '../type/spans';
-import { NO_SIDES, NO_STROKE } from '../values/plain';
 import { solid } from '../values/made';
+import { NO_SIDES, NO_STROKE } from '../values/plain';
 import { clamp, scaledRadii, scaledShadow, scaledSides, scaledStroke } from '../values/scaled';
 import type { Shadow } from '../values/shape';
 import type { FontChoice } from '../values/text';
-import { begun, CENTRED, marginOf, type Extent, type LayerOf, type Schemas } from './common';
+import { begun, CENTRED, type Extent, type LayerOf, marginOf, type Schemas } from './common';
 import { FILL_WORK, type Kind } from './kind';
 
 const fields = ({ z, textFields }: Schemas) => ({ kind: z.literal('text'), ...textFields });
 export type TextLayer = LayerOf<typeof fields>;
 
 /** A headline across the slide, big enough to be a headline at any size. */
-export function makeText(id: string, text: string, size: Extent, colour = '#ffffff', font: FontChoice = { family: 'Archivo', weight: 700, italic: false }): TextLayer {
+export function makeText(
+  id: string,
+  text: string,
+  size: Extent,
+  colour = '#ffffff',
+  font: FontChoice = { family: 'Archivo', weight: 700, italic: false },
+): TextLayer {
   const margin = marginOf(size);
   const fontSize = Math.round(Math.min(size.width * 0.085, size.height * 0.2));
   return {
-    ...begun(id, 'Text', { x: margin, y: Math.round(size.height * 0.5 - fontSize * 0.6), width: size.width - 2 * margin, height: Math.ceil(fontSize * 1.1) }),
+    ...begun(id, 'Text', {
+      x: margin,
+      y: Math.round(size.height * 0.5 - fontSize * 0.6),
+      width: size.width - 2 * margin,
+      height: Math.ceil(fontSize * 1.1),
+    }),
     band: 'message',
     kind: 'text',
     text,
@@ -52,10 +63,19 @@ export function makeText(id: string, text: string, size: Extent, colour = '#ffff
 }
 
 /** The shadow whose opacity is a text's shadow strength: the lowest drop shadow that is on. */
-export const mainShadow = (layer: TextLayer): Shadow | undefined => layer.shadows.find((s) => s.on && s.kind === 'drop');
+export const mainShadow = (layer: TextLayer): Shadow | undefined =>
+  layer.shadows.find((s) => s.on && s.kind === 'drop');
 
-/** The shadow that makes letters stand out most for what it darkens: right behind them, somewhat grown, soft. @param blur in em */
-export const readingShadow = (layer: Pick<TextLayer, 'fontSize'>, colour: Shadow['colour'], opacity: number, blur = 0.2): Shadow => ({
+/**
+ * The shadow that makes letters stand out most for what it darkens: right behind them, somewhat grown, soft. @param
+ * blur in em
+ */
+export const readingShadow = (
+  layer: Pick<TextLayer, 'fontSize'>,
+  colour: Shadow['colour'],
+  opacity: number,
+  blur = 0.2,
+): Shadow => ({
   kind: 'drop',
   on: true,
   x: 0,
@@ -68,13 +88,24 @@ export const readingShadow = (layer: Pick<TextLayer, 'fontSize'>, colour: Shadow
 
 export const text = {
   fields,
-  check: ({ spans }) => spans.flatMap((span, n) => (span.end <= span.start || span.start < (spans[n - 1]?.end ?? 0) ? [{ path: ['spans', n], message: 'parts of a text stand in order and do not overlap' }] : [])),
+  check: ({ spans }) =>
+    spans.flatMap((span, n) =>
+      span.end <= span.start || span.start < (spans[n - 1]?.end ?? 0)
+        ? [{ path: ['spans', n], message: 'parts of a text stand in order and do not overlap' }]
+        : [],
+    ),
   scale: (layer, k) => {
     scaleType(layer, k);
     layer.padding = scaledSides(layer.padding, k);
     layer.outline = scaledStroke(layer.outline, k);
     if (layer.fit) layer.fit = { least: clamp(layer.fit.least * k, 1, 5000), most: clamp(layer.fit.most * k, 1, 5000) };
-    if (layer.panel) layer.panel = { ...layer.panel, radius: scaledRadii(layer.panel.radius, k), stroke: scaledStroke(layer.panel.stroke, k), shadows: layer.panel.shadows.map((s) => scaledShadow(s, k)) };
+    if (layer.panel)
+      layer.panel = {
+        ...layer.panel,
+        radius: scaledRadii(layer.panel.radius, k),
+        stroke: scaledStroke(layer.panel.stroke, k),
+        shadows: layer.panel.shadows.map((s) => scaledShadow(s, k)),
+      };
   },
   fitted: (layer, was, k, size) => {
     // A frame wider than the new size would run off it: it keeps the margin it had.
@@ -88,7 +119,29 @@ export const text = {
   },
   look: {
     whole: ({ panel, backing, outline, padding, highlight }) => ({ panel, backing, outline, padding, highlight }),
-    type: ({ font, fontSize, letterSpacing, lineHeight, align, case: letters, baselineShift, underline, placedBy, balance }) => ({ font, fontSize, letterSpacing, lineHeight, align, case: letters, baselineShift, underline, placedBy, balance }),
+    type: ({
+      font,
+      fontSize,
+      letterSpacing,
+      lineHeight,
+      align,
+      case: letters,
+      baselineShift,
+      underline,
+      placedBy,
+      balance,
+    }) => ({
+      font,
+      fontSize,
+      letterSpacing,
+      lineHeight,
+      align,
+      case: letters,
+      baselineShift,
+      underline,
+      placedBy,
+      balance,
+    }),
   },
   strengths: () => ['backing', 'shadow'],
   strength: (layer, property) => {
@@ -96,27 +149,41 @@ export const text = {
     return property === 'shadow' ? (mainShadow(layer)?.opacity ?? 0) : 0;
   },
   withStrength: (layer, property, value) => {
-    if (property === 'backing') return layer.backing ? { ...layer, backing: { ...layer.backing, on: value > 0, opacity: value } } : layer;
+    if (property === 'backing')
+      return layer.backing ? { ...layer, backing: { ...layer.backing, on: value > 0, opacity: value } } : layer;
     const main = property === 'shadow' ? mainShadow(layer) : undefined;
     return main ? { ...layer, shadows: layer.shadows.map((s) => (s === main ? { ...s, opacity: value } : s)) } : layer;
   },
   setColour: (layer, hex, property) => {
-    if (property === 'backing' && layer.backing) layer.backing = { ...layer.backing, fill: { ...layer.backing.fill, kind: 'colour', colour: hex } };
+    if (property === 'backing' && layer.backing)
+      layer.backing = { ...layer.backing, fill: { ...layer.backing.fill, kind: 'colour', colour: hex } };
     const main = mainShadow(layer);
     if (property === 'shadow' && main) main.colour = hex;
   },
-  switchedOff: ({ backing, shadows }) => (backing?.on || shadows.some((s) => s.on) ? { backing: backing && { ...backing, on: false }, shadows: shadows.map((s) => ({ ...s, on: false })) } : null),
+  switchedOff: ({ backing, shadows }) =>
+    backing?.on || shadows.some((s) => s.on)
+      ? { backing: backing && { ...backing, on: false }, shadows: shadows.map((s) => ({ ...s, on: false })) }
+      : null,
   frame: (layer, setter) => textFrame(layer, setter.layout(layer)),
   reach: (layer, setter) => {
     const layout = setter.layout(layer);
-    return Math.max(layout.fontSize, ...layout.letters.map((l) => l.size)) + layer.outline.width * 2 + backingReach(layout, layer.backing) + (layer.panel?.stroke.width ?? 0);
+    return (
+      Math.max(layout.fontSize, ...layout.letters.map((l) => l.size)) +
+      layer.outline.width * 2 +
+      backingReach(layout, layer.backing) +
+      (layer.panel?.stroke.width ?? 0)
+    );
   },
   innerShadows: (layer) => layer.panel?.shadows ?? [],
   castsItself: true,
   isGroup: (layer) => textIsGroup(layer),
-  work: (layer) => 1 + FILL_WORK[layer.fill.kind] + (layer.panel ? FILL_WORK[layer.panel.fill.kind] + layer.panel.shadows.length * 12 : 0),
+  work: (layer) =>
+    1 +
+    FILL_WORK[layer.fill.kind] +
+    (layer.panel ? FILL_WORK[layer.panel.fill.kind] + layer.panel.shadows.length * 12 : 0),
   needsWhole: (layer) => layer.panel !== null || layer.backing?.on === true,
   paint: (easel, layer, opacity, { layout, ink }) => paintText(easel, layer, layout(layer), ink, opacity),
   there: (_layer, studio) => studio.fonts.generation,
-  fills: (layer) => [layer.panel?.fill, layer.backing?.fill, ...layer.spans.map((s) => s.look.fill)].filter((f) => f !== undefined),
+  fills: (layer) =>
+    [layer.panel?.fill, layer.backing?.fill, ...layer.spans.map((s) => s.look.fill)].filter((f) => f !== undefined),
 } satisfies Kind<TextLayer>;

@@ -1,7 +1,7 @@
 // A flat translucent colour over the backdrop; its strength is the layer's opacity.
 import { boxTransform, compose } from '../ground/transform';
 import { solid } from '../values/made';
-import { begun, STRETCHED, whole, type Extent, type LayerOf, type Schemas } from './common';
+import { begun, type Extent, type LayerOf, type Schemas, STRETCHED, whole } from './common';
 import type { Kind } from './kind';
 
 const fields = ({ z, ColourSchema }: Schemas) => ({ kind: z.literal('tint'), colour: ColourSchema });
@@ -26,5 +26,11 @@ export const tint = {
     veil: () => () => 1,
   },
   work: () => 0.3,
-  paint: (easel, layer, opacity) => easel.fillBox(solid(layer.colour), layer.box, compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), opacity),
+  paint: (easel, layer, opacity) =>
+    easel.fillBox(
+      solid(layer.colour),
+      layer.box,
+      compose(easel.toSurface, boxTransform(layer.box, layer.rotation)),
+      opacity,
+    ),
 } satisfies Kind<TintLayer>;

@@ -1,7 +1,7 @@
 // One colour, more or less of it at each pixel: what fades and pools are painted as.
-import type { Pixels } from '../ground/pixels';
 import { rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
+import type { Pixels } from '../ground/pixels';
 import { DITHER } from './dither';
 
 /**
@@ -10,11 +10,20 @@ import { DITHER } from './dither';
  * @param opacity 0..1, folded in before dithering
  * @param origin what to add to surface pixels to get pixels of the whole slide, so that parts of a slide dither alike
  */
-export function paintAlphas(alphas: Float32Array, hex: string, opacity: number, region: Box, origin: { x: number; y: number }): Pixels {
-  const { width, height } = region, data = new Uint8ClampedArray(width * height * 4);
-  const { r, g, b, a } = rgba(hex), full = opacity * a * 255;
+export function paintAlphas(
+  alphas: Float32Array,
+  hex: string,
+  opacity: number,
+  region: Box,
+  origin: { x: number; y: number },
+): Pixels {
+  const { width, height } = region,
+    data = new Uint8ClampedArray(width * height * 4);
+  const { r, g, b, a } = rgba(hex),
+    full = opacity * a * 255;
   for (let y = 0, i = 0; y < height; y++) {
-    const row = ((y + region.y + origin.y) & 127) << 7, left = region.x + origin.x;
+    const row = ((y + region.y + origin.y) & 127) << 7,
+      left = region.x + origin.x;
     for (let x = 0; x < width; x++, i++) {
       const alpha = (alphas[i] * full + DITHER[row | ((x + left) & 127)]) | 0;
       if (alpha === 0) continue;

@@ -1,9 +1,9 @@
 // All sixteen blend modes against the formulas of CSS Compositing and Blending Level 1 (sections 10.1 and 10.2).
 import { makeTint } from '../kinds/tint';
-import type { BlendMode } from '../values/plain';
-import { BLEND_MODES } from '../values/plain';
 import { easelFor } from '../testing/pixels';
 import { flat } from '../testing/scenes';
+import type { BlendMode } from '../values/plain';
+import { BLEND_MODES } from '../values/plain';
 
 const { paint } = easelFor();
 type Rgb = [number, number, number];
@@ -28,7 +28,9 @@ const separable: Partial<Record<BlendMode, (b: number, s: number) => number>> = 
 };
 const lum = ([r, g, b]: Rgb): number => 0.3 * r + 0.59 * g + 0.11 * b;
 const clip = (c: Rgb): Rgb => {
-  const l = lum(c), n = Math.min(...c), x = Math.max(...c);
+  const l = lum(c),
+    n = Math.min(...c),
+    x = Math.max(...c);
   let out = c;
   if (n < 0) out = out.map((v) => l + ((v - l) * l) / (l - n)) as Rgb;
   if (x > 1) out = out.map((v) => l + ((v - l) * (1 - l)) / (x - l)) as Rgb;
@@ -37,7 +39,8 @@ const clip = (c: Rgb): Rgb => {
 const setLum = (c: Rgb, l: number): Rgb => clip(c.map((v) => v + l - lum(c)) as Rgb);
 const sat = (c: Rgb): number => Math.max(...c) - Math.min(...c);
 const setSat = (c: Rgb, s: number): Rgb => {
-  const low = Math.min(...c), range = sat(c);
+  const low = Math.min(...c),
+    range = sat(c);
   return c.map((v) => (range > 0 ? ((v - low) * s) / range : 0)) as Rgb;
 };
 const whole: Partial<Record<BlendMode, (b: Rgb, s: Rgb) => Rgb>> = {
@@ -46,16 +49,24 @@ const whole: Partial<Record<BlendMode, (b: Rgb, s: Rgb) => Rgb>> = {
   color: (b, s) => setLum(s, lum(b)),
   luminosity: (b, s) => setLum(b, lum(s)),
 };
-const PAIRS: [string, string][] = [['#c86432', '#508cf0'], ['#204060', '#e0c040'], ['#f0f0e0', '#303840'], ['#101010', '#808080']];
+const PAIRS: [string, string][] = [
+  ['#c86432', '#508cf0'],
+  ['#204060', '#e0c040'],
+  ['#f0f0e0', '#303840'],
+  ['#101010', '#808080'],
+];
 const rgb = (hex: string): Rgb => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255) as Rgb;
 
 it.each([...BLEND_MODES])('%s, opaque and at 40 %', async (blend) => {
   for (const [below, above] of PAIRS)
     for (const alpha of [1, 0.4]) {
       const s = await paint((z) => [flat('b', below)(z), { ...makeTint('t', above, alpha, z), blend }], 8, 8);
-      const b = rgb(below), c = rgb(above);
+      const b = rgb(below),
+        c = rgb(above);
       const mixed = whole[blend]?.(b, c) ?? (b.map((v, i) => separable[blend]!(v, c[i])) as Rgb);
-      mixed.forEach((v, i) => expect(Math.abs(s.at(4, 4)[i] - 255 * (b[i] * (1 - alpha) + v * alpha))).toBeLessThanOrEqual(3));
+      mixed.forEach((v, i) =>
+        expect(Math.abs(s.at(4, 4)[i] - 255 * (b[i] * (1 - alpha) + v * alpha))).toBeLessThanOrEqual(3),
+      );
     }
 });
 

@@ -1,6 +1,6 @@
 // A drawing: outlines with flat colours, as they are painted and used as shapes.
-import { apply, type Transform } from '../ground/transform';
 import type { PathSink } from '../ground/path';
+import { apply, type Transform } from '../ground/transform';
 
 /** An outline: absolute M, L, C, Q and Z in pixels of the drawing. */
 export interface DrawnMark {
@@ -35,15 +35,24 @@ export interface Drawing {
 }
 
 /** All marks of a drawing, whatever group they are in. */
-export const marksOf = (marks: readonly Drawn[]): DrawnMark[] => marks.flatMap((m) => (isDrawnGroup(m) ? marksOf(m.marks) : [m]));
+export const marksOf = (marks: readonly Drawn[]): DrawnMark[] =>
+  marks.flatMap((m) => (isDrawnGroup(m) ? marksOf(m.marks) : [m]));
 
 /** All filled outlines of a drawing as one path, as far as they are visible. */
-export const outlineOf = (drawing: Drawing): string => marksOf(drawing.marks).filter((m) => m.fill !== null).map((m) => m.d).join('');
+export const outlineOf = (drawing: Drawing): string =>
+  marksOf(drawing.marks)
+    .filter((m) => m.fill !== null)
+    .map((m) => m.d)
+    .join('');
 
 /** Can a drawing become one shape in one colour and still look like itself? */
 export const isOneColour = (drawing: Drawing): boolean => {
   const marks = marksOf(drawing.marks);
-  return marks.every((m) => m.stroke === null && m.opacity === 1) && !drawing.marks.some(isDrawnGroup) && new Set(marks.map((m) => m.fill)).size === 1;
+  return (
+    marks.every((m) => m.stroke === null && m.opacity === 1) &&
+    !drawing.marks.some(isDrawnGroup) &&
+    new Set(marks.map((m) => m.fill)).size === 1
+  );
 };
 
 /** Traces path data of absolute M, L, C, Q and Z. */

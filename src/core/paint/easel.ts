@@ -1,18 +1,19 @@
-// What a layer is painted with: the surface, the part of the slide that shows, and brushes made of colours, gradients and patterns.
-import { apply, compose, invert, type Transform } from '../ground/transform';
-import type { Pixels } from '../ground/pixels';
-import { tileById } from '../pattern/catalogue';
-import { paintPattern, periodOfPicture, pictureTexture, tileTexture, type Texture } from '../pattern/texture';
-import type { PathSink } from '../ground/path';
-import { gradientOf, hexOf, plainGradient, type Swatches } from '../values/swatches';
+// What a layer is painted with: the surface, the part of the slide that shows, and brushes made of colours, gradients
+// and patterns.
 import type { Box } from '../ground/box';
+import { Kept } from '../ground/kept';
+import type { PathSink } from '../ground/path';
+import type { Pixels } from '../ground/pixels';
+import type { Context2D, Surface } from '../ground/surface';
+import { apply, compose, invert, type Transform } from '../ground/transform';
+import { tileById } from '../pattern/catalogue';
+import { paintPattern, periodOfPicture, pictureTexture, type Texture, tileTexture } from '../pattern/texture';
 import type { Colour, Fill, Pattern, Stroke } from '../values/fill';
+import { gradientTable, type RampTable } from '../values/gradient-table';
+import { gradientOf, hexOf, plainGradient, type Swatches } from '../values/swatches';
 import { paintAlphas } from './alphas';
 import { cssColour } from './css-colour';
-import { Kept } from '../ground/kept';
 import { gradientField, paintRamp } from './ramp';
-import { gradientTable, type RampTable } from '../values/gradient-table';
-import type { Context2D, Surface } from '../ground/surface';
 import type { Studio } from './studio';
 
 /** The part of the slide that is painted, in surface pixels after scaling. */
@@ -39,7 +40,11 @@ const DRAFT_PIXELS = { smooth: 200_000, detailed: 1_200_000 };
 
 /** Costly things kept between paintings, by what they depend on. */
 export class Stores {
-  readonly areas = new Kept<Surface>(14_000_000, (s) => s.width * s.height, (s) => s.free());
+  readonly areas = new Kept<Surface>(
+    14_000_000,
+    (s) => s.width * s.height,
+    (s) => s.free(),
+  );
   readonly alphas = new Kept<Float32Array>(4_000_000, (a) => a.length);
   readonly tables = new Kept<RampTable>(60);
   readonly textures = new Kept<Texture>(8_000_000, (t) => t.width * t.height);
@@ -49,9 +54,20 @@ export class Stores {
 
 /** The device rectangle of a box, grown to whole pixels; `t` brings the box's own pixels to the surface. */
 export function deviceBox(box: Box, t: Transform, margin = 1): Box {
-  const c = [apply(t, box.x, box.y), apply(t, box.x + box.width, box.y), apply(t, box.x, box.y + box.height), apply(t, box.x + box.width, box.y + box.height)];
-  const x = Math.floor(Math.min(...c.map((p) => p[0])) - margin), y = Math.floor(Math.min(...c.map((p) => p[1])) - margin);
-  return { x, y, width: Math.ceil(Math.max(...c.map((p) => p[0])) + margin) - x, height: Math.ceil(Math.max(...c.map((p) => p[1])) + margin) - y };
+  const c = [
+    apply(t, box.x, box.y),
+    apply(t, box.x + box.width, box.y),
+    apply(t, box.x, box.y + box.height),
+    apply(t, box.x + box.width, box.y + box.height),
+  ];
+  const x = Math.floor(Math.min(...c.map((p) => p[0])) - margin),
+    y = Math.floor(Math.min(...c.map((p) => p[1])) - margin);
+  return {
+    x,
+    y,
+    width: Math.ceil(Math.max(...c.map((p) => p[0])) + margin) - x,
+    height: Math.ceil(Math.max(...c.map((p) => p[1])) + margin) - y,
+  };
 }
 
 export class Easel {
@@ -84,14 +100,24 @@ export class Easel {
   /** An empty surface for a part of this one, with an easel that paints there as here. */
   scratch(part: Box): Easel {
     const { view } = this;
-    return new Easel(this.studio, this.studio.surface(part.width, part.height), this.piece, { scale: view.scale, x: view.x + part.x, y: view.y + part.y }, this.quality, this.stores);
+    return new Easel(
+      this.studio,
+      this.studio.surface(part.width, part.height),
+      this.piece,
+      { scale: view.scale, x: view.x + part.x, y: view.y + part.y },
+      this.quality,
+      this.stores,
+    );
   }
 
   hex = (colour: Colour): string => hexOf(colour, this.piece);
 
   /** The part of a device rectangle that lies on the surface, or null. */
   onSurface(b: Box): Box | null {
-    const x = Math.max(0, b.x), y = Math.max(0, b.y), right = Math.min(this.surface.width, b.x + b.width), bottom = Math.min(this.surface.height, b.y + b.height);
+    const x = Math.max(0, b.x),
+      y = Math.max(0, b.y),
+      right = Math.min(this.surface.width, b.x + b.width),
+      bottom = Math.min(this.surface.height, b.y + b.height);
     return right > x && bottom > y ? { x, y, width: right - x, height: bottom - y } : null;
   }
 
@@ -104,10 +130,23 @@ export class Easel {
    * @param key everything they depend on besides the region and the view
    * @param make paints a region; `k` is how many surface pixels one pixel of it stands for
    */
-  area(key: string, region: Box, make: (region: Box, origin: { x: number; y: number }, k: number) => Pixels, look: keyof typeof DRAFT_PIXELS = 'smooth'): Brush {
+  area(
+    key: string,
+    region: Box,
+    make: (region: Box, origin: { x: number; y: number }, k: number) => Pixels,
+    look: keyof typeof DRAFT_PIXELS = 'smooth',
+  ): Brush {
     const { context, view } = this;
     const k = this.quality === 'draft' && region.width * region.height > DRAFT_PIXELS[look] ? 2 : 1;
-    const part = k === 1 ? region : { x: Math.floor(region.x / k), y: Math.floor(region.y / k), width: Math.ceil(region.width / k) + 1, height: Math.ceil(region.height / k) + 1 };
+    const part =
+      k === 1
+        ? region
+        : {
+            x: Math.floor(region.x / k),
+            y: Math.floor(region.y / k),
+            width: Math.ceil(region.width / k) + 1,
+            height: Math.ceil(region.height / k) + 1,
+          };
     const made = this.stores.areas.get(JSON.stringify([key, part, view, k]), () => {
       const pixels = make(part, { x: view.x, y: view.y }, k);
       const s = this.studio.surface(pixels.width, pixels.height);
@@ -115,17 +154,36 @@ export class Easel {
       return s;
     });
     context.imageSmoothingEnabled = k !== 1;
-    return { style: context.createPattern(made.image as never, 'no-repeat')!, alpha: 1, space: [k, 0, 0, k, part.x * k, part.y * k] };
+    return {
+      style: context.createPattern(made.image as never, 'no-repeat')!,
+      alpha: 1,
+      space: [k, 0, 0, k, part.x * k, part.y * k],
+    };
   }
 
   /**
-   * One colour with an alpha for each pixel of an area, as something to fill with. Its form costs more than its colour, and is kept apart: it
+   * One colour with an alpha for each pixel of an area, as something to fill with. Its form costs more than its colour,
+   * and is kept apart: it
    * stays while colour and strength are looked for.
    * @param form everything the alphas depend on besides the region
    * @param make alphas 0..1 of a region, row by row; `k` is how many surface pixels one pixel of it stands for
    */
-  alphaArea(form: string, hex: string, opacity: number, region: Box, make: (region: Box, k: number) => Float32Array): Brush {
-    return this.area(JSON.stringify([form, hex, opacity]), region, (part, origin, k) => paintAlphas(this.stores.alphas.get(JSON.stringify([form, part, k]), () => make(part, k)), hex, opacity, part, origin));
+  alphaArea(
+    form: string,
+    hex: string,
+    opacity: number,
+    region: Box,
+    make: (region: Box, k: number) => Float32Array,
+  ): Brush {
+    return this.area(JSON.stringify([form, hex, opacity]), region, (part, origin, k) =>
+      paintAlphas(
+        this.stores.alphas.get(JSON.stringify([form, part, k]), () => make(part, k)),
+        hex,
+        opacity,
+        part,
+        origin,
+      ),
+    );
   }
 
   /**
@@ -143,24 +201,62 @@ export class Easel {
     const gradient = plainGradient(gradientOf(fill, this.piece), this.piece);
     const ramp = JSON.stringify([gradient.stops, gradient.space]);
     return this.area(JSON.stringify(['gradient', gradient, extent, t, opacity]), region, (part, origin, k) =>
-      paintRamp(gradientField(gradient, extent, toBox(k)), this.stores.tables.get(ramp, () => gradientTable(gradient)), opacity, part, origin),
+      paintRamp(
+        gradientField(gradient, extent, toBox(k)),
+        this.stores.tables.get(ramp, () => gradientTable(gradient)),
+        opacity,
+        part,
+        origin,
+      ),
     );
   }
 
-  private patternBrush(pattern: Pattern, box: { width: number; height: number }, t: Transform, region: Box, opacity: number, toBox: (k: number) => Transform): Brush | null {
+  private patternBrush(
+    pattern: Pattern,
+    box: { width: number; height: number },
+    t: Transform,
+    region: Box,
+    opacity: number,
+    toBox: (k: number) => Transform,
+  ): Brush | null {
     const own = typeof pattern.tile === 'string' ? null : this.studio.picture(pattern.tile.asset);
     const tile = typeof pattern.tile === 'string' ? tileById(pattern.tile) : null;
     if (!own && !tile) return null;
-    const colours = { foreground: this.hex(pattern.foreground), background: pattern.background === null ? null : this.hex(pattern.background) };
-    return this.area(JSON.stringify(['pattern', pattern, colours, box, t, opacity]), region, (part, _origin, k) => {
-      const scale = (pattern.scale * Math.hypot(t[0], t[1])) / k;
-      const texture = this.stores.textures.get(JSON.stringify([pattern.tile, scale, tile ? pattern.weight : 1]), () => (own ? pictureTexture(own, scale) : tileTexture(this.studio, tile!, scale, pattern.weight)));
-      return paintPattern(texture, pattern, colours, opacity, box, own ? periodOfPicture(own) : tile!, toBox(k), part);
-    }, 'detailed');
+    const colours = {
+      foreground: this.hex(pattern.foreground),
+      background: pattern.background === null ? null : this.hex(pattern.background),
+    };
+    return this.area(
+      JSON.stringify(['pattern', pattern, colours, box, t, opacity]),
+      region,
+      (part, _origin, k) => {
+        const scale = (pattern.scale * Math.hypot(t[0], t[1])) / k;
+        const texture = this.stores.textures.get(
+          JSON.stringify([pattern.tile, scale, tile ? pattern.weight : 1]),
+          () => (own ? pictureTexture(own, scale) : tileTexture(this.studio, tile!, scale, pattern.weight)),
+        );
+        return paintPattern(
+          texture,
+          pattern,
+          colours,
+          opacity,
+          box,
+          own ? periodOfPicture(own) : tile!,
+          toBox(k),
+          part,
+        );
+      },
+      'detailed',
+    );
   }
 
   /** Fills a traced outline. `t` brings the outline's coordinates to the surface. */
-  fillPath(brush: Brush, t: Transform, trace: (to: PathSink, t: Transform) => void, rule: 'nonzero' | 'evenodd' = 'nonzero'): void {
+  fillPath(
+    brush: Brush,
+    t: Transform,
+    trace: (to: PathSink, t: Transform) => void,
+    rule: 'nonzero' | 'evenodd' = 'nonzero',
+  ): void {
     const { context } = this;
     context.globalAlpha = brush.alpha;
     context.fillStyle = brush.style;
@@ -175,16 +271,47 @@ export class Easel {
    * @param closed the outline encloses an area; otherwise it can only be stroked along its middle
    * @param parallel traces the outline `by` pixels of its own further out, where that is known exactly
    */
-  strokePath(stroke: Stroke, t: Transform, trace: Trace, opacity: number, { closed = true, round = false, parallel }: { closed?: boolean; round?: boolean; parallel?: (by: number) => Trace } = {}): void {
+  strokePath(
+    stroke: Stroke,
+    t: Transform,
+    trace: Trace,
+    opacity: number,
+    {
+      closed = true,
+      round = false,
+      parallel,
+    }: { closed?: boolean; round?: boolean; parallel?: (by: number) => Trace } = {},
+  ): void {
     if (stroke.width <= 0) return;
-    const place = closed ? stroke.place : 'centred', k = Math.hypot(t[0], t[1]);
+    const place = closed ? stroke.place : 'centred',
+      k = Math.hypot(t[0], t[1]);
     if (place === 'centred') return this.strokeAlong(stroke, stroke.width * k, k, t, trace, opacity, round);
-    if (parallel) return this.strokeAlong(stroke, stroke.width * k, k, t, parallel(place === 'inside' ? -stroke.width / 2 : stroke.width / 2), opacity, round);
-    // Twice as wide, and the half on the wrong side taken off again: by filling, which is the same everywhere, where clipping is not.
-    this.within(opacity, trace, t, place === 'inside' ? 'destination-in' : 'destination-out', (on) => on.strokeAlong(stroke, stroke.width * 2 * k, k, t, trace, 1, round));
+    if (parallel)
+      return this.strokeAlong(
+        stroke,
+        stroke.width * k,
+        k,
+        t,
+        parallel(place === 'inside' ? -stroke.width / 2 : stroke.width / 2),
+        opacity,
+        round,
+      );
+    // Twice as wide, and the half on the wrong side taken off again: by filling, which is the same everywhere, where
+    // clipping is not.
+    this.within(opacity, trace, t, place === 'inside' ? 'destination-in' : 'destination-out', (on) =>
+      on.strokeAlong(stroke, stroke.width * 2 * k, k, t, trace, 1, round),
+    );
   }
 
-  private strokeAlong(stroke: Stroke, width: number, k: number, t: Transform, trace: Trace, opacity: number, round: boolean): void {
+  private strokeAlong(
+    stroke: Stroke,
+    width: number,
+    k: number,
+    t: Transform,
+    trace: Trace,
+    opacity: number,
+    round: boolean,
+  ): void {
     const { context } = this;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = opacity;
@@ -200,7 +327,14 @@ export class Easel {
   }
 
   /** Paints something within an outline, or outside of it, as one thing with an opacity. */
-  within(opacity: number, trace: Trace, t: Transform, how: 'destination-in' | 'destination-out', paint: (on: Easel) => void, rule: 'nonzero' | 'evenodd' = 'nonzero'): void {
+  within(
+    opacity: number,
+    trace: Trace,
+    t: Transform,
+    how: 'destination-in' | 'destination-out',
+    paint: (on: Easel) => void,
+    rule: 'nonzero' | 'evenodd' = 'nonzero',
+  ): void {
     this.together(opacity, (on) => {
       paint(on);
       on.context.globalCompositeOperation = how;
@@ -210,7 +344,14 @@ export class Easel {
 
   /** Paints something by itself, then lays it down with an opacity, composed as this easel composes. */
   together(opacity: number, paint: (on: Easel) => void): void {
-    const on = new Easel(this.studio, this.studio.surface(this.surface.width, this.surface.height), this.piece, this.view, this.quality, this.stores);
+    const on = new Easel(
+      this.studio,
+      this.studio.surface(this.surface.width, this.surface.height),
+      this.piece,
+      this.view,
+      this.quality,
+      this.stores,
+    );
     paint(on);
     const { context } = this;
     context.setTransform(1, 0, 0, 1, 0, 0);
@@ -221,23 +362,29 @@ export class Easel {
 
   /** Fills a device rectangle of whole pixels. */
   fillDevice(brush: Brush, r: Box): void {
-    const { context } = this, [k, , , , x, y] = brush.space;
+    const { context } = this,
+      [k, , , , x, y] = brush.space;
     context.globalAlpha = brush.alpha;
     context.fillStyle = brush.style;
     context.setTransform(...brush.space);
     context.fillRect((r.x - x) / k, (r.y - y) / k, r.width / k, r.height / k);
   }
 
-  /** A box's place on the surface where it is upright, its edges on whole pixels, so that no hairline shows between neighbours; else null. */
+  /**
+   * A box's place on the surface where it is upright, its edges on whole pixels, so that no hairline shows between
+   * neighbours; else null.
+   */
   upright(box: { width: number; height: number }, t: Transform): Box | null {
     if (t[1] !== 0 || t[2] !== 0) return null;
-    const x = Math.round(t[4]), y = Math.round(t[5]);
+    const x = Math.round(t[4]),
+      y = Math.round(t[5]);
     return { x, y, width: Math.round(t[4] + t[0] * box.width) - x, height: Math.round(t[5] + t[3] * box.height) - y };
   }
 
   /** Fills a whole box with a fill. */
   fillBox(fill: Fill, box: { width: number; height: number }, t: Transform, opacity: number): void {
-    const straight = this.upright(box, t), region = this.onSurface(straight ?? deviceBox({ x: 0, y: 0, ...box }, t));
+    const straight = this.upright(box, t),
+      region = this.onSurface(straight ?? deviceBox({ x: 0, y: 0, ...box }, t));
     if (!region) return;
     const brush = this.brush(fill, box, t, region, opacity);
     if (!brush) return;

@@ -19,7 +19,10 @@ export interface FadeForm {
 }
 
 const smooth = (t: number): number => t * t * (3 - 2 * t);
-/** Alpha 1..0 over the fading part; `strong` keeps half its strength for two thirds of the way. All but `linear` end without an edge. */
+/**
+ * Alpha 1..0 over the fading part; `strong` keeps half its strength for two thirds of the way. All but `linear` end
+ * without an edge.
+ */
 export const EASINGS: Record<Easing, (t: number) => number> = {
   linear: (t) => 1 - t,
   smooth: (t) => 1 - smooth(t),
@@ -36,15 +39,22 @@ export function fadeAlpha(fade: Pick<FadeForm, 'solid' | 'reach' | 'easing'>, u:
 }
 
 /** From the box's own pixels to (X, Y) of a fade, in which it is solid at 0 and its far corner, or rim, is at 1. */
-export function fadeFrame(fade: Pick<FadeForm, 'shape' | 'angle' | 'centre'>, box: { width: number; height: number }): Transform {
+export function fadeFrame(
+  fade: Pick<FadeForm, 'shape' | 'angle' | 'centre'>,
+  box: { width: number; height: number },
+): Transform {
   const { width: w, height: h } = box;
   if (fade.shape === 'linear') {
-    const a = (fade.angle * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);
+    const a = (fade.angle * Math.PI) / 180,
+      c = Math.cos(a),
+      s = Math.sin(a);
     const length = Math.abs(w * c) + Math.abs(h * s);
-    const x0 = w / 2 - (c * length) / 2, y0 = h / 2 - (s * length) / 2;
+    const x0 = w / 2 - (c * length) / 2,
+      y0 = h / 2 - (s * length) / 2;
     return [c / length, -s / length, s / length, c / length, -(c * x0 + s * y0) / length, (s * x0 - c * y0) / length];
   }
-  const rx = w / Math.SQRT2, ry = h / Math.SQRT2;
+  const rx = w / Math.SQRT2,
+    ry = h / Math.SQRT2;
   return [1 / rx, 0, 0, 1 / ry, (-fade.centre.x * w) / rx, (-fade.centre.y * h) / ry];
 }
 
@@ -54,11 +64,20 @@ export function fadeFrame(fade: Pick<FadeForm, 'shape' | 'angle' | 'centre'>, bo
  * @param region whole surface pixels
  * @returns 0..1, row by row
  */
-export function fadeAlphas(fade: Pick<FadeForm, 'shape' | 'solid' | 'reach' | 'easing'>, m: Transform, region: Box): Float32Array {
-  const { width, height } = region, out = new Float32Array(width * height), [a, b] = m;
+export function fadeAlphas(
+  fade: Pick<FadeForm, 'shape' | 'solid' | 'reach' | 'easing'>,
+  m: Transform,
+  region: Box,
+): Float32Array {
+  const { width, height } = region,
+    out = new Float32Array(width * height),
+    [a, b] = m;
   // u = 0..2 is all that a fade can reach.
   const table = Float32Array.from({ length: STEPS + 1 }, (_, i) => fadeAlpha(fade, (2 * i) / STEPS));
-  const linear = fade.shape === 'linear', inward = fade.shape === 'vignette', k = (inward ? -STEPS : STEPS) / 2, plus = inward ? STEPS / 2 : 0;
+  const linear = fade.shape === 'linear',
+    inward = fade.shape === 'vignette',
+    k = (inward ? -STEPS : STEPS) / 2,
+    plus = inward ? STEPS / 2 : 0;
   for (let y = 0, i = 0; y < height; y++) {
     let [X, Y] = apply(m, region.x + 0.5, region.y + y + 0.5);
     for (let x = 0; x < width; x++, i++, X += a, Y += b) {

@@ -1,25 +1,25 @@
-// Painting of photos: placed and resampled by the core, toned, blurred. While something is dragged a photo that is not at hand yet may be
-// scaled by the canvas.
-import { boxTransform, compose, invert, type Transform } from '../ground/transform';
+// Painting of photos: placed and resampled by the core, toned, blurred. While something is dragged a photo that is not
+// at hand yet may be scaled by the canvas.
+import { rgba } from '../colour/srgb';
+import type { Box } from '../ground/box';
+import { Kept } from '../ground/kept';
+import type { PathSink } from '../ground/path';
 import type { Pixels } from '../ground/pixels';
+import { between, halve, transformed } from '../ground/resample';
+import type { Surface } from '../ground/surface';
+import { boxTransform, compose, invert, type Transform } from '../ground/transform';
 import { blurred } from '../photo/blur';
 import { cutPixels, withEdge } from '../photo/cut-out';
 import { placePhoto } from '../photo/fit';
-import { maskKey, maskOf, type Mask } from '../photo/mask';
+import { type Mask, maskKey, maskOf } from '../photo/mask';
 import { photoWithin, withRoom } from '../photo/room';
-import { between, halve, transformed } from '../ground/resample';
 import { changesTone, toned } from '../photo/tone';
-import { rgba } from '../colour/srgb';
-import { isDrawnGroup, tracePath, type Drawing, type Drawn } from './drawing';
-import type { PathSink } from '../ground/path';
-import { PLAIN_SHAPE } from '../values/plain';
-import type { Box } from '../ground/box';
 import type { PlacedPhoto } from '../values/photo';
+import { PLAIN_SHAPE } from '../values/plain';
 import { cssColour } from './css-colour';
+import { type Drawing, type Drawn, isDrawnGroup, tracePath } from './drawing';
+import { deviceBox, type Easel, traceCorners } from './easel';
 import { parallelOf, traceShape } from './shape-path';
-import { deviceBox, traceCorners, type Easel } from './easel';
-import { Kept } from '../ground/kept';
-import type { Surface } from '../ground/surface';
 
 /** A photo as it is fitted: how large it is shown, and from which pixels of its file. */
 interface Fitted {
@@ -31,7 +31,8 @@ interface Fitted {
 }
 
 function fitted(asset: string, { target, toFile }: ReturnType<typeof placePhoto>): Fitted {
-  const width = Math.max(1, Math.round(target.width)), height = Math.max(1, Math.round(target.height));
+  const width = Math.max(1, Math.round(target.width)),
+    height = Math.max(1, Math.round(target.height));
   const fit: Transform = compose(toFile, [target.width / width, 0, 0, target.height / height, 0, 0]);
   return { width, height, fit, key: JSON.stringify([asset, width, height, fit.map((v) => Number(v.toFixed(5)))]) };
 }
@@ -56,8 +57,10 @@ function inOneColour(p: Pixels, hex: string): Pixels {
 /** A drawing by its outlines, sharp at any size. What lies on each other in it becomes translucent as one thing. */
 function paintDrawing(easel: Easel, layer: PlacedPhoto, drawing: Drawing, opacity: number): void {
   const { target, toFile } = placePhoto(drawing, layer.box, layer);
-  const box = compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), clip = compose(box, [1, 0, 0, 1, target.x, target.y]);
-  const t = compose(clip, invert(toFile)), k = Math.hypot(t[0], t[1]);
+  const box = compose(easel.toSurface, boxTransform(layer.box, layer.rotation)),
+    clip = compose(box, [1, 0, 0, 1, target.x, target.y]);
+  const t = compose(clip, invert(toFile)),
+    k = Math.hypot(t[0], t[1]);
   const one = layer.oneColour === null ? null : easel.hex(layer.oneColour);
   const paintMarks = (on: Easel, marks: readonly Drawn[], alpha: number): void => {
     const { context } = on;
@@ -96,35 +99,74 @@ function paintDrawing(easel: Easel, layer: PlacedPhoto, drawing: Drawing, opacit
     paintMarks(on, drawing.marks, alpha);
     context.restore();
   };
-  if (drawing.marks.length > 1 && (opacity < 1 || easel.context.globalCompositeOperation !== 'source-over')) easel.together(opacity, (on) => clipped(on, 1));
+  if (drawing.marks.length > 1 && (opacity < 1 || easel.context.globalCompositeOperation !== 'source-over'))
+    easel.together(opacity, (on) => clipped(on, 1));
   else clipped(easel, opacity);
 }
 
-/** Where a photo shows on the surface and what its blur needs of it, in pixels of the placed photo; null where that is most of it. */
-function blurredPart(easel: Easel, at: { x: number; y: number; width: number; height: number }, sigma: number): { keep: Box; show: Box } | null {
-  const left = Math.max(0, -at.x), top = Math.max(0, -at.y), right = Math.min(at.width, easel.surface.width - at.x), bottom = Math.min(at.height, easel.surface.height - at.y);
+/**
+ * Where a photo shows on the surface and what its blur needs of it, in pixels of the placed photo; null where that is
+ * most of it.
+ */
+function blurredPart(
+  easel: Easel,
+  at: { x: number; y: number; width: number; height: number },
+  sigma: number,
+): { keep: Box; show: Box } | null {
+  const left = Math.max(0, -at.x),
+    top = Math.max(0, -at.y),
+    right = Math.min(at.width, easel.surface.width - at.x),
+    bottom = Math.min(at.height, easel.surface.height - at.y);
   if (right <= left || bottom <= top) return null;
-  const m = Math.ceil(sigma * 3.2) + 3, x0 = Math.max(0, left - m), y0 = Math.max(0, top - m), x1 = Math.min(at.width, right + m), y1 = Math.min(at.height, bottom + m);
+  const m = Math.ceil(sigma * 3.2) + 3,
+    x0 = Math.max(0, left - m),
+    y0 = Math.max(0, top - m),
+    x1 = Math.min(at.width, right + m),
+    y1 = Math.min(at.height, bottom + m);
   if ((x1 - x0) * (y1 - y0) > 0.6 * at.width * at.height) return null;
-  return { keep: { x: x0, y: y0, width: x1 - x0, height: y1 - y0 }, show: { x: left, y: top, width: right - left, height: bottom - top } };
+  return {
+    keep: { x: x0, y: y0, width: x1 - x0, height: y1 - y0 },
+    show: { x: left, y: top, width: right - left, height: bottom - top },
+  };
 }
 
 function cropped(p: Pixels, { x, y, width, height }: Box): Pixels {
   const data = new Uint8ClampedArray(width * height * 4);
-  for (let row = 0; row < height; row++) data.set(p.data.subarray(((y + row) * p.width + x) * 4, ((y + row) * p.width + x + width) * 4), row * width * 4);
+  for (let row = 0; row < height; row++)
+    data.set(p.data.subarray(((y + row) * p.width + x) * 4, ((y + row) * p.width + x + width) * 4), row * width * 4);
   return { width, height, data };
 }
 
 /** A mask of the whole file where the photo is placed: 0..255 for each pixel, evenly between the nearest four. */
-function placedMask(mask: Mask, photo: { width: number; height: number }, toFile: Transform, width: number, height: number): Uint8Array {
-  const kx = mask.width / photo.width, ky = mask.height / photo.height, out = new Uint8Array(width * height);
+function placedMask(
+  mask: Mask,
+  photo: { width: number; height: number },
+  toFile: Transform,
+  width: number,
+  height: number,
+): Uint8Array {
+  const kx = mask.width / photo.width,
+    ky = mask.height / photo.height,
+    out = new Uint8Array(width * height);
   for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++) out[i] = between(mask.alpha, mask.width, mask.height, (toFile[0] * (x + 0.5) + toFile[2] * (y + 0.5) + toFile[4]) * kx, (toFile[1] * (x + 0.5) + toFile[3] * (y + 0.5) + toFile[5]) * ky) + 0.5;
+    for (let x = 0; x < width; x++, i++)
+      out[i] =
+        between(
+          mask.alpha,
+          mask.width,
+          mask.height,
+          (toFile[0] * (x + 0.5) + toFile[2] * (y + 0.5) + toFile[4]) * kx,
+          (toFile[1] * (x + 0.5) + toFile[3] * (y + 0.5) + toFile[5]) * ky,
+        ) + 0.5;
   return out;
 }
 
-/** Which mask there is to paint with: one that has not come yet hides nothing, and what was painted so is no longer right once it has. */
-const maskThere = (easel: Easel, { mask }: NonNullable<PlacedPhoto['cut']>): string => ('asset' in mask && !easel.studio.picture(mask.asset) ? 'none' : maskKey(mask));
+/**
+ * Which mask there is to paint with: one that has not come yet hides nothing, and what was painted so is no longer
+ * right once it has.
+ */
+const maskThere = (easel: Easel, { mask }: NonNullable<PlacedPhoto['cut']>): string =>
+  'asset' in mask && !easel.studio.picture(mask.asset) ? 'none' : maskKey(mask);
 
 export class PhotoPainter {
   /** Photos at the size they are shown, before and after their tone. */
@@ -149,7 +191,8 @@ export class PhotoPainter {
     return s;
   }
 
-  private shown = (photo: Pixels, { key, fit, width, height }: Fitted): Pixels => this.placed.get(key, () => transformed(photo, fit, width, height, this.half));
+  private shown = (photo: Pixels, { key, fit, width, height }: Fitted): Pixels =>
+    this.placed.get(key, () => transformed(photo, fit, width, height, this.half));
 
   /** Tone and blur of pixels that show `scale` pixels to one of the size. */
   private finish(easel: Easel, p: Pixels, layer: PlacedPhoto, scale: number): Pixels {
@@ -162,21 +205,33 @@ export class PhotoPainter {
   paint(easel: Easel, layer: PlacedPhoto, opacity: number): void {
     const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
     const trace = (to: PathSink, at: Transform): void => traceShape(to, layer.mask ?? PLAIN_SHAPE, layer.box, at);
-    if (layer.mask) easel.within(opacity, trace, t, 'destination-in', (on) => this.paintPicture(on, layer, 1), layer.mask.form === 'path' ? 'evenodd' : 'nonzero');
+    if (layer.mask)
+      easel.within(
+        opacity,
+        trace,
+        t,
+        'destination-in',
+        (on) => this.paintPicture(on, layer, 1),
+        layer.mask.form === 'path' ? 'evenodd' : 'nonzero',
+      );
     else this.paintPicture(easel, layer, opacity);
     easel.strokePath(layer.stroke, t, trace, opacity, { parallel: parallelOf(layer.mask ?? PLAIN_SHAPE, layer.box) });
   }
 
   private paintPicture(easel: Easel, layer: PlacedPhoto, opacity: number): void {
     const remade = layer.cut?.on || layer.room?.on;
-    const drawing = changesTone(layer.tone) || layer.tone.blur.on || remade ? null : easel.studio.drawing?.(layer.asset);
+    const drawing =
+      changesTone(layer.tone) || layer.tone.blur.on || remade ? null : easel.studio.drawing?.(layer.asset);
     if (drawing) return paintDrawing(easel, layer, drawing, opacity);
     const photo = easel.studio.picture(layer.asset);
     if (!photo) return;
     if (remade) return this.paintMade(easel, layer, photo, opacity);
-    const { context, view } = easel, { scale } = view;
-    const place = placePhoto(photo, { width: layer.box.width * scale, height: layer.box.height * scale }, layer), { target } = place;
-    const shown = fitted(layer.asset, place), { width, height, fit, key } = shown;
+    const { context, view } = easel,
+      { scale } = view;
+    const place = placePhoto(photo, { width: layer.box.width * scale, height: layer.box.height * scale }, layer),
+      { target } = place;
+    const shown = fitted(layer.asset, place),
+      { width, height, fit, key } = shown;
     const tone = this.toneKey(easel, layer);
     context.globalAlpha = opacity;
     context.imageSmoothingEnabled = true;
@@ -185,12 +240,16 @@ export class PhotoPainter {
       this.paintTurned(easel, layer, photo, place, tone, opacity);
       return;
     }
-    const x = Math.round(layer.box.x * scale + target.x - view.x), y = Math.round(layer.box.y * scale + target.y - view.y);
+    const x = Math.round(layer.box.x * scale + target.x - view.x),
+      y = Math.round(layer.box.y * scale + target.y - view.y);
     if (easel.quality === 'draft' && !this.placed.has(key)) {
       this.draw(easel, layer, photo, tone, fit, [1, 0, 0, 1, x, y], width, height);
       return;
     }
-    const part = layer.tone.blur.on && !this.ready.has(JSON.stringify([key, tone, scale])) ? blurredPart(easel, { x, y, width, height }, layer.tone.blur.radius * scale) : null;
+    const part =
+      layer.tone.blur.on && !this.ready.has(JSON.stringify([key, tone, scale]))
+        ? blurredPart(easel, { x, y, width, height }, layer.tone.blur.radius * scale)
+        : null;
     if (part) {
       // Of a blurred photo only what shows is computed, with as much around it as the blur looks at.
       const { keep, show } = part;
@@ -198,7 +257,17 @@ export class PhotoPainter {
         PhotoPainter.surface(easel, this.finish(easel, cropped(this.shown(photo, shown), keep), layer, scale)),
       );
       context.setTransform(1, 0, 0, 1, x, y);
-      context.drawImage(cut.image as never, show.x - keep.x, show.y - keep.y, show.width, show.height, show.x, show.y, show.width, show.height);
+      context.drawImage(
+        cut.image as never,
+        show.x - keep.x,
+        show.y - keep.y,
+        show.width,
+        show.height,
+        show.x,
+        show.y,
+        show.width,
+        show.height,
+      );
       return;
     }
     const made = this.ready.get(JSON.stringify([key, tone, scale]), () =>
@@ -210,22 +279,57 @@ export class PhotoPainter {
 
   /** Cut out, or with room made: computed for the whole box, then laid down, turned where the box is. */
   private paintMade(easel: Easel, layer: PlacedPhoto, photo: Pixels, opacity: number): void {
-    const { context } = easel, cut = layer.cut?.on ? layer.cut : null, room = !cut && layer.room?.on ? layer.room : null;
+    const { context } = easel,
+      cut = layer.cut?.on ? layer.cut : null,
+      room = !cut && layer.room?.on ? layer.room : null;
     // While something is dragged at half the size.
     const scale = easel.view.scale * (easel.quality === 'draft' ? 0.5 : 1);
-    const width = Math.max(1, Math.round(layer.box.width * scale)), height = Math.max(1, Math.round(layer.box.height * scale));
-    const key = JSON.stringify(['made', layer.asset, width, height, layer.fit, layer.zoom, layer.focus, layer.flipX, layer.flipY, layer.crop, layer.turn, layer.straighten, this.toneKey(easel, layer), scale, room, room && layer.cut && maskThere(easel, layer.cut), cut && [maskThere(easel, cut), cut.softness, cut.shift, cut.clean]]);
+    const width = Math.max(1, Math.round(layer.box.width * scale)),
+      height = Math.max(1, Math.round(layer.box.height * scale));
+    const key = JSON.stringify([
+      'made',
+      layer.asset,
+      width,
+      height,
+      layer.fit,
+      layer.zoom,
+      layer.focus,
+      layer.flipX,
+      layer.flipY,
+      layer.crop,
+      layer.turn,
+      layer.straighten,
+      this.toneKey(easel, layer),
+      scale,
+      room,
+      room && layer.cut && maskThere(easel, layer.cut),
+      cut && [maskThere(easel, cut), cut.softness, cut.shift, cut.clean],
+    ]);
     const made = this.ready.get(key, () => {
       const inner = room ? photoWithin({ width, height }, room) : { x: 0, y: 0, width, height };
-      const place = placePhoto(photo, { width: Math.max(1, Math.round(inner.width)), height: Math.max(1, Math.round(inner.height)) }, room ? { ...layer, fit: 'cover' } : layer), { target } = place;
-      const own = fitted(layer.asset, place), { width: w, height: h, fit } = own;
+      const place = placePhoto(
+          photo,
+          { width: Math.max(1, Math.round(inner.width)), height: Math.max(1, Math.round(inner.height)) },
+          room ? { ...layer, fit: 'cover' } : layer,
+        ),
+        { target } = place;
+      const own = fitted(layer.asset, place),
+        { width: w, height: h, fit } = own;
       const shown = this.finish(easel, this.shown(photo, own), layer, scale);
       if (room) {
         // A cut-out that is switched off still says where the subject is.
-        const subject = layer.cut && { width: w, height: h, values: Float32Array.from(placedMask(maskOf(layer.cut.mask, easel.studio.picture), photo, fit, w, h), (v) => v / 255) };
+        const subject = layer.cut && {
+          width: w,
+          height: h,
+          values: Float32Array.from(
+            placedMask(maskOf(layer.cut.mask, easel.studio.picture), photo, fit, w, h),
+            (v) => v / 255,
+          ),
+        };
         return PhotoPainter.surface(easel, withRoom(shown, { width, height }, room, subject));
       }
-      const out = easel.studio.surface(width, height), alpha = placedMask(withEdge(maskOf(cut!.mask, easel.studio.picture), cut!), photo, fit, w, h);
+      const out = easel.studio.surface(width, height),
+        alpha = placedMask(withEdge(maskOf(cut!.mask, easel.studio.picture), cut!), photo, fit, w, h);
       const subject = PhotoPainter.surface(easel, cutPixels(shown, alpha, cut!.clean));
       out.context.drawImage(subject.image as never, Math.round(target.x), Math.round(target.y));
       subject.free();
@@ -236,27 +340,64 @@ export class PhotoPainter {
     context.imageSmoothingQuality = 'high';
     if (layer.rotation === 0) {
       const k = easel.view.scale;
-      context.setTransform(1, 0, 0, 1, Math.round(layer.box.x * k - easel.view.x), Math.round(layer.box.y * k - easel.view.y));
+      context.setTransform(
+        1,
+        0,
+        0,
+        1,
+        Math.round(layer.box.x * k - easel.view.x),
+        Math.round(layer.box.y * k - easel.view.y),
+      );
       if (scale === k) context.drawImage(made.image as never, 0, 0);
-      else context.drawImage(made.image as never, 0, 0, Math.round(layer.box.width * k), Math.round(layer.box.height * k));
+      else
+        context.drawImage(made.image as never, 0, 0, Math.round(layer.box.width * k), Math.round(layer.box.height * k));
     } else {
-      context.setTransform(...compose(easel.toSurface, compose(boxTransform(layer.box, layer.rotation), [layer.box.width / width, 0, 0, layer.box.height / height, 0, 0])));
+      context.setTransform(
+        ...compose(
+          easel.toSurface,
+          compose(boxTransform(layer.box, layer.rotation), [
+            layer.box.width / width,
+            0,
+            0,
+            layer.box.height / height,
+            0,
+            0,
+          ]),
+        ),
+      );
       context.drawImage(made.image as never, 0, 0);
     }
   }
 
   private toneKey(easel: Easel, { tone, oneColour }: PlacedPhoto): string {
     const on = (Object.keys(tone) as (keyof typeof tone)[]).filter((k) => tone[k].on).map((k) => [k, tone[k]]);
-    return JSON.stringify([on, oneColour === null ? 0 : easel.hex(oneColour), tone.duotone.on ? [easel.hex(tone.duotone.dark), easel.hex(tone.duotone.light)] : 0]);
+    return JSON.stringify([
+      on,
+      oneColour === null ? 0 : easel.hex(oneColour),
+      tone.duotone.on ? [easel.hex(tone.duotone.dark), easel.hex(tone.duotone.light)] : 0,
+    ]);
   }
 
   /** By the canvas's own scaling, from a reduced copy. */
-  private draw(easel: Easel, layer: PlacedPhoto, photo: Pixels, tone: string, toFile: Transform, place: Transform, width: number, height: number): void {
+  private draw(
+    easel: Easel,
+    layer: PlacedPhoto,
+    photo: Pixels,
+    tone: string,
+    toFile: Transform,
+    place: Transform,
+    width: number,
+    height: number,
+  ): void {
     const { context } = easel;
-    const small = this.reduced(photo), k = small.width / photo.width;
+    const small = this.reduced(photo),
+      k = small.width / photo.width;
     // Pixels of the copy to one of the size.
     const perSize = Math.hypot(toFile[0], toFile[1]) * k * easel.view.scale;
-    const copy = this.drafts.get(JSON.stringify([layer.asset, tone, layer.tone.blur.on ? Number(perSize.toPrecision(4)) : 0]), () => PhotoPainter.surface(easel, this.finish(easel, small, layer, perSize)));
+    const copy = this.drafts.get(
+      JSON.stringify([layer.asset, tone, layer.tone.blur.on ? Number(perSize.toPrecision(4)) : 0]),
+      () => PhotoPainter.surface(easel, this.finish(easel, small, layer, perSize)),
+    );
     context.save();
     context.setTransform(...place);
     context.beginPath();
@@ -268,9 +409,23 @@ export class PhotoPainter {
   }
 
   /** A turned box: every pixel is looked up through the turn, and the box's outline cuts it. */
-  private paintTurned(easel: Easel, layer: PlacedPhoto, photo: Pixels, place: { target: { x: number; y: number; width: number; height: number }; toFile: Transform }, tone: string, opacity: number): void {
-    const { view } = easel, { scale } = view, { target, toFile } = place;
-    const b = { x: layer.box.x * scale - view.x, y: layer.box.y * scale - view.y, width: layer.box.width * scale, height: layer.box.height * scale };
+  private paintTurned(
+    easel: Easel,
+    layer: PlacedPhoto,
+    photo: Pixels,
+    place: { target: { x: number; y: number; width: number; height: number }; toFile: Transform },
+    tone: string,
+    opacity: number,
+  ): void {
+    const { view } = easel,
+      { scale } = view,
+      { target, toFile } = place;
+    const b = {
+      x: layer.box.x * scale - view.x,
+      y: layer.box.y * scale - view.y,
+      width: layer.box.width * scale,
+      height: layer.box.height * scale,
+    };
     const t = compose(boxTransform(b, layer.rotation), [1, 0, 0, 1, target.x, target.y]);
     if (easel.quality === 'draft') {
       this.draw(easel, layer, photo, tone, toFile, t, target.width, target.height);
@@ -278,7 +433,24 @@ export class PhotoPainter {
     }
     const region = easel.onSurface(deviceBox({ x: 0, y: 0, width: target.width, height: target.height }, t));
     if (!region) return;
-    const brush = easel.area(JSON.stringify(['photo', layer.asset, toFile, t, tone]), region, (part) => this.finish(easel, transformed(photo, compose(compose(toFile, invert(t)), [1, 0, 0, 1, part.x, part.y]), part.width, part.height, this.half), layer, scale), 'detailed');
+    const brush = easel.area(
+      JSON.stringify(['photo', layer.asset, toFile, t, tone]),
+      region,
+      (part) =>
+        this.finish(
+          easel,
+          transformed(
+            photo,
+            compose(compose(toFile, invert(t)), [1, 0, 0, 1, part.x, part.y]),
+            part.width,
+            part.height,
+            this.half,
+          ),
+          layer,
+          scale,
+        ),
+      'detailed',
+    );
     easel.fillPath({ ...brush, alpha: opacity }, t, (to, m) => traceCorners(to, target, m));
   }
 }

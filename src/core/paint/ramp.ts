@@ -1,13 +1,15 @@
-// Colour ramps over an area, computed pixel by pixel and dithered: the canvas's own gradients show bands and know neither OKLab nor midpoints.
+// Colour ramps over an area, computed pixel by pixel and dithered: the canvas's own gradients show bands and know
+// neither OKLab nor midpoints.
 import type { Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
 import { apply, compose, type Transform } from '../ground/transform';
 import type { PlainGradient } from '../values/fill';
-import { endsOf, STEPS, type RampTable } from '../values/gradient-table';
+import { endsOf, type RampTable, STEPS } from '../values/gradient-table';
 import { DITHER } from './dither';
 
 /**
- * Where on the ramp a pixel lies, from the pixel's place brought by `m` to (X, Y): X itself, the distance from the origin, or the
+ * Where on the ramp a pixel lies, from the pixel's place brought by `m` to (X, Y): X itself, the distance from the
+ * origin, or the
  * angle round it as a share of a turn.
  */
 export interface Field {
@@ -16,11 +18,24 @@ export interface Field {
 }
 
 /** The field of a gradient. @param toBox from surface pixels to the box's own pixels */
-export function gradientField(g: Pick<PlainGradient, 'shape' | 'angle' | 'line' | 'ratio'>, box: { width: number; height: number }, toBox: Transform): Field {
+export function gradientField(
+  g: Pick<PlainGradient, 'shape' | 'angle' | 'line' | 'ratio'>,
+  box: { width: number; height: number },
+  toBox: Transform,
+): Field {
   const { from, to } = endsOf(g, box);
-  const dx = to.x - from.x, dy = to.y - from.y, l2 = dx * dx + dy * dy;
+  const dx = to.x - from.x,
+    dy = to.y - from.y,
+    l2 = dx * dx + dy * dy;
   // To a frame in which `to` is (1, 0).
-  let own: Transform = [dx / l2, -dy / l2, dy / l2, dx / l2, -(dx * from.x + dy * from.y) / l2, (dy * from.x - dx * from.y) / l2];
+  let own: Transform = [
+    dx / l2,
+    -dy / l2,
+    dy / l2,
+    dx / l2,
+    -(dx * from.x + dy * from.y) / l2,
+    (dy * from.x - dx * from.y) / l2,
+  ];
   if (g.shape === 'elliptical') {
     const k = 1 / (g.line ? g.ratio : box.height / box.width);
     own = compose([1, 0, 0, k, 0, 0], own);
@@ -34,7 +49,13 @@ export function gradientField(g: Pick<PlainGradient, 'shape' | 'angle' | 'line' 
  * @param origin what to add to surface pixels to get pixels of the whole slide, so that parts of a slide dither alike
  * @param opacity 0..1, folded in before dithering
  */
-export function paintRamp(field: Field, table: RampTable, opacity: number, region: Box, origin: { x: number; y: number }): Pixels {
+export function paintRamp(
+  field: Field,
+  table: RampTable,
+  opacity: number,
+  region: Box,
+  origin: { x: number; y: number },
+): Pixels {
   const { width, height } = region;
   const data = new Uint8ClampedArray(width * height * 4);
   const [a, b] = field.m;

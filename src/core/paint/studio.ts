@@ -1,8 +1,9 @@
-// What a painter needs from its surroundings: surfaces to paint on, fonts, decoded pictures. Browser and server each bring their own.
+// What a painter needs from its surroundings: surfaces to paint on, fonts, decoded pictures. Browser and server each
+// bring their own.
 import type { Pixels } from '../ground/pixels';
 import type { Surfaces } from '../ground/surface';
-import type { Drawing } from './drawing';
 import type { FontStore } from '../type/font';
+import type { Drawing } from './drawing';
 
 export interface Studio extends Surfaces {
   fonts: FontStore;

@@ -1,50 +1,68 @@
 // Painting of texts: the frame's own look, backing, highlights, shadows, letters and their outline.
-import { boxTransform, compose, type Transform } from '../ground/transform';
-import { PLAIN_SHAPE } from '../values/plain';
 import type { Box } from '../ground/box';
-import type { Fill } from '../values/fill';
-import type { PlacedText } from '../values/text';
+import type { PathSink } from '../ground/path';
+import { boxTransform, compose, type Transform } from '../ground/transform';
 import { backingReach, traceBacking } from '../type/backing';
 import { textFrame, textTransform, traceLetter } from '../type/frame';
 import type { Letter, Stripe, TextLayout } from '../type/layout';
-import type { PathSink } from '../ground/path';
-import { cssColour } from './css-colour';
-import { deviceBox, traceCorners, type Brush, type Easel } from './easel';
-import { formKey } from './form-key';
+import type { Fill } from '../values/fill';
+import { PLAIN_SHAPE } from '../values/plain';
 import { lookKey } from '../values/swatches';
+import type { PlacedText } from '../values/text';
+import { cssColour } from './css-colour';
+import { type Brush, deviceBox, type Easel, traceCorners } from './easel';
+import { formKey } from './form-key';
 import { paintShadows, throwsShadow } from './shadow';
 import { parallelOf, traceShape } from './shape-path';
 
 /**
- * How the ink is painted: as letters; not at all; or flooding everything with one of the layout's inks. The last two are the pictures
+ * How the ink is painted: as letters; not at all; or flooding everything with one of the layout's inks. The last two
+ * are the pictures
  * that a reading compares.
  */
 export type InkMode = { as: 'letters' } | { as: 'none' } | { as: 'flood'; ink: number };
 
 /** Does a text consist of parts that lie on each other, so that they must be put together before its opacity counts? */
-export const textIsGroup = (layer: PlacedText): boolean => layer.panel !== null || layer.backing?.on === true || layer.outline.width > 0 || throwsShadow(layer.shadows) || layer.highlight !== null || layer.spans.some((s) => s.look.highlight);
+export const textIsGroup = (layer: PlacedText): boolean =>
+  layer.panel !== null ||
+  layer.backing?.on === true ||
+  layer.outline.width > 0 ||
+  throwsShadow(layer.shadows) ||
+  layer.highlight !== null ||
+  layer.spans.some((s) => s.look.highlight);
 
 const isHollow = (layer: PlacedText): boolean => layer.fill.kind === 'none' && layer.outline.width > 0;
 
-const traceLetters = (letters: readonly Letter[]) => (to: PathSink, t: Transform): void => {
-  for (const letter of letters) traceLetter(letter, t, to);
-};
-const traceStripe = (to: PathSink, s: Stripe, t: Transform): void => traceCorners(to, s, compose(t, [1, 0, 0, 1, s.x, s.y]));
+const traceLetters =
+  (letters: readonly Letter[]) =>
+  (to: PathSink, t: Transform): void => {
+    for (const letter of letters) traceLetter(letter, t, to);
+  };
+const traceStripe = (to: PathSink, s: Stripe, t: Transform): void =>
+  traceCorners(to, s, compose(t, [1, 0, 0, 1, s.x, s.y]));
 
 /** Everything of one ink as one outline, so that overlapping strokes are painted once. */
-const traceInk = (layout: TextLayout, ink: number) => (to: PathSink, t: Transform): void => {
-  for (const l of layout.letters) if (l.ink === ink) traceLetter(l, t, to);
-  for (const m of layout.markers) if (m.ink === ink) traceLetter(m, t, to);
-  for (const u of layout.underlines) if (u.ink === ink) traceStripe(to, u, t);
-};
+const traceInk =
+  (layout: TextLayout, ink: number) =>
+  (to: PathSink, t: Transform): void => {
+    for (const l of layout.letters) if (l.ink === ink) traceLetter(l, t, to);
+    for (const m of layout.markers) if (m.ink === ink) traceLetter(m, t, to);
+    for (const u of layout.underlines) if (u.ink === ink) traceStripe(to, u, t);
+  };
 
 /** Where a fill lies: the text's own over its frame, that of a part over the letters of that part. */
 function fillPlace(layer: PlacedText, layout: TextLayout, frame: Box, ink: number): Box {
   const own = layout.letters.filter((l) => l.ink === ink && l.word >= 0);
   if (ink === 0 || !own.length) return { x: layout.offset, y: 0, width: frame.width, height: frame.height };
   const lines = [...new Set(own.map((l) => l.line))].map((n) => layout.lines[n]);
-  const x = Math.min(...own.map((l) => l.left)), y = Math.min(...lines.map((l) => l.baseline - l.capHeight));
-  return { x, y, width: Math.max(1, Math.max(...own.map((l) => l.right)) - x), height: Math.max(1, Math.max(...lines.map((l) => l.baseline)) - y) };
+  const x = Math.min(...own.map((l) => l.left)),
+    y = Math.min(...lines.map((l) => l.baseline - l.capHeight));
+  return {
+    x,
+    y,
+    width: Math.max(1, Math.max(...own.map((l) => l.right)) - x),
+    height: Math.max(1, Math.max(...lines.map((l) => l.baseline)) - y),
+  };
 }
 
 export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, mode: InkMode, opacity: number): void {
@@ -57,38 +75,67 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
   const bounds = deviceBox({ x: -m, y: -m, width: frame.width + 2 * m, height: frame.height + 2 * m }, own);
   const region = easel.onSurface(bounds);
   const fillOf = (ink: number): Fill => layout.inks[ink] ?? layer.fill;
-  const brushFor = (fill: Fill, place: Box, part: Box, alpha: number): Brush | null => easel.brush(fill, place, compose(t, [1, 0, 0, 1, place.x, place.y]), part, alpha);
+  const brushFor = (fill: Fill, place: Box, part: Box, alpha: number): Brush | null =>
+    easel.brush(fill, place, compose(t, [1, 0, 0, 1, place.x, place.y]), part, alpha);
 
   const { panel, backing, outline } = layer;
   if (panel) {
     const box = { x: 0, y: 0, width: frame.width, height: frame.height };
-    const shape = { ...PLAIN_SHAPE, radius: panel.radius }, trace = (to: PathSink, at: Transform): void => traceShape(to, shape, box, at);
-    const surface = deviceBox(box, own, 1 + panel.stroke.width * easel.view.scale), part = easel.onSurface(surface);
+    const shape = { ...PLAIN_SHAPE, radius: panel.radius },
+      trace = (to: PathSink, at: Transform): void => traceShape(to, shape, box, at);
+    const surface = deviceBox(box, own, 1 + panel.stroke.width * easel.view.scale),
+      part = easel.onSurface(surface);
     const put = (on: Easel, at: Transform, alpha: number): void => {
-      const r = on.onSurface(deviceBox(box, at)), brush = r && on.brush(panel.fill, box, at, r, panel.opacity * alpha);
+      const r = on.onSurface(deviceBox(box, at)),
+        brush = r && on.brush(panel.fill, box, at, r, panel.opacity * alpha);
       if (brush) on.fillPath(brush, at, trace);
       on.strokePath(panel.stroke, at, trace, alpha, { parallel: parallelOf(shape, box) });
     };
     if (throwsShadow(panel.shadows))
-      paintShadows(easel, panel.shadows, { key: JSON.stringify(['panel', box, lookKey({ ...panel, shadows: [] }, easel.piece), own.slice(0, 4)]), bounds: surface, origin: [own[4], own[5]], paint: (on) => put(on, compose(on.toSurface, boxTransform(frame, layer.rotation)), 1) }, opacity);
+      paintShadows(
+        easel,
+        panel.shadows,
+        {
+          key: JSON.stringify(['panel', box, lookKey({ ...panel, shadows: [] }, easel.piece), own.slice(0, 4)]),
+          bounds: surface,
+          origin: [own[4], own[5]],
+          paint: (on) => put(on, compose(on.toSurface, boxTransform(frame, layer.rotation)), 1),
+        },
+        opacity,
+      );
     if (part) put(easel, own, opacity);
   }
   if (!region && mode.as !== 'flood') return;
   if (region) {
     if (backing?.on) {
-      const brush = brushFor(backing.fill, { x: layout.offset, y: 0, width: frame.width, height: frame.height }, region, backing.opacity * opacity);
+      const brush = brushFor(
+        backing.fill,
+        { x: layout.offset, y: 0, width: frame.width, height: frame.height },
+        region,
+        backing.opacity * opacity,
+      );
       if (brush) easel.fillPath(brush, t, (to, at) => traceBacking(to, layout, backing, at));
     }
     for (const h of layout.highlights) {
       if (h.colour === null) continue;
-      easel.fillPath({ style: cssColour(easel.hex(h.colour)), alpha: opacity, space: [1, 0, 0, 1, 0, 0] }, t, (to, at) => traceStripe(to, h, at));
+      easel.fillPath(
+        { style: cssColour(easel.hex(h.colour)), alpha: opacity, space: [1, 0, 0, 1, 0, 0] },
+        t,
+        (to, at) => traceStripe(to, h, at),
+      );
     }
     const letters = traceLetters([...layout.letters, ...layout.markers]);
     const strokeLetters = (on: Easel, at: Transform, alpha: number, where: 'below' | 'above'): void => {
       // Hollow letters are seen by their outline: it is their ink.
-      if (outline.width <= 0 || (mode.as === 'none' && isHollow(layer)) || (where === 'below') !== (outline.place === 'outside')) return;
+      if (
+        outline.width <= 0 ||
+        (mode.as === 'none' && isHollow(layer)) ||
+        (where === 'below') !== (outline.place === 'outside')
+      )
+        return;
       // Outside it lies under the letters, twice as wide: no clipping could leave a hairline between them.
-      if (where === 'below') on.strokePath({ ...outline, width: outline.width * 2, place: 'centred' }, at, letters, alpha, { round: true });
+      if (where === 'below')
+        on.strokePath({ ...outline, width: outline.width * 2, place: 'centred' }, at, letters, alpha, { round: true });
       else on.strokePath(outline, at, letters, alpha, { round: true });
     };
     if (throwsShadow(layer.shadows)) {
@@ -97,13 +144,19 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
         layer.shadows,
         {
           // Colours do not change an outline.
-          key: JSON.stringify(['text', formKey(layer, easel.studio.fonts.generation, easel.piece, ['fill', 'panel', 'backing', 'highlight']), t.slice(0, 4)]),
+          key: JSON.stringify([
+            'text',
+            formKey(layer, easel.studio.fonts.generation, easel.piece, ['fill', 'panel', 'backing', 'highlight']),
+            t.slice(0, 4),
+          ]),
           bounds,
           origin: [t[4], t[5]],
           paint: (on) => {
             const at = compose(on.toSurface, textTransform(layer, layout));
             strokeLetters(on, at, 1, 'below');
-            layout.inks.forEach((_, ink) => on.fillPath({ style: '#000', alpha: 1, space: [1, 0, 0, 1, 0, 0] }, at, traceInk(layout, ink)));
+            layout.inks.forEach((_, ink) =>
+              on.fillPath({ style: '#000', alpha: 1, space: [1, 0, 0, 1, 0, 0] }, at, traceInk(layout, ink)),
+            );
             strokeLetters(on, at, 1, 'above');
           },
         },
@@ -119,7 +172,9 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
     if (mode.as !== 'flood') strokeLetters(easel, t, opacity, 'above');
   }
   if (mode.as === 'flood') {
-    const fill = fillOf(mode.ink), seen = fill.kind === 'none' && outline.width > 0 ? { ...fill, kind: 'colour' as const, colour: outline.colour } : fill;
+    const fill = fillOf(mode.ink),
+      seen =
+        fill.kind === 'none' && outline.width > 0 ? { ...fill, kind: 'colour' as const, colour: outline.colour } : fill;
     const brush = brushFor(seen, fillPlace(layer, layout, frame, mode.ink), easel.whole, opacity);
     if (brush) easel.fillDevice(brush, easel.whole);
   }

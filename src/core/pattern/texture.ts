@@ -1,15 +1,19 @@
-// Patterns as pixels. One period of a tile is drawn once, finer than the picture, with everything that hangs over its edges; each pixel of
-// an area then looks up how much of the foreground it takes. Lookups wrap round, so that there is no seam at any scale or angle.
-import { invert, rotationAbout, compose, type Transform } from '../ground/transform';
-import type { Pixels } from '../ground/pixels';
+// Patterns as pixels. One period of a tile is drawn once, finer than the picture, with everything that hangs over its
+// edges; each pixel of an area then looks up how much of the foreground it takes. Lookups wrap round, so that there is
+// no seam at any scale or angle.
 import { rgba } from '../colour/srgb';
-import type { Surfaces } from '../ground/surface';
-import { resample } from '../ground/resample';
 import type { Box } from '../ground/box';
+import type { Pixels } from '../ground/pixels';
+import { resample } from '../ground/resample';
+import type { Surfaces } from '../ground/surface';
+import { compose, invert, rotationAbout, type Transform } from '../ground/transform';
 import type { Pattern } from '../values/fill';
 import { marksOf, type Tile } from './tile';
 
-/** How much of the foreground each point of one period takes: (width + 1) x (height + 1) bytes, the last row and column repeating the first. */
+/**
+ * How much of the foreground each point of one period takes: (width + 1) x (height + 1) bytes, the last row and column
+ * repeating the first.
+ */
 export interface Texture {
   width: number;
   height: number;
@@ -30,15 +34,22 @@ export const periodOfPicture = (p: { width: number; height: number }): { width: 
 };
 
 /** Texels for a period of `extent` pixels at a scale; whole, so that the lookup wraps exactly. */
-const texels = (extent: number, scale: number): number => Math.min(MOST, Math.max(2, Math.round(extent * scale * FINE)));
+const texels = (extent: number, scale: number): number =>
+  Math.min(MOST, Math.max(2, Math.round(extent * scale * FINE)));
 
-/** Means of 2 x 2 texels, wrapping round: the cover of a whole pixel, kept at the finer grid. Shifts by half a texel, see `paintPattern`. */
+/**
+ * Means of 2 x 2 texels, wrapping round: the cover of a whole pixel, kept at the finer grid. Shifts by half a texel,
+ * see `paintPattern`.
+ */
 function softened(raw: (x: number, y: number) => number, width: number, height: number): Texture {
   const cover = new Uint8Array((width + 1) * (height + 1));
   let sum = 0;
   for (let y = 0; y <= height; y++)
     for (let x = 0; x <= width; x++) {
-      const x0 = x % width, y0 = y % height, x1 = (x0 + 1) % width, y1 = (y0 + 1) % height;
+      const x0 = x % width,
+        y0 = y % height,
+        x1 = (x0 + 1) % width,
+        y1 = (y0 + 1) % height;
       const v = (raw(x0, y0) + raw(x1, y0) + raw(x0, y1) + raw(x1, y1) + 2) >> 2;
       cover[y * (width + 1) + x] = v;
       if (x < width && y < height) sum += v;
@@ -52,9 +63,12 @@ function softened(raw: (x: number, y: number) => number, width: number, height: 
  * @param weight stroke weight as a multiple of the tile's own
  */
 export function tileTexture(on: Surfaces, tile: Tile, scale: number, weight: number): Texture {
-  const width = texels(tile.width, scale), height = texels(tile.height, scale);
-  const kx = width / tile.width, ky = height / tile.height;
-  const surface = on.surface(width, height), { context } = surface;
+  const width = texels(tile.width, scale),
+    height = texels(tile.height, scale);
+  const kx = width / tile.width,
+    ky = height / tile.height;
+  const surface = on.surface(width, height),
+    { context } = surface;
   context.setTransform(kx, 0, 0, ky, 0, 0);
   context.fillStyle = context.strokeStyle = '#ffffff';
   context.lineJoin = 'miter';
@@ -62,7 +76,8 @@ export function tileTexture(on: Surfaces, tile: Tile, scale: number, weight: num
     context.globalAlpha = mark.tone ?? 1;
     context.beginPath();
     // One outline with all its repetitions: where they meet they count once.
-    for (let j = -1; j <= 1; j++) for (let i = -1; i <= 1; i++) mark.path.trace(context, i * tile.width, j * tile.height);
+    for (let j = -1; j <= 1; j++)
+      for (let i = -1; i <= 1; i++) mark.path.trace(context, i * tile.width, j * tile.height);
     if (mark.width === undefined) context.fill('nonzero');
     else {
       context.lineWidth = mark.width * weight;
@@ -75,17 +90,27 @@ export function tileTexture(on: Surfaces, tile: Tile, scale: number, weight: num
   return softened((x, y) => px[(y * width + x) * 4 + 3], width, height);
 }
 
-/** A period of a picture of one's own: where it is transparent it leaves the background; a picture without transparency counts by its darkness. */
+/**
+ * A period of a picture of one's own: where it is transparent it leaves the background; a picture without transparency
+ * counts by its darkness.
+ */
 export function pictureTexture(picture: Pixels, scale: number): Texture {
   const period = periodOfPicture(picture);
-  const width = texels(period.width, scale), height = texels(period.height, scale);
+  const width = texels(period.width, scale),
+    height = texels(period.height, scale);
   const p = resample(picture, { x: 0, y: 0, width: picture.width, height: picture.height }, width, height);
   let clear = false;
   for (let i = 3; i < p.data.length && !clear; i += 4) clear = p.data[i] < 250;
-  return softened((x, y) => {
-    const i = (y * width + x) * 4;
-    return clear ? p.data[i + 3] : Math.round(255 - (0.2126 * p.data[i] + 0.7152 * p.data[i + 1] + 0.0722 * p.data[i + 2]));
-  }, width, height);
+  return softened(
+    (x, y) => {
+      const i = (y * width + x) * 4;
+      return clear
+        ? p.data[i + 3]
+        : Math.round(255 - (0.2126 * p.data[i] + 0.7152 * p.data[i + 1] + 0.0722 * p.data[i + 2]));
+    },
+    width,
+    height,
+  );
 }
 
 /** Colours as hex, looked up; null background leaves what lies beneath. */
@@ -96,10 +121,12 @@ export interface PatternColours {
 
 /** RGBA, packed, for each cover 0..255: foreground over background, times an opacity. */
 function mixes({ foreground, background }: PatternColours, visible: number, opacity: number): Uint32Array {
-  const f = rgba(foreground), b = background === null ? { r: f.r, g: f.g, b: f.b, a: 0 } : rgba(background);
+  const f = rgba(foreground),
+    b = background === null ? { r: f.r, g: f.g, b: f.b, a: 0 } : rgba(background);
   const bytes = new Uint8ClampedArray(256 * 4);
   for (let i = 0; i < 256; i++) {
-    const fa = (i / 255) * visible * f.a, a = fa + b.a * (1 - fa);
+    const fa = (i / 255) * visible * f.a,
+      a = fa + b.a * (1 - fa);
     const mix = (x: number, y: number): number => (a > 0 ? (x * fa + y * b.a * (1 - fa)) / a : x);
     bytes.set([mix(f.r, b.r), mix(f.g, b.g), mix(f.b, b.b), a * opacity * 255], i * 4);
   }
@@ -107,9 +134,16 @@ function mixes({ foreground, background }: PatternColours, visible: number, opac
 }
 
 /** From surface pixels to texels of a pattern. @param toBox from surface pixels to the box's own pixels */
-function toTexels(pattern: Pattern, box: { width: number; height: number }, period: { width: number; height: number }, texture: Texture, toBox: Transform): Transform {
+function toTexels(
+  pattern: Pattern,
+  box: { width: number; height: number },
+  period: { width: number; height: number },
+  texture: Texture,
+  toBox: Transform,
+): Transform {
   const turned = invert(rotationAbout(pattern.angle, box.width / 2, box.height / 2));
-  const kx = texture.width / (period.width * pattern.scale), ky = texture.height / (period.height * pattern.scale);
+  const kx = texture.width / (period.width * pattern.scale),
+    ky = texture.height / (period.height * pattern.scale);
   // Half a texel for the middle of a texel, half for the means of four.
   const grid: Transform = [kx, 0, 0, ky, -pattern.offset.x * texture.width - 1, -pattern.offset.y * texture.height - 1];
   return compose(grid, compose(turned, toBox));
@@ -120,38 +154,66 @@ function toTexels(pattern: Pattern, box: { width: number; height: number }, peri
  * @param period of the tile in pixels at scale 1
  * @param region whole surface pixels; the result has its size
  */
-export function paintPattern(texture: Texture, pattern: Pattern, colours: PatternColours, opacity: number, box: { width: number; height: number }, period: { width: number; height: number }, toBox: Transform, region: Box): Pixels {
+export function paintPattern(
+  texture: Texture,
+  pattern: Pattern,
+  colours: PatternColours,
+  opacity: number,
+  box: { width: number; height: number },
+  period: { width: number; height: number },
+  toBox: Transform,
+  region: Box,
+): Pixels {
   const { width: w, height: h } = region;
-  const out = new Uint32Array(w * h), mix = mixes(colours, pattern.opacity, opacity);
+  const out = new Uint32Array(w * h),
+    mix = mixes(colours, pattern.opacity, opacity);
   const done = (): Pixels => ({ width: w, height: h, data: new Uint8ClampedArray(out.buffer) });
   const m = toTexels(pattern, box, period, texture, toBox);
-  const { width: tw, height: th, cover } = texture, stride = tw + 1;
+  const { width: tw, height: th, cover } = texture,
+    stride = tw + 1;
   // Finer than the picture can show: its mean.
-  if (Math.hypot(m[0], m[1]) > tw / 2 || Math.hypot(m[2], m[3]) > th / 2 || Math.hypot(m[0], m[2]) > tw / 2 || Math.hypot(m[1], m[3]) > th / 2) return out.fill(mix[Math.round(texture.mean)]), done();
+  if (
+    Math.hypot(m[0], m[1]) > tw / 2 ||
+    Math.hypot(m[2], m[3]) > th / 2 ||
+    Math.hypot(m[0], m[2]) > tw / 2 ||
+    Math.hypot(m[1], m[3]) > th / 2
+  )
+    return (out.fill(mix[Math.round(texture.mean)]), done());
   const wrap = (v: number, n: number): number => v - Math.floor(v / n) * n;
   if (Math.abs(m[1]) < 1e-9 && Math.abs(m[2]) < 1e-9) {
     // Upright: every row looks up the same columns.
-    const at = new Int32Array(w), part = new Float32Array(w), line = new Float32Array(stride);
+    const at = new Int32Array(w),
+      part = new Float32Array(w),
+      line = new Float32Array(stride);
     for (let x = 0; x < w; x++) {
       const u = wrap(m[0] * (region.x + x + 0.5) + m[4], tw);
       at[x] = Math.min(tw - 1, u | 0);
       part[x] = u - at[x];
     }
     for (let y = 0; y < h; y++) {
-      const v = wrap(m[3] * (region.y + y + 0.5) + m[5], th), j = Math.min(th - 1, v | 0), f = v - j, r = j * stride;
+      const v = wrap(m[3] * (region.y + y + 0.5) + m[5], th),
+        j = Math.min(th - 1, v | 0),
+        f = v - j,
+        r = j * stride;
       for (let i = 0; i < stride; i++) line[i] = cover[r + i] + (cover[r + stride + i] - cover[r + i]) * f;
       for (let x = 0, o = y * w; x < w; x++, o++) {
-        const i = at[x], a = line[i];
+        const i = at[x],
+          a = line[i];
         out[o] = mix[(a + (line[i + 1] - a) * part[x] + 0.5) | 0];
       }
     }
     return done();
   }
   for (let y = 0; y < h; y++) {
-    let u = wrap(m[0] * (region.x + 0.5) + m[2] * (region.y + y + 0.5) + m[4], tw), v = wrap(m[1] * (region.x + 0.5) + m[3] * (region.y + y + 0.5) + m[5], th);
+    let u = wrap(m[0] * (region.x + 0.5) + m[2] * (region.y + y + 0.5) + m[4], tw),
+      v = wrap(m[1] * (region.x + 0.5) + m[3] * (region.y + y + 0.5) + m[5], th);
     for (let x = 0, o = y * w; x < w; x++, o++) {
-      const i = u | 0, j = v | 0, fx = u - i, r = j * stride + i;
-      const top = cover[r] + (cover[r + 1] - cover[r]) * fx, below = cover[r + stride] + (cover[r + stride + 1] - cover[r + stride]) * fx;
+      const i = u | 0,
+        j = v | 0,
+        fx = u - i,
+        r = j * stride + i;
+      const top = cover[r] + (cover[r + 1] - cover[r]) * fx,
+        below = cover[r + stride] + (cover[r + stride + 1] - cover[r + stride]) * fx;
       out[o] = mix[(top + (below - top) * (v - j) + 0.5) | 0];
       u += m[0];
       v += m[1];
@@ -159,7 +221,8 @@ export function paintPattern(texture: Texture, pattern: Pattern, colours: Patter
       else if (u < 0) u += tw;
       if (v >= th) v -= th;
       else if (v < 0) v += th;
-      // A step may be longer than a period only where the mean was painted instead; rounding may still end on the edge itself.
+      // A step may be longer than a period only where the mean was painted instead; rounding may still end on the edge
+      // itself.
       if (u >= tw || v >= th) {
         u = Math.min(u, tw - 1e-6);
         v = Math.min(v, th - 1e-6);

@@ -37,15 +37,22 @@ export const stroked = (path: Path, width: number, round = false): Mark => ({ pa
 export const filled = (path: Path, tone = 1): Mark => ({ path, tone });
 
 /** Points apart from each other on a tile that repeats: each new one is the best of some tries. */
-export function scattered(seed: number, count: number, width: number, height: number): { x: number; y: number; r: () => number }[] {
+export function scattered(
+  seed: number,
+  count: number,
+  width: number,
+  height: number,
+): { x: number; y: number; r: () => number }[] {
   const next = chance(seed);
   const points: { x: number; y: number }[] = [];
   const gap = (a: { x: number; y: number }, b: { x: number; y: number }): number => {
-    const dx = Math.abs(a.x - b.x), dy = Math.abs(a.y - b.y);
+    const dx = Math.abs(a.x - b.x),
+      dy = Math.abs(a.y - b.y);
     return Math.hypot(Math.min(dx, width - dx), Math.min(dy, height - dy));
   };
   for (let i = 0; i < count; i++) {
-    let best = { x: next() * width, y: next() * height }, far = -1;
+    let best = { x: next() * width, y: next() * height },
+      far = -1;
     for (let k = 0; k < 14; k++) {
       const p = { x: next() * width, y: next() * height };
       const d = Math.min(Infinity, ...points.map((q) => gap(p, q)));

@@ -1,5 +1,5 @@
-// Gaussian blur by three box means (Wells 1986): the same to the last bit everywhere, at a cost that does not grow with the radius.
-// Edges are repeated; colours are weighted by alpha.
+// Gaussian blur by three box means (Wells 1986): the same to the last bit everywhere, at a cost that does not grow with
+// the radius. Edges are repeated; colours are weighted by alpha.
 import type { Pixels } from '../ground/pixels';
 
 /** Half widths of three boxes whose variance is that of a Gaussian. */
@@ -13,10 +13,16 @@ function boxes(sigma: number): number[] {
 
 /** Running means along rows: where the row begins, where the whole box lies in it, where it ends. */
 function alongRows(from: Float32Array, to: Float32Array, w: number, h: number, half: number): void {
-  const k = 1 / (2 * half + 1), last = w - 1, plain = Math.max(0, w - half - 1), head = Math.min(half, plain);
+  const k = 1 / (2 * half + 1),
+    last = w - 1,
+    plain = Math.max(0, w - half - 1),
+    head = Math.min(half, plain);
   for (let y = 0; y < h; y++) {
-    const at = y * w, first = from[at], end = from[at + last];
-    let sum = first * half, i = 0;
+    const at = y * w,
+      first = from[at],
+      end = from[at + last];
+    let sum = first * half,
+      i = 0;
     for (let n = 0; n <= half; n++) sum += n < w ? from[at + n] : end;
     for (; i < head; i++) {
       to[at + i] = sum * k;
@@ -35,11 +41,15 @@ function alongRows(from: Float32Array, to: Float32Array, w: number, h: number, h
 
 /** Running means along columns, all columns at once: memory is walked row by row. */
 function alongColumns(from: Float32Array, to: Float32Array, w: number, h: number, half: number): void {
-  const k = 1 / (2 * half + 1), last = (h - 1) * w, sums = new Float64Array(w);
+  const k = 1 / (2 * half + 1),
+    last = (h - 1) * w,
+    sums = new Float64Array(w);
   for (let x = 0; x < w; x++) sums[x] = from[x] * half;
   for (let i = 0; i <= half; i++) for (let x = 0, at = i < h ? i * w : last; x < w; x++) sums[x] += from[at + x];
   for (let i = 0; i < h; i++) {
-    const row = i * w, add = Math.min(i + half + 1, h - 1) * w, drop = Math.max(i - half, 0) * w;
+    const row = i * w,
+      add = Math.min(i + half + 1, h - 1) * w,
+      drop = Math.max(i - half, 0) * w;
     for (let x = 0; x < w; x++) {
       const sum = sums[x];
       to[row + x] = sum * k;
@@ -48,10 +58,14 @@ function alongColumns(from: Float32Array, to: Float32Array, w: number, h: number
   }
 }
 
-/** Blurs one channel, row by row; what lies outside counts as the edge. Below a standard deviation of 0.3 pixels it comes back as it is. */
+/**
+ * Blurs one channel, row by row; what lies outside counts as the edge. Below a standard deviation of 0.3 pixels it
+ * comes back as it is.
+ */
 export function blurredChannel(values: Float32Array, w: number, h: number, sigma: number): Float32Array {
   if (sigma < 0.3) return values;
-  const a = Float32Array.from(values), b = new Float32Array(a.length);
+  const a = Float32Array.from(values),
+    b = new Float32Array(a.length);
   for (const r of boxes(sigma)) {
     alongRows(a, b, w, h, r);
     alongColumns(b, a, w, h, r);
@@ -62,9 +76,12 @@ export function blurredChannel(values: Float32Array, w: number, h: number, sigma
 /** @param sigma standard deviation in pixels; below 0.3 the picture comes back as it is */
 export function blurred(p: Pixels, sigma: number): Pixels {
   if (sigma < 0.3) return p;
-  const { width: w, height: h } = p, n = w * h;
-  let a = new Float32Array(n), b = new Float32Array(n);
-  const out = new Uint8ClampedArray(n * 4), radii = boxes(sigma);
+  const { width: w, height: h } = p,
+    n = w * h;
+  let a = new Float32Array(n),
+    b = new Float32Array(n);
+  const out = new Uint8ClampedArray(n * 4),
+    radii = boxes(sigma);
   let opaque = true;
   for (let i = 3; i < p.data.length && opaque; i += 4) opaque = p.data[i] === 255;
   const smooth = (): void => {

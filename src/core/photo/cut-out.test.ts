@@ -1,31 +1,50 @@
 // Cut out: the first guess finds a plain subject, strokes change it, and what is known of edges and colours holds.
-import { picture } from '../testing/pixels';
-import { demoPhoto } from '../testing/photos';
 import { deflateSync } from 'node:zlib';
+import { demoPhoto } from '../testing/photos';
+import { picture } from '../testing/pixels';
 import { CutOut, cutPixels, withEdge } from './cut-out';
-import { fromBase64, maskKey, packMask, toBase64, maskOf, maskPixels, type Mask } from './mask';
+import { fromBase64, type Mask, maskKey, maskOf, maskPixels, packMask, toBase64 } from './mask';
 
 /** A round thing before a calm wall, and a smaller one of another colour beside it. */
-const thing = picture(300, 200, (x, y) => (Math.hypot(x - 150, y - 105) < 50 ? [200, 80, 50] : Math.hypot(x - 245, y - 60) < 18 ? [60, 90, 170] : [150 + y / 10, 160, 165]));
-const at = (m: Mask, x: number, y: number): number => m.alpha[Math.floor(y * m.height) * m.width + Math.floor(x * m.width)];
+const thing = picture(300, 200, (x, y) =>
+  Math.hypot(x - 150, y - 105) < 50
+    ? [200, 80, 50]
+    : Math.hypot(x - 245, y - 60) < 18
+      ? [60, 90, 170]
+      : [150 + y / 10, 160, 165],
+);
+const at = (m: Mask, x: number, y: number): number =>
+  m.alpha[Math.floor(y * m.height) * m.width + Math.floor(x * m.width)];
 const share = (m: Mask): number => m.alpha.reduce((s, v) => s + v, 0) / 255 / m.alpha.length;
 
 it('the first guess is the thing and nothing else, to about a pixel', () => {
   const m = new CutOut(thing).mask([]);
   expect(at(m, 0.5, 0.52)).toBe(255);
   expect(at(m, 0.1, 0.5)).toBe(0);
-  const ideal = (Math.PI * 50 * 50) / (300 * 200), small = (Math.PI * 18 * 18) / (300 * 200);
+  const ideal = (Math.PI * 50 * 50) / (300 * 200),
+    small = (Math.PI * 18 * 18) / (300 * 200);
   const own = share(m) - (at(m, 245 / 300, 0.3) > 128 ? small : 0);
   expect(Math.abs(own - ideal) / ideal).toBeLessThan(0.06);
 });
 
 it('strokes have the last word: removed goes, kept comes, the rest stays', () => {
-  const cut = new CutOut(thing), spot = { x: 245 / 300, y: 0.3 };
-  const kept = cut.mask([{ keep: true, size: 0.06, points: [spot] }]), removed = cut.mask([{ keep: false, size: 0.06, points: [spot] }]);
+  const cut = new CutOut(thing),
+    spot = { x: 245 / 300, y: 0.3 };
+  const kept = cut.mask([{ keep: true, size: 0.06, points: [spot] }]),
+    removed = cut.mask([{ keep: false, size: 0.06, points: [spot] }]);
   expect(at(kept, spot.x, spot.y)).toBe(255);
   expect(at(removed, spot.x, spot.y)).toBe(0);
   for (const m of [kept, removed]) expect(at(m, 0.5, 0.52)).toBe(255);
-  const gone = cut.mask([{ keep: false, size: 0.1, points: [{ x: 0.4, y: 0.52 }, { x: 0.6, y: 0.52 }] }]);
+  const gone = cut.mask([
+    {
+      keep: false,
+      size: 0.1,
+      points: [
+        { x: 0.4, y: 0.52 },
+        { x: 0.6, y: 0.52 },
+      ],
+    },
+  ]);
   expect(at(gone, 0.5, 0.52)).toBe(0);
 });
 
@@ -40,11 +59,21 @@ it('parts the cup of the demo from its table', async () => {
   expect(share(m)).toBeGreaterThan(0.05);
   expect(share(m)).toBeLessThan(0.5);
   // The rim of the picture belongs to the room, not to the cup.
-  for (const [x, y] of [[0.02, 0.02], [0.5, 0.02], [0.02, 0.5], [0.98, 0.02]]) expect(at(m, x, y)).toBe(0);
+  for (const [x, y] of [
+    [0.02, 0.02],
+    [0.5, 0.02],
+    [0.02, 0.5],
+    [0.98, 0.02],
+  ])
+    expect(at(m, x, y)).toBe(0);
 });
 
 it('an edge moves outwards and inwards, and softens evenly', () => {
-  const m: Mask = { width: 1000, height: 20, alpha: Uint8Array.from({ length: 20_000 }, (_, i) => (i % 1000 < 500 ? 255 : 0)) };
+  const m: Mask = {
+    width: 1000,
+    height: 20,
+    alpha: Uint8Array.from({ length: 20_000 }, (_, i) => (i % 1000 < 500 ? 255 : 0)),
+  };
   const half = (x: Mask): number => x.alpha.subarray(0, 1000).findIndex((v) => v < 128);
   expect(half(withEdge(m, { softness: 0, shift: 8 }))).toBeGreaterThan(504);
   expect(half(withEdge(m, { softness: 0, shift: -8 }))).toBeLessThan(496);
@@ -56,8 +85,11 @@ it('an edge moves outwards and inwards, and softens evenly', () => {
 
 it('old colour goes out of the rim, and the inside stays to the byte', () => {
   // Red before blue; the rim is an even mix.
-  const photo = picture(60, 20, (x) => (x < 28 ? [200, 30, 30] : x < 32 ? [115, 65, 115] : [30, 100, 200])), alpha = Uint8Array.from({ length: 1200 }, (_, i) => (i % 60 < 28 ? 255 : i % 60 < 32 ? 128 : 0));
-  const clean = cutPixels(photo, alpha, 1), plain = cutPixels(photo, alpha, 0), o = (10 * 60 + 29) * 4;
+  const photo = picture(60, 20, (x) => (x < 28 ? [200, 30, 30] : x < 32 ? [115, 65, 115] : [30, 100, 200])),
+    alpha = Uint8Array.from({ length: 1200 }, (_, i) => (i % 60 < 28 ? 255 : i % 60 < 32 ? 128 : 0));
+  const clean = cutPixels(photo, alpha, 1),
+    plain = cutPixels(photo, alpha, 0),
+    o = (10 * 60 + 29) * 4;
   expect(plain.data[o + 2]).toBe(115);
   expect(clean.data[o + 2]).toBeLessThan(80);
   expect(clean.data[o]).toBeGreaterThan(150);
@@ -65,15 +97,23 @@ it('old colour goes out of the rim, and the inside stays to the byte', () => {
 });
 
 it('a mask packs and unpacks to the byte; a broken one hides nothing', () => {
-  const m: Mask = { width: 37, height: 11, alpha: Uint8Array.from({ length: 407 }, (_, i) => (i * 53) & 255) }, packed = packMask(m);
+  const m: Mask = { width: 37, height: 11, alpha: Uint8Array.from({ length: 407 }, (_, i) => (i * 53) & 255) },
+    packed = packMask(m);
   expect([...maskOf(packed, () => null).alpha]).toEqual([...m.alpha]);
   expect(maskKey(packed)).not.toBe(maskKey({ ...packed, data: packed.data.replace(/^..../, 'AAAA') }));
-  expect(maskOf({ width: 4, height: 4, data: 'bm90IGEgbWFzaw==' }, () => null).alpha.every((v) => v === 255)).toBe(true);
-  for (const n of [0, 1, 2, 3, 4, 255]) expect([...fromBase64(toBase64(Uint8Array.from({ length: n }, (_, i) => i * 7)))]).toEqual(Array.from({ length: n }, (_, i) => (i * 7) & 255));
+  expect(maskOf({ width: 4, height: 4, data: 'bm90IGEgbWFzaw==' }, () => null).alpha.every((v) => v === 255)).toBe(
+    true,
+  );
+  for (const n of [0, 1, 2, 3, 4, 255])
+    expect([...fromBase64(toBase64(Uint8Array.from({ length: n }, (_, i) => i * 7)))]).toEqual(
+      Array.from({ length: n }, (_, i) => (i * 7) & 255),
+    );
 });
 
 it('a mask that is a stored picture is its red, and hides nothing until it is there', () => {
-  const m: Mask = { width: 3, height: 2, alpha: Uint8Array.of(0, 10, 255, 128, 7, 90) }, stored = { width: 3, height: 2, asset: 'a'.repeat(64) }, picture = maskPixels(m);
+  const m: Mask = { width: 3, height: 2, alpha: Uint8Array.of(0, 10, 255, 128, 7, 90) },
+    stored = { width: 3, height: 2, asset: 'a'.repeat(64) },
+    picture = maskPixels(m);
   expect([...maskOf(stored, () => picture).alpha]).toEqual([...m.alpha]);
   expect(maskOf(stored, () => null).alpha.every((v) => v === 255)).toBe(true);
   expect(maskKey(stored)).toBe(stored.asset);

@@ -1,15 +1,19 @@
-// Cut out: a subject parted from its photo. A first guess from what stands out, refined by strokes: colours of subject and surroundings
-// as clusters, a minimum cut between them at a small size (after Rother, Kolmogorov and Blake, "GrabCut", 2004), and at a larger size a
-// guided filter (He, Sun and Tang, "Guided Image Filtering", 2013) for hair and fine edges as alpha.
+// Cut out: a subject parted from its photo. A first guess from what stands out, refined by strokes: colours of subject
+// and surroundings as clusters, a minimum cut between them at a small size (after Rother, Kolmogorov and Blake,
+// "GrabCut", 2004), and at a larger size a guided filter (He, Sun and Tang, "Guided Image Filtering", 2013) for hair
+// and fine edges as alpha.
 import { labOf } from '../colour/lab-planes';
 import type { Pixels } from '../ground/pixels';
+import { between, reducedTo } from '../ground/resample';
 import { blurredChannel } from './blur';
 import { gridCut } from './grid-cut';
 import type { Mask } from './mask';
-import { between, reducedTo } from '../ground/resample';
 import { saliencyOf } from './saliency';
 
-/** Paint that says what belongs to the subject. Points and size in shares of the photo's width and height, and of its longer side. */
+/**
+ * Paint that says what belongs to the subject. Points and size in shares of the photo's width and height, and of its
+ * longer side.
+ */
 export interface CutStroke {
   keep: boolean;
   size: number;
@@ -39,9 +43,11 @@ interface Cluster {
 /** Clusters of the colours at some pixels, by k-means from an even spread. */
 function clustersOf(lab: Float32Array, at: readonly number[]): Cluster[] {
   if (!at.length) return [];
-  const step = Math.max(1, Math.floor(at.length / 3000)), points: number[] = [];
+  const step = Math.max(1, Math.floor(at.length / 3000)),
+    points: number[] = [];
   for (let i = 0; i < at.length; i += step) points.push(at[i] * 3);
-  const byLight = [...points].sort((p, q) => lab[p] - lab[q]), k = Math.min(CLUSTERS, points.length);
+  const byLight = [...points].sort((p, q) => lab[p] - lab[q]),
+    k = Math.min(CLUSTERS, points.length);
   let centres = Array.from({ length: k }, (_, i) => {
     const p = byLight[Math.floor(((i + 0.5) * byLight.length) / k)];
     return [lab[p], lab[p + 1], lab[p + 2]];
@@ -50,7 +56,8 @@ function clustersOf(lab: Float32Array, at: readonly number[]): Cluster[] {
   for (let round = 0; round < 8; round++) {
     const sums = centres.map(() => [0, 0, 0, 0]);
     points.forEach((p, i) => {
-      let best = 0, least = Infinity;
+      let best = 0,
+        least = Infinity;
       centres.forEach((c, n) => {
         const d = (lab[p] - c[0]) ** 2 + (lab[p + 1] - c[1]) ** 2 + (lab[p + 2] - c[2]) ** 2;
         if (d < least) [least, best] = [d, n];
@@ -62,16 +69,21 @@ function clustersOf(lab: Float32Array, at: readonly number[]): Cluster[] {
       s[2] += lab[p + 2];
       s[3]++;
     });
-    centres = centres.map((c, n) => (sums[n][3] ? [sums[n][0] / sums[n][3], sums[n][1] / sums[n][3], sums[n][2] / sums[n][3]] : c));
+    centres = centres.map((c, n) =>
+      sums[n][3] ? [sums[n][0] / sums[n][3], sums[n][1] / sums[n][3], sums[n][2] / sums[n][3]] : c,
+    );
   }
   return centres.flatMap((c, n) => {
-    let sum = 0, count = 0;
+    let sum = 0,
+      count = 0;
     points.forEach((p, i) => {
       if (own[i] !== n) return;
       sum += (lab[p] - c[0]) ** 2 + (lab[p + 1] - c[1]) ** 2 + (lab[p + 2] - c[2]) ** 2;
       count++;
     });
-    return count ? [{ L: c[0], a: c[1], b: c[2], spread: Math.max(4e-4, sum / count / 3), share: count / points.length }] : [];
+    return count
+      ? [{ L: c[0], a: c[1], b: c[2], spread: Math.max(4e-4, sum / count / 3), share: count / points.length }]
+      : [];
   });
 }
 
@@ -87,16 +99,21 @@ function misfit(lab: Float32Array, p: number, clusters: readonly Cluster[]): num
 
 /** What strokes say of each pixel; later ones have the last word. */
 function drawn(strokes: readonly CutStroke[], width: number, height: number): Uint8Array {
-  const out = new Uint8Array(width * height), long = Math.max(width, height);
+  const out = new Uint8Array(width * height),
+    long = Math.max(width, height);
   const dot = (x: number, y: number, r: number, v: number): void => {
     for (let py = Math.max(0, Math.floor(y - r)); py <= Math.min(height - 1, Math.ceil(y + r)); py++)
-      for (let px = Math.max(0, Math.floor(x - r)); px <= Math.min(width - 1, Math.ceil(x + r)); px++) if ((px + 0.5 - x) ** 2 + (py + 0.5 - y) ** 2 <= r * r) out[py * width + px] = v;
+      for (let px = Math.max(0, Math.floor(x - r)); px <= Math.min(width - 1, Math.ceil(x + r)); px++)
+        if ((px + 0.5 - x) ** 2 + (py + 0.5 - y) ** 2 <= r * r) out[py * width + px] = v;
   };
   for (const s of strokes) {
-    const r = Math.max(0.75, (s.size * long) / 2), v = s.keep ? KEEP : REMOVE;
+    const r = Math.max(0.75, (s.size * long) / 2),
+      v = s.keep ? KEEP : REMOVE;
     s.points.forEach((p, i) => {
-      const q = s.points[Math.max(0, i - 1)], steps = Math.max(1, Math.ceil(Math.hypot((p.x - q.x) * width, (p.y - q.y) * height) / Math.max(0.5, r / 2)));
-      for (let k = 0; k <= steps; k++) dot((q.x + ((p.x - q.x) * k) / steps) * width, (q.y + ((p.y - q.y) * k) / steps) * height, r, v);
+      const q = s.points[Math.max(0, i - 1)],
+        steps = Math.max(1, Math.ceil(Math.hypot((p.x - q.x) * width, (p.y - q.y) * height) / Math.max(0.5, r / 2)));
+      for (let k = 0; k <= steps; k++)
+        dot((q.x + ((p.x - q.x) * k) / steps) * width, (q.y + ((p.y - q.y) * k) / steps) * height, r, v);
     });
   }
   return out;
@@ -118,7 +135,8 @@ export class CutOut {
   constructor(photo: Pixels) {
     const large = reducedTo(photo, EDGE_SIDE);
     this.small = reducedTo(large, CUT_SIDE);
-    const { width: w, height: h } = this.small, n = w * h;
+    const { width: w, height: h } = this.small,
+      n = w * h;
     this.lab = new Float32Array(n * 3);
     labOf(this.small.data, 0, n, this.lab);
     this.edges = this.edgeCosts();
@@ -127,21 +145,34 @@ export class CutOut {
     this.height = large.height;
     const all = new Float32Array(large.width * large.height * 3);
     labOf(large.data, 0, large.width * large.height, all);
-    const count = large.width * large.height, square = new Float32Array(count), sigma = Math.max(1, large.width / w) * 0.9;
+    const count = large.width * large.height,
+      square = new Float32Array(count),
+      sigma = Math.max(1, large.width / w) * 0.9;
     this.light = new Float32Array(count);
     for (let i = 0; i < count; i++) {
       const v = all[i * 3] + 0.8 * (all[i * 3 + 1] + all[i * 3 + 2]);
       this.light[i] = v;
       square[i] = v * v;
     }
-    this.means = { light: blurredChannel(this.light, large.width, large.height, sigma), square: blurredChannel(square, large.width, large.height, sigma), sigma };
+    this.means = {
+      light: blurredChannel(this.light, large.width, large.height, sigma),
+      square: blurredChannel(square, large.width, large.height, sigma),
+      sigma,
+    };
   }
 
   private edgeCosts(): Float32Array {
-    const { width: w, height: h } = this.small, { lab } = this, out = new Float32Array(w * h * 8);
-    const DX = [1, -1, 0, 0, 1, -1, 1, -1], DY = [0, 0, 1, -1, 1, -1, -1, 1];
-    let sum = 0, count = 0;
-    const gap = (p: number, q: number): number => (lab[p * 3] - lab[q * 3]) ** 2 + 2 * (lab[p * 3 + 1] - lab[q * 3 + 1]) ** 2 + 2 * (lab[p * 3 + 2] - lab[q * 3 + 2]) ** 2;
+    const { width: w, height: h } = this.small,
+      { lab } = this,
+      out = new Float32Array(w * h * 8);
+    const DX = [1, -1, 0, 0, 1, -1, 1, -1],
+      DY = [0, 0, 1, -1, 1, -1, -1, 1];
+    let sum = 0,
+      count = 0;
+    const gap = (p: number, q: number): number =>
+      (lab[p * 3] - lab[q * 3]) ** 2 +
+      2 * (lab[p * 3 + 1] - lab[q * 3 + 1]) ** 2 +
+      2 * (lab[p * 3 + 2] - lab[q * 3 + 2]) ** 2;
     for (let p = 0; p + w < w * h; p++) {
       sum += gap(p, p + w);
       count++;
@@ -150,7 +181,8 @@ export class CutOut {
     for (let y = 0; y < h; y++)
       for (let x = 0; x < w; x++)
         for (let d = 0; d < 8; d++) {
-          const X = x + DX[d], Y = y + DY[d];
+          const X = x + DX[d],
+            Y = y + DY[d];
           if (X < 0 || Y < 0 || X >= w || Y >= h) continue;
           const p = y * w + x;
           out[p * 8 + d] = (SMOOTH * Math.exp(-beta * gap(p, Y * w + X))) / (d < 4 ? 1 : Math.SQRT2) + 0.4;
@@ -160,12 +192,20 @@ export class CutOut {
 
   /** Where it stands out, without the rim. */
   private firstGuess(): Uint8Array {
-    const { width: w, height: h } = this.small, s = saliencyOf(this.small), sorted = Float32Array.from(s.values).sort();
+    const { width: w, height: h } = this.small,
+      s = saliencyOf(this.small),
+      sorted = Float32Array.from(s.values).sort();
     const high = Math.max(0.3, sorted[Math.floor(sorted.length * 0.8)]);
     return Uint8Array.from({ length: w * h }, (_, i) => {
-      const x = i % w, y = (i / w) | 0;
+      const x = i % w,
+        y = (i / w) | 0;
       if (x < w * 0.02 || y < h * 0.02 || x >= w * 0.98 || y >= h * 0.98) return 0;
-      return s.values[Math.min(s.height - 1, Math.floor((y * s.height) / h)) * s.width + Math.min(s.width - 1, Math.floor((x * s.width) / w))] >= high ? 1 : 0;
+      return s.values[
+        Math.min(s.height - 1, Math.floor((y * s.height) / h)) * s.width +
+          Math.min(s.width - 1, Math.floor((x * s.width) / w))
+      ] >= high
+        ? 1
+        : 0;
     });
   }
 
@@ -174,7 +214,8 @@ export class CutOut {
    * @param strokes what was painted; none gives the first guess
    */
   mask(strokes: readonly CutStroke[]): Mask {
-    const { width: w, height: h } = this.small, said = drawn(strokes, w, h);
+    const { width: w, height: h } = this.small,
+      said = drawn(strokes, w, h);
     this.first ??= this.cut(this.guess, new Uint8Array(w * h), ROUNDS);
     if (!strokes.length) return this.refined(this.first);
     // Strokes begin where the first guess ended.
@@ -184,21 +225,28 @@ export class CutOut {
 
   /** Parts subject and surroundings by their colours, which are found anew each round. */
   private cut(begun: Uint8Array, said: Uint8Array, rounds: number): Uint8Array {
-    const { width: w, height: h } = this.small, n = w * h;
+    const { width: w, height: h } = this.small,
+      n = w * h;
     let inside = begun;
     for (let round = 0; round < rounds; round++) {
-      const subject: number[] = [], rest: number[] = [];
+      const subject: number[] = [],
+        rest: number[] = [];
       for (let i = 0; i < n; i++) (inside[i] ? subject : rest).push(i);
       if (!subject.length || !rest.length) break;
-      const own = clustersOf(this.lab, subject), other = clustersOf(this.lab, rest), terminal = new Float32Array(n);
+      const own = clustersOf(this.lab, subject),
+        other = clustersOf(this.lab, rest),
+        terminal = new Float32Array(n);
       for (let i = 0; i < n; i++) {
         if (said[i]) {
           terminal[i] = said[i] === KEEP ? 1e5 : -1e5;
           continue;
         }
-        const x = i % w, y = (i / w) | 0, rim = x < w * 0.015 || y < h * 0.015 || x >= w * 0.985 || y >= h * 0.985;
+        const x = i % w,
+          y = (i / w) | 0,
+          rim = x < w * 0.015 || y < h * 0.015 || x >= w * 0.985 || y >= h * 0.985;
         // At the rim there is mostly surroundings, unless strokes say otherwise.
-        terminal[i] = Math.max(-40, Math.min(40, misfit(this.lab, i * 3, other) - misfit(this.lab, i * 3, own))) - (rim ? 8 : 0);
+        terminal[i] =
+          Math.max(-40, Math.min(40, misfit(this.lab, i * 3, other) - misfit(this.lab, i * 3, own))) - (rim ? 8 : 0);
       }
       inside = gridCut(w, h, terminal, Float32Array.from(this.edges));
     }
@@ -207,31 +255,45 @@ export class CutOut {
 
   /** From the small cut to alpha at the larger size: near its outline a guided filter, elsewhere all or nothing. */
   private refined(inside: Uint8Array): Mask {
-    const { width: w, height: h } = this.small, { width: W, height: H } = this, alpha = new Uint8Array(W * H);
-    const whole = (x: number, y: number): number => inside[Math.min(h - 1, Math.floor((y * h) / H)) * w + Math.min(w - 1, Math.floor((x * w) / W))];
+    const { width: w, height: h } = this.small,
+      { width: W, height: H } = this,
+      alpha = new Uint8Array(W * H);
+    const whole = (x: number, y: number): number =>
+      inside[Math.min(h - 1, Math.floor((y * h) / H)) * w + Math.min(w - 1, Math.floor((x * w) / W))];
     for (let y = 0, i = 0; y < H; y++) for (let x = 0; x < W; x++, i++) alpha[i] = whole(x, y) * 255;
     const part = this.outlineOf(inside);
     if (!part) return { width: W, height: H, alpha };
-    const { x: X, y: Y, width: pw, height: ph } = part, n = pw * ph;
+    const { x: X, y: Y, width: pw, height: ph } = part,
+      n = pw * ph;
     const within = (values: Float32Array): Float32Array => {
       const out = new Float32Array(n);
       for (let y = 0; y < ph; y++) out.set(values.subarray((Y + y) * W + X, (Y + y) * W + X + pw), y * pw);
       return out;
     };
-    const light = within(this.light), mi = within(this.means.light), mii = within(this.means.square), { sigma } = this.means;
-    const cell = Math.max(1, W / w), eps = 2e-5;
-    const rough = new Float32Array(n), product = new Float32Array(n), a = new Float32Array(n), b = new Float32Array(n);
+    const light = within(this.light),
+      mi = within(this.means.light),
+      mii = within(this.means.square),
+      { sigma } = this.means;
+    const cell = Math.max(1, W / w),
+      eps = 2e-5;
+    const rough = new Float32Array(n),
+      product = new Float32Array(n),
+      a = new Float32Array(n),
+      b = new Float32Array(n);
     for (let y = 0, i = 0; y < ph; y++)
       for (let x = 0; x < pw; x++, i++) {
         rough[i] = between(inside, w, h, ((X + x + 0.5) * w) / W, ((Y + y + 0.5) * h) / H);
         product[i] = light[i] * rough[i];
       }
-    const mp = blurredChannel(rough, pw, ph, sigma), mip = blurredChannel(product, pw, ph, sigma);
+    const mp = blurredChannel(rough, pw, ph, sigma),
+      mip = blurredChannel(product, pw, ph, sigma);
     for (let i = 0; i < n; i++) {
       a[i] = (mip[i] - mi[i] * mp[i]) / (mii[i] - mi[i] * mi[i] + eps);
       b[i] = mp[i] - a[i] * mi[i];
     }
-    const ma = blurredChannel(a, pw, ph, sigma), mb = blurredChannel(b, pw, ph, sigma), near = blurredChannel(rough, pw, ph, cell * 1.2);
+    const ma = blurredChannel(a, pw, ph, sigma),
+      mb = blurredChannel(b, pw, ph, sigma),
+      near = blurredChannel(rough, pw, ph, cell * 1.2);
     for (let y = 0, i = 0; y < ph; y++)
       for (let x = 0, o = (Y + y) * W + X; x < pw; x++, i++, o++) {
         if (near[i] < 0.01) alpha[o] = 0;
@@ -242,10 +304,17 @@ export class CutOut {
     return { width: W, height: H, alpha };
   }
 
-  /** Where the outline of a small cut runs, in pixels of the larger size, with as much round it as its filters look at; null where there is none. */
+  /**
+   * Where the outline of a small cut runs, in pixels of the larger size, with as much round it as its filters look at;
+   * null where there is none.
+   */
   private outlineOf(inside: Uint8Array): { x: number; y: number; width: number; height: number } | null {
-    const { width: w, height: h } = this.small, { width: W, height: H } = this;
-    let x0 = w, y0 = h, x1 = -1, y1 = -1;
+    const { width: w, height: h } = this.small,
+      { width: W, height: H } = this;
+    let x0 = w,
+      y0 = h,
+      x1 = -1,
+      y1 = -1;
     for (let y = 0, i = 0; y < h; y++)
       for (let x = 0; x < w; x++, i++) {
         if ((x + 1 === w || inside[i] === inside[i + 1]) && (y + 1 === h || inside[i] === inside[i + w])) continue;
@@ -255,8 +324,14 @@ export class CutOut {
         y1 = Math.max(y1, y + 1);
       }
     if (x1 < 0) return null;
-    const left = Math.max(0, Math.floor(((x0 - REACH) * W) / w)), top = Math.max(0, Math.floor(((y0 - REACH) * H) / h));
-    return { x: left, y: top, width: Math.min(W, Math.ceil(((x1 + REACH + 1) * W) / w)) - left, height: Math.min(H, Math.ceil(((y1 + REACH + 1) * H) / h)) - top };
+    const left = Math.max(0, Math.floor(((x0 - REACH) * W) / w)),
+      top = Math.max(0, Math.floor(((y0 - REACH) * H) / h));
+    return {
+      x: left,
+      y: top,
+      width: Math.min(W, Math.ceil(((x1 + REACH + 1) * W) / w)) - left,
+      height: Math.min(H, Math.ceil(((y1 + REACH + 1) * H) / h)) - top,
+    };
   }
 }
 
@@ -275,12 +350,19 @@ export function withEdge(mask: Mask, { softness, shift }: Pick<CutEdge, 'softnes
   if (softness <= 0 && shift === 0) return mask;
   let a = Float32Array.from(mask.alpha);
   if (shift !== 0) {
-    // Blurred by as much as it shall move, a straight edge falls from 1 to 0 over about four deviations: another level of it lies aside.
-    const s = Math.max(0.5, Math.abs(shift) * long), b = blurredChannel(a, mask.width, mask.height, s), level = shift > 0 ? 0.16 : 0.84;
+    // Blurred by as much as it shall move, a straight edge falls from 1 to 0 over about four deviations: another level
+    // of it lies aside.
+    const s = Math.max(0.5, Math.abs(shift) * long),
+      b = blurredChannel(a, mask.width, mask.height, s),
+      level = shift > 0 ? 0.16 : 0.84;
     a = b.map((v) => Math.max(0, Math.min(255, ((v / 255 - level) * 4 + 0.5) * 255)));
   }
   if (softness > 0) a = Float32Array.from(blurredChannel(a, mask.width, mask.height, softness * long));
-  return { width: mask.width, height: mask.height, alpha: Uint8Array.from(a, (v) => Math.max(0, Math.min(255, v + 0.5))) };
+  return {
+    width: mask.width,
+    height: mask.height,
+    alpha: Uint8Array.from(a, (v) => Math.max(0, Math.min(255, v + 0.5))),
+  };
 }
 
 /**
@@ -289,13 +371,22 @@ export function withEdge(mask: Mask, { softness, shift }: Pick<CutEdge, 'softnes
  * @param clean how much of the rim's colour comes from within the subject, 0..1
  */
 export function cutPixels(photo: Pixels, alpha: Uint8ClampedArray | Uint8Array, clean: number): Pixels {
-  const { width, height, data } = photo, n = width * height, out = new Uint8ClampedArray(data);
+  const { width, height, data } = photo,
+    n = width * height,
+    out = new Uint8ClampedArray(data);
   for (let i = 0; i < n; i++) out[i * 4 + 3] = (data[i * 4 + 3] * alpha[i]) / 255;
   if (clean <= 0) return { width, height, data: out };
   // Colours of the solid inside, carried outwards to the rim.
-  const sigma = Math.max(1.5, Math.max(width, height) * 0.004), solid = Float32Array.from({ length: n }, (_, i) => (alpha[i] > 242 ? 1 : 0)), weight = blurredChannel(solid, width, height, sigma);
+  const sigma = Math.max(1.5, Math.max(width, height) * 0.004),
+    solid = Float32Array.from({ length: n }, (_, i) => (alpha[i] > 242 ? 1 : 0)),
+    weight = blurredChannel(solid, width, height, sigma);
   for (let c = 0; c < 3; c++) {
-    const spread = blurredChannel(Float32Array.from({ length: n }, (_, i) => solid[i] * data[i * 4 + c]), width, height, sigma);
+    const spread = blurredChannel(
+      Float32Array.from({ length: n }, (_, i) => solid[i] * data[i * 4 + c]),
+      width,
+      height,
+      sigma,
+    );
     for (let i = 0; i < n; i++) {
       if (alpha[i] === 0 || alpha[i] > 242 || weight[i] < 0.002) continue;
       const k = clean * (1 - alpha[i] / 255);

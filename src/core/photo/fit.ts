@@ -1,6 +1,6 @@
 // Where a photo lies in its box: crop, quarter turns, straightening, cover or contain, zoom, focal point, mirroring.
-import { apply, compose, invert, type Transform } from '../ground/transform';
 import type { Box } from '../ground/box';
+import { apply, compose, invert, type Transform } from '../ground/transform';
 import type { PlacedPhoto } from '../values/photo';
 
 type Extent = { width: number; height: number };
@@ -13,11 +13,15 @@ export interface Placement {
   toFile: Transform;
 }
 
-const clamp = (v: number, low: number, high: number): number => (low > high ? (low + high) / 2 : Math.min(Math.max(v, low), high));
+const clamp = (v: number, low: number, high: number): number =>
+  low > high ? (low + high) / 2 : Math.min(Math.max(v, low), high);
 
 /** The picture that is left after cropping and turning, and the way from its pixels to those of the file. */
 function turned(photo: Extent, { crop, turn }: PhotoFit): Extent & { toFile: Transform } {
-  const w = crop.width * photo.width, h = crop.height * photo.height, x = crop.x * photo.width, y = crop.y * photo.height;
+  const w = crop.width * photo.width,
+    h = crop.height * photo.height,
+    x = crop.x * photo.width,
+    y = crop.y * photo.height;
   switch (turn) {
     case 90:
       return { width: h, height: w, toFile: [0, -1, 1, 0, x, y + h] };
@@ -38,13 +42,31 @@ function geometry(photo: Extent, box: Extent, fit: PhotoFit) {
     const k = Math.min(box.width / p.width, box.height / p.height) * fit.zoom;
     target = { width: Math.min(box.width, p.width * k), height: Math.min(box.height, p.height * k) };
   }
-  const a = (fit.straighten * Math.PI) / 180, c = Math.abs(Math.cos(a)), s = Math.abs(Math.sin(a));
+  const a = (fit.straighten * Math.PI) / 180,
+    c = Math.abs(Math.cos(a)),
+    s = Math.abs(Math.sin(a));
   // The target, turned back by the straightening, must lie within the picture.
-  const across = target.width * c + target.height * s, down = target.width * s + target.height * c;
+  const across = target.width * c + target.height * s,
+    down = target.width * s + target.height * c;
   const least = Math.max(across / p.width, down / p.height);
-  const scale = fit.fit === 'contain' && fit.straighten === 0 ? Math.min(box.width / p.width, box.height / p.height) * fit.zoom : least * fit.zoom;
-  const halfX = across / scale / 2, halfY = down / scale / 2;
-  return { p, target, scale, halfX, halfY, a, centre: { x: clamp(fit.focus.x * p.width, halfX, p.width - halfX), y: clamp(fit.focus.y * p.height, halfY, p.height - halfY) } };
+  const scale =
+    fit.fit === 'contain' && fit.straighten === 0
+      ? Math.min(box.width / p.width, box.height / p.height) * fit.zoom
+      : least * fit.zoom;
+  const halfX = across / scale / 2,
+    halfY = down / scale / 2;
+  return {
+    p,
+    target,
+    scale,
+    halfX,
+    halfY,
+    a,
+    centre: {
+      x: clamp(fit.focus.x * p.width, halfX, p.width - halfX),
+      y: clamp(fit.focus.y * p.height, halfY, p.height - halfY),
+    },
+  };
 }
 
 /**
@@ -54,13 +76,28 @@ function geometry(photo: Extent, box: Extent, fit: PhotoFit) {
  */
 export function placePhoto(photo: Extent, box: Extent, fit: PhotoFit): Placement {
   const { p, target, scale, a, centre } = geometry(photo, box, fit);
-  const c = Math.cos(-a) / scale, s = Math.sin(-a) / scale;
-  const mx = target.width / 2, my = target.height / 2;
+  const c = Math.cos(-a) / scale,
+    s = Math.sin(-a) / scale;
+  const mx = target.width / 2,
+    my = target.height / 2;
   // Target to turned picture: mirrored about the middle, turned back, scaled, moved to the centre.
-  const fx = fit.flipX ? -1 : 1, fy = fit.flipY ? -1 : 1;
-  const toTurned: Transform = [fx * c, fx * s, -fy * s, fy * c, centre.x - (fx * c * mx - fy * s * my), centre.y - (fx * s * mx + fy * c * my)];
+  const fx = fit.flipX ? -1 : 1,
+    fy = fit.flipY ? -1 : 1;
+  const toTurned: Transform = [
+    fx * c,
+    fx * s,
+    -fy * s,
+    fy * c,
+    centre.x - (fx * c * mx - fy * s * my),
+    centre.y - (fx * s * mx + fy * c * my),
+  ];
   return {
-    target: { x: (box.width - target.width) / 2, y: (box.height - target.height) / 2, width: target.width, height: target.height },
+    target: {
+      x: (box.width - target.width) / 2,
+      y: (box.height - target.height) / 2,
+      width: target.width,
+      height: target.height,
+    },
     toFile: compose(p.toFile, toTurned),
   };
 }
@@ -71,14 +108,24 @@ export function placePhoto(photo: Extent, box: Extent, fit: PhotoFit): Placement
 export function panPhoto(photo: Extent, box: Extent, fit: PhotoFit, dx: number, dy: number): { x: number; y: number } {
   const { p, halfX, halfY, centre } = geometry(photo, box, fit);
   const t = compose(invert(p.toFile), placePhoto(photo, box, fit).toFile);
-  const cx = centre.x - (t[0] * dx + t[2] * dy), cy = centre.y - (t[1] * dx + t[3] * dy);
+  const cx = centre.x - (t[0] * dx + t[2] * dy),
+    cy = centre.y - (t[1] * dx + t[3] * dy);
   return { x: clamp(cx, halfX, p.width - halfX) / p.width, y: clamp(cy, halfY, p.height - halfY) / p.height };
 }
 
-/** What a quarter turn does to a photo's settings: what was in the middle stays there. @param by 90 or -90 degrees clockwise */
-export function turnPhoto(fit: Pick<PhotoFit, 'turn' | 'focus'>, by: 90 | -90): { turn: PlacedPhoto['turn']; focus: { x: number; y: number } } {
+/**
+ * What a quarter turn does to a photo's settings: what was in the middle stays there. @param by 90 or -90 degrees
+ * clockwise
+ */
+export function turnPhoto(
+  fit: Pick<PhotoFit, 'turn' | 'focus'>,
+  by: 90 | -90,
+): { turn: PlacedPhoto['turn']; focus: { x: number; y: number } } {
   const { x, y } = fit.focus;
-  return { turn: ((fit.turn + by + 360) % 360) as PlacedPhoto['turn'], focus: by === 90 ? { x: 1 - y, y: x } : { x: y, y: 1 - x } };
+  return {
+    turn: ((fit.turn + by + 360) % 360) as PlacedPhoto['turn'],
+    focus: by === 90 ? { x: 1 - y, y: x } : { x: y, y: 1 - x },
+  };
 }
 
 /** The ratio of width to height that a photo has by itself after cropping and turning. */

@@ -1,5 +1,6 @@
-// Minimum cut of a picture's grid, every pixel joined to its eight neighbours and to the two sides: Boykov and Kolmogorov, "An
-// Experimental Comparison of Min-Cut/Max-Flow Algorithms for Energy Minimization in Vision", IEEE PAMI 26(9), 2004.
+// Minimum cut of a picture's grid, every pixel joined to its eight neighbours and to the two sides: Boykov and
+// Kolmogorov, "An Experimental Comparison of Min-Cut/Max-Flow Algorithms for Energy Minimization in Vision", IEEE PAMI
+// 26(9), 2004.
 
 const DX = [1, -1, 0, 0, 1, -1, 1, -1];
 const DY = [0, 0, 1, -1, 1, -1, -1, 1];
@@ -11,17 +12,27 @@ const NONE = 10;
 
 /**
  * @param terminal for each pixel what it costs to be outside less what it costs to be inside
- * @param edges for each pixel and each of eight directions (right, left, down, up, then the diagonals down right, up left, up right,
+ * @param edges for each pixel and each of eight directions (right, left, down, up, then the diagonals down right, up
+ * left, up right,
  *   down left) what it costs to part it from that neighbour; changed by the call
  * @returns 1 for pixels inside
  */
 export function gridCut(width: number, height: number, terminal: Float32Array, edges: Float32Array): Uint8Array {
-  const n = width * height, rest = Float32Array.from(terminal), cap = edges;
-  const tree = new Uint8Array(n), parent = new Uint8Array(n).fill(NONE), dist = new Int32Array(n), stamp = new Int32Array(n);
+  const n = width * height,
+    rest = Float32Array.from(terminal),
+    cap = edges;
+  const tree = new Uint8Array(n),
+    parent = new Uint8Array(n).fill(NONE),
+    dist = new Int32Array(n),
+    stamp = new Int32Array(n);
   const offset = DX.map((dx, i) => DY[i] * width + dx);
   const valid = new Uint8Array(n * 8);
-  for (let y = 0, p = 0; y < height; y++) for (let x = 0; x < width; x++, p++) for (let d = 0; d < 8; d++) valid[p * 8 + d] = x + DX[d] >= 0 && x + DX[d] < width && y + DY[d] >= 0 && y + DY[d] < height ? 1 : 0;
-  let queue: number[] = [], next: number[] = [];
+  for (let y = 0, p = 0; y < height; y++)
+    for (let x = 0; x < width; x++, p++)
+      for (let d = 0; d < 8; d++)
+        valid[p * 8 + d] = x + DX[d] >= 0 && x + DX[d] < width && y + DY[d] >= 0 && y + DY[d] < height ? 1 : 0;
+  let queue: number[] = [],
+    next: number[] = [];
   const queued = new Uint8Array(n);
   const activate = (p: number): void => {
     if (queued[p]) return;
@@ -35,11 +46,13 @@ export function gridCut(width: number, height: number, terminal: Float32Array, e
       dist[p] = 1;
       activate(p);
     }
-  let time = 0, at = 0;
+  let time = 0,
+    at = 0;
   const orphans: number[] = [];
 
   /** Residual capacity in the direction in which a tree grows from p to its neighbour. */
-  const forward = (p: number, d: number): number => (tree[p] === 1 ? cap[p * 8 + d] : cap[(p + offset[d]) * 8 + BACK[d]]);
+  const forward = (p: number, d: number): number =>
+    tree[p] === 1 ? cap[p * 8 + d] : cap[(p + offset[d]) * 8 + BACK[d]];
 
   function augment(s: number, d: number): void {
     const t = s + offset[d];
@@ -60,7 +73,7 @@ export function gridCut(width: number, height: number, terminal: Float32Array, e
     }
     cap[s * 8 + d] -= least;
     cap[t * 8 + BACK[d]] += least;
-    for (let p = s; ; ) {
+    for (let p = s; ;) {
       const up = parent[p];
       if (up === TERMINAL) {
         rest[p] -= least;
@@ -81,7 +94,7 @@ export function gridCut(width: number, height: number, terminal: Float32Array, e
       }
       p = q;
     }
-    for (let p = t; ; ) {
+    for (let p = t; ;) {
       const up = parent[p];
       if (up === TERMINAL) {
         rest[p] += least;
@@ -106,7 +119,8 @@ export function gridCut(width: number, height: number, terminal: Float32Array, e
 
   /** How far p is from its terminal, or Infinity where its tree has lost it; what was found is stamped. */
   function rooted(p: number): number {
-    let steps = 0, q = p;
+    let steps = 0,
+      q = p;
     for (;;) {
       if (stamp[q] === time) {
         steps += dist[q];
@@ -131,7 +145,8 @@ export function gridCut(width: number, height: number, terminal: Float32Array, e
   }
 
   function adopt(p: number): void {
-    let best = NONE, least = Infinity;
+    let best = NONE,
+      least = Infinity;
     for (let d = 0; d < 8; d++) {
       if (!valid[p * 8 + d]) continue;
       const q = p + offset[d];

@@ -1,4 +1,5 @@
-// The mask of a photo's subject: a picture of its own, or, where that could not be stored, bytes within the document, deflated, as base64.
+// The mask of a photo's subject: a picture of its own, or, where that could not be stored, bytes within the document,
+// deflated, as base64.
 import { Unzlib, zlibSync } from 'fflate';
 import type { Pixels } from '../ground/pixels';
 
@@ -33,14 +34,20 @@ export function toBase64(bytes: Uint8Array): string {
   let out = '';
   for (let i = 0; i < bytes.length; i += 3) {
     const n = (bytes[i] << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0);
-    out += DIGITS[n >> 18] + DIGITS[(n >> 12) & 63] + (i + 1 < bytes.length ? DIGITS[(n >> 6) & 63] : '=') + (i + 2 < bytes.length ? DIGITS[n & 63] : '=');
+    out +=
+      DIGITS[n >> 18] +
+      DIGITS[(n >> 12) & 63] +
+      (i + 1 < bytes.length ? DIGITS[(n >> 6) & 63] : '=') +
+      (i + 2 < bytes.length ? DIGITS[n & 63] : '=');
   }
   return out;
 }
 export function fromBase64(text: string): Uint8Array {
-  const clean = text.replace(/=+$/, ''), out = new Uint8Array(Math.floor((clean.length * 3) / 4));
+  const clean = text.replace(/=+$/, ''),
+    out = new Uint8Array(Math.floor((clean.length * 3) / 4));
   for (let i = 0, o = 0; i < clean.length; i += 4) {
-    const v = [0, 1, 2, 3].map((k) => (i + k < clean.length ? VALUE[clean.charCodeAt(i + k) & 127] : 0)), n = (v[0] << 18) | (v[1] << 12) | (v[2] << 6) | v[3];
+    const v = [0, 1, 2, 3].map((k) => (i + k < clean.length ? VALUE[clean.charCodeAt(i + k) & 127] : 0)),
+      n = (v[0] << 18) | (v[1] << 12) | (v[2] << 6) | v[3];
     for (let k = 16; k >= 0 && o < out.length; k -= 8) out[o++] = (n >> k) & 255;
   }
   return out;
@@ -78,7 +85,11 @@ function inflated(bytes: Uint8Array, n: number): Uint8Array {
 }
 
 /** A mask that hides nothing: a broken document loses no picture. */
-const whole = ({ width, height }: AnyMask): Mask => ({ width, height, alpha: new Uint8Array(width * height).fill(255) });
+const whole = ({ width, height }: AnyMask): Mask => ({
+  width,
+  height,
+  alpha: new Uint8Array(width * height).fill(255),
+});
 
 const unpacked = new Map<string, Mask>();
 const KEPT = 6;

@@ -1,20 +1,37 @@
+import { picture } from '../testing/pixels';
 import { PLAIN_TONE } from '../values/plain';
 import type { Tone } from '../values/tone';
-import { picture } from '../testing/pixels';
 import { curveThrough } from './curve';
 import { changesTone, contrastLeft, histogramOf, toned } from './tone';
 
 type Parts = { [K in keyof Tone]?: Partial<Tone[K]> };
-const tone = (parts: Parts): Tone => Object.fromEntries(Object.entries(PLAIN_TONE).map(([k, v]) => [k, { ...v, ...(parts[k as keyof Tone] ? { on: true, ...parts[k as keyof Tone] } : {}) }])) as Tone;
+const tone = (parts: Parts): Tone =>
+  Object.fromEntries(
+    Object.entries(PLAIN_TONE).map(([k, v]) => [
+      k,
+      { ...v, ...(parts[k as keyof Tone] ? { on: true, ...parts[k as keyof Tone] } : {}) },
+    ]),
+  ) as Tone;
 const plainHex = (c: unknown): string => c as string;
-const one = (rgb: readonly [number, number, number], parts: Parts): number[] => [...toned(picture(1, 1, () => rgb), tone(parts), plainHex).data.slice(0, 3)];
+const one = (rgb: readonly [number, number, number], parts: Parts): number[] => [
+  ...toned(
+    picture(1, 1, () => rgb),
+    tone(parts),
+    plainHex,
+  ).data.slice(0, 3),
+];
 
 describe('tone', () => {
   it('with everything off, or on at its beginning, nothing changes', () => {
     expect(changesTone(PLAIN_TONE)).toBe(false);
     const p = picture(16, 16, (x, y) => [x * 16, y * 16, (x * y) % 256]);
     expect(toned(p, PLAIN_TONE, plainHex).data).toEqual(p.data);
-    for (const same of [{ light: {} }, { curve: {} }, { saturation: {} }, { levels: { black: 0, white: 255 } }] as Parts[]) {
+    for (const same of [
+      { light: {} },
+      { curve: {} },
+      { saturation: {} },
+      { levels: { black: 0, white: 255 } },
+    ] as Parts[]) {
       const out = toned(p, tone(same), plainHex).data;
       for (let i = 0; i < out.length; i++) expect(Math.abs(out[i] - p.data[i])).toBeLessThanOrEqual(1);
     }
@@ -51,14 +68,28 @@ describe('tone', () => {
     expect(one([0, 0, 0], { duotone, levels: { black: 255, white: 255 } })).toEqual([255, 255, 255]);
   });
   it('curves bend a channel, or all alike; greyscale switched on and off leaves them alone', () => {
-    const lift = [{ x: 0, y: 0.2 }, { x: 1, y: 1 }];
+    const lift = [
+      { x: 0, y: 0.2 },
+      { x: 1, y: 1 },
+    ];
     expect(one([0, 0, 0], { curve: { red: lift } })).toEqual([51, 0, 0]);
     expect(one([0, 0, 0], { curve: { lightness: lift } })).toEqual([51, 51, 51]);
     const t = tone({ curve: { red: lift }, grey: {} });
-    expect(toned(picture(1, 1, () => [0, 0, 0]), { ...t, grey: { ...t.grey, on: false } }, plainHex).data[0]).toBe(51);
+    expect(
+      toned(
+        picture(1, 1, () => [0, 0, 0]),
+        { ...t, grey: { ...t.grey, on: false } },
+        plainHex,
+      ).data[0],
+    ).toBe(51);
   });
   it('goes through its points, never beyond them, and only rises where they do', () => {
-    const f = curveThrough([{ x: 0, y: 0.1 }, { x: 0.3, y: 0.15 }, { x: 0.35, y: 0.8 }, { x: 1, y: 0.9 }]);
+    const f = curveThrough([
+      { x: 0, y: 0.1 },
+      { x: 0.3, y: 0.15 },
+      { x: 0.35, y: 0.8 },
+      { x: 1, y: 0.9 },
+    ]);
     expect(f(0.3)).toBeCloseTo(0.15, 9);
     expect(f(0.35)).toBeCloseTo(0.8, 9);
     let last = f(0);
@@ -68,7 +99,12 @@ describe('tone', () => {
       last = f(x);
     }
     // Points in one place do not divide by nothing.
-    expect(curveThrough([{ x: 0.5, y: 0.2 }, { x: 0.5, y: 0.9 }])(0.7)).toBe(0.2);
+    expect(
+      curveThrough([
+        { x: 0.5, y: 0.2 },
+        { x: 0.5, y: 0.9 },
+      ])(0.7),
+    ).toBe(0.2);
   });
   it('counts values', () => {
     const h = histogramOf(picture(10, 10, (x) => (x < 5 ? [0, 10, 20] : [255, 10, 20])).data);

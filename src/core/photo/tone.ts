@@ -1,7 +1,8 @@
-// The tone of a photo, in one pass of lookups: light and curves a channel, then saturation or greyscale as a mix of channels, or
-// duotone by lightness; output levels last, folded into whatever comes before them. Values are sRGB bytes; blur is apart (blur.ts).
-import type { Pixels } from '../ground/pixels';
+// The tone of a photo, in one pass of lookups: light and curves a channel, then saturation or greyscale as a mix of
+// channels, or duotone by lightness; output levels last, folded into whatever comes before them. Values are sRGB bytes;
+// blur is apart (blur.ts).
 import { rgba } from '../colour/srgb';
+import type { Pixels } from '../ground/pixels';
 import type { Colour } from '../values/fill';
 import type { Tone } from '../values/tone';
 import { curveThrough } from './curve';
@@ -10,7 +11,8 @@ import { curveThrough } from './curve';
 const LUMA = [0.2126, 0.7152, 0.0722] as const;
 
 /** Does the tone change anything apart from blurring? */
-export const changesTone = (t: Tone): boolean => t.light.on || t.curve.on || t.saturation.on || t.grey.on || t.duotone.on || t.levels.on;
+export const changesTone = (t: Tone): boolean =>
+  t.light.on || t.curve.on || t.saturation.on || t.grey.on || t.duotone.on || t.levels.on;
 
 /** Brightness moves, contrast stretches about the middle; both -100..100, input and output 0..1. */
 function light({ brightness, contrast }: Tone['light']): (v: number) => number {
@@ -21,7 +23,8 @@ function light({ brightness, contrast }: Tone['light']): (v: number) => number {
 const clamp = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
 
 /** What is left of the contrast after output levels, 0..1 (or below 0 where black and white change places). */
-export const contrastLeft = ({ black, white }: Pick<Tone['levels'], 'black' | 'white'>): number => (white - black) / 255;
+export const contrastLeft = ({ black, white }: Pick<Tone['levels'], 'black' | 'white'>): number =>
+  (white - black) / 255;
 
 interface Plan {
   /** Output of each channel for each input byte, 0..255 and not rounded. */
@@ -36,30 +39,48 @@ interface Plan {
 }
 
 function planOf(tone: Tone, hex: (c: Colour) => string): Plan {
-  const { black } = tone.levels, slope = tone.levels.on ? contrastLeft(tone.levels) : 1, base = tone.levels.on ? black : 0;
+  const { black } = tone.levels,
+    slope = tone.levels.on ? contrastLeft(tone.levels) : 1,
+    base = tone.levels.on ? black : 0;
   const lit = tone.light.on ? light(tone.light) : (v: number) => v;
   const bent = tone.curve.on ? curveThrough(tone.curve.lightness) : (v: number) => v;
-  const own = (['red', 'green', 'blue'] as const).map((k) => (tone.curve.on ? curveThrough(tone.curve[k]) : (v: number) => v));
+  const own = (['red', 'green', 'blue'] as const).map((k) =>
+    tone.curve.on ? curveThrough(tone.curve[k]) : (v: number) => v,
+  );
   const mixes = tone.grey.on || tone.saturation.on || tone.duotone.on;
-  const channels = own.map((f) => Float32Array.from({ length: 256 }, (_, i) => {
-    const v = 255 * clamp(f(clamp(bent(clamp(lit(i / 255))))));
-    return mixes ? v : base + slope * v;
-  }));
+  const channels = own.map((f) =>
+    Float32Array.from({ length: 256 }, (_, i) => {
+      const v = 255 * clamp(f(clamp(bent(clamp(lit(i / 255))))));
+      return mixes ? v : base + slope * v;
+    }),
+  );
   let mix: number[] | null = null;
   if (tone.grey.on) {
-    const { red, green, blue } = tone.grey, sum = red + green + blue;
+    const { red, green, blue } = tone.grey,
+      sum = red + green + blue;
     // No weight at all is taken as even weights.
     const w = sum > 0 ? [red / sum, green / sum, blue / sum] : [1 / 3, 1 / 3, 1 / 3];
     mix = [...w, ...w, ...w];
   } else if (tone.saturation.on || tone.duotone.on) {
-    const s = tone.duotone.on ? 0 : tone.saturation.amount >= 0 ? 1 + (tone.saturation.amount / 100) * 2 : 1 + tone.saturation.amount / 100;
+    const s = tone.duotone.on
+      ? 0
+      : tone.saturation.amount >= 0
+        ? 1 + (tone.saturation.amount / 100) * 2
+        : 1 + tone.saturation.amount / 100;
     mix = [0, 1, 2].flatMap((row) => LUMA.map((w, col) => w * (1 - s) + (row === col ? s : 0)));
   }
   let duotone: Float32Array | null = null;
   if (tone.duotone.on) {
-    const d = rgba(hex(tone.duotone.dark)), l = rgba(hex(tone.duotone.light));
+    const d = rgba(hex(tone.duotone.dark)),
+      l = rgba(hex(tone.duotone.light));
     duotone = new Float32Array(256 * 3);
-    for (let i = 0; i < 256; i++) duotone.set([d.r + ((l.r - d.r) * i) / 255, d.g + ((l.g - d.g) * i) / 255, d.b + ((l.b - d.b) * i) / 255].map((v) => base + slope * v), i * 3);
+    for (let i = 0; i < 256; i++)
+      duotone.set(
+        [d.r + ((l.r - d.r) * i) / 255, d.g + ((l.g - d.g) * i) / 255, d.b + ((l.b - d.b) * i) / 255].map(
+          (v) => base + slope * v,
+        ),
+        i * 3,
+      );
   }
   return { channels, mix, duotone, base, slope };
 }
@@ -70,7 +91,8 @@ function planOf(tone: Tone, hex: (c: Colour) => string): Plan {
  */
 export function toned(photo: Pixels, tone: Tone, hex: (c: Colour) => string): Pixels {
   const { channels, mix, duotone, base, slope } = planOf(tone, hex);
-  const { data } = photo, n = data.length;
+  const { data } = photo,
+    n = data.length;
   const out = new Uint8ClampedArray(n);
   if (!mix) {
     const [R, G, B] = channels.map((c) => Uint8ClampedArray.from(c));
@@ -83,8 +105,11 @@ export function toned(photo: Pixels, tone: Tone, hex: (c: Colour) => string): Pi
     return { width: photo.width, height: photo.height, data: out };
   }
   // Each channel's share of each mix, levels folded in: three lookups and two sums a channel.
-  const share = (row: number, col: number): Float32Array => channels[col].map((v) => v * mix[row * 3 + col] * (duotone ? 1 : slope) + (col === 0 && !duotone ? base : 0));
-  const rr = share(0, 0), rg = share(0, 1), rb = share(0, 2);
+  const share = (row: number, col: number): Float32Array =>
+    channels[col].map((v) => v * mix[row * 3 + col] * (duotone ? 1 : slope) + (col === 0 && !duotone ? base : 0));
+  const rr = share(0, 0),
+    rg = share(0, 1),
+    rb = share(0, 2);
   if (duotone || tone.grey.on) {
     // All three rows are the same: one mix, and colours from it.
     const table = new Uint8ClampedArray(256 * 3);
@@ -99,12 +124,20 @@ export function toned(photo: Pixels, tone: Tone, hex: (c: Colour) => string): Pi
     }
     return { width: photo.width, height: photo.height, data: out };
   }
-  const gr = share(1, 0), gg = share(1, 1), gb = share(1, 2), br = share(2, 0), bg = share(2, 1), bb = share(2, 2);
+  const gr = share(1, 0),
+    gg = share(1, 1),
+    gb = share(1, 2),
+    br = share(2, 0),
+    bg = share(2, 1),
+    bb = share(2, 2);
   // Levels must not widen what saturation pushed beyond black and white.
-  const low = Math.min(base, base + slope * 255), high = Math.max(base, base + slope * 255);
+  const low = Math.min(base, base + slope * 255),
+    high = Math.max(base, base + slope * 255);
   const put = (v: number): number => (v <= low ? low : v >= high ? high : v);
   for (let i = 0; i < n; i += 4) {
-    const r = data[i], g = data[i + 1], b = data[i + 2];
+    const r = data[i],
+      g = data[i + 1],
+      b = data[i + 2];
     out[i] = put(rr[r] + rg[g] + rb[b]);
     out[i + 1] = put(gr[r] + gg[g] + gb[b]);
     out[i + 2] = put(br[r] + bg[g] + bb[b]);
@@ -125,7 +158,13 @@ export interface Histogram {
 
 /** @param step counts every step-th pixel only */
 export function histogramOf(data: Uint8ClampedArray, step = 1): Histogram {
-  const h: Histogram = { red: new Uint32Array(256), green: new Uint32Array(256), blue: new Uint32Array(256), luma: new Uint32Array(256), count: 0 };
+  const h: Histogram = {
+    red: new Uint32Array(256),
+    green: new Uint32Array(256),
+    blue: new Uint32Array(256),
+    luma: new Uint32Array(256),
+    count: 0,
+  };
   for (let i = 0; i < data.length; i += 4 * step) {
     if (data[i + 3] < 128) continue;
     h.red[data[i]]++;

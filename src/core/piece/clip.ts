@@ -1,10 +1,10 @@
-// What lies in the clipboard: layers with their groups and swatches, or a part of a text with its looks; checked before it is pasted.
+// What lies in the clipboard: layers with their groups and swatches, or a part of a text with its looks; checked before
+// it is pasted.
 import { z } from 'zod';
-import { SwatchSchema } from '../values/fill';
-import { GroupSchema, LayerSchema, type Group } from './schema';
 import { type Layer } from '../kinds/layers';
-import { type Swatch } from '../values/fill';
-import { SpanSchema, type Span } from '../values/text';
+import { type Swatch, SwatchSchema } from '../values/fill';
+import { type Span, SpanSchema } from '../values/text';
+import { type Group, GroupSchema, LayerSchema } from './schema';
 
 export const LAYERS = 'plavo-layers';
 /** Most letters of a text. */
@@ -16,7 +16,8 @@ export interface LayersClip {
   swatches: Swatch[];
 }
 
-const all = <T extends z.ZodType>(schema: T, raw: unknown): z.infer<T>[] => (Array.isArray(raw) ? raw.flatMap((v) => schema.safeParse(v).data ?? []) : []);
+const all = <T extends z.ZodType>(schema: T, raw: unknown): z.infer<T>[] =>
+  Array.isArray(raw) ? raw.flatMap((v) => schema.safeParse(v).data ?? []) : [];
 function json(text: string): Record<string, unknown> {
   try {
     const raw: unknown = JSON.parse(text);
@@ -31,7 +32,9 @@ export function layersClip(text: string): LayersClip | null {
   const raw = json(text);
   if (raw.format !== LAYERS) return null;
   const layers = all(LayerSchema, raw.layers);
-  return layers.length ? { layers, groups: all(GroupSchema, raw.groups), swatches: all(SwatchSchema, raw.swatches) } : null;
+  return layers.length
+    ? { layers, groups: all(GroupSchema, raw.groups), swatches: all(SwatchSchema, raw.swatches) }
+    : null;
 }
 
 /** A part of a text with its looks, or null. */

@@ -1,5 +1,5 @@
-// Where pieces are shown: pixel size, the width at which people see it, keep-clear zones. All of it data, in this one file.
-// Keep-clear zones are fractions of width and height.
+// Where pieces are shown: pixel size, the width at which people see it, keep-clear zones. All of it data, in this one
+// file. Keep-clear zones are fractions of width and height.
 
 export interface KeepClear {
   name: string;
@@ -26,21 +26,137 @@ export interface Destination {
   companion?: { name: string; width: number; height: number; shownWidth: number };
 }
 
-const zone = (name: string, x: number, y: number, width: number, height: number, shape: KeepClear['shape'] = 'rectangle'): KeepClear => ({ name, shape, x, y, width, height });
+const zone = (
+  name: string,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+  shape: KeepClear['shape'] = 'rectangle',
+): KeepClear => ({ name, shape, x, y, width, height });
 
 export const DESTINATIONS: readonly Destination[] = [
-  { id: 'square-post', name: 'Square post', hint: 'A post in a feed, seen on a phone', width: 1080, height: 1080, shownWidth: 375, keepClear: [], slides: 1 },
-  { id: 'portrait-post', name: 'Portrait post', hint: 'A taller post in a feed', width: 1080, height: 1350, shownWidth: 375, keepClear: [], slides: 1 },
-  { id: 'story', name: 'Story', hint: 'Full screen on a phone, bars above and below', width: 1080, height: 1920, shownWidth: 375, keepClear: [zone('Name and progress', 0, 0, 1, 0.13), zone('Reply bar', 0, 0.87, 1, 0.13)], slides: 1 },
-  { id: 'carousel', name: 'Carousel', hint: 'Several slides to swipe through', width: 1080, height: 1350, shownWidth: 375, keepClear: [], slides: 20 },
-  { id: 'profile-banner', name: 'Profile banner', hint: 'Behind a round portrait at the lower left', width: 1584, height: 396, shownWidth: 790, keepClear: [zone('Portrait', 0.03, 0.5, 0.2, 0.8, 'ellipse')], slides: 1 },
-  { id: 'video-thumbnail', name: 'Video thumbnail', hint: 'Small, in a list of videos', width: 1280, height: 720, shownWidth: 336, keepClear: [zone('Duration', 0.84, 0.84, 0.14, 0.12)], slides: 1 },
-  { id: 'tall-picture', name: 'Tall picture', hint: 'A pin-board of tall pictures', width: 1000, height: 1500, shownWidth: 236, keepClear: [], slides: 1 },
-  { id: 'link-card', name: 'Link card', hint: 'The preview of a shared link', width: 1200, height: 630, shownWidth: 500, keepClear: [], slides: 1 },
-  { id: 'email-header', name: 'Email header', hint: 'On top of a newsletter', width: 1200, height: 400, shownWidth: 600, keepClear: [], slides: 1 },
-  { id: 'hero', name: 'Hero section', hint: 'Top of a web page, wide and narrow', width: 1920, height: 900, shownWidth: 1440, keepClear: [zone('Navigation', 0, 0, 1, 0.09)], slides: 8, companion: { name: 'Narrow', width: 780, height: 1200, shownWidth: 390 } },
-  { id: 'book-cover', name: 'Book cover', hint: 'Seen small in a shop', width: 1600, height: 2560, shownWidth: 300, keepClear: [], slides: 1 },
-  { id: 'slide', name: 'Presentation slide', hint: 'Shown on a wall or shared on screen', width: 1920, height: 1080, shownWidth: 1280, keepClear: [], slides: 50 },
+  {
+    id: 'square-post',
+    name: 'Square post',
+    hint: 'A post in a feed, seen on a phone',
+    width: 1080,
+    height: 1080,
+    shownWidth: 375,
+    keepClear: [],
+    slides: 1,
+  },
+  {
+    id: 'portrait-post',
+    name: 'Portrait post',
+    hint: 'A taller post in a feed',
+    width: 1080,
+    height: 1350,
+    shownWidth: 375,
+    keepClear: [],
+    slides: 1,
+  },
+  {
+    id: 'story',
+    name: 'Story',
+    hint: 'Full screen on a phone, bars above and below',
+    width: 1080,
+    height: 1920,
+    shownWidth: 375,
+    keepClear: [zone('Name and progress', 0, 0, 1, 0.13), zone('Reply bar', 0, 0.87, 1, 0.13)],
+    slides: 1,
+  },
+  {
+    id: 'carousel',
+    name: 'Carousel',
+    hint: 'Several slides to swipe through',
+    width: 1080,
+    height: 1350,
+    shownWidth: 375,
+    keepClear: [],
+    slides: 20,
+  },
+  {
+    id: 'profile-banner',
+    name: 'Profile banner',
+    hint: 'Behind a round portrait at the lower left',
+    width: 1584,
+    height: 396,
+    shownWidth: 790,
+    keepClear: [zone('Portrait', 0.03, 0.5, 0.2, 0.8, 'ellipse')],
+    slides: 1,
+  },
+  {
+    id: 'video-thumbnail',
+    name: 'Video thumbnail',
+    hint: 'Small, in a list of videos',
+    width: 1280,
+    height: 720,
+    shownWidth: 336,
+    keepClear: [zone('Duration', 0.84, 0.84, 0.14, 0.12)],
+    slides: 1,
+  },
+  {
+    id: 'tall-picture',
+    name: 'Tall picture',
+    hint: 'A pin-board of tall pictures',
+    width: 1000,
+    height: 1500,
+    shownWidth: 236,
+    keepClear: [],
+    slides: 1,
+  },
+  {
+    id: 'link-card',
+    name: 'Link card',
+    hint: 'The preview of a shared link',
+    width: 1200,
+    height: 630,
+    shownWidth: 500,
+    keepClear: [],
+    slides: 1,
+  },
+  {
+    id: 'email-header',
+    name: 'Email header',
+    hint: 'On top of a newsletter',
+    width: 1200,
+    height: 400,
+    shownWidth: 600,
+    keepClear: [],
+    slides: 1,
+  },
+  {
+    id: 'hero',
+    name: 'Hero section',
+    hint: 'Top of a web page, wide and narrow',
+    width: 1920,
+    height: 900,
+    shownWidth: 1440,
+    keepClear: [zone('Navigation', 0, 0, 1, 0.09)],
+    slides: 8,
+    companion: { name: 'Narrow', width: 780, height: 1200, shownWidth: 390 },
+  },
+  {
+    id: 'book-cover',
+    name: 'Book cover',
+    hint: 'Seen small in a shop',
+    width: 1600,
+    height: 2560,
+    shownWidth: 300,
+    keepClear: [],
+    slides: 1,
+  },
+  {
+    id: 'slide',
+    name: 'Presentation slide',
+    hint: 'Shown on a wall or shared on screen',
+    width: 1920,
+    height: 1080,
+    shownWidth: 1280,
+    keepClear: [],
+    slides: 50,
+  },
 ];
 
 /** The destination of that id, or null. */

@@ -1,22 +1,26 @@
-// Groups: layers that are taken hold of together. A layer names its group, a group the one it lies within; the order of painting knows nothing of it.
+// Groups: layers that are taken hold of together. A layer names its group, a group the one it lies within; the order of
+// painting knows nothing of it.
 import { produce } from 'immer';
-import type { Piece, Slide } from './schema';
 import { DEEPEST_GROUP } from './limits';
+import type { Piece, Slide } from './schema';
 
 type Grouped = Pick<Slide, 'groups' | 'layers'>;
 
 /** The groups round a layer or group, innermost first. */
 export function groupsAround(slide: Pick<Slide, 'groups'>, group: string | null): string[] {
   const out: string[] = [];
-  for (let at = group; at !== null && !out.includes(at); at = slide.groups.find((g) => g.id === at)?.within ?? null) out.push(at);
+  for (let at = group; at !== null && !out.includes(at); at = slide.groups.find((g) => g.id === at)?.within ?? null)
+    out.push(at);
   return out;
 }
 
 /** Ids of all layers in a group and the groups within it, bottom to top. */
-export const membersOf = (slide: Grouped, group: string): string[] => slide.layers.filter((l) => groupsAround(slide, l.group).includes(group)).map((l) => l.id);
+export const membersOf = (slide: Grouped, group: string): string[] =>
+  slide.layers.filter((l) => groupsAround(slide, l.group).includes(group)).map((l) => l.id);
 
 /**
- * What a click on a layer takes hold of: the outermost group round it, or, within a group that has been entered, what lies one step deeper.
+ * What a click on a layer takes hold of: the outermost group round it, or, within a group that has been entered, what
+ * lies one step deeper.
  * @param entered the group one works in, or null
  * @returns ids of layers
  */
@@ -27,7 +31,10 @@ export function takenBy(slide: Grouped, layer: string, entered: string | null): 
   return outermost === undefined ? [layer] : membersOf(slide, outermost);
 }
 
-/** The group to enter on a double click: one step deeper than `entered`, on the way to the layer; null where there is none. */
+/**
+ * The group to enter on a double click: one step deeper than `entered`, on the way to the layer; null where there is
+ * none.
+ */
 export function stepInto(slide: Grouped, layer: string, entered: string | null): string | null {
   const around = groupsAround(slide, slide.layers.find((l) => l.id === layer)?.group ?? null);
   const at = entered === null ? around.length : around.indexOf(entered);
@@ -39,15 +46,25 @@ const pruned = (slide: Grouped): Slide['groups'] => slide.groups.filter((g) => m
 
 /**
  * Puts layers into a new group. Groups that are wholly among them go in as groups; others give up those layers.
- * @returns the piece and the group's id; unchanged and null for fewer than two layers, or where groups would lie too deep
+ * @returns the piece and the group's id; unchanged and null for fewer than two layers, or where groups would lie too
+ * deep
  */
-export function groupLayers(piece: Piece, slideId: string, ids: readonly string[], newId: () => string, name = 'Group'): { piece: Piece; group: string | null } {
-  const slide = piece.slides.find((s) => s.id === slideId), chosen = new Set(ids);
+export function groupLayers(
+  piece: Piece,
+  slideId: string,
+  ids: readonly string[],
+  newId: () => string,
+  name = 'Group',
+): { piece: Piece; group: string | null } {
+  const slide = piece.slides.find((s) => s.id === slideId),
+    chosen = new Set(ids);
   if (!slide || slide.layers.filter((l) => chosen.has(l.id)).length < 2) return { piece, group: null };
   const id = newId();
   const whole = (g: string): boolean => membersOf(slide, g).every((m) => chosen.has(m));
   // The innermost group that holds everything stays round the new one.
-  const around = slide.layers.filter((l) => chosen.has(l.id)).map((l) => groupsAround(slide, l.group).filter((g) => !whole(g) || membersOf(slide, g).length > chosen.size));
+  const around = slide.layers
+    .filter((l) => chosen.has(l.id))
+    .map((l) => groupsAround(slide, l.group).filter((g) => !whole(g) || membersOf(slide, g).length > chosen.size));
   const within = around[0].find((g) => around.every((a) => a.includes(g)) && !whole(g)) ?? null;
   const next = produce(piece, (draft) => {
     const s = draft.slides.find((x) => x.id === slideId)!;
@@ -62,13 +79,16 @@ export function groupLayers(piece: Piece, slideId: string, ids: readonly string[
     s.groups = pruned(s);
   });
   const s = next.slides.find((x) => x.id === slideId)!;
-  return s.groups.some((g) => groupsAround(s, g.id).length > DEEPEST_GROUP) ? { piece, group: null } : { piece: next, group: id };
+  return s.groups.some((g) => groupsAround(s, g.id).length > DEEPEST_GROUP)
+    ? { piece, group: null }
+    : { piece: next, group: id };
 }
 
 /** Takes a group apart; what was in it belongs to the group round it, if any. */
 export const ungroup = (piece: Piece, slideId: string, group: string): Piece =>
   produce(piece, (draft) => {
-    const s = draft.slides.find((x) => x.id === slideId), gone = s?.groups.find((g) => g.id === group);
+    const s = draft.slides.find((x) => x.id === slideId),
+      gone = s?.groups.find((g) => g.id === group);
     if (!s || !gone) return;
     for (const l of s.layers) if (l.group === group) l.group = gone.within;
     for (const g of s.groups) if (g.within === group) g.within = gone.within;
@@ -92,8 +112,13 @@ export const withoutEmptyGroups = (piece: Piece, slideId: string): Piece =>
 export function groupSelected(slide: Grouped, selection: readonly string[]): string | null {
   if (selection.length === 0) return null;
   const chosen = new Set(selection);
-  return slide.groups.map((g) => g.id).filter((g) => {
-    const m = membersOf(slide, g);
-    return m.length === chosen.size && m.every((id) => chosen.has(id));
-  }).sort((a, b) => groupsAround(slide, a).length - groupsAround(slide, b).length)[0] ?? null;
+  return (
+    slide.groups
+      .map((g) => g.id)
+      .filter((g) => {
+        const m = membersOf(slide, g);
+        return m.length === chosen.size && m.every((id) => chosen.has(id));
+      })
+      .sort((a, b) => groupsAround(slide, a).length - groupsAround(slide, b).length)[0] ?? null
+  );
 }

@@ -1,5 +1,5 @@
 // Undo and redo without limit, as patches (RFC 6902 in spirit), so that history is small and survives a reload.
-import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
+import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
 import type { Piece } from './schema';
 
 enablePatches();
@@ -42,14 +42,17 @@ function reconcile(draft: Tree, before: Tree, after: Tree): void {
     after.forEach((v, i) => step(draft as unknown as Record<string, unknown>, String(i), before[i], v));
     return;
   }
-  const d = draft as Record<string, unknown>, b = before as Record<string, unknown>, a = after as Record<string, unknown>;
+  const d = draft as Record<string, unknown>,
+    b = before as Record<string, unknown>,
+    a = after as Record<string, unknown>;
   for (const k of Object.keys(b)) if (!(k in a)) delete d[k];
   for (const k of Object.keys(a)) step(d, k, b[k], a[k]);
 }
 
 function step(draft: Record<string, unknown>, key: string, before: unknown, after: unknown): void {
   if (Object.is(before, after)) return;
-  if (isTree(before) && isTree(after) && Array.isArray(before) === Array.isArray(after)) reconcile(draft[key] as Tree, before, after);
+  if (isTree(before) && isTree(after) && Array.isArray(before) === Array.isArray(after))
+    reconcile(draft[key] as Tree, before, after);
   else draft[key] = after;
 }
 

@@ -21,7 +21,11 @@ export type LookPart = 'whole' | 'fill' | 'stroke' | 'shadow' | 'type';
 
 export function lookOf(layer: Layer): Look {
   const own = kindOf(layer).look;
-  const look: Look = { opacity: layer.opacity, blend: layer.blend, own: { kind: layer.kind, whole: own?.whole(layer) ?? {}, type: own?.type?.(layer) ?? {} } };
+  const look: Look = {
+    opacity: layer.opacity,
+    blend: layer.blend,
+    own: { kind: layer.kind, whole: own?.whole(layer) ?? {}, type: own?.type?.(layer) ?? {} },
+  };
   if ('fill' in layer) look.fill = layer.fill;
   if ('colour' in layer) look.colour = layer.colour;
   if ('stroke' in layer) look.stroke = layer.stroke;
@@ -39,7 +43,10 @@ export function partsFor(look: Look, layer: Layer): LookPart[] {
   return parts;
 }
 
-/** The layer with a look, as far as its kind has those properties. A fill laid on what knows only a colour gives its colour. */
+/**
+ * The layer with a look, as far as its kind has those properties. A fill laid on what knows only a colour gives its
+ * colour.
+ */
 export const withLook = <L extends Layer>(layer: L, look: Look, part: LookPart, piece: Swatches): L =>
   produce(layer, (draft: Layer) => {
     if (part === 'whole') {
@@ -51,10 +58,11 @@ export const withLook = <L extends Layer>(layer: L, look: Look, part: LookPart, 
       if ('fill' in draft && look.fill) draft.fill = look.fill;
       else if ('fill' in draft && look.colour) draft.fill = { ...draft.fill, kind: 'colour', colour: look.colour };
       else if ('colour' in draft && look.colour) draft.colour = look.colour;
-      else if ('colour' in draft && look.fill) draft.colour = look.fill.kind === 'colour' ? look.fill.colour : hexOf(look.fill.gradient.stops[0].colour, piece);
+      else if ('colour' in draft && look.fill)
+        draft.colour =
+          look.fill.kind === 'colour' ? look.fill.colour : hexOf(look.fill.gradient.stops[0].colour, piece);
     }
     if ((part === 'whole' || part === 'stroke') && look.stroke && 'stroke' in draft) draft.stroke = look.stroke;
     if ((part === 'whole' || part === 'shadow') && look.shadows && 'shadows' in draft) draft.shadows = look.shadows;
     if ((part === 'whole' || part === 'type') && draft.kind === look.own.kind) Object.assign(draft, look.own.type);
   }) as L;
-

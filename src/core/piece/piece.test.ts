@@ -1,38 +1,63 @@
 import { readFileSync } from 'node:fs';
-import { ids, scene, flat, headline } from '../testing/scenes';
+import { type Layer } from '../kinds/layers';
+import { makePhoto } from '../kinds/photo';
+import { makeText } from '../kinds/text';
+import { makeTint } from '../kinds/tint';
+import { flat, headline, ids, scene } from '../testing/scenes';
+import { solid } from '../values/made';
+import { BANDS } from '../values/plain';
+import { hexOf } from '../values/swatches';
 import { DESTINATIONS } from './destinations';
 import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayers } from './edits';
 import { emptyHistory, redo, remember, stepBetween, undo } from './history';
-import { makePhoto } from '../kinds/photo';
 import { makePiece } from './make';
-import { makeText } from '../kinds/text';
-import { makeTint } from '../kinds/tint';
-import { solid } from '../values/made';
-import { hexOf } from '../values/swatches';
 import { layerIn } from './resolve';
-import { PieceSchema, type Piece } from './schema';
-import { type Layer } from '../kinds/layers';
-import { BANDS } from '../values/plain';
+import { type Piece, PieceSchema } from './schema';
 import { openPiece } from './upgrade';
 
 const order = (p: Piece): string[] => p.slides[0].layers.map((l) => l.id);
-const band = (p: Piece): boolean => p.slides[0].layers.every((l, i, all) => i === 0 || BANDS.indexOf(all[i - 1].band) <= BANDS.indexOf(l.band));
+const band = (p: Piece): boolean =>
+  p.slides[0].layers.every((l, i, all) => i === 0 || BANDS.indexOf(all[i - 1].band) <= BANDS.indexOf(l.band));
 
 describe('the document', () => {
   it('is made valid from every destination, companions included', () => {
     for (const d of DESTINATIONS) {
-      const piece = makePiece(d.name, { destination: d.id }, ids(), (z) => [makePhoto('p', 'a'.repeat(64), 'Photo', z), makeTint('t', '#101820', 0.4, z), makeText('x', 'Words', z)]);
+      const piece = makePiece(d.name, { destination: d.id }, ids(), (z) => [
+        makePhoto('p', 'a'.repeat(64), 'Photo', z),
+        makeTint('t', '#101820', 0.4, z),
+        makeText('x', 'Words', z),
+      ]);
       expect(openPiece(JSON.parse(JSON.stringify(piece)))).toEqual({ ok: true, piece: PieceSchema.parse(piece) });
       expect(piece.sizes).toHaveLength(d.companion ? 2 : 1);
       for (const z of d.keepClear) expect(Math.min(z.x, z.y, z.width, z.height)).toBeGreaterThanOrEqual(0);
     }
-    expect(DESTINATIONS.map((d) => d.id)).toEqual(expect.arrayContaining(['profile-banner', 'square-post', 'portrait-post', 'story', 'carousel', 'video-thumbnail', 'tall-picture', 'link-card', 'email-header', 'hero', 'book-cover', 'slide']));
+    expect(DESTINATIONS.map((d) => d.id)).toEqual(
+      expect.arrayContaining([
+        'profile-banner',
+        'square-post',
+        'portrait-post',
+        'story',
+        'carousel',
+        'video-thumbnail',
+        'tall-picture',
+        'link-card',
+        'email-header',
+        'hero',
+        'book-cover',
+        'slide',
+      ]),
+    );
     expect(() => makePiece('x', { destination: 'nowhere' }, ids())).toThrow(RangeError);
   });
 
   it('says where and why it is not valid', () => {
-    const piece = makePiece('x', { width: 100, height: 100 }, ids(), (z) => [makeText('a', 'A', z), makeText('a', 'B', z)]);
-    const wrong = JSON.parse(JSON.stringify(piece)) as { slides: { layers: { opacity: unknown; fill: { colour: unknown } }[] }[] };
+    const piece = makePiece('x', { width: 100, height: 100 }, ids(), (z) => [
+      makeText('a', 'A', z),
+      makeText('a', 'B', z),
+    ]);
+    const wrong = JSON.parse(JSON.stringify(piece)) as {
+      slides: { layers: { opacity: unknown; fill: { colour: unknown } }[] }[];
+    };
     wrong.slides[0].layers[0].opacity = 2;
     wrong.slides[0].layers[1].fill.colour = { swatch: 'nowhere' };
     const opened = openPiece(wrong);
@@ -40,11 +65,29 @@ describe('the document', () => {
     expect(opened.faults[0]).toMatchObject({ path: '/slides/0/layers/0/opacity' });
     const twins = openPiece(JSON.parse(JSON.stringify(piece)));
     expect(twins.ok ? [] : twins.faults.map((f) => f.path)).toEqual(['/slides/0/layers/1/id']);
-    const upside = openPiece({ ...JSON.parse(JSON.stringify(makePiece('x', { width: 100, height: 100 }, ids(), (z) => [makeText('a', 'A', z), makeTint('b', '#000000', 1, z)]))) });
+    const upside = openPiece({
+      ...JSON.parse(
+        JSON.stringify(
+          makePiece('x', { width: 100, height: 100 }, ids(), (z) => [
+            makeText('a', 'A', z),
+            makeTint('b', '#000000', 1, z),
+          ]),
+        ),
+      ),
+    });
     expect(upside.ok ? '' : upside.faults[0].path).toBe('/slides/0/layers/1/band');
   });
 
-  it.each([[null], [[]], ['text'], [{}], [{ format: 'other' }], [{ format: 'plavo-piece', version: 0 }], [{ format: 'plavo-piece', version: 99 }], [{ format: 'plavo-piece', version: 2 }]])('refuses %j without throwing', (raw) => {
+  it.each([
+    [null],
+    [[]],
+    ['text'],
+    [{}],
+    [{ format: 'other' }],
+    [{ format: 'plavo-piece', version: 0 }],
+    [{ format: 'plavo-piece', version: 99 }],
+    [{ format: 'plavo-piece', version: 2 }],
+  ])('refuses %j without throwing', (raw) => {
     expect(openPiece(raw).ok).toBe(false);
   });
 
@@ -61,17 +104,32 @@ describe('the document', () => {
   });
 
   it('finds swatches, and shows grey for one that is gone', () => {
-    expect(hexOf({ swatch: 'a' }, { swatches: [{ id: 'a', name: 'A', colour: '#123456', house: false }] })).toBe('#123456');
+    expect(hexOf({ swatch: 'a' }, { swatches: [{ id: 'a', name: 'A', colour: '#123456', house: false }] })).toBe(
+      '#123456',
+    );
     expect(hexOf({ swatch: 'b' }, { swatches: [] })).toBe('#808080');
   });
 });
 
 describe('edits', () => {
-  const start = (): Piece => scene((z) => [flat('photo', '#888888')(z), makeTint('tint', '#000000', 0.5, z), headline('One', '#ffffff', 0, 0, { id: 'one' })(z), headline('Two', '#ffffff', 0, 0, { id: 'two' })(z)]).piece;
+  const start = (): Piece =>
+    scene((z) => [
+      flat('photo', '#888888')(z),
+      makeTint('tint', '#000000', 0.5, z),
+      headline('One', '#ffffff', 0, 0, { id: 'one' })(z),
+      headline('Two', '#ffffff', 0, 0, { id: 'two' })(z),
+    ]).piece;
 
   it('a layer lands on top of its own band', () => {
-    const p = start(), size = p.sizes[0];
-    expect(order(addLayer(p, 'n1', makeTint('new', '#ffffff', 0.2, size)))).toEqual(['photo', 'tint', 'new', 'one', 'two']);
+    const p = start(),
+      size = p.sizes[0];
+    expect(order(addLayer(p, 'n1', makeTint('new', '#ffffff', 0.2, size)))).toEqual([
+      'photo',
+      'tint',
+      'new',
+      'one',
+      'two',
+    ]);
     expect(order(addLayer(p, 'n1', flat('new', '#ffffff')(size)))).toEqual(['photo', 'new', 'tint', 'one', 'two']);
   });
 
@@ -96,7 +154,8 @@ describe('edits', () => {
     let seed = 7;
     const next = (n: number): number => (seed = (seed * 16807) % 2147483647) % n;
     for (let i = 0; i < 200; i++) {
-      const list = order(p), above = next(5) === 0 ? null : list[next(list.length)];
+      const list = order(p),
+        above = next(5) === 0 ? null : list[next(list.length)];
       p = moveLayer(p, 'n1', list[next(list.length)], BANDS[next(3)], above);
       expect(band(p)).toBe(true);
       expect(order(p)).toHaveLength(4);
@@ -104,7 +163,8 @@ describe('edits', () => {
   });
 
   it('leaves the document itself alone, and gives it back where nothing changes', () => {
-    const p = start(), before = JSON.stringify(p);
+    const p = start(),
+      before = JSON.stringify(p);
     removeLayers(p, 'n1', ['one']);
     changeLayers(p, 'n1', ['one'], (l) => void (l.opacity = 0));
     expect(JSON.stringify(p)).toBe(before);
@@ -125,7 +185,14 @@ describe('edits', () => {
 });
 
 describe('sizes', () => {
-  const piece = makePiece('Hero', { destination: 'hero' }, ids(), (z) => [makePhoto('p', 'a'.repeat(64), 'Photo', z), { ...makeText('t', 'Words', z), box: { x: 100, y: 60, width: 900, height: 200 }, anchors: { horizontal: 'left', vertical: 'top' } }]);
+  const piece = makePiece('Hero', { destination: 'hero' }, ids(), (z) => [
+    makePhoto('p', 'a'.repeat(64), 'Photo', z),
+    {
+      ...makeText('t', 'Words', z),
+      box: { x: 100, y: 60, width: 900, height: 200 },
+      anchors: { horizontal: 'left', vertical: 'top' },
+    },
+  ]);
   const [base, narrow] = piece.sizes;
   it('a photo stretches with the slide, a text keeps its corner and fits', () => {
     expect(layerIn(piece.slides[0].layers[0], narrow, base).box).toEqual({ x: 0, y: 0, width: 780, height: 1200 });
@@ -177,8 +244,17 @@ describe('history', () => {
     expect(h.steps).toHaveLength(h.done);
   });
   it('a step holds only what differs', () => {
-    const p = scene((z) => Array.from({ length: 30 }, (_, i) => headline('Long text '.repeat(40), '#ffffff', 0, 0, { id: `t${i}` })(z) as Layer)).piece;
-    const step = stepBetween(p, changeLayers(p, 'n1', ['t7'], (l) => void (l.box.x += 1)), 'move')!;
+    const p = scene((z) =>
+      Array.from(
+        { length: 30 },
+        (_, i) => headline('Long text '.repeat(40), '#ffffff', 0, 0, { id: `t${i}` })(z) as Layer,
+      ),
+    ).piece;
+    const step = stepBetween(
+      p,
+      changeLayers(p, 'n1', ['t7'], (l) => void (l.box.x += 1)),
+      'move',
+    )!;
     expect(step.forward).toEqual([{ op: 'replace', path: ['slides', 0, 'layers', 7, 'box', 'x'], value: 1 }]);
     expect(stepBetween(p, p, 'nothing')).toBeNull();
   });

@@ -1,11 +1,12 @@
 // What a layer is in one size: anchors first, then what that size overrides; and what a slide or piece holds.
-import { isPhoto, isText, kindOf, scaleLengths, type Layer } from '../kinds/layers';
+import { isPhoto, isText, kindOf, type Layer, scaleLengths } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
 import type { Piece, Size, Slide } from './schema';
 
 /** The size of that id, or the base size. */
-export const sizeOf = (piece: Piece, id?: string | null): Size => piece.sizes.find((s) => s.id === id) ?? piece.sizes[0];
+export const sizeOf = (piece: Piece, id?: string | null): Size =>
+  piece.sizes.find((s) => s.id === id) ?? piece.sizes[0];
 
 /** The slide of that id. @throws RangeError where the piece has none */
 export function slideOf(piece: Piece, id: string): Slide {
@@ -14,7 +15,14 @@ export function slideOf(piece: Piece, id: string): Slide {
   return slide;
 }
 
-function along(anchor: 'start' | 'middle' | 'end' | 'stretch', at: number, extent: number, from: number, to: number, k: number): [number, number] {
+function along(
+  anchor: 'start' | 'middle' | 'end' | 'stretch',
+  at: number,
+  extent: number,
+  from: number,
+  to: number,
+  k: number,
+): [number, number] {
   if (anchor === 'stretch') return [(at / from) * to, (extent / from) * to];
   if (anchor === 'start') return [at * k, extent * k];
   if (anchor === 'end') return [to - (from - at) * k, extent * k];
@@ -34,7 +42,9 @@ export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
   const next: L = { ...layer };
   if (size.id !== base.id) {
     const k = Math.min(size.width, size.height) / Math.min(base.width, base.height);
-    const h = ({ left: 'start', centre: 'middle', right: 'end', stretch: 'stretch' } as const)[layer.anchors.horizontal];
+    const h = ({ left: 'start', centre: 'middle', right: 'end', stretch: 'stretch' } as const)[
+      layer.anchors.horizontal
+    ];
     const v = ({ top: 'start', middle: 'middle', bottom: 'end', stretch: 'stretch' } as const)[layer.anchors.vertical];
     const [x, width] = along(h, layer.box.x, layer.box.width, base.width, size.width, k);
     const [y, height] = along(v, layer.box.y, layer.box.height, base.height, size.height, k);
@@ -43,17 +53,25 @@ export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
     kindOf(next).fitted?.(next, layer, k, size);
   }
   if (override) {
-    Object.assign(next, Object.fromEntries(SHARED.flatMap((k) => (override[k] === undefined ? [] : [[k, override[k]]]))));
+    Object.assign(
+      next,
+      Object.fromEntries(SHARED.flatMap((k) => (override[k] === undefined ? [] : [[k, override[k]]]))),
+    );
     kindOf(next).override?.(next, override);
   }
   return next;
 }
 
 /** All layers of a slide as they stand in `size`, bottom to top. */
-export const layersIn = (piece: Piece, slide: Slide, size: Size): Layer[] => slide.layers.map((l) => layerIn(l, size, piece.sizes[0]));
+export const layersIn = (piece: Piece, slide: Slide, size: Size): Layer[] =>
+  slide.layers.map((l) => layerIn(l, size, piece.sizes[0]));
 
-/** The texts of a slide that show in `size`, bottom to top, as the base size has them. @param ids only these; all where left out */
-export const textsIn = (piece: Piece, slide: Slide, size: Size, ids?: readonly string[]): TextLayer[] => slide.layers.filter(isText).filter((l) => (!ids || ids.includes(l.id)) && layerIn(l, size, piece.sizes[0]).visible);
+/**
+ * The texts of a slide that show in `size`, bottom to top, as the base size has them. @param ids only these; all where
+ * left out
+ */
+export const textsIn = (piece: Piece, slide: Slide, size: Size, ids?: readonly string[]): TextLayer[] =>
+  slide.layers.filter(isText).filter((l) => (!ids || ids.includes(l.id)) && layerIn(l, size, piece.sizes[0]).visible);
 
 /** Is a layer a visible photo that texts are laid over? */
 export const isBackdropPhoto = (l: Layer): l is PhotoLayer => isPhoto(l) && l.band === 'backdrop' && l.visible;
@@ -62,13 +80,25 @@ export const isBackdropPhoto = (l: Layer): l is PhotoLayer => isPhoto(l) && l.ba
 export const backdropPhoto = (slide: Slide): PhotoLayer | undefined => slide.layers.findLast(isBackdropPhoto);
 
 /** SHA-256 names of all pictures a piece uses: photos, masks of their subjects, and tiles of one's own. */
-export const assetsOf = (piece: Piece): string[] => [...new Set(piece.slides.flatMap((s) => s.layers.flatMap(assetsIn)))];
+export const assetsOf = (piece: Piece): string[] => [
+  ...new Set(piece.slides.flatMap((s) => s.layers.flatMap(assetsIn))),
+];
 
 /** Assets anywhere in a layer: its picture and mask, and tiles of patterns that are shown. */
 function assetsIn(layer: Layer): string[] {
-  const kind = kindOf(layer), fills = [...('fill' in layer ? [layer.fill] : []), ...(kind.fills?.(layer) ?? [])];
-  return [...(kind.assets?.(layer) ?? []), ...fills.flatMap((f) => (f.kind === 'pattern' && typeof f.pattern.tile !== 'string' ? [f.pattern.tile.asset] : []))];
+  const kind = kindOf(layer),
+    fills = [...('fill' in layer ? [layer.fill] : []), ...(kind.fills?.(layer) ?? [])];
+  return [
+    ...(kind.assets?.(layer) ?? []),
+    ...fills.flatMap((f) => (f.kind === 'pattern' && typeof f.pattern.tile !== 'string' ? [f.pattern.tile.asset] : [])),
+  ];
 }
 
 /** Names of all font families a piece is set in. */
-export const familiesIn = (piece: Piece): string[] => [...new Set(piece.slides.flatMap((s) => s.layers.filter(isText).flatMap((l) => [l.font.family, ...l.spans.flatMap((x) => x.look.font?.family ?? [])])))];
+export const familiesIn = (piece: Piece): string[] => [
+  ...new Set(
+    piece.slides.flatMap((s) =>
+      s.layers.filter(isText).flatMap((l) => [l.font.family, ...l.spans.flatMap((x) => x.look.font?.family ?? [])]),
+    ),
+  ),
+];

@@ -1,4 +1,5 @@
-// The document: one piece, defined once. Types, validation, file format and the programs' interface derive from this file and from the kinds of layers.
+// The document: one piece, defined once. Types, validation, file format and the programs' interface derive from this
+// file and from the kinds of layers.
 import { z } from 'zod';
 import { commonFields } from '../kinds/common';
 import { kindOf, KINDS, type Layer } from '../kinds/layers';
@@ -9,12 +10,18 @@ import * as schemas from '../values/schemas';
 import { swatchesOf } from '../values/swatches';
 import { DEEPEST_GROUP, PIECE_VERSION } from './limits';
 
-const [first, ...others] = Object.values(KINDS).map((kind) => z.strictObject({ ...commonFields(schemas), ...kind.fields(schemas) }));
+const [first, ...others] = Object.values(KINDS).map((kind) =>
+  z.strictObject({ ...commonFields(schemas), ...kind.fields(schemas) }),
+);
 /** A layer of any kind. */
 export const LayerSchema = z.discriminatedUnion('kind', [first, ...others]) as unknown as z.ZodType<Layer, Layer>;
 
 /** Layers that are taken hold of together; a group may lie within another. */
-export const GroupSchema = z.strictObject({ id, name: z.string().min(1).max(200), within: id.nullable().default(null) });
+export const GroupSchema = z.strictObject({
+  id,
+  name: z.string().min(1).max(200),
+  within: id.nullable().default(null),
+});
 
 /** A line to snap to, in pixels of the base size: `x` is upright. */
 export const GuideSchema = z.strictObject({ axis: z.enum(['x', 'y']), at: length });
@@ -55,32 +62,79 @@ export const PieceSchema = z
     const unique = (ids: string[], path: (string | number)[], what: string) => {
       const seen = new Set<string>();
       ids.forEach((each, i) => {
-        if (seen.has(each)) ctx.addIssue({ code: 'custom', path: [...path, i, 'id'], message: `two ${what} have the id ${each}` });
+        if (seen.has(each))
+          ctx.addIssue({ code: 'custom', path: [...path, i, 'id'], message: `two ${what} have the id ${each}` });
         seen.add(each);
       });
     };
-    unique(piece.sizes.map((s) => s.id), ['sizes'], 'sizes');
-    unique(piece.slides.map((s) => s.id), ['slides'], 'slides');
-    unique(piece.swatches.map((s) => s.id), ['swatches'], 'swatches');
+    unique(
+      piece.sizes.map((s) => s.id),
+      ['sizes'],
+      'sizes',
+    );
+    unique(
+      piece.slides.map((s) => s.id),
+      ['slides'],
+      'slides',
+    );
+    unique(
+      piece.swatches.map((s) => s.id),
+      ['swatches'],
+      'swatches',
+    );
     const swatches = new Set(piece.swatches.map((s) => s.id));
     piece.slides.forEach((slide, s) => {
-      unique(slide.layers.map((l) => l.id), ['slides', s, 'layers'], 'layers of a slide');
-      unique(slide.groups.map((g) => g.id), ['slides', s, 'groups'], 'groups of a slide');
+      unique(
+        slide.layers.map((l) => l.id),
+        ['slides', s, 'layers'],
+        'layers of a slide',
+      );
+      unique(
+        slide.groups.map((g) => g.id),
+        ['slides', s, 'groups'],
+        'groups of a slide',
+      );
       const within = new Map(slide.groups.map((g) => [g.id, g.within]));
       slide.groups.forEach((group, g) => {
         let depth = 0;
-        for (let at: string | null = group.id; at !== null && depth <= DEEPEST_GROUP; at = within.get(at) ?? null) depth++;
-        if (depth > DEEPEST_GROUP) ctx.addIssue({ code: 'custom', path: ['slides', s, 'groups', g, 'within'], message: `groups lie at most ${DEEPEST_GROUP} deep within each other, and never within themselves` });
-        if (group.within !== null && !within.has(group.within)) ctx.addIssue({ code: 'custom', path: ['slides', s, 'groups', g, 'within'], message: `the group ${group.within} is not on this slide` });
+        for (let at: string | null = group.id; at !== null && depth <= DEEPEST_GROUP; at = within.get(at) ?? null)
+          depth++;
+        if (depth > DEEPEST_GROUP)
+          ctx.addIssue({
+            code: 'custom',
+            path: ['slides', s, 'groups', g, 'within'],
+            message: `groups lie at most ${DEEPEST_GROUP} deep within each other, and never within themselves`,
+          });
+        if (group.within !== null && !within.has(group.within))
+          ctx.addIssue({
+            code: 'custom',
+            path: ['slides', s, 'groups', g, 'within'],
+            message: `the group ${group.within} is not on this slide`,
+          });
       });
       slide.layers.forEach((layer, l) => {
         const before = slide.layers[l - 1];
         if (before && BANDS.indexOf(before.band) > BANDS.indexOf(layer.band))
-          ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l, 'band'], message: `a layer of the band ${layer.band} cannot lie above one of the band ${before.band}` });
-        if (layer.group !== null && !within.has(layer.group)) ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l, 'group'], message: `the group ${layer.group} is not on this slide` });
-        for (const fault of kindOf(layer).check?.(layer) ?? []) ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l, ...fault.path], message: fault.message });
+          ctx.addIssue({
+            code: 'custom',
+            path: ['slides', s, 'layers', l, 'band'],
+            message: `a layer of the band ${layer.band} cannot lie above one of the band ${before.band}`,
+          });
+        if (layer.group !== null && !within.has(layer.group))
+          ctx.addIssue({
+            code: 'custom',
+            path: ['slides', s, 'layers', l, 'group'],
+            message: `the group ${layer.group} is not on this slide`,
+          });
+        for (const fault of kindOf(layer).check?.(layer) ?? [])
+          ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l, ...fault.path], message: fault.message });
         for (const wanted of swatchesOf(layer))
-          if (!swatches.has(wanted)) ctx.addIssue({ code: 'custom', path: ['slides', s, 'layers', l], message: `the swatch ${wanted} is not in this piece` });
+          if (!swatches.has(wanted))
+            ctx.addIssue({
+              code: 'custom',
+              path: ['slides', s, 'layers', l],
+              message: `the swatch ${wanted} is not in this piece`,
+            });
       });
     });
   });

@@ -1,22 +1,29 @@
-import { scene, flat, headline } from '../testing/scenes';
-import { gradientThrough, solid } from '../values/made';
-import { makePlate } from '../kinds/plate';
-import { makeTint } from '../kinds/tint';
-import { lookOf, partsFor, withLook } from './look';
-import { gradientOf, hexOf } from '../values/swatches';
-import type { Piece } from './schema';
 import type { PlateLayer } from '../kinds/plate';
+import { makePlate } from '../kinds/plate';
 import type { TextLayer } from '../kinds/text';
 import type { TintLayer } from '../kinds/tint';
-import { plainGradient, swatchesOf } from '../values/swatches';
+import { makeTint } from '../kinds/tint';
+import { flat, headline, scene } from '../testing/scenes';
+import { gradientThrough, solid } from '../values/made';
+import { gradientOf, hexOf, plainGradient, swatchesOf } from '../values/swatches';
+import { lookOf, partsFor, withLook } from './look';
+import type { Piece } from './schema';
 import { putSwatch, removeSwatch, usesOf, withHouse } from './swatches';
 
 const AMBER = { id: 'amber', name: 'Amber', colour: '#f2a31b', house: true };
-const DUSK = { id: 'dusk', name: 'Dusk', gradient: plainGradient(gradientThrough(['#102030', '#f0a040']), { swatches: [] }), house: false };
+const DUSK = {
+  id: 'dusk',
+  name: 'Dusk',
+  gradient: plainGradient(gradientThrough(['#102030', '#f0a040']), { swatches: [] }),
+  house: false,
+};
 
 function linked(): Piece {
   const { piece } = scene((z) => [
-    { ...flat('b', '#ffffff')(z), fill: { ...solid({ swatch: 'amber' }), kind: 'gradient', gradientSwatch: 'dusk' } } as never,
+    {
+      ...flat('b', '#ffffff')(z),
+      fill: { ...solid({ swatch: 'amber' }), kind: 'gradient', gradientSwatch: 'dusk' },
+    } as never,
     { ...makeTint('t', '#000000', 0.4, z), colour: { swatch: 'amber' } },
     { ...headline('Halt', '#ffffff')(z), fill: { ...solid('#ffffff'), kind: 'gradient', gradientSwatch: 'dusk' } },
   ]);
@@ -26,7 +33,10 @@ const layer = <L>(p: Piece, i: number): L => p.slides[0].layers[i] as L;
 
 describe('swatches', () => {
   it('changed once, all that is linked follows: colours, and one gradient for text and overlay', () => {
-    const p = putSwatch(putSwatch(linked(), { ...AMBER, colour: '#123456' }), { ...DUSK, gradient: { ...DUSK.gradient, angle: 17 } });
+    const p = putSwatch(putSwatch(linked(), { ...AMBER, colour: '#123456' }), {
+      ...DUSK,
+      gradient: { ...DUSK.gradient, angle: 17 },
+    });
     expect(hexOf(layer<TintLayer>(p, 1).colour, p)).toBe('#123456');
     expect(gradientOf(layer<TextLayer>(p, 0).fill, p).angle).toBe(17);
     expect(gradientOf(layer<TextLayer>(p, 2).fill, p)).toBe(gradientOf(layer<TextLayer>(p, 0).fill, p));
@@ -34,7 +44,8 @@ describe('swatches', () => {
     expect(usesOf(p, 'amber')).toBe(2);
   });
   it('taken away, everything keeps its look and no reference is left', () => {
-    const before = linked(), p = removeSwatch(removeSwatch(before, 'amber'), 'dusk');
+    const before = linked(),
+      p = removeSwatch(removeSwatch(before, 'amber'), 'dusk');
     expect(p.swatches).toEqual([]);
     expect(p.slides[0].layers.flatMap(swatchesOf)).toEqual([]);
     expect(layer<TintLayer>(p, 1).colour).toBe('#f2a31b');
@@ -42,7 +53,10 @@ describe('swatches', () => {
     expect(removeSwatch(before, 'none')).toBe(before);
   });
   it('house swatches have their value from the campaign; the piece’s own have not', () => {
-    const p = withHouse(linked(), [{ ...AMBER, colour: '#ff0000' }, { ...DUSK, gradient: undefined, colour: '#00ff00' }]);
+    const p = withHouse(linked(), [
+      { ...AMBER, colour: '#ff0000' },
+      { ...DUSK, gradient: undefined, colour: '#00ff00' },
+    ]);
     expect(p.swatches[0]).toMatchObject({ colour: '#ff0000', house: true });
     expect(p.swatches[1]).toEqual(DUSK);
     expect(withHouse(linked(), []).swatches).toEqual([AMBER, DUSK].map((s) => ({ ...s, house: false })));
@@ -62,21 +76,42 @@ describe('looks', () => {
 
   it('whole: opacity, blend, fill and type; the words and the place stay', () => {
     const to = withLook(headline('B', '#0000ff', 5, 5, { id: 'x' })(z), lookOf(from), 'whole', none);
-    expect(to).toMatchObject({ text: 'B', id: 'x', opacity: 0.5, blend: 'multiply', letterSpacing: 0.1, box: { x: 5 } });
+    expect(to).toMatchObject({
+      text: 'B',
+      id: 'x',
+      opacity: 0.5,
+      blend: 'multiply',
+      letterSpacing: 0.1,
+      box: { x: 5 },
+    });
     expect(to.fill.colour).toBe('#ff0000');
   });
   it('in part: only the fill, or only the type', () => {
     const to = headline('B', '#0000ff')(z);
-    expect(withLook(to, lookOf(from), 'fill', none)).toMatchObject({ opacity: 1, blend: 'normal', letterSpacing: 0, fill: { colour: '#ff0000' } });
+    expect(withLook(to, lookOf(from), 'fill', none)).toMatchObject({
+      opacity: 1,
+      blend: 'normal',
+      letterSpacing: 0,
+      fill: { colour: '#ff0000' },
+    });
     expect(withLook(to, lookOf(from), 'type', none)).toMatchObject({ letterSpacing: 0.1, fill: { colour: '#0000ff' } });
   });
   it('between kinds: a fill’s colour becomes a tint’s, a tint’s a fill, a link stays a link; strokes go to plates only', () => {
-    const tint = makeTint('t', '#123456', 1, z), plate: PlateLayer = { ...makePlate('p', '#ffffff', 1, { x: 0, y: 0, width: 9, height: 9 }, 9, []), stroke: { width: 3, colour: '#00ff00', place: 'centred', dash: [1] } };
+    const tint = makeTint('t', '#123456', 1, z),
+      plate: PlateLayer = {
+        ...makePlate('p', '#ffffff', 1, { x: 0, y: 0, width: 9, height: 9 }, 9, []),
+        stroke: { width: 3, colour: '#00ff00', place: 'centred', dash: [1] },
+      };
     expect(withLook(tint, lookOf(from), 'fill', none).colour).toBe('#ff0000');
-    expect(withLook(from, lookOf({ ...tint, colour: { swatch: 'amber' } }), 'fill', none).fill).toMatchObject({ kind: 'colour', colour: { swatch: 'amber' } });
+    expect(withLook(from, lookOf({ ...tint, colour: { swatch: 'amber' } }), 'fill', none).fill).toMatchObject({
+      kind: 'colour',
+      colour: { swatch: 'amber' },
+    });
     expect(partsFor(lookOf(plate), tint)).toEqual(['whole', 'fill']);
     expect(partsFor(lookOf(plate), plate)).toEqual(['whole', 'fill', 'stroke']);
-    expect(withLook({ ...plate, stroke: { ...plate.stroke, width: 0 } }, lookOf(plate), 'stroke', none).stroke.width).toBe(3);
+    expect(
+      withLook({ ...plate, stroke: { ...plate.stroke, width: 0 } }, lookOf(plate), 'stroke', none).stroke.width,
+    ).toBe(3);
     expect(partsFor(lookOf(from), from)).toEqual(['whole', 'fill', 'type']);
   });
 });

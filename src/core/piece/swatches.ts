@@ -1,14 +1,19 @@
 // Swatches: colours and gradients with names. Layers linked to one follow it; taking one away leaves them as they look.
 import { produce } from 'immer';
-import type { Colour, PlainGradient, Swatch } from '../values/fill';
-import type { Piece } from './schema';
+import type { Swatch } from '../values/fill';
 import { hexOf } from '../values/swatches';
+import type { Piece } from './schema';
 
 type Tree = Record<string, unknown> | unknown[];
 const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null;
 
-/** Visits every place where a document refers to a swatch, and puts what `instead` gives there (undefined leaves it). */
-function replaceReferences(tree: Tree, instead: (id: string, as: 'colour' | 'gradient', holder: Record<string, unknown>) => unknown): void {
+/**
+ * Visits every place where a document refers to a swatch, and puts what `instead` gives there (undefined leaves it).
+ */
+function replaceReferences(
+  tree: Tree,
+  instead: (id: string, as: 'colour' | 'gradient', holder: Record<string, unknown>) => unknown,
+): void {
   const record = tree as Record<string, unknown>;
   for (const [key, value] of Object.entries(record)) {
     if (key === 'gradientSwatch' && typeof value === 'string') {
@@ -49,14 +54,24 @@ export const removeSwatch = (piece: Piece, id: string): Piece =>
 /** How many layers of the piece are linked to a swatch. */
 export function usesOf(piece: Piece, id: string): number {
   let n = 0;
-  const visit = (v: unknown): boolean => isTree(v) && Object.entries(v).some(([k, x]) => ((k === 'swatch' || k === 'gradientSwatch') && x === id) || visit(x));
+  const visit = (v: unknown): boolean =>
+    isTree(v) &&
+    Object.entries(v).some(([k, x]) => ((k === 'swatch' || k === 'gradientSwatch') && x === id) || visit(x));
   for (const slide of piece.slides) for (const layer of slide.layers) if (visit(layer)) n++;
   return n;
 }
 
-/** The piece with its house swatches as the campaign has them now. One the campaign no longer has becomes the piece's own. */
+/**
+ * The piece with its house swatches as the campaign has them now. One the campaign no longer has becomes the piece's
+ * own.
+ */
 export function withHouse(piece: Piece, house: readonly Swatch[]): Piece {
   const known = new Map(house.map((s) => [s.id, s]));
   if (!piece.swatches.some((s) => s.house)) return piece;
-  return { ...piece, swatches: piece.swatches.map((s) => (!s.house ? s : known.has(s.id) ? { ...known.get(s.id)!, house: true } : { ...s, house: false })) };
+  return {
+    ...piece,
+    swatches: piece.swatches.map((s) =>
+      !s.house ? s : known.has(s.id) ? { ...known.get(s.id)!, house: true } : { ...s, house: false },
+    ),
+  };
 }

@@ -1,22 +1,31 @@
 // What on a slide is there for the sake of its texts, how it is switched off, and who can have what.
-import { easelFor } from '../testing/pixels';
-import { flat, headline, scene } from '../testing/scenes';
-import { withPlace } from './edits';
-import { makeBacking, makeShadow } from '../values/made';
 import { makeFade } from '../kinds/fade';
+import type { Layer } from '../kinds/layers';
+import type { PhotoLayer } from '../kinds/photo';
 import { makePhoto } from '../kinds/photo';
 import { makePlate } from '../kinds/plate';
 import { makePool } from '../kinds/pool';
 import { makeShape } from '../kinds/shape';
-import { makeTint } from '../kinds/tint';
-import { backdropPhoto, slideOf, textsIn } from './resolve';
-import type { Layer } from '../kinds/layers';
-import type { PhotoLayer } from '../kinds/photo';
-import type { Size } from './schema';
+import { strengthOf } from '../kinds/strengths';
 import type { TextLayer } from '../kinds/text';
 import { mainShadow } from '../kinds/text';
-import { strengthOf } from '../kinds/strengths';
-import { bearerOf, isTreated, isTreatment, propertyOf, setColour, switchedOff, TREATMENT_KINDS, withoutTreatments } from './treatments';
+import { makeTint } from '../kinds/tint';
+import { easelFor } from '../testing/pixels';
+import { flat, headline, scene } from '../testing/scenes';
+import { makeBacking, makeShadow } from '../values/made';
+import { withPlace } from './edits';
+import { backdropPhoto, slideOf, textsIn } from './resolve';
+import type { Size } from './schema';
+import {
+  bearerOf,
+  isTreated,
+  isTreatment,
+  propertyOf,
+  setColour,
+  switchedOff,
+  TREATMENT_KINDS,
+  withoutTreatments,
+} from './treatments';
 
 const text = (more: Partial<TextLayer> = {}) => headline('Slow trains', '#ffffff', 40, 100, more);
 const dark = (z: Size): PhotoLayer => {
@@ -37,10 +46,12 @@ it('a treated slide is so for each of its treatments alone, and no more once the
   const { piece, slide } = scene(all);
   expect(isTreated(slide)).toBe(true);
   for (const l of slide.layers) expect([l.id, isTreated({ ...slide, layers: [l] })]).toEqual([l.id, l.id !== 'shape']);
-  const bare = withoutTreatments(piece, slide.id), [after] = bare.slides;
+  const bare = withoutTreatments(piece, slide.id),
+    [after] = bare.slides;
   expect(isTreated(after)).toBe(false);
   // Values stay, to be switched on again; what is no treatment is untouched.
-  const photo = after.layers[0] as PhotoLayer, words = after.layers.at(-1) as TextLayer;
+  const photo = after.layers[0] as PhotoLayer,
+    words = after.layers.at(-1) as TextLayer;
   expect(photo.tone.levels).toEqual({ on: false, black: 0, white: 128 });
   expect(words.backing).toEqual({ ...makeBacking('#000000'), on: false });
   expect(after.layers.find((l) => l.id === 'shape')).toBe(slide.layers.find((l) => l.id === 'shape'));
@@ -48,13 +59,15 @@ it('a treated slide is so for each of its treatments alone, and no more once the
 });
 
 it('for one text only its own go: what follows another text stays', () => {
-  const { slide } = scene(all), off = slide.layers.filter((l) => switchedOff(l, ['text'])).map((l) => l.id);
+  const { slide } = scene(all),
+    off = slide.layers.filter((l) => switchedOff(l, ['text'])).map((l) => l.id);
   expect(off).toEqual(['photo', 'tint', 'fade', 'pool', 'text']);
   expect(slide.layers.filter((l) => switchedOff({ ...l, visible: false }))).toEqual([]);
 });
 
 it('every kind has a bearer and a strength', () => {
-  const { slide, size } = scene(all), bearers = TREATMENT_KINDS.map((k) => [k, bearerOf(k), propertyOf(k)]);
+  const { slide, size } = scene(all),
+    bearers = TREATMENT_KINDS.map((k) => [k, bearerOf(k), propertyOf(k)]);
   expect(bearers).toEqual([
     ['tint', 'tint', 'opacity'],
     ['fade', 'fade', 'opacity'],
@@ -75,8 +88,11 @@ it('every kind has a bearer and a strength', () => {
 });
 
 it('a colour goes to the part that is meant', () => {
-  const { slide } = scene(all), of = (id: string): Layer => structuredClone(slide.layers.find((l) => l.id === id)!);
-  const tint = of('tint'), plate = of('plate'), words = of('text') as TextLayer;
+  const { slide } = scene(all),
+    of = (id: string): Layer => structuredClone(slide.layers.find((l) => l.id === id)!);
+  const tint = of('tint'),
+    plate = of('plate'),
+    words = of('text') as TextLayer;
   setColour(tint, '#123456');
   setColour(plate, '#123456');
   setColour(words, '#123456', 'shadow');
@@ -89,8 +105,16 @@ it('a colour goes to the part that is meant', () => {
 });
 
 it('texts of a size are those that show there; the photo that counts is the topmost of the backdrop', () => {
-  const { piece, slide } = scene((z) => [makePhoto('below', 'a', 'Below', z), makePhoto('above', 'b', 'Above', z), { ...makePhoto('hidden', 'c', 'Hidden', z), visible: false }, { ...makePhoto('logo', 'd', 'Logo', z), band: 'message' as const }, text()(z), { ...text()(z), id: 'second', overrides: { story: { visible: false } } }]);
-  const story = { ...piece.sizes[0], id: 'story', width: 300, height: 600 }, both = { ...piece, sizes: [piece.sizes[0], story] };
+  const { piece, slide } = scene((z) => [
+    makePhoto('below', 'a', 'Below', z),
+    makePhoto('above', 'b', 'Above', z),
+    { ...makePhoto('hidden', 'c', 'Hidden', z), visible: false },
+    { ...makePhoto('logo', 'd', 'Logo', z), band: 'message' as const },
+    text()(z),
+    { ...text()(z), id: 'second', overrides: { story: { visible: false } } },
+  ]);
+  const story = { ...piece.sizes[0], id: 'story', width: 300, height: 600 },
+    both = { ...piece, sizes: [piece.sizes[0], story] };
   expect(textsIn(both, slide, piece.sizes[0]).map((t) => t.id)).toEqual(['text', 'second']);
   expect(textsIn(both, slide, story).map((t) => t.id)).toEqual(['text']);
   expect(textsIn(both, slide, piece.sizes[0], ['second']).map((t) => t.id)).toEqual(['second']);
@@ -99,10 +123,18 @@ it('texts of a size are those that show there; the photo that counts is the topm
 });
 
 it('a text set at another place keeps its setting in the base size and only moves in another', async () => {
-  const { painter } = easelFor(), { piece, slide } = scene((z) => [flat('f', '#000000')(z), text()(z)]), [base] = piece.sizes;
+  const { painter } = easelFor(),
+    { piece, slide } = scene((z) => [flat('f', '#000000')(z), text()(z)]),
+    [base] = piece.sizes;
   await painter.prepare(slide);
-  const story = { ...base, id: 'story', width: 300, height: 600 }, words = slide.layers[1] as TextLayer;
-  const set = { box: { x: 8, y: 9, width: 200, height: 66 }, align: 'end' as const, frame: 'frame' as const, balance: true };
+  const story = { ...base, id: 'story', width: 300, height: 600 },
+    words = slide.layers[1] as TextLayer;
+  const set = {
+    box: { x: 8, y: 9, width: 200, height: 66 },
+    align: 'end' as const,
+    frame: 'frame' as const,
+    balance: true,
+  };
   expect(withPlace(words, set, base, base)).toEqual({ ...words, ...set });
   expect(withPlace(words, set, story, base)).toEqual({ ...words, overrides: { story: { box: set.box } } });
 });

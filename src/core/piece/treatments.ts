@@ -1,5 +1,5 @@
-// Treatments: what is done to a slide for the sake of its texts. Some are layers of their own; a text has some by itself; some are done
-// to the photo.
+// Treatments: what is done to a slide for the sake of its texts. Some are layers of their own; a text has some by
+// itself; some are done to the photo.
 import type { StrengthProperty } from '../kinds/kind';
 import { isText, kindOf, KINDS, type Layer, type LayerKind } from '../kinds/layers';
 import { changeLayers } from './edits';
@@ -14,7 +14,13 @@ export const isTreatment = (layer: Layer): layer is Treatment => kindOf(layer).t
 export const LAID_KINDS = (Object.keys(KINDS) as LayerKind[]).filter((k): k is LaidKind => 'treatment' in KINDS[k]);
 
 /** Treatments that a layer has by itself, by the kind of that layer. */
-const BORNE = { backing: 'text', shadow: 'text', darken: 'photo', lighten: 'photo', blur: 'photo' } as const satisfies Partial<Record<StrengthProperty, LayerKind>>;
+const BORNE = {
+  backing: 'text',
+  shadow: 'text',
+  darken: 'photo',
+  lighten: 'photo',
+  blur: 'photo',
+} as const satisfies Partial<Record<StrengthProperty, LayerKind>>;
 type BorneKind = keyof typeof BORNE;
 export type TreatmentKind = LaidKind | BorneKind;
 /** All treatments: layers of their own, what a text has by itself, and what is done to the photo. */
@@ -39,10 +45,16 @@ export interface LayerChange {
   set: Partial<Layer>;
 }
 
-/** What must change of a visible layer for its treatment to be off; null where it has none, or where that is for other texts than those named. */
+/**
+ * What must change of a visible layer for its treatment to be off; null where it has none, or where that is for other
+ * texts than those named.
+ */
 export function switchedOff(l: Layer, texts?: readonly string[]): LayerChange | null {
   if (!l.visible) return null;
-  if (isTreatment(l)) return 'follows' in l && l.follows.length && texts && !l.follows.some((f) => texts.includes(f)) ? null : { id: l.id, set: { visible: false } };
+  if (isTreatment(l))
+    return 'follows' in l && l.follows.length && texts && !l.follows.some((f) => texts.includes(f))
+      ? null
+      : { id: l.id, set: { visible: false } };
   // What a text has by itself is for itself.
   const set = isText(l) && texts && !texts.includes(l.id) ? null : kindOf(l).switchedOff?.(l);
   return set ? { id: l.id, set } : null;
@@ -59,4 +71,9 @@ export function withoutTreatments(piece: Piece, slideId: string): Piece {
 
 /** The piece with layers of a slide changed. */
 export const changed = (piece: Piece, slideId: string, changes: readonly LayerChange[]): Piece =>
-  changeLayers(piece, slideId, changes.map((c) => c.id), (l) => void Object.assign(l, changes.find((c) => c.id === l.id)!.set));
+  changeLayers(
+    piece,
+    slideId,
+    changes.map((c) => c.id),
+    (l) => void Object.assign(l, changes.find((c) => c.id === l.id)!.set),
+  );

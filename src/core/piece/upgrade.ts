@@ -1,6 +1,6 @@
 // Brings a document of any earlier version to the present one, step by step, then validates it.
-import { PieceSchema, type Piece } from './schema';
 import { PIECE_VERSION } from './limits';
+import { type Piece, PieceSchema } from './schema';
 
 type Draft = Record<string, unknown>;
 
@@ -12,7 +12,9 @@ const STEPS: Record<number, (old: Draft) => Draft> = {
   1: ({ width, height, shownWidth, destination, ...rest }) => ({
     ...rest,
     version: 2,
-    sizes: [{ id: 'base', name: 'Base', width, height, shownWidth: shownWidth ?? width, destination: destination ?? null }],
+    sizes: [
+      { id: 'base', name: 'Base', width, height, shownWidth: shownWidth ?? width, destination: destination ?? null },
+    ],
     swatches: [],
   }),
 };
@@ -36,12 +38,23 @@ export function openPiece(raw: unknown): Opened {
     return { ok: false, faults: [{ path: '', reason: 'a piece is a JSON object' }] };
   let draft = raw as Draft;
   if (draft.format !== 'plavo-piece')
-    return { ok: false, faults: [{ path: '/format', reason: 'this is not a Plavo piece (format must be "plavo-piece")' }] };
+    return {
+      ok: false,
+      faults: [{ path: '/format', reason: 'this is not a Plavo piece (format must be "plavo-piece")' }],
+    };
   const version = draft.version;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
     return { ok: false, faults: [{ path: '/version', reason: 'the version must be a whole number from 1' }] };
   if (version > PIECE_VERSION)
-    return { ok: false, faults: [{ path: '/version', reason: `this piece was made by a newer Plavo (version ${version}; this one reads up to ${PIECE_VERSION})` }] };
+    return {
+      ok: false,
+      faults: [
+        {
+          path: '/version',
+          reason: `this piece was made by a newer Plavo (version ${version}; this one reads up to ${PIECE_VERSION})`,
+        },
+      ],
+    };
   for (let v = version; v < PIECE_VERSION; v++) draft = STEPS[v](draft);
   const result = PieceSchema.safeParse(draft);
   if (result.success) return { ok: true, piece: result.data };

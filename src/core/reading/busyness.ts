@@ -1,14 +1,20 @@
 // How much a backdrop varies at letter scale, where it masks letter shapes (after Scharff, Hill and Ahumada 2000):
-// RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over the line boxes.
-import type { Transform } from '../ground/transform';
+// RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over the line
+// boxes.
 import { lightnessOf } from '../colour/lab-planes';
+import type { Transform } from '../ground/transform';
 import type { TextLayout } from '../type/layout';
 import type { Region } from './coverage';
 
-/** RMS that counts as 100: sunlit foliage under a headline. Of the demo photographs snowy rock comes nearest, with 0.08. */
+/**
+ * RMS that counts as 100: sunlit foliage under a headline. Of the demo photographs snowy rock comes nearest, with 0.08.
+ */
 export const FOLIAGE_RMS = 0.1;
 
-/** Means of small cells under the lines of a text, in text coordinates; linear in the picture, so that strengths can be mixed. */
+/**
+ * Means of small cells under the lines of a text, in text coordinates; linear in the picture, so that strengths can be
+ * mixed.
+ */
 export interface BusyGrid {
   columns: number;
   rows: number;
@@ -22,7 +28,15 @@ export interface BusyGrid {
   coarse: number;
 }
 
-const EMPTY: BusyGrid = { columns: 0, rows: 0, inLine: new Uint8Array(), samples: new Int32Array(), perCell: 0, fine: 1, coarse: 1 };
+const EMPTY: BusyGrid = {
+  columns: 0,
+  rows: 0,
+  inLine: new Uint8Array(),
+  samples: new Int32Array(),
+  perCell: 0,
+  fine: 1,
+  coarse: 1,
+};
 
 /**
  * @param stroke mean stroke width, px
@@ -31,15 +45,22 @@ const EMPTY: BusyGrid = { columns: 0, rows: 0, inLine: new Uint8Array(), samples
 export function busyGrid(layout: TextLayout, t: Transform, stroke: number, region: Region): BusyGrid {
   const inked = layout.lines.filter((l) => l.width > 0);
   if (!inked.length || region.width === 0 || region.height === 0) return EMPTY;
-  const fine = Math.max(0.5, stroke / 2), coarse = Math.max(fine * 1.6, layout.xHeight / 2);
-  const left = Math.min(...inked.map((l) => l.left)), right = Math.max(...inked.map((l) => l.left + l.width));
-  const top = inked[0].top, bottom = inked[inked.length - 1].bottom;
+  const fine = Math.max(0.5, stroke / 2),
+    coarse = Math.max(fine * 1.6, layout.xHeight / 2);
+  const left = Math.min(...inked.map((l) => l.left)),
+    right = Math.max(...inked.map((l) => l.left + l.width));
+  const top = inked[0].top,
+    bottom = inked[inked.length - 1].bottom;
   // Cells of a standard deviation of the finer Gaussian, and never more of them than is quick.
   const cell = Math.max(1, fine, Math.sqrt(((right - left + 2 * coarse) * (bottom - top + 2 * coarse)) / 40_000));
-  const x0 = left - 2 * coarse, y0 = top - 2 * coarse;
-  const columns = Math.max(1, Math.ceil((right - left + 4 * coarse) / cell)), rows = Math.max(1, Math.ceil((bottom - top + 4 * coarse) / cell));
-  const n = cell <= 1.01 ? 1 : cell <= 6 ? 2 : 3, perCell = n * n;
-  const inLine = new Uint8Array(columns * rows), samples = new Int32Array(columns * rows * perCell);
+  const x0 = left - 2 * coarse,
+    y0 = top - 2 * coarse;
+  const columns = Math.max(1, Math.ceil((right - left + 4 * coarse) / cell)),
+    rows = Math.max(1, Math.ceil((bottom - top + 4 * coarse) / cell));
+  const n = cell <= 1.01 ? 1 : cell <= 6 ? 2 : 3,
+    perCell = n * n;
+  const inLine = new Uint8Array(columns * rows),
+    samples = new Int32Array(columns * rows * perCell);
   for (let r = 0; r < rows; r++) {
     const cy = y0 + (r + 0.5) * cell;
     const line = inked.find((l) => cy >= l.top && cy < l.bottom);
@@ -47,9 +68,12 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
       const cx = x0 + (c + 0.5) * cell;
       if (line && cx >= line.left && cx < line.left + line.width) inLine[r * columns + c] = 1;
       for (let k = 0; k < perCell; k++) {
-        const lx = cx + (((k % n) + 0.5) / n - 0.5) * cell, ly = cy + (((k / n) | 0) + 0.5 - n / 2) * (cell / n);
-        const px = t[0] * lx + t[2] * ly + t[4], py = t[1] * lx + t[3] * ly + t[5];
-        const ix = Math.min(region.width - 1, Math.max(0, Math.floor(px) - region.x)), iy = Math.min(region.height - 1, Math.max(0, Math.floor(py) - region.y));
+        const lx = cx + (((k % n) + 0.5) / n - 0.5) * cell,
+          ly = cy + (((k / n) | 0) + 0.5 - n / 2) * (cell / n);
+        const px = t[0] * lx + t[2] * ly + t[4],
+          py = t[1] * lx + t[3] * ly + t[5];
+        const ix = Math.min(region.width - 1, Math.max(0, Math.floor(px) - region.x)),
+          iy = Math.min(region.height - 1, Math.max(0, Math.floor(py) - region.y));
         samples[(r * columns + c) * perCell + k] = iy * region.width + ix;
       }
     }
@@ -59,10 +83,13 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
 
 /** Mean colour of every cell, three bytes-as-floats each. */
 export function cellMeans(grid: BusyGrid, rgba: Uint8ClampedArray): Float32Array {
-  const { perCell, samples } = grid, cells = grid.columns * grid.rows;
+  const { perCell, samples } = grid,
+    cells = grid.columns * grid.rows;
   const out = new Float32Array(cells * 3);
   for (let i = 0; i < cells; i++) {
-    let r = 0, g = 0, b = 0;
+    let r = 0,
+      g = 0,
+      b = 0;
     for (let k = 0; k < perCell; k++) {
       const p = samples[i * perCell + k] * 4;
       r += rgba[p];
@@ -85,9 +112,15 @@ export function busyness(grid: BusyGrid, means: Float32Array, full = means, s = 
   if (columns === 0) return 0;
   const L = new Float32Array(columns * rows);
   for (let i = 0, o = 0; i < L.length; i++, o += 3)
-    L[i] = lightnessOf((means[o] + (full[o] - means[o]) * s + 0.5) | 0, (means[o + 1] + (full[o + 1] - means[o + 1]) * s + 0.5) | 0, (means[o + 2] + (full[o + 2] - means[o + 2]) * s + 0.5) | 0);
-  const a = blur(L, columns, rows, grid.fine), b = blur(L, columns, rows, grid.coarse);
-  let sum = 0, n = 0;
+    L[i] = lightnessOf(
+      (means[o] + (full[o] - means[o]) * s + 0.5) | 0,
+      (means[o + 1] + (full[o + 1] - means[o + 1]) * s + 0.5) | 0,
+      (means[o + 2] + (full[o + 2] - means[o + 2]) * s + 0.5) | 0,
+    );
+  const a = blur(L, columns, rows, grid.fine),
+    b = blur(L, columns, rows, grid.coarse);
+  let sum = 0,
+    n = 0;
   for (let i = 0; i < L.length; i++)
     if (inLine[i]) {
       sum += (a[i] - b[i]) ** 2;
@@ -98,11 +131,14 @@ export function busyness(grid: BusyGrid, means: Float32Array, full = means, s = 
 
 /** Separable Gaussian, edges repeated. Cells as far to either side weigh the same: they are added first. */
 function blur(from: Float32Array, width: number, height: number, sigma: number): Float32Array {
-  const reach = Math.max(1, Math.ceil(sigma * 2.5)), w = new Float64Array(reach + 1);
+  const reach = Math.max(1, Math.ceil(sigma * 2.5)),
+    w = new Float64Array(reach + 1);
   let sum = 0;
   for (let k = 0; k <= reach; k++) sum += (w[k] = Math.exp(-(k * k) / (2 * sigma * sigma))) * (k ? 2 : 1);
   for (let k = 0; k <= reach; k++) w[k] /= sum;
-  const line = new Float32Array(width + 2 * reach), mid = new Float32Array(from.length), out = new Float32Array(from.length);
+  const line = new Float32Array(width + 2 * reach),
+    mid = new Float32Array(from.length),
+    out = new Float32Array(from.length);
   for (let y = 0; y < height; y++) {
     const row = y * width;
     line.fill(from[row], 0, reach);
@@ -119,7 +155,9 @@ function blur(from: Float32Array, width: number, height: number, sigma: number):
     const row = y * width;
     for (let x = 0; x < width; x++) out[row + x] = w[0] * mid[row + x];
     for (let k = 1; k <= reach; k++) {
-      const up = Math.max(0, y - k) * width, down = Math.min(height - 1, y + k) * width, wt = w[k];
+      const up = Math.max(0, y - k) * width,
+        down = Math.min(height - 1, y + k) * width,
+        wt = w[k];
       for (let x = 0; x < width; x++) out[row + x] += wt * (mid[up + x] + mid[down + x]);
     }
   }

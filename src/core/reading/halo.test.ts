@@ -1,7 +1,7 @@
 // Halos by their definition (reading.md, steps 2 and 3), against a slow and plain answer.
+import type { TextLayer } from '../kinds/text';
 import { easelFor } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
-import type { TextLayer } from '../kinds/text';
 import { textTransform, traceLetter } from '../type/frame';
 import { CoverageRaster } from './coverage';
 import { haloRadius, OUTSIDE, textHalo } from './halo';
@@ -14,47 +14,68 @@ const CASES: [name: string, text: string, more: Partial<TextLayer>][] = [
   ['small type', 'Halt', { fontSize: 12 }],
 ];
 
-it.each(CASES)('%s: pixels outside all ink, within reach of their letter, each with its nearest ink', async (_name, text, more) => {
-  const s = scene((z) => [headline(text, '#ffffff', 60, 50, more)(z)], 240, 140), layer = s.slide.layers[0] as TextLayer;
-  await painter.prepare(s.slide);
-  const layout = painter.layout(layer), t = textTransform(layer, layout), found = textHalo(layout, t, s.size, 10), { region } = found;
-  // Coverage of each letter over the whole region, plainly.
-  const covers = layout.letters.map((l) => {
-    const raster = new CoverageRaster();
-    traceLetter(l, t, raster);
-    raster.closePath();
-    return raster.cover(region);
-  });
-  const radius = haloRadius(layer.fontSize), count = region.width * region.height, inked = new Uint8Array(count);
-  for (const c of covers) for (let i = 0; i < count; i++) if (c[i] >= OUTSIDE) inked[i] = 1;
-  expect(found.letters).toHaveLength(text.length);
-  for (const l of found.letters) {
-    const cover = covers[l.letter], most = Math.max(...cover), body: number[] = [];
-    for (let i = 0; i < count; i++) if (cover[i] >= Math.min(0.5, most * 0.9)) body.push(i);
-    const square = (a: number, b: number): number => ((a % region.width) - (b % region.width)) ** 2 + (Math.floor(a / region.width) - Math.floor(b / region.width)) ** 2;
-    const nearest = (i: number): number => {
-      const x = i % region.width, y = Math.floor(i / region.width);
-      let least = Infinity;
-      for (const b of body) least = Math.min(least, (b % region.width - x) ** 2 + (Math.floor(b / region.width) - y) ** 2);
-      return least;
-    };
-    const halo = new Set(l.halo);
-    const wrong = [...l.halo].filter((at, k) => inked[at] !== 0 || square(at, l.ink[k]) !== nearest(at));
-    // None is missing: every pixel that near is halo or ink. A fifth of them is tried.
-    const missing = Array.from({ length: Math.floor(count / 5) }, (_, i) => i * 5 + l.letter).filter((i) => !halo.has(i) && !inked[i] && nearest(i) <= (radius + 0.5) ** 2);
-    expect({ wrong, missing }).toEqual({ wrong: [], missing: [] });
-  }
-});
+it.each(CASES)(
+  '%s: pixels outside all ink, within reach of their letter, each with its nearest ink',
+  async (_name, text, more) => {
+    const s = scene((z) => [headline(text, '#ffffff', 60, 50, more)(z)], 240, 140),
+      layer = s.slide.layers[0] as TextLayer;
+    await painter.prepare(s.slide);
+    const layout = painter.layout(layer),
+      t = textTransform(layer, layout),
+      found = textHalo(layout, t, s.size, 10),
+      { region } = found;
+    // Coverage of each letter over the whole region, plainly.
+    const covers = layout.letters.map((l) => {
+      const raster = new CoverageRaster();
+      traceLetter(l, t, raster);
+      raster.closePath();
+      return raster.cover(region);
+    });
+    const radius = haloRadius(layer.fontSize),
+      count = region.width * region.height,
+      inked = new Uint8Array(count);
+    for (const c of covers) for (let i = 0; i < count; i++) if (c[i] >= OUTSIDE) inked[i] = 1;
+    expect(found.letters).toHaveLength(text.length);
+    for (const l of found.letters) {
+      const cover = covers[l.letter],
+        most = Math.max(...cover),
+        body: number[] = [];
+      for (let i = 0; i < count; i++) if (cover[i] >= Math.min(0.5, most * 0.9)) body.push(i);
+      const square = (a: number, b: number): number =>
+        ((a % region.width) - (b % region.width)) ** 2 +
+        (Math.floor(a / region.width) - Math.floor(b / region.width)) ** 2;
+      const nearest = (i: number): number => {
+        const x = i % region.width,
+          y = Math.floor(i / region.width);
+        let least = Infinity;
+        for (const b of body)
+          least = Math.min(least, ((b % region.width) - x) ** 2 + (Math.floor(b / region.width) - y) ** 2);
+        return least;
+      };
+      const halo = new Set(l.halo);
+      const wrong = [...l.halo].filter((at, k) => inked[at] !== 0 || square(at, l.ink[k]) !== nearest(at));
+      // None is missing: every pixel that near is halo or ink. A fifth of them is tried.
+      const missing = Array.from({ length: Math.floor(count / 5) }, (_, i) => i * 5 + l.letter).filter(
+        (i) => !halo.has(i) && !inked[i] && nearest(i) <= (radius + 0.5) ** 2,
+      );
+      expect({ wrong, missing }).toEqual({ wrong: [], missing: [] });
+    }
+  },
+);
 
 it('is never thinner than two pixels, and grows with the type', () => {
   expect([haloRadius(8), haloRadius(33), haloRadius(100)]).toEqual([2, 2, 6]);
 });
 
 it('letters off the slide have none; those that hang over its edge are told', async () => {
-  const s = scene((z) => [headline('Halt', '#ffffff', -30, 50, { fontSize: 40 })(z)], 240, 140), layer = s.slide.layers[0] as TextLayer;
+  const s = scene((z) => [headline('Halt', '#ffffff', -30, 50, { fontSize: 40 })(z)], 240, 140),
+    layer = s.slide.layers[0] as TextLayer;
   await painter.prepare(s.slide);
-  const layout = painter.layout(layer), found = textHalo(layout, textTransform(layer, layout), s.size, 10);
+  const layout = painter.layout(layer),
+    found = textHalo(layout, textTransform(layer, layout), s.size, 10);
   expect([...found.outside, ...found.partly].sort()[0]).toBe(0);
-  expect(found.letters.every((l) => l.halo.every((at) => at >= 0 && at < found.region.width * found.region.height))).toBe(true);
+  expect(
+    found.letters.every((l) => l.halo.every((at) => at >= 0 && at < found.region.width * found.region.height)),
+  ).toBe(true);
   expect(found.region.x).toBe(0);
 });

@@ -1,7 +1,8 @@
-// Which pixels a letter is told apart by: its halo, and for each halo pixel the letter's nearest ink (reading.md, steps 2 and 3).
+// Which pixels a letter is told apart by: its halo, and for each halo pixel the letter's nearest ink (reading.md, steps
+// 2 and 3).
+import { apply, type Transform } from '../ground/transform';
 import { traceLetter } from '../type/frame';
 import type { Letter, TextLayout } from '../type/layout';
-import { apply, type Transform } from '../ground/transform';
 import { CoverageRaster, type Region } from './coverage';
 import { nearestInk } from './nearest-ink';
 
@@ -51,14 +52,21 @@ function shapeOf(raster: CoverageRaster, part: Region, radius: number): LetterSh
   const solid = Math.min(0.5, most * 0.9);
   const body = new Uint8Array(cover.length);
   for (let i = 0; i < cover.length; i++) body[i] = cover[i] >= solid ? 1 : 0;
-  return { cover, near: most < OUTSIDE ? new Int32Array(0) : nearestInk(body, part.width, part.height, radius + 0.5), most };
+  return {
+    cover,
+    near: most < OUTSIDE ? new Int32Array(0) : nearestInk(body, part.width, part.height, radius + 0.5),
+    most,
+  };
 }
 
 /** What a letter's shape depends on: its glyphs, their size, the transform, and where between pixels it stands. */
 function shapeKey(letter: Letter, t: Transform): string {
-  const [first] = letter.glyphs, { size } = letter;
+  const [first] = letter.glyphs,
+    { size } = letter;
   const [x, y] = apply(t, first.x, first.y);
-  const rest = letter.glyphs.slice(1).map((g) => `${g.glyph}@${(g.x - first.x).toFixed(3)},${(g.y - first.y).toFixed(3)}`);
+  const rest = letter.glyphs
+    .slice(1)
+    .map((g) => `${g.glyph}@${(g.x - first.x).toFixed(3)},${(g.y - first.y).toFixed(3)}`);
   return `${first.font.face.id}|${first.glyph}|${rest.join()}|${size}|${t[0]},${t[1]},${t[2]},${t[3]}|${(x - Math.floor(x)).toFixed(4)},${(y - Math.floor(y)).toFixed(4)}`;
 }
 
@@ -94,14 +102,23 @@ export const haloRadius = (fontSize: number): number => Math.max(2, 0.06 * fontS
  * @param slide width and height in pixels; halos are clipped to it
  * @param margin how much wider than the letters the region should be, in pixels
  */
-export function textHalo(layout: TextLayout, t: Transform, slide: { width: number; height: number }, margin: number): TextHalo {
+export function textHalo(
+  layout: TextLayout,
+  t: Transform,
+  slide: { width: number; height: number },
+  margin: number,
+): TextHalo {
   const scale = Math.hypot(t[0], t[1]);
   // A letter's halo goes by its own size, which parts of a text may have.
   const radiusOf = (letter: number): number => haloRadius(layout.letters[letter].size * scale);
   const pad = Math.ceil(haloRadius(Math.max(layout.fontSize, ...layout.letters.map((l) => l.size)) * scale)) + 1;
   const traced: { letter: number; raster: CoverageRaster }[] = [];
-  let area = 0, perimeter = 0;
-  let minX = Infinity, minY = Infinity, maxX = -Infinity, maxY = -Infinity;
+  let area = 0,
+    perimeter = 0;
+  let minX = Infinity,
+    minY = Infinity,
+    maxX = -Infinity,
+    maxY = -Infinity;
   layout.letters.forEach((letter, i) => {
     const raster = new CoverageRaster();
     traceLetter(letter, t, raster);
@@ -116,11 +133,19 @@ export function textHalo(layout: TextLayout, t: Transform, slide: { width: numbe
     maxY = Math.max(maxY, raster.maxY);
   });
   const clip = (x0: number, y0: number, x1: number, y1: number): Region => {
-    const x = Math.min(slide.width, Math.max(0, Math.floor(x0))), y = Math.min(slide.height, Math.max(0, Math.floor(y0)));
-    return { x, y, width: Math.max(0, Math.min(slide.width, Math.ceil(x1)) - x), height: Math.max(0, Math.min(slide.height, Math.ceil(y1)) - y) };
+    const x = Math.min(slide.width, Math.max(0, Math.floor(x0))),
+      y = Math.min(slide.height, Math.max(0, Math.floor(y0)));
+    return {
+      x,
+      y,
+      width: Math.max(0, Math.min(slide.width, Math.ceil(x1)) - x),
+      height: Math.max(0, Math.min(slide.height, Math.ceil(y1)) - y),
+    };
   };
   const wide = Math.max(pad, margin);
-  const region = traced.length ? clip(minX - wide, minY - wide, maxX + wide, maxY + wide) : { x: 0, y: 0, width: 0, height: 0 };
+  const region = traced.length
+    ? clip(minX - wide, minY - wide, maxX + wide, maxY + wide)
+    : { x: 0, y: 0, width: 0, height: 0 };
   const result: TextHalo = {
     region,
     letters: [],
@@ -128,17 +153,29 @@ export function textHalo(layout: TextLayout, t: Transform, slide: { width: numbe
     partly: [],
     stroke: perimeter > 0 ? (2 * area) / perimeter : 1,
     ink: traced.length ? { x: minX, y: minY, width: maxX - minX, height: maxY - minY } : null,
-    bounds: traced.map(({ letter, raster: r }) => ({ letter, x: r.minX, y: r.minY, width: r.maxX - r.minX, height: r.maxY - r.minY })),
+    bounds: traced.map(({ letter, raster: r }) => ({
+      letter,
+      x: r.minX,
+      y: r.minY,
+      width: r.maxX - r.minX,
+      height: r.maxY - r.minY,
+    })),
   };
   // First all ink of the text, so that a neighbour's ink is never taken for halo.
   const inked = new Uint8Array(region.width * region.height);
   const covers = traced.map(({ letter, raster: r }) => {
-    if (r.minX < -0.5 || r.minY < -0.5 || r.maxX > slide.width + 0.5 || r.maxY > slide.height + 0.5) result.partly.push(letter);
-    const x0 = Math.floor(r.minX - pad), y0 = Math.floor(r.minY - pad), x1 = Math.ceil(r.maxX + pad), y1 = Math.ceil(r.maxY + pad);
+    if (r.minX < -0.5 || r.minY < -0.5 || r.maxX > slide.width + 0.5 || r.maxY > slide.height + 0.5)
+      result.partly.push(letter);
+    const x0 = Math.floor(r.minX - pad),
+      y0 = Math.floor(r.minY - pad),
+      x1 = Math.ceil(r.maxX + pad),
+      y1 = Math.ceil(r.maxY + pad);
     const part = clip(x0, y0, x1, y1);
     if (part.width === 0 || part.height === 0) return null;
     const whole = part.x === x0 && part.y === y0 && part.width === x1 - x0 && part.height === y1 - y0;
-    const shape = whole ? keptShape(shapeKey(layout.letters[letter], t), r, part, radiusOf(letter)) : shapeOf(r, part, radiusOf(letter));
+    const shape = whole
+      ? keptShape(shapeKey(layout.letters[letter], t), r, part, radiusOf(letter))
+      : shapeOf(r, part, radiusOf(letter));
     const { cover } = shape;
     for (let y = 0, i = 0; y < part.height; y++) {
       let at = (part.y - region.y + y) * region.width + part.x - region.x;
@@ -152,20 +189,24 @@ export function textHalo(layout: TextLayout, t: Transform, slide: { width: numbe
       result.outside.push(letter);
       return;
     }
-    const { part, shape } = c, { cover, near } = shape;
+    const { part, shape } = c,
+      { cover, near } = shape;
     if (shape.most < OUTSIDE) {
       result.outside.push(letter);
       return;
     }
-    if (haloAt.length < cover.length) [haloAt, inkAt] = [new Int32Array(cover.length * 2), new Int32Array(cover.length * 2)];
+    if (haloAt.length < cover.length)
+      [haloAt, inkAt] = [new Int32Array(cover.length * 2), new Int32Array(cover.length * 2)];
     let count = 0;
     // Distance is to the outline; the nearest ink pixel's centre lies half a pixel inside it.
-    const reach = (radiusOf(letter) + 0.5) ** 2, w = part.width;
+    const reach = (radiusOf(letter) + 0.5) ** 2,
+      w = part.width;
     const origin = (part.y - region.y) * region.width + part.x - region.x;
     for (let y = 0, i = 0; y < part.height; y++)
       for (let x = 0; x < w; x++, i++) {
         if (cover[i] >= OUTSIDE || near[i] < 0) continue;
-        const ny = (near[i] / w) | 0, nx = near[i] - ny * w;
+        const ny = (near[i] / w) | 0,
+          nx = near[i] - ny * w;
         if ((nx - x) * (nx - x) + (ny - y) * (ny - y) > reach) continue;
         const at = origin + y * region.width + x;
         if (inked[at]) continue;

@@ -1,10 +1,10 @@
 // The parts of the measurement, each against a brute-force answer.
-import { busyness, busyGrid, cellMeans } from './busyness';
+import type { TextLayout } from '../type/layout';
+import { busyGrid, busyness, cellMeans } from './busyness';
 import { quantile } from './contrast-of-letters';
 import { CoverageRaster } from './coverage';
 import { nearestInk } from './nearest-ink';
 import { baseRatio, busynessFactor, verdictOf } from './verdict';
-import type { TextLayout } from '../type/layout';
 
 let seed = 1;
 const random = (): number => (seed = (seed * 48271) % 2147483647) / 2147483647;
@@ -32,12 +32,15 @@ describe('coverage', () => {
       r.lineTo(p[2][0], p[2][1]);
       r.closePath();
       const c = r.cover({ x: 0, y: 0, width: 20, height: 20 });
-      const side = (a: number[], b: number[], x: number, y: number): number => (b[0] - a[0]) * (y - a[1]) - (b[1] - a[1]) * (x - a[0]);
+      const side = (a: number[], b: number[], x: number, y: number): number =>
+        (b[0] - a[0]) * (y - a[1]) - (b[1] - a[1]) * (x - a[0]);
       for (let i = 0; i < 12; i++) {
-        const x = Math.floor(random() * 20), y = Math.floor(random() * 20);
+        const x = Math.floor(random() * 20),
+          y = Math.floor(random() * 20);
         let inside = 0;
         for (let k = 0; k < 400; k++) {
-          const sx = x + ((k % 20) + 0.5) / 20, sy = y + (Math.floor(k / 20) + 0.5) / 20;
+          const sx = x + ((k % 20) + 0.5) / 20,
+            sy = y + (Math.floor(k / 20) + 0.5) / 20;
           const s = [side(p[0], p[1], sx, sy), side(p[1], p[2], sx, sy), side(p[2], p[0], sx, sy)];
           if (s.every((v) => v > 0) || s.every((v) => v < 0)) inside++;
         }
@@ -67,12 +70,14 @@ describe('coverage', () => {
 
 it('nearest ink is the nearest of all, by trying each', () => {
   for (let n = 0; n < 15; n++) {
-    const w = 5 + Math.floor(random() * 25), h = 5 + Math.floor(random() * 25);
+    const w = 5 + Math.floor(random() * 25),
+      h = 5 + Math.floor(random() * 25);
     const ink = Uint8Array.from({ length: w * h }, () => (random() < 0.04 ? 1 : 0));
     const near = nearestInk(ink, w, h);
     for (let i = 0; i < w * h; i++) {
       let least = Infinity;
-      for (let k = 0; k < w * h; k++) if (ink[k]) least = Math.min(least, ((i % w) - (k % w)) ** 2 + (Math.floor(i / w) - Math.floor(k / w)) ** 2);
+      for (let k = 0; k < w * h; k++)
+        if (ink[k]) least = Math.min(least, ((i % w) - (k % w)) ** 2 + (Math.floor(i / w) - Math.floor(k / w)) ** 2);
       if (least === Infinity) expect(near[i]).toBe(-1);
       else expect(((i % w) - (near[i] % w)) ** 2 + (Math.floor(i / w) - Math.floor(near[i] / w)) ** 2).toBe(least);
     }
@@ -81,17 +86,22 @@ it('nearest ink is the nearest of all, by trying each', () => {
 
 it('selection finds what sorting finds', () => {
   for (let n = 1; n < 60; n++) {
-    const v = Float32Array.from({ length: n }, () => Math.floor(random() * 12)), k = Math.floor(random() * n);
+    const v = Float32Array.from({ length: n }, () => Math.floor(random() * 12)),
+      k = Math.floor(random() * n);
     expect(quantile(Float32Array.from(v), n, k)).toBe(Float32Array.from(v).sort()[k]);
   }
 });
 
 describe('busyness', () => {
-  const layout = { lines: [{ left: 0, width: 300, top: 0, bottom: 80, start: 0, end: 1, next: 1, baseline: 60 }], xHeight: 40 } as unknown as TextLayout;
+  const layout = {
+    lines: [{ left: 0, width: 300, top: 0, bottom: 80, start: 0, end: 1, next: 1, baseline: 60 }],
+    xHeight: 40,
+  } as unknown as TextLayout;
   const of = (value: (x: number, y: number) => number): number => {
     const region = { x: 0, y: 0, width: 400, height: 180 };
     const data = new Uint8ClampedArray(400 * 180 * 4);
-    for (let y = 0; y < 180; y++) for (let x = 0; x < 400; x++) data.fill(value(x, y), (y * 400 + x) * 4, (y * 400 + x) * 4 + 4);
+    for (let y = 0; y < 180; y++)
+      for (let x = 0; x < 400; x++) data.fill(value(x, y), (y * 400 + x) * 4, (y * 400 + x) * 4 + 4);
     const grid = busyGrid(layout, [1, 0, 0, 1, 50, 50], 10, region);
     return busyness(grid, cellMeans(grid, data));
   };
@@ -111,6 +121,15 @@ describe('busyness', () => {
 });
 
 it('verdicts and needed ratios at their bounds', () => {
-  expect(['standard', 'strict'].flatMap((g) => [[14, 700], [18.66, 700], [18.66, 600], [24, 400]].map(([px, w]) => baseRatio(g as 'standard', px, w)))).toEqual([4.5, 3, 4.5, 3, 7, 4.5, 7, 4.5]);
+  expect(
+    ['standard', 'strict'].flatMap((g) =>
+      [
+        [14, 700],
+        [18.66, 700],
+        [18.66, 600],
+        [24, 400],
+      ].map(([px, w]) => baseRatio(g as 'standard', px, w)),
+    ),
+  ).toEqual([4.5, 3, 4.5, 3, 7, 4.5, 7, 4.5]);
   expect([3, 2.99, 1.8, 1.79].map((r) => verdictOf(r, 3))).toEqual(['clear', 'strained', 'strained', 'lost']);
 });

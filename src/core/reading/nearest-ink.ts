@@ -1,5 +1,5 @@
-// The nearest ink pixel of every pixel within reach, exact in Euclidean distance: first along columns (two scans), then along rows,
-// outwards until nothing nearer can come.
+// The nearest ink pixel of every pixel within reach, exact in Euclidean distance: first along columns (two scans), then
+// along rows, outwards until nothing nearer can come.
 
 /**
  * @param ink one byte a pixel, not 0 where there is ink
@@ -12,7 +12,8 @@ export function nearestInk(ink: Uint8Array, width: number, height: number, reach
   // Row of the nearest ink in the same column; far away where there is none.
   const rowOf = new Int32Array(count);
   for (let x = 0; x < width; x++) rowOf[x] = ink[x] ? 0 : NONE;
-  for (let y = 1, i = width; y < height; y++) for (let x = 0; x < width; x++, i++) rowOf[i] = ink[i] ? y : rowOf[i - width];
+  for (let y = 1, i = width; y < height; y++)
+    for (let x = 0; x < width; x++, i++) rowOf[i] = ink[i] ? y : rowOf[i - width];
   for (let y = height - 2; y >= 0; y--)
     for (let x = 0, i = y * width; x < width; x++, i++) {
       const below = rowOf[i + width];
@@ -28,18 +29,21 @@ export function nearestInk(ink: Uint8Array, width: number, height: number, reach
         continue;
       }
       const up = rowOf[i] - y;
-      let best = up * up, at = best <= limit ? x : -1;
+      let best = up * up,
+        at = best <= limit ? x : -1;
       if (at < 0) best = limit;
       for (let d = 1; d * d < best; d++) {
         if (x >= d) {
-          const g = rowOf[i - d] - y, dd = d * d + g * g;
+          const g = rowOf[i - d] - y,
+            dd = d * d + g * g;
           if (dd < best || (at < 0 && dd <= best)) {
             best = dd;
             at = x - d;
           }
         }
         if (x + d < width) {
-          const g = rowOf[i + d] - y, dd = d * d + g * g;
+          const g = rowOf[i + d] - y,
+            dd = d * d + g * g;
           if (dd < best || (at < 0 && dd <= best)) {
             best = dd;
             at = x + d;

@@ -17,12 +17,24 @@ export interface OverviewRow {
 export function overviewOf(piece: Piece, slide: Slide, size: Size, readings: readonly Reading[]): OverviewRow[] {
   return readings.map((reading) => {
     const layer = slide.layers.find((l) => l.id === reading.layer);
-    return { slide: slide.id, slideNumber: piece.slides.findIndex((s) => s.id === slide.id) + 1, size: size.id, sizeName: size.name, text: layer?.kind === 'text' ? layer.text.replace(/\s+/g, ' ').trim() : '', reading };
+    return {
+      slide: slide.id,
+      slideNumber: piece.slides.findIndex((s) => s.id === slide.id) + 1,
+      size: size.id,
+      sizeName: size.name,
+      text: layer?.kind === 'text' ? layer.text.replace(/\s+/g, ' ').trim() : '',
+      reading,
+    };
   });
 }
 
-/** How far a reading is from what it needs; what cannot be measured comes after what is Lost, flags before none among equals. */
-const standing = ({ ratio, needed, flags }: Reading): number => (ratio === null ? 0.7 : ratio / needed) - 0.01 * flags.length;
+/**
+ * How far a reading is from what it needs; what cannot be measured comes after what is Lost, flags before none among
+ * equals.
+ */
+const standing = ({ ratio, needed, flags }: Reading): number =>
+  (ratio === null ? 0.7 : ratio / needed) - 0.01 * flags.length;
 
 /** The worst first; in the order of the piece among equals. */
-export const worstFirst = (rows: readonly OverviewRow[]): OverviewRow[] => [...rows].sort((a, b) => standing(a.reading) - standing(b.reading));
+export const worstFirst = (rows: readonly OverviewRow[]): OverviewRow[] =>
+  [...rows].sort((a, b) => standing(a.reading) - standing(b.reading));

@@ -1,22 +1,23 @@
-// Quiet spots: where on the slide a text would read with the least treatment. One map for all places at once: contrast and its spread in
-// summed-area tables, the weakest letter of a line by a sliding minimum; the best places are then measured as any text is.
-import { shot } from '../ground/surface';
+// Quiet spots: where on the slide a text would read with the least treatment. One map for all places at once: contrast
+// and its spread in summed-area tables, the weakest letter of a line by a sliding minimum; the best places are then
+// measured as any text is.
 import { entersZone, zonesOf } from '../arrange/zones';
-import { boundsOf } from '../ground/transform';
 import { labOf } from '../colour/lab-planes';
 import { luminance } from '../colour/srgb';
-import { blurredChannel } from '../photo/blur';
-import { saliencyOf, type Grid } from '../photo/saliency';
-import { withPlace } from '../piece/edits';
-import { marginOf } from '../kinds/common';
 import type { Box } from '../ground/box';
-import type { Piece, Size, Slide } from '../piece/schema';
+import { shot } from '../ground/surface';
+import { boundsOf } from '../ground/transform';
+import { marginOf } from '../kinds/common';
 import type { TextLayer } from '../kinds/text';
+import { blurredChannel } from '../photo/blur';
+import { type Grid, saliencyOf } from '../photo/saliency';
+import { withPlace } from '../piece/edits';
+import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
 import { textFrame } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import { FOLIAGE_RMS } from './busyness';
-import { probeText, readText, type Reading, type TextProbe } from './read';
+import { probeText, type Reading, readText, type TextProbe } from './read';
 import { baseRatio, busynessFactor } from './verdict';
 
 /** A text as it would be set at a place. */
@@ -33,7 +34,10 @@ export interface QuietSpot {
 }
 
 export interface QuietMap extends Grid {
-  /** Pixels of the slide to one of the map. Values are the margin, reading over needed, of the text as it is set with its top left corner there; 0 where it must not be. */
+  /**
+   * Pixels of the slide to one of the map. Values are the margin, reading over needed, of the text as it is set with
+   * its top left corner there; 0 where it must not be.
+   */
   step: number;
 }
 
@@ -66,17 +70,30 @@ class Sums {
   /** Mean over a rectangle of whole cells, clipped to the table; 0 where nothing is left. */
   mean(x0: number, y0: number, x1: number, y1: number): number {
     const w = this.width + 1;
-    const a = Math.max(0, x0), b = Math.max(0, y0), c = Math.min(this.width, x1), d = Math.min(this.height, y1);
+    const a = Math.max(0, x0),
+      b = Math.max(0, y0),
+      c = Math.min(this.width, x1),
+      d = Math.min(this.height, y1);
     if (c <= a || d <= b) return 0;
     return (this.t[d * w + c] - this.t[b * w + c] - this.t[d * w + a] + this.t[b * w + a]) / ((c - a) * (d - b));
   }
 }
 
-/** Least of `n` values from each on, along a row (van Herk 1992): two passes however long the window. @param ahead @param behind room to work in */
-function slidingLeast(row: Float32Array, n: number, out: Float32Array, ahead: Float32Array, behind: Float32Array): void {
+/**
+ * Least of `n` values from each on, along a row (van Herk 1992): two passes however long the window. @param ahead
+ * @param behind room to work in
+ */
+function slidingLeast(
+  row: Float32Array,
+  n: number,
+  out: Float32Array,
+  ahead: Float32Array,
+  behind: Float32Array,
+): void {
   const count = row.length;
   for (let i = 0; i < count; i++) ahead[i] = i % n === 0 ? row[i] : Math.min(ahead[i - 1], row[i]);
-  for (let i = count - 1; i >= 0; i--) behind[i] = i === count - 1 || (i + 1) % n === 0 ? row[i] : Math.min(behind[i + 1], row[i]);
+  for (let i = count - 1; i >= 0; i--)
+    behind[i] = i === count - 1 || (i + 1) % n === 0 ? row[i] : Math.min(behind[i + 1], row[i]);
   for (let i = 0; i < count; i++) out[i] = Math.min(behind[i], ahead[Math.min(count - 1, i + n - 1)]);
 }
 
@@ -90,8 +107,16 @@ interface Variant {
 }
 
 function variantOf(painter: Painter, layer: TextLayer): Variant {
-  const layout = painter.layout(layer), frame = textFrame(layer, layout);
-  const lines = layout.lines.filter((l) => l.width > 0).map((l): Box => ({ x: l.left - layout.offset, y: l.baseline - l.capHeight, width: l.width, height: Math.max(1, l.capHeight) }));
+  const layout = painter.layout(layer),
+    frame = textFrame(layer, layout);
+  const lines = layout.lines
+    .filter((l) => l.width > 0)
+    .map((l): Box => ({
+      x: l.left - layout.offset,
+      y: l.baseline - l.capHeight,
+      width: l.width,
+      height: Math.max(1, l.capHeight),
+    }));
   if (layer.rotation === 0 || !lines.length) return { layer, layout, frame, lines };
   // Turned: everything within its upright bounds counts.
   const b = boundsOf(frame, layer.rotation);
@@ -105,7 +130,8 @@ function brokenInto(painter: Painter, layer: TextLayer, count: number, widest: n
     const l = painter.layout(at(width));
     return l.broken ? Infinity : l.lines.length;
   };
-  let low = layer.fontSize, high = widest;
+  let low = layer.fontSize,
+    high = widest;
   if (linesAt(high) > count) return null;
   for (let i = 0; i < 8; i++) {
     const m = (low + high) / 2;
@@ -119,9 +145,13 @@ function brokenInto(painter: Painter, layer: TextLayer, count: number, widest: n
 /** The frame no wider than its lines need: an empty part of it would hang over the edge at another place. */
 function narrowed(painter: Painter, layer: TextLayer): TextLayer {
   if (layer.frame !== 'frame' || layer.fit || layer.rotation !== 0) return layer;
-  const layout = painter.layout(layer), width = Math.ceil(Math.max(1, ...layout.lines.map((l) => l.width)) + layer.padding.left + layer.padding.right) + 1;
-  const next = { ...layer, box: { ...layer.box, width: Math.min(layer.box.width, width) } }, after = painter.layout(next);
-  return after.lines.length === layout.lines.length && after.lines.every((l, i) => l.end === layout.lines[i].end) ? next : layer;
+  const layout = painter.layout(layer),
+    width = Math.ceil(Math.max(1, ...layout.lines.map((l) => l.width)) + layer.padding.left + layer.padding.right) + 1;
+  const next = { ...layer, box: { ...layer.box, width: Math.min(layer.box.width, width) } },
+    after = painter.layout(next);
+  return after.lines.length === layout.lines.length && after.lines.every((l, i) => l.end === layout.lines[i].end)
+    ? next
+    : layer;
 }
 
 /** As it is; and, where it may wrap, in one to three lines; each aligned to the start, middle and end. */
@@ -134,7 +164,9 @@ function variantsOf(painter: Painter, layer: TextLayer, size: Size): Variant[] {
       if (broken) set.push(broken);
     }
   }
-  const aligned = set.flatMap((l) => (painter.layout(l).lines.length > 1 ? (['start', 'centre', 'end'] as const).map((align) => ({ ...l, align })) : [l]));
+  const aligned = set.flatMap((l) =>
+    painter.layout(l).lines.length > 1 ? (['start', 'centre', 'end'] as const).map((align) => ({ ...l, align })) : [l],
+  );
   return aligned.map((l) => variantOf(painter, l));
 }
 
@@ -149,17 +181,47 @@ interface Look {
 
 function lookAt(painter: Painter, piece: Piece, slide: Slide, size: Size, text: TextLayer, xHeight: number): Look {
   const long = Math.max(size.width, size.height);
-  const side = Math.min(LOOKED_AT.most, Math.max(LOOKED_AT.least, (long * LOOKED_AT.xHeight) / Math.max(1, xHeight)), long);
-  const k = side / long, width = Math.max(8, Math.round(size.width * k)), height = Math.max(8, Math.round(size.height * k));
+  const side = Math.min(
+    LOOKED_AT.most,
+    Math.max(LOOKED_AT.least, (long * LOOKED_AT.xHeight) / Math.max(1, xHeight)),
+    long,
+  );
+  const k = side / long,
+    width = Math.max(8, Math.round(size.width * k)),
+    height = Math.max(8, Math.round(size.height * k));
   // What follows the text goes where the text goes, and says nothing about a place.
-  const rgba = shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale: k, x: 0, y: 0 }, { only: (l) => l.id !== text.id && !('follows' in l && l.follows.includes(text.id)) }));
+  const rgba = shot(painter.studio, width, height, (on) =>
+    painter.paint(
+      on,
+      piece,
+      slide,
+      size,
+      { scale: k, x: 0, y: 0 },
+      { only: (l) => l.id !== text.id && !('follows' in l && l.follows.includes(text.id)) },
+    ),
+  );
   return { width, height, step: 1 / k, rgba };
 }
 
 /** What was cut out of its photo is a subject, wherever it stands: its alpha on the slide; null where there is none. */
-function subjectsOf(painter: Painter, piece: Piece, slide: Slide, size: Size, { width, height, step }: Look): Grid | null {
+function subjectsOf(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  { width, height, step }: Look,
+): Grid | null {
   if (!slide.layers.some((l) => l.kind === 'photo' && l.visible && l.cut?.on)) return null;
-  const rgba = shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale: 1 / step, x: 0, y: 0 }, { transparent: true, only: (l) => l.kind === 'photo' && l.cut?.on === true }));
+  const rgba = shot(painter.studio, width, height, (on) =>
+    painter.paint(
+      on,
+      piece,
+      slide,
+      size,
+      { scale: 1 / step, x: 0, y: 0 },
+      { transparent: true, only: (l) => l.kind === 'photo' && l.cut?.on === true },
+    ),
+  );
   return { width, height, values: Float32Array.from({ length: width * height }, (_, i) => rgba[i * 4 + 3] / 255) };
 }
 
@@ -175,8 +237,10 @@ class Ground {
     probe: TextProbe,
     saliency: Grid | null,
   ) {
-    const { width, height, rgba, step } = look, n = width * height;
-    const log = new Float32Array(n), square = new Float32Array(n);
+    const { width, height, rgba, step } = look,
+      n = width * height;
+    const log = new Float32Array(n),
+      square = new Float32Array(n);
     for (let i = 0; i < n; i++) {
       const Y = luminance(rgba[i * 4], rgba[i * 4 + 1], rgba[i * 4 + 2]) + 0.05;
       let least = Infinity;
@@ -184,24 +248,38 @@ class Ground {
       log[i] = Math.log(least);
       square[i] = log[i] * log[i];
     }
-    const cell = Math.max(1, Math.round((probe.layout.xHeight * 0.8) / step)), half = cell >> 1;
-    const sums = new Sums(log, width, height), squares = new Sums(square, width, height);
+    const cell = Math.max(1, Math.round((probe.layout.xHeight * 0.8) / step)),
+      half = cell >> 1;
+    const sums = new Sums(log, width, height),
+      squares = new Sums(square, width, height);
     this.letters = new Float32Array(n);
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
-        const m = sums.mean(x - half, y - half, x - half + cell, y - half + cell), s = squares.mean(x - half, y - half, x - half + cell, y - half + cell);
+        const m = sums.mean(x - half, y - half, x - half + cell, y - half + cell),
+          s = squares.mean(x - half, y - half, x - half + cell, y - half + cell);
         this.letters[y * width + x] = m - QUARTER * Math.sqrt(Math.max(0, s - m * m));
       }
-    const lab = new Float32Array(n * 3), L = new Float32Array(n), energy = new Float32Array(n);
+    const lab = new Float32Array(n * 3),
+      L = new Float32Array(n),
+      energy = new Float32Array(n);
     labOf(rgba, 0, n, lab);
     for (let i = 0; i < n; i++) L[i] = lab[i * 3];
-    const fine = Math.max(0.5, probe.halo.stroke / 2 / step), coarse = Math.max(fine * 1.6, probe.layout.xHeight / 2 / step);
-    const a = blurredChannel(L, width, height, fine), b = blurredChannel(L, width, height, coarse);
+    const fine = Math.max(0.5, probe.halo.stroke / 2 / step),
+      coarse = Math.max(fine * 1.6, probe.layout.xHeight / 2 / step);
+    const a = blurredChannel(L, width, height, fine),
+      b = blurredChannel(L, width, height, coarse);
     for (let i = 0; i < n; i++) energy[i] = (a[i] - b[i]) ** 2;
     this.busy = new Sums(energy, width, height);
     const grid = saliency ?? saliencyOf({ width, height, data: rgba });
     const stands = new Float32Array(n);
-    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) stands[y * width + x] = Math.max(0, grid.values[Math.floor((y * grid.height) / height) * grid.width + Math.floor((x * grid.width) / width)] - 0.35) / 0.65;
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++)
+        stands[y * width + x] =
+          Math.max(
+            0,
+            grid.values[Math.floor((y * grid.height) / height) * grid.width + Math.floor((x * grid.width) / width)] -
+              0.35,
+          ) / 0.65;
     this.salient = new Sums(stands, width, height);
   }
 }
@@ -217,14 +295,26 @@ interface Place {
 }
 
 /** Margins of one way of setting the text at every place of the picture. */
-function placesOf(variant: Variant, ground: Ground, base: number, size: Size, forbidden: (b: Box) => boolean, margins?: Float32Array): Place[] {
-  const { look, letters, busy, salient } = ground, { width, height, step } = look, { lines } = variant;
+function placesOf(
+  variant: Variant,
+  ground: Ground,
+  base: number,
+  size: Size,
+  forbidden: (b: Box) => boolean,
+  margins?: Float32Array,
+): Place[] {
+  const { look, letters, busy, salient } = ground,
+    { width, height, step } = look,
+    { lines } = variant;
   const least = new Float32Array(width * height).fill(Infinity);
-  const out = new Float32Array(width), ahead = new Float32Array(width), behind = new Float32Array(width);
+  const out = new Float32Array(width),
+    ahead = new Float32Array(width),
+    behind = new Float32Array(width);
   const stride = Math.max(1, Math.round(Math.max(width, height) / PLACES));
   // The weakest letter of each line, seen from the frame's corner.
   for (const l of lines) {
-    const n = Math.max(1, Math.round(l.width / step)), dx = Math.round(l.x / step);
+    const n = Math.max(1, Math.round(l.width / step)),
+      dx = Math.round(l.x / step);
     for (const part of [0.35, 0.75]) {
       const dy = Math.round((l.y + l.height * part) / step);
       for (let y = 0; y < height; y += stride) {
@@ -237,18 +327,34 @@ function placesOf(variant: Variant, ground: Ground, base: number, size: Size, fo
       }
     }
   }
-  const x0 = Math.min(...lines.map((l) => l.x)), y0 = Math.min(...lines.map((l) => l.y)), x1 = Math.max(...lines.map((l) => l.x + l.width)), y1 = Math.max(...lines.map((l) => l.y + l.height));
+  const x0 = Math.min(...lines.map((l) => l.x)),
+    y0 = Math.min(...lines.map((l) => l.y)),
+    x1 = Math.max(...lines.map((l) => l.x + l.width)),
+    y1 = Math.max(...lines.map((l) => l.y + l.height));
   const keep = Math.min(marginOf(size), Math.min(size.width - (x1 - x0), size.height - (y1 - y0)) / 2);
   const found: Place[] = [];
   for (let y = 0; y < height; y += stride)
     for (let x = 0; x < width; x += stride) {
-      const X = x * step, Y = y * step;
+      const X = x * step,
+        Y = y * step;
       const box = { x: X + x0, y: Y + y0, width: x1 - x0, height: y1 - y0 };
-      if (box.x < keep - step || box.y < keep - step || box.x + box.width > size.width - keep + step || box.y + box.height > size.height - keep + step) continue;
+      if (
+        box.x < keep - step ||
+        box.y < keep - step ||
+        box.x + box.width > size.width - keep + step ||
+        box.y + box.height > size.height - keep + step
+      )
+        continue;
       if (!Number.isFinite(least[y * width + x]) || forbidden(box)) continue;
-      let energy = 0, covers = 0, area = 0;
+      let energy = 0,
+        covers = 0,
+        area = 0;
       for (const l of lines) {
-        const a = Math.round((X + l.x) / step), b = Math.round((Y + l.y) / step), c = Math.round((X + l.x + l.width) / step), d = Math.round((Y + l.y + l.height) / step), part = l.width * l.height;
+        const a = Math.round((X + l.x) / step),
+          b = Math.round((Y + l.y) / step),
+          c = Math.round((X + l.x + l.width) / step),
+          d = Math.round((Y + l.y + l.height) / step),
+          part = l.width * l.height;
         energy += busy.mean(a, b, c, d) * part;
         covers += salient.mean(a, b, c, d) * part;
         area += part;
@@ -256,21 +362,40 @@ function placesOf(variant: Variant, ground: Ground, base: number, size: Size, fo
       const busyness = Math.min(100, (100 * Math.sqrt(energy / area)) / FOLIAGE_RMS);
       const margin = Math.exp(least[y * width + x]) / (base * busynessFactor(busyness));
       covers /= area;
-      if (margins) for (let v = y; v < Math.min(height, y + stride); v++) margins.fill(margin, v * width + x, v * width + Math.min(width, x + stride));
-      found.push({ variant, x: X, y: Y, margin, covers, score: Math.min(PLENTY, margin) - 0.004 * busyness - 1.2 * covers });
+      if (margins)
+        for (let v = y; v < Math.min(height, y + stride); v++)
+          margins.fill(margin, v * width + x, v * width + Math.min(width, x + stride));
+      found.push({
+        variant,
+        x: X,
+        y: Y,
+        margin,
+        covers,
+        score: Math.min(PLENTY, margin) - 0.004 * busyness - 1.2 * covers,
+      });
     }
   return found;
 }
 
 const apart = (a: Box, b: Box): boolean => {
-  const w = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x), h = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+  const w = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x),
+    h = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
   return w <= 0 || h <= 0 || w * h < 0.25 * Math.min(a.width * a.height, b.width * b.height);
 };
 
 const inksOf = (painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): number[] => {
   const at = probe.halo.ink ?? { x: 0, y: 0 };
   return probe.layout.inks.map((_, ink) => {
-    const [r, g, b] = shot(painter.studio, 1, 1, (on) => painter.paint(on, piece, slide, size, { scale: 1, x: Math.round(at.x), y: Math.round(at.y) }, { ink: { layer: probe.layer.id, as: 'flood', ink } }));
+    const [r, g, b] = shot(painter.studio, 1, 1, (on) =>
+      painter.paint(
+        on,
+        piece,
+        slide,
+        size,
+        { scale: 1, x: Math.round(at.x), y: Math.round(at.y) },
+        { ink: { layer: probe.layer.id, as: 'flood', ink } },
+      ),
+    );
     return luminance(r, g, b);
   });
 };
@@ -285,27 +410,53 @@ export interface QuietSpots {
  * @param most how many places
  * @param saliency of the slide as it is shown, where it is known better than from the picture alone
  */
-export function quietSpots(painter: Painter, piece: Piece, slide: Slide, size: Size, id: string, most = 3, saliency: Grid | null = null): QuietSpots {
+export function quietSpots(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  id: string,
+  most = 3,
+  saliency: Grid | null = null,
+): QuietSpots {
   const given = slide.layers.find((l): l is TextLayer => l.id === id && l.kind === 'text');
   const empty: QuietMap = { width: 0, height: 0, step: 1, values: new Float32Array() };
   if (!given) return { spots: [], map: empty };
   const probe = probeText(painter, piece, size, given);
   if (!probe.halo.ink) return { spots: [], map: empty };
-  const own = size.id === piece.sizes[0].id ? variantsOf(painter, probe.layer, size) : [variantOf(painter, probe.layer)];
+  const own =
+    size.id === piece.sizes[0].id ? variantsOf(painter, probe.layer, size) : [variantOf(painter, probe.layer)];
   const look = lookAt(painter, piece, slide, size, given, probe.layout.xHeight);
-  const ground = new Ground(look, inksOf(painter, piece, slide, size, probe), probe, saliency ?? subjectsOf(painter, piece, slide, size, look));
+  const ground = new Ground(
+    look,
+    inksOf(painter, piece, slide, size, probe),
+    probe,
+    saliency ?? subjectsOf(painter, piece, slide, size, look),
+  );
   const base = baseRatio(piece.goal, probe.shownPx, probe.layout.smallestWeight);
-  const zones = zonesOf(size), gap = probe.layout.xHeight * 0.5;
+  const zones = zonesOf(size),
+    gap = probe.layout.xHeight * 0.5;
   const others = painter
     .placed(piece, slide, size)
-    .filter((l) => l.visible && l.band === 'message' && l.id !== id && !(l.box.width * l.box.height > size.width * size.height * 0.6))
+    .filter(
+      (l) =>
+        l.visible &&
+        l.band === 'message' &&
+        l.id !== id &&
+        !(l.box.width * l.box.height > size.width * size.height * 0.6),
+    )
     .map((l) => boundsOf(l.kind === 'text' ? textFrame(l, painter.layout(l)) : l.box, l.rotation))
     .map((b) => ({ x: b.x - gap, y: b.y - gap, width: b.width + 2 * gap, height: b.height + 2 * gap }));
-  const forbidden = (b: Box): boolean => zones.some((z) => entersZone(b, z)) || others.some((o) => b.x < o.x + o.width && b.x + b.width > o.x && b.y < o.y + o.height && b.y + b.height > o.y);
+  const forbidden = (b: Box): boolean =>
+    zones.some((z) => entersZone(b, z)) ||
+    others.some((o) => b.x < o.x + o.width && b.x + b.width > o.x && b.y < o.y + o.height && b.y + b.height > o.y);
   const values = new Float32Array(look.width * look.height);
-  const all = own.flatMap((v, i) => placesOf(v, ground, base, size, forbidden, i === 0 ? values : undefined).filter((p) => alignsWith(p, size)));
+  const all = own.flatMap((v, i) =>
+    placesOf(v, ground, base, size, forbidden, i === 0 ? values : undefined).filter((p) => alignsWith(p, size)),
+  );
   // What it looks like now is preferred among equals.
-  const better = (p: Place): number => p.score - (p.variant === own[0] ? 0 : 0.02) - 0.02 * Math.max(0, p.variant.layout.lines.length - 2);
+  const better = (p: Place): number =>
+    p.score - (p.variant === own[0] ? 0 : 0.02) - 0.02 * Math.max(0, p.variant.layout.lines.length - 2);
   all.sort((a, b) => better(b) - better(a));
   const chosen: { place: Place; box: Box }[] = [];
   for (const place of all) {
@@ -317,12 +468,31 @@ export function quietSpots(painter: Painter, piece: Piece, slide: Slide, size: S
     const { layer, frame } = variant;
     const box = { ...layer.box, x: Math.round(layer.box.x + x - frame.x), y: Math.round(layer.box.y + y - frame.y) };
     const set = { box, align: layer.align, frame: layer.frame, balance: layer.balance };
-    const next = { ...slide, layers: slide.layers.map((l) => (l.id === id ? withPlace(given, set, size, piece.sizes[0]) : l)) };
-    const reading = readText(painter, { ...piece, slides: [next] }, next, size, next.layers.find((l) => l.id === id) as TextLayer);
-    return { set, frame: textFrame({ ...layer, box }, variant.layout), lines: variant.layout.lines.filter((l) => l.width > 0).length, reading, covers };
+    const next = {
+      ...slide,
+      layers: slide.layers.map((l) => (l.id === id ? withPlace(given, set, size, piece.sizes[0]) : l)),
+    };
+    const reading = readText(
+      painter,
+      { ...piece, slides: [next] },
+      next,
+      size,
+      next.layers.find((l) => l.id === id) as TextLayer,
+    );
+    return {
+      set,
+      frame: textFrame({ ...layer, box }, variant.layout),
+      lines: variant.layout.lines.filter((l) => l.width > 0).length,
+      reading,
+      covers,
+    };
   });
-  const margin = (s: QuietSpot): number => Math.min(PLENTY, (s.reading.ratio ?? 0) / s.reading.needed) - 1.2 * s.covers - 0.004 * s.reading.busyness;
-  return { spots: spots.sort((a, b) => margin(b) - margin(a)).slice(0, most), map: { width: look.width, height: look.height, step: look.step, values } };
+  const margin = (s: QuietSpot): number =>
+    Math.min(PLENTY, (s.reading.ratio ?? 0) / s.reading.needed) - 1.2 * s.covers - 0.004 * s.reading.busyness;
+  return {
+    spots: spots.sort((a, b) => margin(b) - margin(a)).slice(0, most),
+    map: { width: look.width, height: look.height, step: look.step, values },
+  };
 }
 
 /** Text at the left begins there, text at the right ends there: alignment goes with the place. */

@@ -1,14 +1,14 @@
 // Known answers of the reading (reading.md), measured on painted pictures.
 import { diskFonts, nodeStudio } from '../../server/node-studio';
-import { Painter, type PaintOptions } from '../scene/painter';
-import { NO_STROKE } from '../values/plain';
-import { gradientThrough, solid } from '../values/made';
-import { makeTint } from '../kinds/tint';
 import type { Layer } from '../kinds/layers';
-import type { Piece, Size, Slide } from '../piece/schema';
 import type { TextLayer } from '../kinds/text';
+import { makeTint } from '../kinds/tint';
+import type { Piece, Size, Slide } from '../piece/schema';
 import { justEnough, leastNear, leastStrength, strengthChart, StrengthModel } from '../remedy/strength';
+import { Painter, type PaintOptions } from '../scene/painter';
 import { flat, headline, scene } from '../testing/scenes';
+import { gradientThrough, solid } from '../values/made';
+import { NO_STROKE } from '../values/plain';
 import { coloursOf, letterRatios } from './contrast-of-letters';
 import { paintPair, probeText, readLetter, readSlide, readText } from './read';
 import { readingKey } from './reading-key';
@@ -28,8 +28,14 @@ const halfAndHalf = (z: Size): Layer[] => [
 ];
 
 /** The tint of a scene as the treatment in question, and the scene painted with that tint at a percentage. */
-const on = (s: { piece: Piece; slide: Slide; size: Size }) => ({ piece: s.piece, size: s.size, slides: [{ slide: s.slide, treated: ['tint'] }] });
-const at = (percent: number): PaintOptions => ({ alter: (l) => (l.id === 'tint' ? { ...l, opacity: percent / 100 } : l) });
+const on = (s: { piece: Piece; slide: Slide; size: Size }) => ({
+  piece: s.piece,
+  size: s.size,
+  slides: [{ slide: s.slide, treated: ['tint'] }],
+});
+const at = (percent: number): PaintOptions => ({
+  alter: (l) => (l.id === 'tint' ? { ...l, opacity: percent / 100 } : l),
+});
 
 describe('known answers', () => {
   it('white on black reads 21 for every letter', async () => {
@@ -57,7 +63,8 @@ describe('known answers', () => {
 
   it('a text across black and white is as weak as its letters on white', async () => {
     const { reading } = await read(halfAndHalf);
-    const wholly = (left: boolean) => reading.letters.filter((l) => (left ? l.box.x + l.box.width < 292 : l.box.x > 308));
+    const wholly = (left: boolean) =>
+      reading.letters.filter((l) => (left ? l.box.x + l.box.width < 292 : l.box.x > 308));
     expect(wholly(true).length).toBeGreaterThan(3);
     expect(wholly(false).length).toBeGreaterThan(3);
     for (const l of wholly(true)) expect(l.ratio).toBeCloseTo(21, 3);
@@ -65,8 +72,14 @@ describe('known answers', () => {
     expect(reading).toMatchObject({ ratio: 1, verdict: 'lost' });
     expect(['trains', 'long']).toContain(reading.weakestWord);
     // It is found on the picture: round all letters of that word, and none of another.
-    const inside = (l: (typeof reading.letters)[number]): boolean => l.box.x >= reading.weakestBox!.x && l.box.x + l.box.width <= reading.weakestBox!.x + reading.weakestBox!.width;
-    expect(reading.letters.filter(inside).map((l) => 'Slow trains long'.slice(l.start, l.end)).join('')).toBe(reading.weakestWord);
+    const inside = (l: (typeof reading.letters)[number]): boolean =>
+      l.box.x >= reading.weakestBox!.x && l.box.x + l.box.width <= reading.weakestBox!.x + reading.weakestBox!.width;
+    expect(
+      reading.letters
+        .filter(inside)
+        .map((l) => 'Slow trains long'.slice(l.start, l.end))
+        .join(''),
+    ).toBe(reading.weakestWord);
   });
 
   it('black tint over white: 3.0 is reached at 42 %, the first whole percent', async () => {
@@ -84,7 +97,11 @@ describe('known answers', () => {
   });
 
   it('a tint in the ink’s own colour never reaches it, and says which would', async () => {
-    const s = scene((z) => [flat('b', '#ffffff')(z), makeTint('tint', '#ffffff', 0, z), headline('Slow trains', '#ffffff')(z)]);
+    const s = scene((z) => [
+      flat('b', '#ffffff')(z),
+      makeTint('tint', '#ffffff', 0, z),
+      headline('Slow trains', '#ffffff')(z),
+    ]);
     await painter.prepare(s.slide);
     expect(justEnough(painter, { ...on(s), goal: 3 })).toMatchObject({ strength: null, instead: '#000000' });
   });
@@ -93,17 +110,28 @@ describe('known answers', () => {
 describe('what is painted above counts', () => {
   it('a half transparent plate above text lowers ink and backdrop alike', async () => {
     const plain = await read((z) => [flat('b', '#000000')(z), headline('Slow', '#ffffff')(z)]);
-    const veiled = await read((z) => [flat('b', '#000000')(z), headline('Slow', '#ffffff')(z), { ...flat('veil', '#808080')(z), band: 'message', opacity: 0.5 } as Layer]);
+    const veiled = await read((z) => [
+      flat('b', '#000000')(z),
+      headline('Slow', '#ffffff')(z),
+      { ...flat('veil', '#808080')(z), band: 'message', opacity: 0.5 } as Layer,
+    ]);
     expect(veiled.reading.ratio!).toBeLessThan(plain.reading.ratio! / 3);
     expect(veiled.reading.flags).not.toContain('covered');
   });
   it('an opaque layer above is said to cover', async () => {
-    const { reading } = await read((z) => [flat('b', '#000000')(z), headline('Slow', '#ffffff')(z), { ...flat('veil', '#224466')(z), band: 'message' } as Layer]);
+    const { reading } = await read((z) => [
+      flat('b', '#000000')(z),
+      headline('Slow', '#ffffff')(z),
+      { ...flat('veil', '#224466')(z), band: 'message' } as Layer,
+    ]);
     expect(reading).toMatchObject({ verdict: 'lost' });
     expect(reading.flags).toContain('covered');
   });
   it('translucent ink reads as it looks', async () => {
-    const { reading } = await read((z) => [flat('b', '#000000')(z), headline('Slow', '#ffffff', 40, 100, { opacity: 0.5 })(z)]);
+    const { reading } = await read((z) => [
+      flat('b', '#000000')(z),
+      headline('Slow', '#ffffff', 40, 100, { opacity: 0.5 })(z),
+    ]);
     // 50 % white on black is 128: (0.2159 + 0.05) / 0.05.
     expect(reading.ratio).toBeCloseTo(5.32, 1);
   });
@@ -111,15 +139,23 @@ describe('what is painted above counts', () => {
 
 describe('verdict, size as shown and flags', () => {
   it('asks 3 of large text and 4.5 of small, by the size people see', async () => {
-    const at = (shown: number) => read((z) => [flat('b', '#6f6f6f')(z), headline('Slow', '#ffffff')(z)], 600, 300, shown);
+    const at = (shown: number) =>
+      read((z) => [flat('b', '#6f6f6f')(z), headline('Slow', '#ffffff')(z)], 600, 300, shown);
     expect((await at(600)).reading).toMatchObject({ base: 3, shownPx: 60 });
     expect((await at(180)).reading).toMatchObject({ base: 4.5, shownPx: 18 });
     const small = (await at(90)).reading;
     expect(small.flags).toContain('too-small');
   });
   it('says what is empty, outside, or in a keep-clear zone', async () => {
-    expect((await read((z) => [headline('  ', '#000000')(z)])).reading).toMatchObject({ ratio: null, verdict: null, flags: ['empty'] });
-    expect((await read((z) => [headline('Away', '#000000', -4000)(z)])).reading).toMatchObject({ ratio: null, flags: ['outside'] });
+    expect((await read((z) => [headline('  ', '#000000')(z)])).reading).toMatchObject({
+      ratio: null,
+      verdict: null,
+      flags: ['empty'],
+    });
+    expect((await read((z) => [headline('Away', '#000000', -4000)(z)])).reading).toMatchObject({
+      ratio: null,
+      flags: ['outside'],
+    });
     const partly = (await read((z) => [flat('b', '#ffffff')(z), headline('Away', '#000000', -30)(z)])).reading;
     expect(partly.flags).toContain('outside');
     expect(partly.ratio).toBeCloseTo(21, 1);
@@ -131,61 +167,128 @@ describe('verdict, size as shown and flags', () => {
 });
 
 describe('what need not be painted is not', () => {
-  const striped = (z: Size): Layer[] => [flat('l', '#203040', { x: 0, y: 0, width: 170, height: 300 })(z), flat('r', '#8494a4', { x: 170, y: 0, width: 430, height: 300 })(z)];
+  const striped = (z: Size): Layer[] => [
+    flat('l', '#203040', { x: 0, y: 0, width: 170, height: 300 })(z),
+    flat('r', '#8494a4', { x: 170, y: 0, width: 430, height: 300 })(z),
+  ];
   const standing = async (layers: (z: Size) => Layer[]) => {
-    const s = scene(layers), text = s.slide.layers.find((l): l is TextLayer => l.id === 'text')!;
+    const s = scene(layers),
+      text = s.slide.layers.find((l): l is TextLayer => l.id === 'text')!;
     await painter.prepare(s.slide);
-    const probe = probeText(painter, s.piece, s.size, text), pair = paintPair(painter, s.piece, s.slide, s.size, probe), { region } = probe.halo;
+    const probe = probeText(painter, s.piece, s.size, text),
+      pair = paintPair(painter, s.piece, s.slide, s.size, probe),
+      { region } = probe.halo;
     const flooded = probe.layout.inks.map((_, ink) => {
       const surface = painter.studio.surface(region.width, region.height);
-      painter.paint(surface, s.piece, s.slide, s.size, { scale: 1, x: region.x, y: region.y }, { ink: { layer: 'text', as: 'flood', ink } });
+      painter.paint(
+        surface,
+        s.piece,
+        s.slide,
+        s.size,
+        { scale: 1, x: region.x, y: region.y },
+        { ink: { layer: 'text', as: 'flood', ink } },
+      );
       return surface.read(0, 0, region.width, region.height);
     });
-    return { ...s, text, probe, pair, painted: letterRatios(coloursOf(probe, { ...pair, inks: flooded })), quick: letterRatios(coloursOf(probe, pair)) };
+    return {
+      ...s,
+      text,
+      probe,
+      pair,
+      painted: letterRatios(coloursOf(probe, { ...pair, inks: flooded })),
+      quick: letterRatios(coloursOf(probe, pair)),
+    };
   };
-  const words = (z: Size): TextLayer => ({ ...headline('Slow trains', '#f2e6c8')(z), spans: [{ start: 5, end: 11, look: { fill: solid('#c8e6f2') } }] });
+  const words = (z: Size): TextLayer => ({
+    ...headline('Slow trains', '#f2e6c8')(z),
+    spans: [{ start: 5, end: 11, look: { fill: solid('#c8e6f2') } }],
+  });
 
   it('plain inks with nothing over them are known by their colours', async () => {
     const s = await standing((z) => [...striped(z), words(z)]);
-    expect(s.pair.inks.map((i) => [...i])).toEqual([[0xf2, 0xe6, 0xc8, 255], [0xc8, 0xe6, 0xf2, 255]]);
+    expect(s.pair.inks.map((i) => [...i])).toEqual([
+      [0xf2, 0xe6, 0xc8, 255],
+      [0xc8, 0xe6, 0xf2, 255],
+    ]);
     expect([...s.quick]).toEqual([...s.painted]);
   });
   it.each<[string, (z: Size) => Layer]>([
     ['a tint over them', (z) => ({ ...makeTint('tint', '#806020', 0.4, z), band: 'message' })],
-    ['a layer that touches them', (z) => ({ ...flat('over', '#ff0000', { x: 80, y: 100, width: 40, height: 60 })(z), opacity: 0.5, band: 'message' })],
+    [
+      'a layer that touches them',
+      (z) => ({
+        ...flat('over', '#ff0000', { x: 80, y: 100, width: 40, height: 60 })(z),
+        opacity: 0.5,
+        band: 'message',
+      }),
+    ],
   ])('with %s they are painted', async (_name, over) => {
     const s = await standing((z) => [...striped(z), words(z), over(z)]);
     expect(s.pair.inks[0].length).toBeGreaterThan(4);
     expect([...s.quick]).toEqual([...s.painted]);
   });
   it('a layer over the slide but far from the text changes nothing', async () => {
-    const s = await standing((z) => [...striped(z), words(z), { ...flat('far', '#ff0000', { x: 560, y: 260, width: 40, height: 40 })(z), band: 'message' }]);
+    const s = await standing((z) => [
+      ...striped(z),
+      words(z),
+      { ...flat('far', '#ff0000', { x: 560, y: 260, width: 40, height: 40 })(z), band: 'message' },
+    ]);
     expect(s.pair.inks[0]).toHaveLength(4);
   });
-  it.each<[string, Partial<TextLayer>]>([['translucent', { opacity: 0.8 }], ['plain', {}], ['blended', { blend: 'multiply' }]])('one letter alone reads as it does among all: %s ink', async (_name, more) => {
+  it.each<[string, Partial<TextLayer>]>([
+    ['translucent', { opacity: 0.8 }],
+    ['plain', {}],
+    ['blended', { blend: 'multiply' }],
+  ])('one letter alone reads as it does among all: %s ink', async (_name, more) => {
     const s = await standing((z) => [...striped(z), { ...words(z), ...more }]);
     const whole = readText(painter, s.piece, s.slide, s.size, s.text);
-    whole.letters.forEach((l, i) => expect([i, readLetter(painter, s.piece, s.slide, s.size, s.probe, i)]).toEqual([i, l.ratio]));
+    whole.letters.forEach((l, i) =>
+      expect([i, readLetter(painter, s.piece, s.slide, s.size, s.probe, i)]).toEqual([i, l.ratio]),
+    );
   });
 });
 
 describe('strengths', () => {
   it('a tint that lies over the text dims its ink too: what is solved is what is painted', async () => {
-    const s = scene((z) => [flat('b', '#8494a4')(z), headline('Slow trains', '#ffffff')(z), { ...makeTint('tint', '#000000', 0, z), band: 'message' }]), text = s.slide.layers[1] as TextLayer;
+    const s = scene((z) => [
+        flat('b', '#8494a4')(z),
+        headline('Slow trains', '#ffffff')(z),
+        { ...makeTint('tint', '#000000', 0, z), band: 'message' },
+      ]),
+      text = s.slide.layers[1] as TextLayer;
     await painter.prepare(s.slide);
     const model = new StrengthModel(painter, { ...on(s), texts: ['text'] });
-    for (const p of [0, 30, 60, 90]) expect(Math.abs(model.at(p).ratio! - readText(painter, s.piece, s.slide, s.size, text, at(p)).ratio!)).toBeLessThan(0.05);
+    for (const p of [0, 30, 60, 90])
+      expect(
+        Math.abs(model.at(p).ratio! - readText(painter, s.piece, s.slide, s.size, text, at(p)).ratio!),
+      ).toBeLessThan(0.05);
     expect(model.paintedAt(60)[0].ratio).toBe(readText(painter, s.piece, s.slide, s.size, text, at(60)).ratio);
   });
 
   it('the least strength is found from any guess, and letters asked in any order say the same', async () => {
-    const s = scene((z) => [flat('l', '#b8c4cc', { x: 0, y: 0, width: 330, height: 300 })(z), flat('r', '#e9edf2', { x: 330, y: 0, width: 270, height: 300 })(z), makeTint('tint', '#10202c', 0, z), headline('Slow trains', '#ffffff')(z)]);
+    const s = scene((z) => [
+      flat('l', '#b8c4cc', { x: 0, y: 0, width: 330, height: 300 })(z),
+      flat('r', '#e9edf2', { x: 330, y: 0, width: 270, height: 300 })(z),
+      makeTint('tint', '#10202c', 0, z),
+      headline('Slow trains', '#ffffff')(z),
+    ]);
     await painter.prepare(s.slide);
-    const model = new StrengthModel(painter, on(s)), least = leastStrength(model, strengthChart(model));
+    const model = new StrengthModel(painter, on(s)),
+      least = leastStrength(model, strengthChart(model));
     expect(least).not.toBeNull();
-    for (const near of [0, 3, least! - 1, least!, least! + 1, 71.4, 100, 250]) expect([near, leastNear(model, near)]).toEqual([near, least]);
+    for (const near of [0, 3, least! - 1, least!, least! + 1, 71.4, 100, 250])
+      expect([near, leastNear(model, near)]).toEqual([near, least]);
     for (let p = 0; p <= 100; p += 7) expect([p, model.isEnough(p)]).toEqual([p, model.at(p).verdict === 'clear']);
-    const never = new StrengthModel(painter, on({ ...s, slide: { ...s.slide, layers: s.slide.layers.map((l) => (l.id === 'tint' ? ({ ...l, colour: '#ffffff' } as Layer) : l)) } }));
+    const never = new StrengthModel(
+      painter,
+      on({
+        ...s,
+        slide: {
+          ...s.slide,
+          layers: s.slide.layers.map((l) => (l.id === 'tint' ? ({ ...l, colour: '#ffffff' } as Layer) : l)),
+        },
+      }),
+    );
     expect(leastNear(never, 40)).toBeNull();
   });
 
@@ -193,8 +296,16 @@ describe('strengths', () => {
     const s = scene((z) => {
       const backdrop = flat('b', '#000000')(z);
       if (backdrop.kind !== 'fill') throw new Error();
-      backdrop.fill = { ...backdrop.fill, kind: 'gradient', gradient: gradientThrough(['#1d3b2a', '#f4f6fa'], { angle: 0 }) };
-      return [backdrop, makeTint('tint', '#10202c', 0, z), headline('Slow trains', '#ffffff', 40, 100, { opacity: 0.9 })(z)];
+      backdrop.fill = {
+        ...backdrop.fill,
+        kind: 'gradient',
+        gradient: gradientThrough(['#1d3b2a', '#f4f6fa'], { angle: 0 }),
+      };
+      return [
+        backdrop,
+        makeTint('tint', '#10202c', 0, z),
+        headline('Slow trains', '#ffffff', 40, 100, { opacity: 0.9 })(z),
+      ];
     });
     await painter.prepare(s.slide);
     const model = new StrengthModel(painter, on(s));
@@ -206,26 +317,50 @@ describe('strengths', () => {
     }
   });
 
-  it.each([['#10202c'], ['#000000'], ['#5a4630']])('Just enough with %s is the least by trying all 101 strengths', async (colour) => {
-    const s: { piece: Piece; slide: Slide; size: Size } = scene((z) => [
-      flat('l', '#b8c4cc', { x: 0, y: 0, width: 330, height: 300 })(z),
-      flat('r', '#e9edf2', { x: 330, y: 0, width: 270, height: 300 })(z),
-      makeTint('tint', colour, 0, z),
-      headline('Slow trains', '#ffffff')(z),
-    ]);
-    await painter.prepare(s.slide);
-    const text = s.slide.layers[3] as TextLayer;
-    let least: number | null = null;
-    for (let p = 0; p <= 100 && least === null; p++) if (readText(painter, s.piece, s.slide, s.size, text, at(p)).verdict === 'clear') least = p;
-    expect(justEnough(painter, on(s)).strength).toBe(least);
-  });
+  it.each([['#10202c'], ['#000000'], ['#5a4630']])(
+    'Just enough with %s is the least by trying all 101 strengths',
+    async (colour) => {
+      const s: { piece: Piece; slide: Slide; size: Size } = scene((z) => [
+        flat('l', '#b8c4cc', { x: 0, y: 0, width: 330, height: 300 })(z),
+        flat('r', '#e9edf2', { x: 330, y: 0, width: 270, height: 300 })(z),
+        makeTint('tint', colour, 0, z),
+        headline('Slow trains', '#ffffff')(z),
+      ]);
+      await painter.prepare(s.slide);
+      const text = s.slide.layers[3] as TextLayer;
+      let least: number | null = null;
+      for (let p = 0; p <= 100 && least === null; p++)
+        if (readText(painter, s.piece, s.slide, s.size, text, at(p)).verdict === 'clear') least = p;
+      expect(justEnough(painter, on(s)).strength).toBe(least);
+    },
+  );
 });
 
 it('what a reading depends on: itself and what is near it, not what is far', async () => {
-  const s = scene((z) => [flat('b', '#334455')(z), headline('Here', '#ffffff', 20, 20, { id: 'a' })(z), headline('There', '#ffffff', 20, 700, { id: 'far' })(z), headline('Near', '#ffffff', 60, 60, { id: 'near' })(z)], 900, 900);
+  const s = scene(
+    (z) => [
+      flat('b', '#334455')(z),
+      headline('Here', '#ffffff', 20, 20, { id: 'a' })(z),
+      headline('There', '#ffffff', 20, 700, { id: 'far' })(z),
+      headline('Near', '#ffffff', 60, 60, { id: 'near' })(z),
+    ],
+    900,
+    900,
+  );
   await painter.prepare(s.slide);
   const key = (change: (l: Layer) => void, id: string): string => {
-    const slide = { ...s.slide, layers: s.slide.layers.map((l) => (l.id === id ? (() => { const c = structuredClone(l); change(c); return c; })() : l)) };
+    const slide = {
+      ...s.slide,
+      layers: s.slide.layers.map((l) =>
+        l.id === id
+          ? (() => {
+              const c = structuredClone(l);
+              change(c);
+              return c;
+            })()
+          : l,
+      ),
+    };
     return readingKey(painter, { ...s.piece, slides: [slide] }, slide, s.size, slide.layers[1] as TextLayer);
   };
   const plain = key(() => {}, '');
@@ -249,17 +384,30 @@ describe('texts with parts', () => {
   it('backing, frame and outline count as what lies behind the letters', async () => {
     const white = { fill: solid('#ffffff') };
     const grey = solid('#224466');
-    const backed = await parts({ ...white, backing: { on: true, fill: grey, opacity: 1, padX: 0.3, padY: 0.3, radius: 0 } });
+    const backed = await parts({
+      ...white,
+      backing: { on: true, fill: grey, opacity: 1, padX: 0.3, padY: 0.3, radius: 0 },
+    });
     expect(backed.ratio).toBeCloseTo(10.06, 1);
-    const framed = await parts({ ...white, padding: { top: 20, right: 20, bottom: 20, left: 20 }, panel: { fill: grey, opacity: 1, stroke: NO_STROKE, radius: [0, 0, 0, 0], shadows: [] } });
+    const framed = await parts({
+      ...white,
+      padding: { top: 20, right: 20, bottom: 20, left: 20 },
+      panel: { fill: grey, opacity: 1, stroke: NO_STROKE, radius: [0, 0, 0, 0], shadows: [] },
+    });
     expect(framed.ratio).toBeCloseTo(10.06, 1);
     const outlined = await parts({ ...white, outline: { width: 8, colour: '#224466', place: 'outside', dash: [] } });
     expect(outlined.ratio).toBeCloseTo(10.06, 1);
-    const shadowed = await parts({ ...white, shadows: [{ kind: 'drop', on: true, x: 0, y: 0, blur: 4, spread: 10, colour: '#224466', opacity: 1 }] });
+    const shadowed = await parts({
+      ...white,
+      shadows: [{ kind: 'drop', on: true, x: 0, y: 0, blur: 4, spread: 10, colour: '#224466', opacity: 1 }],
+    });
     expect(shadowed.ratio!).toBeGreaterThan(8);
   });
   it('hollow letters are read by their outline', async () => {
-    const r = await parts({ fill: { ...solid('#ffffff'), kind: 'none' }, outline: { width: 4, colour: '#777777', place: 'centred', dash: [] } });
+    const r = await parts({
+      fill: { ...solid('#ffffff'), kind: 'none' },
+      outline: { width: 4, colour: '#777777', place: 'centred', dash: [] },
+    });
     expect(r.ratio).toBeCloseTo(4.48, 1);
   });
   it('the smallest part decides what is needed', async () => {

@@ -1,27 +1,35 @@
 // The reading of a text: painted, measured, judged. The definition is reading.md; this file puts its steps together.
-import { union } from '../ground/box';
 import { zoneEntered } from '../arrange/zones';
-import { seen, strokesKept, type Seeing } from '../colour/seeing';
+import { type Seeing, seen, strokesKept } from '../colour/seeing';
 import { rgba } from '../colour/srgb';
-import { hexOf } from '../values/swatches';
-import { layerIn, textsIn } from '../piece/resolve';
 import type { Box } from '../ground/box';
-import type { Piece, Size, Slide } from '../piece/schema';
+import { touch, union } from '../ground/box';
+import type { Surface } from '../ground/surface';
 import type { TextLayer } from '../kinds/text';
+import { layerIn, textsIn } from '../piece/resolve';
+import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter, PaintOptions } from '../scene/painter';
 import { reachOf } from '../scene/reach';
-import { touch } from '../ground/box';
-import type { Surface } from '../ground/surface';
 import { overflows, textTransform } from '../type/frame';
 import type { TextLayout } from '../type/layout';
-import { busyGrid, busyness, cellMeans, type BusyGrid } from './busyness';
+import { hexOf } from '../values/swatches';
+import { busyGrid, type BusyGrid, busyness, cellMeans } from './busyness';
 import { coloursOf, letterRatios } from './contrast-of-letters';
 import { textHalo, type TextHalo } from './halo';
-import { baseRatio, busynessFactor, SMALLEST_SHOWN, UNSEEN, verdictOf, type Verdict } from './verdict';
+import { baseRatio, busynessFactor, SMALLEST_SHOWN, UNSEEN, type Verdict, verdictOf } from './verdict';
 
 const PLAINLY: Seeing = { kind: 'plain' };
 
-export type Flag = 'too-small' | 'unseen' | 'covered' | 'outside' | 'keep-clear' | 'overflow' | 'missing-letters' | 'missing-font' | 'empty';
+export type Flag =
+  | 'too-small'
+  | 'unseen'
+  | 'covered'
+  | 'outside'
+  | 'keep-clear'
+  | 'overflow'
+  | 'missing-letters'
+  | 'missing-font'
+  | 'empty';
 
 export interface LetterReading {
   /** Range of the text. */
@@ -91,7 +99,15 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
   if (layout.missing.length) flags.push('missing-letters');
   if (layout.missingFonts.length) flags.push('missing-font');
   if (inKeepClear(halo, size)) flags.push('keep-clear');
-  return { layer: placed, layout, halo, grid, shownPx, base: baseRatio(piece.goal, shownPx, layout.smallestWeight), flags };
+  return {
+    layer: placed,
+    layout,
+    halo,
+    grid,
+    shownPx,
+    base: baseRatio(piece.goal, shownPx, layout.smallestWeight),
+    flags,
+  };
 }
 
 const inKeepClear = (halo: TextHalo, size: Size): boolean => halo.bounds.some((b) => zoneEntered(b, size) !== null);
@@ -105,20 +121,31 @@ export interface Pair {
 
 /** Is the ink of a text the same whatever lies below it? */
 export const inkIsOpaque = (piece: Pick<Piece, 'swatches'>, { layer, layout }: TextProbe): boolean =>
-  layer.opacity === 1 && layer.blend === 'normal' && layout.inks.every((own) => {
+  layer.opacity === 1 &&
+  layer.blend === 'normal' &&
+  layout.inks.every((own) => {
     const fill = own ?? layer.fill;
     return fill.kind === 'colour' && rgba(hexOf(fill.colour, piece)).a === 1;
   });
 
 /** Ids of the visible layers above a text that may paint where it is measured. */
-function layersOver(painter: Painter, piece: Piece, slide: Slide, size: Size, { layer, halo: { region } }: TextProbe): Set<string> {
-  const at = slide.layers.findIndex((l) => l.id === layer.id), above = slide.layers.slice(at + 1);
+function layersOver(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  { layer, halo: { region } }: TextProbe,
+): Set<string> {
+  const at = slide.layers.findIndex((l) => l.id === layer.id),
+    above = slide.layers.slice(at + 1);
   if (!above.some((l) => l.visible)) return new Set();
   const placed = painter.placed(piece, slide, size).slice(at + 1);
   return new Set(placed.filter((l) => l.visible && touch(reachOf(painter, l), region)).map((l) => l.id));
 }
 
-/** The inks of a text where they need not be painted: plain, opaque, with nothing over them. One pixel each; else null. */
+/**
+ * The inks of a text where they need not be painted: plain, opaque, with nothing over them. One pixel each; else null.
+ */
 function plainInks(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): Pair['inks'] | null {
   if (!inkIsOpaque(piece, probe) || layersOver(painter, piece, slide, size, probe).size) return null;
   return probe.layout.inks.map((own) => {
@@ -131,16 +158,37 @@ function plainInks(painter: Painter, piece: Piece, slide: Slide, size: Size, pro
  * Paints the region of a text without its ink, and flooded with each ink that letters have.
  * @param inks those pictures, where they are known from before
  */
-export function paintPair(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe, options: PaintOptions = {}, inks: Pair['inks'] | null = null): Pair {
+export function paintPair(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  probe: TextProbe,
+  options: PaintOptions = {},
+  inks: Pair['inks'] | null = null,
+): Pair {
   const { region } = probe.halo;
   const shot = (mode: { as: 'none' } | { as: 'flood'; ink: number }): Uint8ClampedArray => {
     const s = surfaceFor(painter, region.width, region.height);
-    painter.paint(s, piece, slide, size, { scale: 1, x: region.x, y: region.y }, { ...options, ink: { layer: probe.layer.id, ...mode } });
+    painter.paint(
+      s,
+      piece,
+      slide,
+      size,
+      { scale: 1, x: region.x, y: region.y },
+      { ...options, ink: { layer: probe.layer.id, ...mode } },
+    );
     return s.read(0, 0, region.width, region.height);
   };
   if (region.width === 0 || region.height === 0) return { backdrop: new Uint8ClampedArray(), inks: [] };
   const used = new Set(probe.halo.letters.map((l) => probe.layout.letters[l.letter].ink));
-  return { backdrop: shot({ as: 'none' }), inks: inks ?? plainInks(painter, piece, slide, size, probe) ?? probe.layout.inks.map((_, ink) => (used.has(ink) ? shot({ as: 'flood', ink }) : new Uint8ClampedArray())) };
+  return {
+    backdrop: shot({ as: 'none' }),
+    inks:
+      inks ??
+      plainInks(painter, piece, slide, size, probe) ??
+      probe.layout.inks.map((_, ink) => (used.has(ink) ? shot({ as: 'flood', ink }) : new Uint8ClampedArray())),
+  };
 }
 
 let scratch: { painter: Painter; surface: Surface } | null = null;
@@ -157,20 +205,43 @@ function surfaceFor(painter: Painter, width: number, height: number): Surface {
 /** Judges a text from its two pictures. @param seeing to which eyes, in which light */
 export function judge(probe: TextProbe, pair: Pair, covered = false, seeing: Seeing = PLAINLY): Reading {
   const { layout, halo, grid } = probe;
-  const own = seeing.kind === 'plain' ? pair : { backdrop: seen(pair.backdrop, seeing), inks: pair.inks.map((i) => seen(i, seeing)) };
+  const own =
+    seeing.kind === 'plain'
+      ? pair
+      : { backdrop: seen(pair.backdrop, seeing), inks: pair.inks.map((i) => seen(i, seeing)) };
   const busy = halo.letters.length ? busyness(grid, cellMeans(grid, own.backdrop)) : 0;
-  const ratios = letterRatios(coloursOf(probe, own), undefined, 0, strokesKept(seeing, (halo.stroke * probe.shownPx) / Math.max(1, layout.smallest)));
+  const ratios = letterRatios(
+    coloursOf(probe, own),
+    undefined,
+    0,
+    strokesKept(seeing, (halo.stroke * probe.shownPx) / Math.max(1, layout.smallest)),
+  );
   return readingFrom(probe, ratios, busy, covered, layout);
 }
 
 /** The reading that letter ratios and a busyness amount to. */
-export function readingFrom(probe: TextProbe, ratios: Float64Array, busy: number, covered: boolean, layout = probe.layout): Reading {
+export function readingFrom(
+  probe: TextProbe,
+  ratios: Float64Array,
+  busy: number,
+  covered: boolean,
+  layout = probe.layout,
+): Reading {
   const { halo } = probe;
   const needed = probe.base * busynessFactor(busy);
   const boxes = new Map(halo.bounds.map((b) => [b.letter, b]));
   const letters: LetterReading[] = halo.letters.map((h, i) => {
-    const l = layout.letters[h.letter], b = boxes.get(h.letter)!;
-    return { start: l.start, end: l.end, ratio: ratios[i], clear: verdictOf(ratios[i], needed) === 'clear', box: { x: b.x, y: b.y, width: b.width, height: b.height }, word: l.word, line: l.line };
+    const l = layout.letters[h.letter],
+      b = boxes.get(h.letter)!;
+    return {
+      start: l.start,
+      end: l.end,
+      ratio: ratios[i],
+      clear: verdictOf(ratios[i], needed) === 'clear',
+      box: { x: b.x, y: b.y, width: b.width, height: b.height },
+      word: l.word,
+      line: l.line,
+    };
   });
   const weakest = letters.reduce<LetterReading | null>((w, l) => (w === null || l.ratio < w.ratio ? l : w), null);
   const least = (key: 'word' | 'line'): Map<number, number> => {
@@ -191,13 +262,17 @@ export function readingFrom(probe: TextProbe, ratios: Float64Array, busy: number
     verdict: weakest ? verdictOf(weakest.ratio, needed) : null,
     weakestWord: word?.text ?? null,
     weakestRange: word ? { start: word.start, end: word.end } : null,
-    weakestBox: weakest && union(letters.filter((l) => l.word === weakest.word && l.line === weakest.line).map((l) => l.box)),
+    weakestBox:
+      weakest && union(letters.filter((l) => l.word === weakest.word && l.line === weakest.line).map((l) => l.box)),
     share: letters.length ? letters.filter((l) => l.clear).length / letters.length : 0,
     median: sorted.length ? sorted[sorted.length >> 1] : null,
     busyness: busy,
     shownPx: probe.shownPx,
     flags,
-    words: [...least('word')].filter(([w]) => w >= 0).sort((a, b) => a[0] - b[0]).map(([w, ratio]) => ({ text: layout.words[w].text, ratio })),
+    words: [...least('word')]
+      .filter(([w]) => w >= 0)
+      .sort((a, b) => a[0] - b[0])
+      .map(([w, ratio]) => ({ text: layout.words[w].text, ratio })),
     lines: [...least('line')].sort((a, b) => a[0] - b[0]).map(([line, ratio]) => ({ line, ratio })),
     letters,
   };
@@ -210,9 +285,17 @@ function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, pro
   const above = layersOver(painter, piece, slide, size, probe);
   if (!above.size) return false;
   const s = surfaceFor(painter, region.width, region.height);
-  painter.paint(s, piece, slide, size, { scale: 1, x: region.x, y: region.y }, { transparent: true, only: (l) => above.has(l.id) });
+  painter.paint(
+    s,
+    piece,
+    slide,
+    size,
+    { scale: 1, x: region.x, y: region.y },
+    { transparent: true, only: (l) => above.has(l.id) },
+  );
   const px = s.read(0, 0, region.width, region.height);
-  let sum = 0, n = 0;
+  let sum = 0,
+    n = 0;
   for (const l of probe.halo.letters)
     for (let i = 0; i < l.ink.length; i += 7) {
       sum += px[l.ink[i] * 4 + 3];
@@ -225,20 +308,51 @@ function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, pro
  * The reading of one text of a slide in one size. Fonts and pictures must be there (`Painter.prepare`).
  * @param probe @param inks what is known of the text from before
  */
-export function readText(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: TextLayer, options: PaintOptions = {}, probe = probeText(painter, piece, size, layer), inks: Pair['inks'] | null = null, seeing: Seeing = PLAINLY): Reading {
-  return judge(probe, paintPair(painter, piece, slide, size, probe, options, inks), isCovered(painter, piece, slide, size, probe), seeing);
+export function readText(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  layer: TextLayer,
+  options: PaintOptions = {},
+  probe = probeText(painter, piece, size, layer),
+  inks: Pair['inks'] | null = null,
+  seeing: Seeing = PLAINLY,
+): Reading {
+  return judge(
+    probe,
+    paintPair(painter, piece, slide, size, probe, options, inks),
+    isCovered(painter, piece, slide, size, probe),
+    seeing,
+  );
 }
 
 /**
  * The ratio 1..21 of one letter alone: only what lies round it is painted.
  * @param n index into the letters of the probe's halo @param inks what is known of the text from before
  */
-export function readLetter(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe, n: number, options: PaintOptions = {}, inks: Pair['inks'] | null = null): number {
-  const { halo, layout } = probe, { region } = halo, letter = halo.letters[n], wide = region.width;
-  let x0 = wide, y0 = region.height, x1 = 0, y1 = 0;
+export function readLetter(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  probe: TextProbe,
+  n: number,
+  options: PaintOptions = {},
+  inks: Pair['inks'] | null = null,
+): number {
+  const { halo, layout } = probe,
+    { region } = halo,
+    letter = halo.letters[n],
+    wide = region.width;
+  let x0 = wide,
+    y0 = region.height,
+    x1 = 0,
+    y1 = 0;
   for (const at of [letter.halo, letter.ink])
     for (let i = 0; i < at.length; i++) {
-      const y = (at[i] / wide) | 0, x = at[i] - y * wide;
+      const y = (at[i] / wide) | 0,
+        x = at[i] - y * wide;
       if (x < x0) x0 = x;
       if (x > x1) x1 = x;
       if (y < y0) y0 = y;
@@ -246,13 +360,21 @@ export function readLetter(painter: Painter, piece: Piece, slide: Slide, size: S
     }
   const part = { x: region.x + x0, y: region.y + y0, width: x1 - x0 + 1, height: y1 - y0 + 1 };
   const moved = (at: Int32Array): Int32Array => at.map((i) => (((i / wide) | 0) - y0) * part.width + (i % wide) - x0);
-  const own = { ...letter, halo: moved(letter.halo), ink: moved(letter.ink) }, ink = layout.letters[letter.letter].ink;
+  const own = { ...letter, halo: moved(letter.halo), ink: moved(letter.ink) },
+    ink = layout.letters[letter.letter].ink;
   const known = inks?.[ink].length === 4 ? inks : null;
-  const alone = { ...probe, halo: { ...halo, region: part, letters: [own] } }, pair = paintPair(painter, piece, slide, size, alone, options, known);
+  const alone = { ...probe, halo: { ...halo, region: part, letters: [own] } },
+    pair = paintPair(painter, piece, slide, size, alone, options, known);
   return letterRatios(coloursOf(alone, pair))[0];
 }
 
 /** All visible texts of a slide, bottom to top. */
-export function readSlide(painter: Painter, piece: Piece, slide: Slide, size: Size, seeing: Seeing = PLAINLY): Reading[] {
+export function readSlide(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  seeing: Seeing = PLAINLY,
+): Reading[] {
   return textsIn(piece, slide, size).map((l) => readText(painter, piece, slide, size, l, {}, undefined, null, seeing));
 }

@@ -1,15 +1,17 @@
-// What the reading of a text depends on, as a text to compare: itself and the visible layers near it. Equal keys mean equal readings,
-// so that while one layer is dragged only the texts it touches are measured again.
-import type { Painter } from '../scene/painter';
-import { reachOf } from '../scene/reach';
+// What the reading of a text depends on, as a text to compare: itself and the visible layers near it. Equal keys mean
+// equal readings, so that while one layer is dragged only the texts it touches are measured again.
 import { touch } from '../ground/box';
+import type { TextLayer } from '../kinds/text';
 import { layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
-import type { TextLayer } from '../kinds/text';
+import type { Painter } from '../scene/painter';
+import { reachOf } from '../scene/reach';
 
 /** Fonts must be loaded (`Painter.prepare`). */
 export function readingKey(painter: Painter, piece: Piece, slide: Slide, size: Size, text: TextLayer): string {
   const own = reachOf(painter, layerIn(text, size, piece.sizes[0]));
-  const near = painter.placed(piece, slide, size).filter((l) => l.visible && (l.id === text.id || touch(reachOf(painter, l), own)));
+  const near = painter
+    .placed(piece, slide, size)
+    .filter((l) => l.visible && (l.id === text.id || touch(reachOf(painter, l), own)));
   return JSON.stringify([painter.studio.fonts.generation, size, piece.goal, slide.paper, piece.swatches, near]);
 }

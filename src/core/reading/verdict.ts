@@ -11,7 +11,8 @@ export const UNSEEN = 1.15;
 const CALM = 10;
 
 /** Is a text large as shown? WCAG 2.2: 24 px, or 18.66 px when bold. */
-export const isLarge = (shownPx: number, weight: number): boolean => shownPx >= 24 || (shownPx >= 18.66 && weight >= 700);
+export const isLarge = (shownPx: number, weight: number): boolean =>
+  shownPx >= 24 || (shownPx >= 18.66 && weight >= 700);
 
 /** The ratio of WCAG 2.2, 1.4.3 (standard) or 1.4.6 (strict). */
 export function baseRatio(goal: Goal, shownPx: number, weight: number): number {
@@ -23,7 +24,8 @@ export function baseRatio(goal: Goal, shownPx: number, weight: number): number {
  * How much more is needed over a busy backdrop: 1 up to busyness 10, then rising evenly to 1.5 at 100.
  * @param busyness 0..100
  */
-export const busynessFactor = (busyness: number): number => 1 + (0.5 * Math.max(0, Math.min(100, busyness) - CALM)) / (100 - CALM);
+export const busynessFactor = (busyness: number): number =>
+  1 + (0.5 * Math.max(0, Math.min(100, busyness) - CALM)) / (100 - CALM);
 
 export function verdictOf(reading: number, needed: number): Verdict {
   // Half a thousandth of slack: 2.9996 is 3.00 in every display.
@@ -32,4 +34,5 @@ export function verdictOf(reading: number, needed: number): Verdict {
 }
 
 /** Are all texts Clear that have letters at all? */
-export const areClear = (readings: readonly { verdict: Verdict | null }[]): boolean => readings.every((r) => r.verdict === 'clear' || r.verdict === null);
+export const areClear = (readings: readonly { verdict: Verdict | null }[]): boolean =>
+  readings.every((r) => r.verdict === 'clear' || r.verdict === null);

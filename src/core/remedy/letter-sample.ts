@@ -1,13 +1,13 @@
-// A sample of the pixels that a reading goes by, for weighing candidates without painting them: some of each letter's halo with its
-// place, and its ink. What is chosen by it is confirmed on the picture afterwards.
+// A sample of the pixels that a reading goes by, for weighing candidates without painting them: some of each letter's
+// halo with its place, and its ink. What is chosen by it is confirmed on the picture afterwards.
 import { luminance } from '../colour/srgb';
-import type { Piece, Size, Slide } from '../piece/schema';
 import type { TextLayer } from '../kinds/text';
-import type { Painter } from '../scene/painter';
+import type { Piece, Size, Slide } from '../piece/schema';
 import { busyness, cellMeans } from '../reading/busyness';
 import { coloursOf, quantile } from '../reading/contrast-of-letters';
 import { paintPair, probeText } from '../reading/read';
 import { busynessFactor } from '../reading/verdict';
+import type { Painter } from '../scene/painter';
 import type { BareText } from './strength';
 import type { Veil } from './veil';
 
@@ -26,7 +26,8 @@ interface LetterSample {
 }
 
 const LUMINANCE = Float32Array.from({ length: 256 }, (_, v) => luminance(v, 0, 0) / 0.2126);
-const lum = (r: number, g: number, b: number): number => 0.2126 * LUMINANCE[r] + 0.7152 * LUMINANCE[g] + 0.0722 * LUMINANCE[b];
+const lum = (r: number, g: number, b: number): number =>
+  0.2126 * LUMINANCE[r] + 0.7152 * LUMINANCE[g] + 0.0722 * LUMINANCE[b];
 
 /** Letters of some texts of a slide as they stand over it now. */
 export class LetterSamples {
@@ -46,10 +47,20 @@ export class LetterSamples {
       const colours = coloursOf(probe, pair);
       const busy = busyness(grid, cellMeans(grid, pair.backdrop));
       halo.letters.forEach((l, n) => {
-        const c = colours[n], count = Math.min(OF_A_LETTER, l.halo.length), step = l.halo.length / count;
-        const s: LetterSample = { ink: 0, rgb: new Uint8Array(count * 3), x: new Float32Array(count), y: new Float32Array(count), base: probe.base, busy };
+        const c = colours[n],
+          count = Math.min(OF_A_LETTER, l.halo.length),
+          step = l.halo.length / count;
+        const s: LetterSample = {
+          ink: 0,
+          rgb: new Uint8Array(count * 3),
+          x: new Float32Array(count),
+          y: new Float32Array(count),
+          base: probe.base,
+          busy,
+        };
         for (let i = 0; i < count; i++) {
-          const k = Math.floor(i * step), at = l.halo[k];
+          const k = Math.floor(i * step),
+            at = l.halo[k];
           s.rgb.set(c.halo.subarray(k * 3, k * 3 + 3), i * 3);
           s.x[i] = halo.region.x + (at % halo.region.width) + 0.5;
           s.y[i] = halo.region.y + Math.floor(at / halo.region.width) + 0.5;
@@ -66,38 +77,58 @@ export class LetterSamples {
     return this.letters.length > 0;
   }
 
-  /** Is the ink lighter than most of what lies behind it could be? Decides whether it wants dark or light treatments. */
+  /**
+   * Is the ink lighter than most of what lies behind it could be? Decides whether it wants dark or light treatments.
+   */
   get lightInk(): boolean {
     return this.letters.reduce((s, l) => s + l.ink, 0) / Math.max(1, this.letters.length) > 0.22;
   }
 
-  /** The weakest letter's ratio, 1..21, and what it needs: with another ink, by its luminance, and under a veil's alphas at a strength of 0..1. */
-  private weakest(ink: number | null, colour: Veil['colour'] = [0, 0, 0], alphas: readonly Float32Array[] | null = null, strength = 0): { ratio: number; needed: number } {
+  /**
+   * The weakest letter's ratio, 1..21, and what it needs: with another ink, by its luminance, and under a veil's alphas
+   * at a strength of 0..1.
+   */
+  private weakest(
+    ink: number | null,
+    colour: Veil['colour'] = [0, 0, 0],
+    alphas: readonly Float32Array[] | null = null,
+    strength = 0,
+  ): { ratio: number; needed: number } {
     let worst = { ratio: 21, needed: this.letters[0]?.base ?? 3 };
     const [r, g, b] = colour;
     this.letters.forEach((l, n) => {
-      const count = l.x.length, own = (ink ?? l.ink) + 0.05;
+      const count = l.x.length,
+        own = (ink ?? l.ink) + 0.05;
       let cover = 0;
       for (let i = 0, o = 0; i < count; i++, o += 3) {
         const a = alphas ? alphas[n][i] * strength : 0;
         cover += a;
-        const Y = lum((l.rgb[o] + (r - l.rgb[o]) * a + 0.5) | 0, (l.rgb[o + 1] + (g - l.rgb[o + 1]) * a + 0.5) | 0, (l.rgb[o + 2] + (b - l.rgb[o + 2]) * a + 0.5) | 0) + 0.05;
+        const Y =
+          lum(
+            (l.rgb[o] + (r - l.rgb[o]) * a + 0.5) | 0,
+            (l.rgb[o + 1] + (g - l.rgb[o + 1]) * a + 0.5) | 0,
+            (l.rgb[o + 2] + (b - l.rgb[o + 2]) * a + 0.5) | 0,
+          ) + 0.05;
         this.scratch[i] = Y > own ? Y / own : own / Y;
       }
-      const ratio = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25))), needed = l.base * busynessFactor(l.busy * (1 - cover / count));
+      const ratio = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25))),
+        needed = l.base * busynessFactor(l.busy * (1 - cover / count));
       if (ratio / needed < worst.ratio / worst.needed) worst = { ratio, needed };
     });
     return worst;
   }
 
-  /** The weakest letter over what it needs if everything behind each letter were even: more than smoothing can bring. */
+  /**
+   * The weakest letter over what it needs if everything behind each letter were even: more than smoothing can bring.
+   */
   get atBest(): number {
     let least = Infinity;
     for (const l of this.letters) {
       let sum = 0;
       const count = l.x.length;
       for (let i = 0; i < count; i++) sum += lum(l.rgb[i * 3], l.rgb[i * 3 + 1], l.rgb[i * 3 + 2]);
-      const Y = sum / count + 0.05, own = l.ink + 0.05;
+      const Y = sum / count + 0.05,
+        own = l.ink + 0.05;
       least = Math.min(least, (Y > own ? Y / own : own / Y) / l.base);
     }
     return least;
@@ -116,7 +147,8 @@ export class LetterSamples {
     };
     if (isEnough(0)) return 0;
     if (!isEnough(1)) return null;
-    let low = 0, high = 1;
+    let low = 0,
+      high = 1;
     for (let i = 0; i < 7; i++) {
       const m = (low + high) / 2;
       if (isEnough(m)) high = m;

@@ -1,6 +1,6 @@
 // Photo kept and marks: known answers.
-import { oklab } from '../colour/oklab';
 import { labOf } from '../colour/lab-planes';
+import { oklab } from '../colour/oklab';
 import { picture } from '../testing/pixels';
 import { KeptPhoto } from './photo-kept';
 
@@ -10,13 +10,18 @@ const photo = picture(160, 120, (x, y) => {
   return [v, v * 0.95, v * 1.05];
 });
 const kept = new KeptPhoto(photo);
-const over = (alpha: number, c: number): Uint8ClampedArray => photo.data.map((v, i) => (i % 4 === 3 ? 255 : v + (c - v) * alpha));
+const over = (alpha: number, c: number): Uint8ClampedArray =>
+  photo.data.map((v, i) => (i % 4 === 3 ? 255 : v + (c - v) * alpha));
 
 it('OKLab by table is that by formula', () => {
-  const bytes = new Uint8ClampedArray(4 * 4096), lab = new Float32Array(3 * 4096);
+  const bytes = new Uint8ClampedArray(4 * 4096),
+    lab = new Float32Array(3 * 4096);
   for (let i = 0; i < 4096; i++) bytes.set([(i * 37) & 255, (i * 91) & 255, (i * 13) & 255, 255], i * 4);
   labOf(bytes, 0, 4096, lab);
-  for (let i = 0; i < 4096; i++) oklab(bytes[i * 4], bytes[i * 4 + 1], bytes[i * 4 + 2]).forEach((v, c) => expect(Math.abs(v - lab[i * 3 + c])).toBeLessThan(4e-4));
+  for (let i = 0; i < 4096; i++)
+    oklab(bytes[i * 4], bytes[i * 4 + 1], bytes[i * 4 + 2]).forEach((v, c) =>
+      expect(Math.abs(v - lab[i * 3 + c])).toBeLessThan(4e-4),
+    );
 });
 
 it('all is kept of the photo itself, nothing under opaque colour far from it', () => {
@@ -42,7 +47,8 @@ it('grey that keeps its contrast is better than grey that loses it', () => {
 
 it('the edge of a plate is a mark in the windows it passes through, and only there', () => {
   const plate = new Uint8ClampedArray(photo.data);
-  for (let y = 20; y < 60; y++) for (let x = 28; x < 100; x++) for (let c = 0; c < 3; c++) plate[(y * 160 + x) * 4 + c] *= 0.3;
+  for (let y = 20; y < 60; y++)
+    for (let x = 28; x < 100; x++) for (let c = 0; c < 3; c++) plate[(y * 160 + x) * 4 + c] *= 0.3;
   const k = kept.compare(plate)!;
   // 72 x 40 from (28, 20): columns 3 and 12 of windows are cut for five to six rows, rows 2 and 7 for ten columns.
   expect(k.marks).toBeGreaterThan(4);
@@ -61,7 +67,8 @@ it('an estimate without painting agrees with what is painted, and a sample of wi
 });
 
 it('counts only where there is photo; without any there is nothing to keep', () => {
-  const half = new KeptPhoto(photo, (x) => x < 80), right = new Uint8ClampedArray(photo.data);
+  const half = new KeptPhoto(photo, (x) => x < 80),
+    right = new Uint8ClampedArray(photo.data);
   for (let y = 0; y < 120; y++) right.fill(255, (y * 160 + 80) * 4, (y + 1) * 160 * 4);
   expect(half.compare(right)).toEqual({ kept: 100, marks: 0 });
   const none = new KeptPhoto(photo, () => false);
@@ -70,18 +77,27 @@ it('counts only where there is photo; without any there is nothing to keep', () 
 });
 
 it('a part is enough where the rest is as it was', () => {
-  const treated = new Uint8ClampedArray(photo.data), part = { x: 24, y: 16, width: 64, height: 40 };
-  for (let y = 20; y < 50; y++) for (let x = 30; x < 80; x++) for (let c = 0; c < 3; c++) treated[(y * 160 + x) * 4 + c] *= 0.4;
+  const treated = new Uint8ClampedArray(photo.data),
+    part = { x: 24, y: 16, width: 64, height: 40 };
+  for (let y = 20; y < 50; y++)
+    for (let x = 30; x < 80; x++) for (let c = 0; c < 3; c++) treated[(y * 160 + x) * 4 + c] *= 0.4;
   const cut = new Uint8ClampedArray(part.width * part.height * 4);
-  for (let y = 0; y < part.height; y++) cut.set(treated.subarray(((y + part.y) * 160 + part.x) * 4, ((y + part.y) * 160 + part.x + part.width) * 4), y * part.width * 4);
+  for (let y = 0; y < part.height; y++)
+    cut.set(
+      treated.subarray(((y + part.y) * 160 + part.x) * 4, ((y + part.y) * 160 + part.x + part.width) * 4),
+      y * part.width * 4,
+    );
   expect(kept.compare(cut, part)).toEqual(kept.compare(treated));
   expect(kept.compare(new Uint8ClampedArray(), { x: 0, y: 0, width: 0, height: 0 })).toEqual({ kept: 100, marks: 0 });
 });
 
 it('of very many windows a share tells the same', () => {
   // 600 x 600 has 5625 windows: every other one or fewer is looked at.
-  const large = picture(600, 600, (x, y) => [120 + 60 * Math.sin(x / 5 + y / 90), 110 + 50 * Math.cos(y / 7), 100]), tinted = large.data.map((v, i) => (i % 4 === 3 ? 255 : v * (0.3 + 0.6 * ((i >> 2) / 360_000))));
+  const large = picture(600, 600, (x, y) => [120 + 60 * Math.sin(x / 5 + y / 90), 110 + 50 * Math.cos(y / 7), 100]),
+    tinted = large.data.map((v, i) => (i % 4 === 3 ? 255 : v * (0.3 + 0.6 * ((i >> 2) / 360_000))));
   const whole = new KeptPhoto(large).compare(tinted)!;
-  const parts = Array.from({ length: 5 }, (_, n) => new KeptPhoto(large, (_x, y) => Math.floor(y / 120) === n).compare(tinted)!);
+  const parts = Array.from({ length: 5 }, (_, n) =>
+    new KeptPhoto(large, (_x, y) => Math.floor(y / 120) === n).compare(tinted)!,
+  );
   expect(Math.abs(whole.kept - parts.reduce((s, p) => s + p.kept, 0) / 5)).toBeLessThan(0.4);
 });

@@ -1,8 +1,9 @@
-// Photo kept and marks: how much of a photograph survives what is laid over it, and how much of it shows new edges. The definition is
-// reading.md, "Ways through": windows of 8 x 8 pixels, local contrast that still comes through, mean distance in OKLab.
+// Photo kept and marks: how much of a photograph survives what is laid over it, and how much of it shows new edges. The
+// definition is reading.md, "Ways through": windows of 8 x 8 pixels, local contrast that still comes through, mean
+// distance in OKLab.
 import { labOf } from '../colour/lab-planes';
-import type { Pixels } from '../ground/pixels';
 import type { Box } from '../ground/box';
+import type { Pixels } from '../ground/pixels';
 
 export interface PhotoKept {
   /** 0..100 percent. */
@@ -30,19 +31,24 @@ const SPARSE = 2;
 /** Of 256 turns so many, halved until one of about `every` windows is left. */
 const turnsFor = (every: number): number => Math.max(1, 256 >> Math.max(0, Math.ceil(Math.log2(every))));
 /**
- * In which order windows are taken when some must do, 0..255: as in ordered dithering (Bayer 1973), so that any number of them lies evenly,
+ * In which order windows are taken when some must do, 0..255: as in ordered dithering (Bayer 1973), so that any number
+ * of them lies evenly,
  * and what was looked at for fewer is looked at for more.
  */
 function turnOf(column: number, row: number): number {
   let turn = 0;
   for (let bit = 1; bit < 16; bit *= 2) {
-    const x = column & bit ? 1 : 0, y = row & bit ? 1 : 0;
+    const x = column & bit ? 1 : 0,
+      y = row & bit ? 1 : 0;
     turn = turn * 4 + ((x ^ y) << 1) + y;
   }
   return turn;
 }
 
-/** What a window of the photo is like: L, a, b of its pixels, and the mean and variance of L; and the same of the pixels an estimate looks at. */
+/**
+ * What a window of the photo is like: L, a, b of its pixels, and the mean and variance of L; and the same of the pixels
+ * an estimate looks at.
+ */
 interface Window {
   lab: Float32Array;
   mean: number;
@@ -51,20 +57,25 @@ interface Window {
 }
 
 function windowOf(lab: Float32Array): Window {
-  let sum = 0, square = 0;
+  let sum = 0,
+    square = 0;
   for (let k = 0; k < lab.length; k += 3) {
     sum += lab[k];
     square += lab[k] * lab[k];
   }
-  const n = lab.length / 3, mean = sum / n;
+  const n = lab.length / 3,
+    mean = sum / n;
   return { lab, mean, variance: Math.max(0, square / n - mean * mean), sparse: null };
 }
 
 /** The pixels of a window that an estimate looks at. */
 function sparseOf(w: Window): Window {
   if (w.sparse) return w.sparse;
-  const side = WINDOW / SPARSE, lab = new Float32Array(side * side * 3);
-  for (let y = 0, o = 0; y < WINDOW; y += SPARSE) for (let x = 0; x < WINDOW; x += SPARSE, o += 3) lab.set(w.lab.subarray((y * WINDOW + x) * 3, (y * WINDOW + x) * 3 + 3), o);
+  const side = WINDOW / SPARSE,
+    lab = new Float32Array(side * side * 3);
+  for (let y = 0, o = 0; y < WINDOW; y += SPARSE)
+    for (let x = 0; x < WINDOW; x += SPARSE, o += 3)
+      lab.set(w.lab.subarray((y * WINDOW + x) * 3, (y * WINDOW + x) * 3 + 3), o);
   return (w.sparse = windowOf(lab));
 }
 
@@ -73,19 +84,31 @@ function readWindow(rgba: Uint8ClampedArray, at: number, width: number, out: Flo
 }
 
 function compareWindow(w: Window, treated: Float32Array): { kept: number; marked: boolean } {
-  const { lab, mean, variance } = w, pixels = lab.length / 3;
-  let sum = 0, square = 0, product = 0, far = 0;
+  const { lab, mean, variance } = w,
+    pixels = lab.length / 3;
+  let sum = 0,
+    square = 0,
+    product = 0,
+    far = 0;
   for (let i = 0; i < lab.length; i += 3) {
-    const L = treated[i], d = L - lab[i], da = treated[i + 1] - lab[i + 1], db = treated[i + 2] - lab[i + 2];
+    const L = treated[i],
+      d = L - lab[i],
+      da = treated[i + 1] - lab[i + 1],
+      db = treated[i + 2] - lab[i + 2];
     sum += L;
     square += L * L;
     product += L * lab[i];
     far += Math.sqrt(d * d + da * da + db * db);
   }
-  const m = sum / pixels, covariance = product / pixels - m * mean, own = Math.max(0, square / pixels - m * m);
+  const m = sum / pixels,
+    covariance = product / pixels - m * mean,
+    own = Math.max(0, square / pixels - m * m);
   const slope = (covariance + STEADY) / (variance + STEADY);
   const left = own - 2 * slope * covariance + slope * slope * variance;
-  return { kept: Math.min(1, Math.max(0, slope)) * (1 - Math.min(1, far / pixels / GONE)), marked: left > NEW_EDGE * NEW_EDGE };
+  return {
+    kept: Math.min(1, Math.max(0, slope)) * (1 - Math.min(1, far / pixels / GONE)),
+    marked: left > NEW_EDGE * NEW_EDGE,
+  };
 }
 
 /** A photograph that treatments are compared with. */
@@ -107,11 +130,12 @@ export class KeptPhoto {
   ) {
     const { width, height, data } = photo;
     this.words = wordsOf(data);
-    for (let y = 0; y + WINDOW <= height; y += WINDOW) for (let x = 0; x + WINDOW <= width; x += WINDOW) {
-      if (!shows(x + WINDOW / 2, y + WINDOW / 2)) continue;
-      this.at.push(y * width + x);
-      this.turns.push(turnOf(x / WINDOW, y / WINDOW));
-    }
+    for (let y = 0; y + WINDOW <= height; y += WINDOW)
+      for (let x = 0; x + WINDOW <= width; x += WINDOW) {
+        if (!shows(x + WINDOW / 2, y + WINDOW / 2)) continue;
+        this.at.push(y * width + x);
+        this.turns.push(turnOf(x / WINDOW, y / WINDOW));
+      }
   }
 
   private window(i: number): Window {
@@ -129,13 +153,20 @@ export class KeptPhoto {
 
   /**
    * Compares the treated picture.
-   * @param part where it may differ from the photo: the picture has its size, and it begins where a window begins; all of it where left out
+   * @param part where it may differ from the photo: the picture has its size, and it begins where a window begins; all
+   * of it where left out
    * @returns null where there is no photo
    */
-  compare(treated: Uint8ClampedArray, part: Box = { x: 0, y: 0, width: this.photo.width, height: this.photo.height }): PhotoKept | null {
-    const { width } = this.photo, words = wordsOf(treated), changed: number[] = [];
+  compare(
+    treated: Uint8ClampedArray,
+    part: Box = { x: 0, y: 0, width: this.photo.width, height: this.photo.height },
+  ): PhotoKept | null {
+    const { width } = this.photo,
+      words = wordsOf(treated),
+      changed: number[] = [];
     const within = (at: number): number => {
-      const y = Math.floor(at / width) - part.y, x = (at % width) - part.x;
+      const y = Math.floor(at / width) - part.y,
+        x = (at % width) - part.x;
       return x >= 0 && y >= 0 && x + WINDOW <= part.width && y + WINDOW <= part.height ? y * part.width + x : -1;
     };
     for (let i = 0; i < this.at.length; i++) {
@@ -144,7 +175,9 @@ export class KeptPhoto {
     }
     // Of very many that changed, as under a tint, an even share tells the same to a few tenths of a percent.
     const turns = turnsFor(changed.length / ENOUGH_WINDOWS);
-    let kept = 0, marks = 0, n = 0;
+    let kept = 0,
+      marks = 0,
+      n = 0;
     for (const i of changed) {
       if (this.turns[i] >= turns) continue;
       readWindow(treated, within(this.at[i]), part.width, this.scratch);
@@ -153,13 +186,18 @@ export class KeptPhoto {
       if (c.marked) marks++;
       n++;
     }
-    const all = this.at.length, share = n ? changed.length / n : 0;
-    return all ? { kept: (100 * (all - changed.length + kept * share)) / all, marks: (100 * marks * share) / all } : null;
+    const all = this.at.length,
+      share = n ? changed.length / n : 0;
+    return all
+      ? { kept: (100 * (all - changed.length + kept * share)) / all, marks: (100 * marks * share) / all }
+      : null;
   }
 
   /** Most treatments leave most windows as they are. */
   private same(words: Uint32Array, at: number, wide: number, own: number): boolean {
-    for (let y = 0; y < WINDOW; y++) for (let i = at + y * wide, k = own + y * this.photo.width, end = i + WINDOW; i < end; i++, k++) if (words[i] !== this.words[k]) return false;
+    for (let y = 0; y < WINDOW; y++)
+      for (let i = at + y * wide, k = own + y * this.photo.width, end = i + WINDOW; i < end; i++, k++)
+        if (words[i] !== this.words[k]) return false;
     return true;
   }
 
@@ -168,15 +206,27 @@ export class KeptPhoto {
    * @param colour [r, g, b] 0..255 @param alpha 0..1 at a point (x, y)
    * @param most looks at about so many windows, and there at a quarter of the pixels
    */
-  estimate(colour: readonly [number, number, number], alpha: (x: number, y: number) => number, most: number): PhotoKept | null {
-    const { width, data } = this.photo, side = WINDOW / SPARSE, mixed = new Uint8ClampedArray(side * side * 4);
+  estimate(
+    colour: readonly [number, number, number],
+    alpha: (x: number, y: number) => number,
+    most: number,
+  ): PhotoKept | null {
+    const { width, data } = this.photo,
+      side = WINDOW / SPARSE,
+      mixed = new Uint8ClampedArray(side * side * 4);
     const read = (at: number, out: Float32Array): boolean => {
-      const y0 = Math.floor(at / width), x0 = at - y0 * width;
+      const y0 = Math.floor(at / width),
+        x0 = at - y0 * width;
       // Treatments are smooth at the size of a window: evenly between its corners.
-      const a0 = alpha(x0, y0), a1 = alpha(x0 + WINDOW, y0), a2 = alpha(x0, y0 + WINDOW), a3 = alpha(x0 + WINDOW, y0 + WINDOW);
+      const a0 = alpha(x0, y0),
+        a1 = alpha(x0 + WINDOW, y0),
+        a2 = alpha(x0, y0 + WINDOW),
+        a3 = alpha(x0 + WINDOW, y0 + WINDOW);
       if (a0 + a1 + a2 + a3 === 0) return false;
       for (let y = 0, o = 0; y < WINDOW; y += SPARSE) {
-        const v = (y + 0.5) / WINDOW, left = a0 + (a2 - a0) * v, step = (a1 + (a3 - a1) * v - left) / WINDOW;
+        const v = (y + 0.5) / WINDOW,
+          left = a0 + (a2 - a0) * v,
+          step = (a1 + (a3 - a1) * v - left) / WINDOW;
         for (let x = 0, p = (at + y * width) * 4; x < WINDOW; x += SPARSE, p += 4 * SPARSE, o += 4) {
           const a = left + step * (x + 0.5);
           mixed[o] = data[p] + (colour[0] - data[p]) * a;
@@ -187,7 +237,9 @@ export class KeptPhoto {
       labOf(mixed, 0, side * side, out);
       return true;
     };
-    let kept = 0, marks = 0, n = 0;
+    let kept = 0,
+      marks = 0,
+      n = 0;
     const turns = turnsFor(this.at.length / most);
     for (let i = 0; i < this.at.length; i++) {
       if (this.turns[i] >= turns) continue;
@@ -204,4 +256,7 @@ export class KeptPhoto {
   }
 }
 
-const wordsOf = (rgba: Uint8ClampedArray): Uint32Array => (rgba.byteOffset % 4 === 0 ? new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length >> 2) : new Uint32Array(rgba.slice().buffer));
+const wordsOf = (rgba: Uint8ClampedArray): Uint32Array =>
+  rgba.byteOffset % 4 === 0
+    ? new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length >> 2)
+    : new Uint32Array(rgba.slice().buffer);

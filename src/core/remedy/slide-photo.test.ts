@@ -1,19 +1,23 @@
 // Photo kept of a slide: what is painted only where it differs is what a painting of the whole would tell.
-import { easelFor, picture } from '../testing/pixels';
-import { headline, scene } from '../testing/scenes';
-import { makeBacking, makeShadow } from '../values/made';
+import type { Layer } from '../kinds/layers';
+import type { PhotoLayer } from '../kinds/photo';
 import { makePhoto } from '../kinds/photo';
 import { makePlate } from '../kinds/plate';
 import { makePool } from '../kinds/pool';
-import { makeTint } from '../kinds/tint';
-import type { Layer } from '../kinds/layers';
-import type { PhotoLayer } from '../kinds/photo';
-import type { Size } from '../piece/schema';
 import type { TextLayer } from '../kinds/text';
+import { makeTint } from '../kinds/tint';
+import type { Size } from '../piece/schema';
+import { easelFor, picture } from '../testing/pixels';
+import { headline, scene } from '../testing/scenes';
+import { makeBacking, makeShadow } from '../values/made';
 import { KeptPhoto } from './photo-kept';
 import { SlidePhoto } from './slide-photo';
 
-const waves = picture(600, 400, (x, y) => [120 + 60 * Math.sin(x / 9) * Math.cos(y / 13), 118 + 50 * Math.sin(x / 11), 130]);
+const waves = picture(600, 400, (x, y) => [
+  120 + 60 * Math.sin(x / 9) * Math.cos(y / 13),
+  118 + 50 * Math.sin(x / 11),
+  130,
+]);
 const { painter } = easelFor(new Map([['waves', waves]]));
 const words = (z: Size, more: Partial<TextLayer> = {}): TextLayer => headline('Slow', '#ffffff', 60, 120, more)(z);
 const photo = (z: Size): PhotoLayer => makePhoto('photo', 'waves', 'Waves', z);
@@ -21,15 +25,29 @@ const photo = (z: Size): PhotoLayer => makePhoto('photo', 'waves', 'Waves', z);
 const TREATED: [name: string, layers: (z: Size) => Layer[]][] = [
   ['nothing', (z) => [photo(z), words(z)]],
   ['a tint', (z) => [photo(z), makeTint('t', '#101820', 0.4, z), words(z)]],
-  ['a pool', (z) => [photo(z), makePool('p', '#101820', 0.7, { x: 60, y: 120, width: 150, height: 60 }, 60, ['text']), words(z)]],
-  ['a plate', (z) => [photo(z), makePlate('p', '#101820', 0.7, { x: 60, y: 120, width: 150, height: 60 }, 60, ['text']), words(z)]],
+  [
+    'a pool',
+    (z) => [photo(z), makePool('p', '#101820', 0.7, { x: 60, y: 120, width: 150, height: 60 }, 60, ['text']), words(z)],
+  ],
+  [
+    'a plate',
+    (z) => [
+      photo(z),
+      makePlate('p', '#101820', 0.7, { x: 60, y: 120, width: 150, height: 60 }, 60, ['text']),
+      words(z),
+    ],
+  ],
   ['a backing', (z) => [photo(z), words(z, { backing: makeBacking('#101820') })]],
   ['a shadow', (z) => [photo(z), words(z, { shadows: [{ ...makeShadow(60), x: 0, y: 0, opacity: 0.8, blur: 30 }] })]],
-  ['a darker photo', (z) => [{ ...photo(z), tone: { ...photo(z).tone, levels: { on: true, black: 0, white: 140 } } }, words(z)]],
+  [
+    'a darker photo',
+    (z) => [{ ...photo(z), tone: { ...photo(z).tone, levels: { on: true, black: 0, white: 140 } } }, words(z)],
+  ],
 ];
 
 it.each(TREATED)('%s: as painted whole', async (_name, layers) => {
-  const bare = scene((z) => [photo(z)], 600, 400), s = scene(layers, 600, 400);
+  const bare = scene((z) => [photo(z)], 600, 400),
+    s = scene(layers, 600, 400);
   await painter.prepare(s.slide);
   // By hand: both pictures whole, at 1080 pixels on the long side.
   const paint = (x: typeof s, inkless: boolean): Uint8ClampedArray => {

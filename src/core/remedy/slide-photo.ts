@@ -1,15 +1,15 @@
 // How much of a slide's photo its treatments leave: the slide is painted with and without them, and compared.
-import { shot } from '../ground/surface';
-import { union } from '../ground/box';
-import { isBackdropPhoto } from '../piece/resolve';
 import type { Box } from '../ground/box';
+import { union } from '../ground/box';
+import { shot } from '../ground/surface';
 import type { Layer } from '../kinds/layers';
+import { textIsGroup } from '../paint/text-painter';
+import { isBackdropPhoto } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { isTreatment, switchedOff } from '../piece/treatments';
-import { textIsGroup } from '../paint/text-painter';
 import type { Painter, PaintOptions } from '../scene/painter';
 import { reachOf } from '../scene/reach';
-import { KEPT_SIDE, KeptPhoto, WINDOW, type PhotoKept } from './photo-kept';
+import { KEPT_SIDE, KeptPhoto, type PhotoKept, WINDOW } from './photo-kept';
 import type { Veil } from './veil';
 
 /** What counts for photo kept: the backdrop, and what is laid on it for the text's sake, without ink. */
@@ -30,34 +30,64 @@ export class SlidePhoto {
     private readonly size: Size,
   ) {
     this.scale = KEPT_SIDE / Math.max(size.width, size.height);
-    const width = Math.max(1, Math.round(size.width * this.scale)), height = Math.max(1, Math.round(size.height * this.scale));
+    const width = Math.max(1, Math.round(size.width * this.scale)),
+      height = Math.max(1, Math.round(size.height * this.scale));
     this.whole = { x: 0, y: 0, width, height };
     const photos = slide.layers.some(isBackdropPhoto);
-    const bare = { ...slide, layers: slide.layers.filter((l) => l.band === 'backdrop').map((l) => ({ ...l, ...switchedOff(l)?.set }) as Layer) };
+    const bare = {
+      ...slide,
+      layers: slide.layers.filter((l) => l.band === 'backdrop').map((l) => ({ ...l, ...switchedOff(l)?.set }) as Layer),
+    };
     this.bare = painter.placed(piece, bare, size);
-    const alpha = photos ? this.paint(piece, bare, this.whole, { transparent: true, only: (l: Layer) => l.kind === 'photo' }) : null;
-    this.photo = new KeptPhoto({ width, height, data: photos ? this.paint(piece, bare, this.whole) : new Uint8ClampedArray(width * height * 4) }, (x, y) => alpha !== null && alpha[(y * width + x) * 4 + 3] > 127);
+    const alpha = photos
+      ? this.paint(piece, bare, this.whole, { transparent: true, only: (l: Layer) => l.kind === 'photo' })
+      : null;
+    this.photo = new KeptPhoto(
+      { width, height, data: photos ? this.paint(piece, bare, this.whole) : new Uint8ClampedArray(width * height * 4) },
+      (x, y) => alpha !== null && alpha[(y * width + x) * 4 + 3] > 127,
+    );
   }
 
   private paint(piece: Piece, slide: Slide, part: Box, options: PaintOptions = {}): Uint8ClampedArray {
-    return shot(this.painter.studio, part.width, part.height, (on) => this.painter.paint(on, piece, slide, this.size, { scale: this.scale, x: part.x, y: part.y }, options));
+    return shot(this.painter.studio, part.width, part.height, (on) =>
+      this.painter.paint(on, piece, slide, this.size, { scale: this.scale, x: part.x, y: part.y }, options),
+    );
   }
 
   /** Photo kept and marks of a slide with the same photo; null where there is none. */
   of(piece: Piece, slide: Slide): PhotoKept | null {
     if (!this.photo.shown) return null;
     const part = this.changedPart(piece, slide);
-    return this.photo.compare(part ? this.paint(piece, slide, part, { inkless: true, only: countsForPhoto }) : new Uint8ClampedArray(), part ?? { x: 0, y: 0, width: 0, height: 0 });
+    return this.photo.compare(
+      part ? this.paint(piece, slide, part, { inkless: true, only: countsForPhoto }) : new Uint8ClampedArray(),
+      part ?? { x: 0, y: 0, width: 0, height: 0 },
+    );
   }
 
-  /** Where a slide may differ from its bare photo, in whole windows of the picture that is compared; null where nowhere. */
+  /**
+   * Where a slide may differ from its bare photo, in whole windows of the picture that is compared; null where nowhere.
+   */
   private changedPart(piece: Piece, slide: Slide): Box | null {
-    const now = this.painter.placed(piece, slide, this.size).filter((l) => l.visible && countsForPhoto(l) && !(l.kind === 'text' && !textIsGroup(l)));
-    const bare = this.bare.filter((l) => l.visible), key = (l: Layer): string => JSON.stringify(l), before = new Set(bare.map(key)), after = new Set(now.map(key));
-    const boxes = [...now.filter((l) => !before.has(key(l))), ...bare.filter((l) => !after.has(key(l)))].map((l) => reachOf(this.painter, l));
+    const now = this.painter
+      .placed(piece, slide, this.size)
+      .filter((l) => l.visible && countsForPhoto(l) && !(l.kind === 'text' && !textIsGroup(l)));
+    const bare = this.bare.filter((l) => l.visible),
+      key = (l: Layer): string => JSON.stringify(l),
+      before = new Set(bare.map(key)),
+      after = new Set(now.map(key));
+    const boxes = [...now.filter((l) => !before.has(key(l))), ...bare.filter((l) => !after.has(key(l)))].map((l) =>
+      reachOf(this.painter, l),
+    );
     if (!boxes.length) return null;
-    const { x, y, width, height } = union(boxes), down = (v: number): number => Math.max(0, Math.floor((v * this.scale - 1) / WINDOW) * WINDOW), up = (v: number, most: number): number => Math.min(most, Math.ceil((v * this.scale + 1) / WINDOW) * WINDOW);
-    const part = { x: down(x), y: down(y), width: up(x + width, this.whole.width) - down(x), height: up(y + height, this.whole.height) - down(y) };
+    const { x, y, width, height } = union(boxes),
+      down = (v: number): number => Math.max(0, Math.floor((v * this.scale - 1) / WINDOW) * WINDOW),
+      up = (v: number, most: number): number => Math.min(most, Math.ceil((v * this.scale + 1) / WINDOW) * WINDOW);
+    const part = {
+      x: down(x),
+      y: down(y),
+      width: up(x + width, this.whole.width) - down(x),
+      height: up(y + height, this.whole.height) - down(y),
+    };
     return part.width > 0 && part.height > 0 ? part : null;
   }
 

@@ -1,18 +1,28 @@
 // How readings change with the strength of a treatment: the strength chart, and Just enough.
-// Where everything above the treatment blends normally, each pixel is an even mix of the picture without it and with all of it;
-// two paintings of a text's region then answer for every strength. What is found so is confirmed by painting at full size.
-import { slideOf, textsIn } from '../piece/resolve';
-import { changeLayers } from '../piece/edits';
-import type { Piece, Size, Slide } from '../piece/schema';
-import type { TextLayer } from '../kinds/text';
-import { mixesEvenly, withStrength } from '../kinds/strengths';
+// Where everything above the treatment blends normally, each pixel is an even mix of the picture without it and with
+// all of it; two paintings of a text's region then answer for every strength. What is found so is confirmed by painting
+// at full size.
 import { type StrengthProperty } from '../kinds/kind';
+import { mixesEvenly, withStrength } from '../kinds/strengths';
+import type { TextLayer } from '../kinds/text';
+import { changeLayers } from '../piece/edits';
+import { slideOf, textsIn } from '../piece/resolve';
+import type { Piece, Size, Slide } from '../piece/schema';
 import { isTreatment, setColour } from '../piece/treatments';
+import { type BusyGrid, busyness, cellMeans } from '../reading/busyness';
+import { coloursOf, type LetterColours, letterRatio, letterRatios } from '../reading/contrast-of-letters';
+import {
+  inkIsOpaque,
+  paintPair,
+  type Pair,
+  probeText,
+  type Reading,
+  readLetter,
+  readText,
+  type TextProbe,
+} from '../reading/read';
+import { areClear, busynessFactor, type Verdict, verdictOf } from '../reading/verdict';
 import type { Painter, PaintOptions } from '../scene/painter';
-import { busyness, cellMeans, type BusyGrid } from '../reading/busyness';
-import { coloursOf, letterRatio, letterRatios, type LetterColours } from '../reading/contrast-of-letters';
-import { inkIsOpaque, paintPair, probeText, readLetter, readText, type Pair, type Reading, type TextProbe } from '../reading/read';
-import { areClear, busynessFactor, verdictOf, type Verdict } from '../reading/verdict';
 
 export interface StrengthPoint {
   /** Strength in whole percent. */
@@ -60,7 +70,11 @@ export interface StrengthAsk {
 }
 
 /** Paints the treated layers of a slide at a strength of 0..1. */
-const trying = ({ property = 'opacity', size }: StrengthAsk, { treated }: TreatedSlide, value: number): PaintOptions => ({ alter: (l) => (treated.includes(l.id) ? withStrength(l, property, value, size) : l) });
+const trying = (
+  { property = 'opacity', size }: StrengthAsk,
+  { treated }: TreatedSlide,
+  value: number,
+): PaintOptions => ({ alter: (l) => (treated.includes(l.id) ? withStrength(l, property, value, size) : l) });
 
 /** A text as it is without the treatment, where that is known from before. */
 export interface BareText {
@@ -89,7 +103,8 @@ function busyCurve(grid: BusyGrid, none: Float32Array, full: Float32Array): NonN
   const known: number[] = [];
   const at = (i: number): number => (known[i] ??= busyness(grid, none, full, i / 5));
   return (strength) => {
-    const i = Math.min(4, Math.floor(strength / 20)), f = strength / 20 - i;
+    const i = Math.min(4, Math.floor(strength / 20)),
+      f = strength / 20 - i;
     return f === 0 ? at(i) : at(i) + (at(i + 1) - at(i)) * f;
   };
 }
@@ -116,18 +131,32 @@ export class StrengthModel {
       mixesEvenly(ask.property ?? 'opacity') &&
       slides.every(({ slide, treated }) => {
         const at = slide.layers.findIndex((l) => treated.includes(l.id));
-        return slide.layers.slice(at).every((l) => !l.visible || l.blend === 'normal' || (l.id === treated[0] && isTreatment(l)));
+        return slide.layers
+          .slice(at)
+          .every((l) => !l.visible || l.blend === 'normal' || (l.id === treated[0] && isTreatment(l)));
       });
     this.models = slides.flatMap((on) =>
       textsAsked(ask, on).map((layer) => {
-        const known = bare.find((b) => b.probe.layer.id === layer.id), probe = known?.probe ?? probeText(painter, piece, size, layer);
+        const known = bare.find((b) => b.probe.layer.id === layer.id),
+          probe = known?.probe ?? probeText(painter, piece, size, layer);
         const none = known?.pair ?? paintPair(painter, piece, on.slide, size, probe, trying(ask, on, 0));
         // A treatment that lies over the ink changes it.
-        const own = on.slide.layers.findIndex((l) => l.id === layer.id), below = on.slide.layers.every((l, i) => i <= own || !on.treated.includes(l.id));
+        const own = on.slide.layers.findIndex((l) => l.id === layer.id),
+          below = on.slide.layers.every((l, i) => i <= own || !on.treated.includes(l.id));
         const inks = below && inkIsOpaque(piece, probe) ? none.inks : null;
         if (!this.even) return { on, probe, inks, mix: null };
         const full = paintPair(painter, piece, on.slide, size, probe, trying(ask, on, 1), inks);
-        return { on, probe, inks, mix: { none: coloursOf(probe, none), full: coloursOf(probe, full), busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)), order: probe.halo.letters.map((_, i) => i) } };
+        return {
+          on,
+          probe,
+          inks,
+          mix: {
+            none: coloursOf(probe, none),
+            full: coloursOf(probe, full),
+            busyAt: busyCurve(probe.grid, cellMeans(probe.grid, none.backdrop), cellMeans(probe.grid, full.backdrop)),
+            order: probe.halo.letters.map((_, i) => i),
+          },
+        };
       }),
     );
   }
@@ -149,7 +178,16 @@ export class StrengthModel {
         busy = m.mix.busyAt(strength);
       } else {
         const { piece, size } = this.ask;
-        const r = readText(this.painter, piece, m.on.slide, size, m.probe.layer, trying(this.ask, m.on, s), m.probe, m.inks);
+        const r = readText(
+          this.painter,
+          piece,
+          m.on.slide,
+          size,
+          m.probe.layer,
+          trying(this.ask, m.on, s),
+          m.probe,
+          m.inks,
+        );
         ratios = Float64Array.from(r.letters, (l) => l.ratio);
         busy = r.busyness;
       }
@@ -163,20 +201,35 @@ export class StrengthModel {
     }
     all.sort((a, b) => a - b);
     const nth = (share: number): number | null => all[Math.min(all.length - 1, Math.floor(all.length * share))] ?? null;
-    return { strength, ratio: worst?.ratio ?? null, tenth: nth(0.1), median: nth(0.5), needed: worst?.needed ?? this.ask.goal ?? 0, verdict: worst ? verdictOf(worst.ratio, worst.needed) : null, share: all.length ? clear / all.length : 0 };
+    return {
+      strength,
+      ratio: worst?.ratio ?? null,
+      tenth: nth(0.1),
+      median: nth(0.5),
+      needed: worst?.needed ?? this.ask.goal ?? 0,
+      verdict: worst ? verdictOf(worst.ratio, worst.needed) : null,
+      share: all.length ? clear / all.length : 0,
+    };
   }
 
-  /** Are all texts Clear at a strength of 0..100 percent? Tells what `at` tells, but stops at the first letter that is not. */
+  /**
+   * Are all texts Clear at a strength of 0..100 percent? Tells what `at` tells, but stops at the first letter that is
+   * not.
+   */
   isEnough(strength: number): boolean {
     if (!this.even) return this.at(strength).verdict === 'clear';
     return this.models.every(({ probe, mix }) => {
       if (!mix || !mix.order.length) return true;
-      const { none, full, order } = mix, least = this.ask.goal ?? probe.base;
+      const { none, full, order } = mix,
+        least = this.ask.goal ?? probe.base;
       // How busy it is only matters for letters that would do over a calm backdrop.
       let needed: number | null = null;
       const short = order.findIndex((n) => {
         const ratio = letterRatio(none[n], full[n], strength / 100);
-        return verdictOf(ratio, least) !== 'clear' || verdictOf(ratio, (needed ??= this.ask.goal ?? probe.base * busynessFactor(mix.busyAt(strength)))) !== 'clear';
+        return (
+          verdictOf(ratio, least) !== 'clear' ||
+          verdictOf(ratio, (needed ??= this.ask.goal ?? probe.base * busynessFactor(mix.busyAt(strength)))) !== 'clear'
+        );
       });
       if (short > 0) order.unshift(...order.splice(short, 1));
       return short < 0;
@@ -187,42 +240,85 @@ export class StrengthModel {
     return this.models.some((m) => m.probe.halo.letters.length > 0);
   }
 
-  /** The ratio of one letter, painted at full size at a strength in percent. @param text index into the texts asked about @param letter index into its reading's letters */
+  /**
+   * The ratio of one letter, painted at full size at a strength in percent. @param text index into the texts asked
+   * about @param letter index into its reading's letters
+   */
   paintedLetter(strength: number, text: number, letter: number): number {
-    const { piece, size } = this.ask, { on, probe, inks } = this.models[text];
+    const { piece, size } = this.ask,
+      { on, probe, inks } = this.models[text];
     return readLetter(this.painter, piece, on.slide, size, probe, letter, trying(this.ask, on, strength / 100), inks);
   }
 
-  /** Readings of the texts asked about, painted at full size at a strength in percent; at the strengths they have where it is null. */
+  /**
+   * Readings of the texts asked about, painted at full size at a strength in percent; at the strengths they have where
+   * it is null.
+   */
   paintedAt(strength: number | null): Reading[] {
     const { piece, size, goal } = this.ask;
     return this.models.map(({ on, probe, inks }) => {
-      const r = readText(this.painter, piece, on.slide, size, probe.layer, strength === null ? {} : trying(this.ask, on, strength / 100), probe, inks);
-      return goal === undefined ? r : { ...r, needed: goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, goal) };
+      const r = readText(
+        this.painter,
+        piece,
+        on.slide,
+        size,
+        probe.layer,
+        strength === null ? {} : trying(this.ask, on, strength / 100),
+        probe,
+        inks,
+      );
+      return goal === undefined
+        ? r
+        : { ...r, needed: goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, goal) };
     });
   }
 }
 
-/** What is needed changes so little from one percent to the next, by busyness: a letter that is short by more is short all the same. */
+/**
+ * What is needed changes so little from one percent to the next, by busyness: a letter that is short by more is short
+ * all the same.
+ */
 const SURELY = 0.99;
 
-/** Is the letter that is weakest in some readings surely short, painted at a strength in percent that is next to theirs? Quicker than painting all. */
+/**
+ * Is the letter that is weakest in some readings surely short, painted at a strength in percent that is next to theirs?
+ * Quicker than painting all.
+ */
 function fallsShort(model: StrengthModel, strength: number, readings: readonly Reading[]): boolean {
-  const weakest = readings.reduce<Reading | null>((w, r) => (r.ratio !== null && (!w || r.ratio / r.needed < w.ratio! / w.needed) ? r : w), null);
-  return weakest !== null && verdictOf(model.paintedLetter(strength, readings.indexOf(weakest), weakest.letters.findIndex((l) => l.ratio === weakest.ratio)), weakest.needed * SURELY) !== 'clear';
+  const weakest = readings.reduce<Reading | null>(
+    (w, r) => (r.ratio !== null && (!w || r.ratio / r.needed < w.ratio! / w.needed) ? r : w),
+    null,
+  );
+  return (
+    weakest !== null &&
+    verdictOf(
+      model.paintedLetter(
+        strength,
+        readings.indexOf(weakest),
+        weakest.letters.findIndex((l) => l.ratio === weakest.ratio),
+      ),
+      weakest.needed * SURELY,
+    ) !== 'clear'
+  );
 }
 
 /** The strength chart: points from 0 to 100 %, 21 of them unless a coarser step (in percent) is enough. */
-export const strengthChart = (model: StrengthModel, step = 5): StrengthPoint[] => Array.from({ length: 100 / step + 1 }, (_, i) => model.at(i * step));
+export const strengthChart = (model: StrengthModel, step = 5): StrengthPoint[] =>
+  Array.from({ length: 100 / step + 1 }, (_, i) => model.at(i * step));
 
-/** The strength chart in steps of a coarse percentage, and where none of its points is Clear, every percent that costs little to try. */
+/**
+ * The strength chart in steps of a coarse percentage, and where none of its points is Clear, every percent that costs
+ * little to try.
+ */
 function leastOf(model: StrengthModel): number | null {
   return leastStrength(model, strengthChart(model, model.even ? 10 : 20));
 }
 
 /**
- * The least whole percent at which all is Clear, given the chart of coarse points: the first stretch of the chart that ends
- * in Clear is searched by bisection, which also serves readings that fall before they rise. Where no point is Clear, letters on the light
+ * The least whole percent at which all is Clear, given the chart of coarse points: the first stretch of the chart that
+ * ends
+ * in Clear is searched by bisection, which also serves readings that fall before they rise. Where no point is Clear,
+ * letters on the light
  * and on the dark may still leave a gap between two points: each percent between is tried.
  */
 export function leastStrength(model: StrengthModel, chart: readonly StrengthPoint[]): number | null {
@@ -232,18 +328,24 @@ export function leastStrength(model: StrengthModel, chart: readonly StrengthPoin
   }
   if (!model.even) return null;
   // Only next to the best point can there be one.
-  const best = chart.reduce((b, p, i) => ((p.ratio ?? 0) / p.needed > (chart[b].ratio ?? 0) / chart[b].needed ? i : b), 0);
-  for (let s = (chart[best - 1]?.strength ?? -1) + 1; s < (chart[best + 1]?.strength ?? 101); s++) if (model.isEnough(s)) return s;
+  const best = chart.reduce(
+    (b, p, i) => ((p.ratio ?? 0) / p.needed > (chart[b].ratio ?? 0) / chart[b].needed ? i : b),
+    0,
+  );
+  for (let s = (chart[best - 1]?.strength ?? -1) + 1; s < (chart[best + 1]?.strength ?? 101); s++)
+    if (model.isEnough(s)) return s;
   return null;
 }
 
 /**
- * The least whole percent next to a guess at which all is Clear, in strides that double from there: quick where the guess is good.
+ * The least whole percent next to a guess at which all is Clear, in strides that double from there: quick where the
+ * guess is good.
  * @param near 0..100 @returns null where none is found, which does not tell that there is none
  */
 export function leastNear(model: StrengthModel, near: number): number | null {
   const from = Math.min(100, Math.max(0, Math.ceil(near)));
-  let low = from, high = from;
+  let low = from,
+    high = from;
   if (model.isEnough(from)) {
     for (let stride = 1; ; stride *= 2) {
       if (high === 0) return 0;
@@ -261,7 +363,10 @@ export function leastNear(model: StrengthModel, near: number): number | null {
   return between(model, low, high);
 }
 
-/** The least whole percent that is enough, looked for in steps of ten: what lies between two steps that are not is not found. @returns null where there is none */
+/**
+ * The least whole percent that is enough, looked for in steps of ten: what lies between two steps that are not is not
+ * found. @returns null where there is none
+ */
 export function leastOfTens(model: StrengthModel): number | null {
   for (let s = 0; s <= 100; s += 10) if (model.isEnough(s)) return s === 0 ? 0 : between(model, s - 10, s);
   return null;
@@ -278,14 +383,21 @@ function between(model: StrengthModel, low: number, high: number): number {
 }
 
 /**
- * The least strength that the model finds, confirmed on the picture at full size: one percent more until it holds, or one less while
+ * The least strength that the model finds, confirmed on the picture at full size: one percent more until it holds, or
+ * one less while
  * less holds too (the model may be a touch strict or lenient, since painting rounds to bytes).
  * @returns null where no strength holds
  */
-export const leastConfirmed = (model: StrengthModel, chart: readonly StrengthPoint[]): { strength: number; readings: Reading[] } | null => confirmed(model, leastStrength(model, chart));
+export const leastConfirmed = (
+  model: StrengthModel,
+  chart: readonly StrengthPoint[],
+): { strength: number; readings: Reading[] } | null => confirmed(model, leastStrength(model, chart));
 
 /** The same from a strength in whole percent that was found some other way. */
-export function confirmed(model: StrengthModel, found: number | null): { strength: number; readings: Reading[] } | null {
+export function confirmed(
+  model: StrengthModel,
+  found: number | null,
+): { strength: number; readings: Reading[] } | null {
   if (found === null) return null;
   let strength = found;
   let readings = model.paintedAt(strength);
@@ -309,7 +421,12 @@ export function confirmed(model: StrengthModel, found: number | null): { strengt
  * Just enough: the least strength at which every text asked about is Clear, confirmed on the picture at full size.
  * @returns `strength` null where it cannot be reached, with a colour that would reach it, if any
  */
-export function justEnough(painter: Painter, ask: StrengthAsk, model = new StrengthModel(painter, ask), chart = strengthChart(model, model.even ? 10 : 20)): JustEnough {
+export function justEnough(
+  painter: Painter,
+  ask: StrengthAsk,
+  model = new StrengthModel(painter, ask),
+  chart = strengthChart(model, model.even ? 10 : 20),
+): JustEnough {
   const before = model.paintedAt(ask.added ? 0 : null);
   if (!model.hasLetters) return { strength: null, before, after: before, instead: null };
   const least = leastConfirmed(model, chart);

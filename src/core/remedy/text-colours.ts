@@ -1,6 +1,7 @@
-// Suggested text colours: from the photo, the house style and neutrals, ranked by how they read and how they go with the picture.
-import type { FoundColour } from '../colour/palette';
+// Suggested text colours: from the photo, the house style and neutrals, ranked by how they read and how they go with
+// the picture.
 import { hexFromOklab, labOfHex } from '../colour/oklab';
+import type { FoundColour } from '../colour/palette';
 import { luminance, rgba } from '../colour/srgb';
 import { makeTint } from '../kinds/tint';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -37,13 +38,15 @@ function candidates(found: readonly FoundColour[], piece: Pick<Piece, 'swatches'
   const put = (hex: string, from: Candidate['from'], name: string, swatch: string | null = null): void => {
     const lab = labOfHex(hex);
     // Twins are told once, the one of the house first.
-    if (all.every((c) => Math.hypot(c.lab[0] - lab[0], c.lab[1] - lab[1], c.lab[2] - lab[2]) > 0.035)) all.push({ hex: hex.slice(0, 7), from, name, swatch, lab });
+    if (all.every((c) => Math.hypot(c.lab[0] - lab[0], c.lab[1] - lab[1], c.lab[2] - lab[2]) > 0.035))
+      all.push({ hex: hex.slice(0, 7), from, name, swatch, lab });
   };
   for (const s of piece.swatches) if (s.colour) put(s.colour, 'house', s.name, s.id);
   put('#ffffff', 'neutral', 'White');
   put('#101418', 'neutral', 'Near black');
   for (const f of found) {
-    const [L, a, b] = labOfHex(f.hex), name = f.role[0].toUpperCase() + f.role.slice(1);
+    const [L, a, b] = labOfHex(f.hex),
+      name = f.role[0].toUpperCase() + f.role.slice(1);
     put(f.hex, 'photo', name);
     // The same hue as light and as dark as type wants it.
     if (chromaOf([L, a, b]) > 0.02) {
@@ -57,7 +60,8 @@ function candidates(found: readonly FoundColour[], piece: Pick<Piece, 'swatches'
 /** What is of the house goes best; then what has a hue of the photo; strong colours that neither has go worst. */
 function harmonyOf(c: Candidate, others: readonly [number, number, number][]): number {
   const base = { house: 1, photo: 0.85, neutral: 0.7 }[c.from];
-  const chroma = chromaOf(c.lab), coloured = others.filter((o) => chromaOf(o) > 0.03);
+  const chroma = chromaOf(c.lab),
+    coloured = others.filter((o) => chromaOf(o) > 0.03);
   if (chroma < 0.04 || !coloured.length) return base;
   const gap = Math.min(...coloured.map((o) => hueGap(c.lab, o)));
   // Near to a hue of the picture, or opposite to it.
@@ -69,14 +73,30 @@ function harmonyOf(c: Candidate, others: readonly [number, number, number][]): n
  * @param samples of the text, as it stands over the slide
  * @param found colours of the photo; none where there is none
  */
-export function suggestColours(painter: Painter, piece: Piece, slide: Slide, size: Size, samples: LetterSamples, found: readonly FoundColour[], most = 8): SuggestedColour[] {
+export function suggestColours(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  samples: LetterSamples,
+  found: readonly FoundColour[],
+  most = 8,
+): SuggestedColour[] {
   if (!samples.hasLetters) return [];
   const hues = found.map((f) => labOfHex(f.hex));
-  const deep = found.find((f) => f.role === 'deep')?.tint ?? '#101820', light = found.findLast((f) => f.role === 'lightest')?.hex ?? '#ffffff';
-  const veils = [deep, light].map((hex) => ({ hex, veil: veilOf(painter, piece, slide, size, makeTint('suggested', hex, 1, piece.sizes[0])) }));
+  const deep = found.find((f) => f.role === 'deep')?.tint ?? '#101820',
+    light = found.findLast((f) => f.role === 'lightest')?.hex ?? '#ffffff';
+  const veils = [deep, light].map((hex) => ({
+    hex,
+    veil: veilOf(painter, piece, slide, size, makeTint('suggested', hex, 1, piece.sizes[0])),
+  }));
   const all = candidates(found, piece).map((c): SuggestedColour & { rank: number } => {
-    const { r, g, b } = rgba(c.hex), ink = luminance(r, g, b), { ratio, needed } = samples.withInk(ink), harmony = harmonyOf(c, hues);
-    const { hex, veil } = veils[ink > 0.22 ? 0 : 1], enough = ratio >= needed ? 0 : samples.enough(veil, ink);
+    const { r, g, b } = rgba(c.hex),
+      ink = luminance(r, g, b),
+      { ratio, needed } = samples.withInk(ink),
+      harmony = harmonyOf(c, hues);
+    const { hex, veil } = veils[ink > 0.22 ? 0 : 1],
+      enough = ratio >= needed ? 0 : samples.enough(veil, ink);
     const tint = enough === null ? null : { colour: hex, strength: Math.ceil(enough * 100) };
     // Less treatment first; of those that need none, the better reading and the better company.
     const rank = (tint ? 1 - tint.strength / 100 : -0.5) + 0.25 * Math.min(1.5, ratio / needed) + 0.5 * harmony;

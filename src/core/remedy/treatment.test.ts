@@ -1,24 +1,32 @@
 // Just enough for every treatment, against trying all 101 strengths.
-import { easelFor, picture } from '../testing/pixels';
-import { flat, headline, scene } from '../testing/scenes';
-import { makePhoto } from '../kinds/photo';
 import type { FadeLayer } from '../kinds/fade';
 import type { Layer } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
+import { makePhoto } from '../kinds/photo';
 import type { PlateLayer } from '../kinds/plate';
 import type { PoolLayer } from '../kinds/pool';
-import type { Size } from '../piece/schema';
-import type { TextLayer } from '../kinds/text';
 import { strengthOf, strengthsOf, withStrength } from '../kinds/strengths';
+import type { TextLayer } from '../kinds/text';
+import type { Size } from '../piece/schema';
 import { LAID_KINDS, type LaidKind, type TreatmentKind } from '../piece/treatments';
 import { probeText, readText } from '../reading/read';
+import { easelFor, picture } from '../testing/pixels';
+import { flat, headline, scene } from '../testing/scenes';
 import { justEnough } from './strength';
 import { askAbout, makeTreatment, withTreatment } from './treatment';
 
 const striped = picture(600, 300, (x) => ((x >> 4) & 1 ? [40, 46, 54] : [132, 134, 138]));
-const { painter } = easelFor(new Map([['stripes', striped], ['flat', picture(600, 300, (x) => (x < 330 ? [170, 182, 192] : [221, 228, 234]))]]));
+const { painter } = easelFor(
+  new Map([
+    ['stripes', striped],
+    ['flat', picture(600, 300, (x) => (x < 330 ? [170, 182, 192] : [221, 228, 234]))],
+  ]),
+);
 const photo = (z: Size): PhotoLayer => makePhoto('photo', 'stripes', 'Stripes', z);
-const backdrop = (z: Size): Layer[] => [makePhoto('photo', 'flat', 'Flat', z), headline('Slow trains', '#ffffff', 40, 200)(z)];
+const backdrop = (z: Size): Layer[] => [
+  makePhoto('photo', 'flat', 'Flat', z),
+  headline('Slow trains', '#ffffff', 40, 200)(z),
+];
 
 it.each([
   ['tint', 'opacity'],
@@ -29,31 +37,50 @@ it.each([
   ['backing', 'backing'],
   ['shadow', 'shadow'],
   ['darken', 'darken'],
-] as const)('%s, by its %s: the least of all strengths at which the text is Clear', async (kind, property) => {
-  const s = scene(backdrop);
-  await painter.prepare(s.slide);
-  const ask = askAbout(s.piece, [s.slide], s.size, { overlay: null, kind, property, colour: '#101c28' });
-  const [{ slide, treated }] = ask.slides;
-  const text = slide.layers.find((l) => l.kind === 'text') as TextLayer;
-  const probe = probeText(painter, ask.piece, s.size, text);
-  const clear = (p: number): boolean => readText(painter, ask.piece, slide, s.size, text, { alter: (l) => (treated.includes(l.id) ? withStrength(l, property, p / 100, s.size) : l) }, probe).verdict === 'clear';
-  let least: number | null = null;
-  for (let p = 0; p <= 100 && least === null; p++) if (clear(p)) least = p;
-  const found = justEnough(painter, ask);
-  expect(least).not.toBeNull();
-  expect(found.strength).toBe(least);
-  expect(found.after.every((r) => r.verdict === 'clear')).toBe(true);
-  // Before it was tried there was none.
-  expect(found.before[0].ratio).toBe(readText(painter, s.piece, s.slide, s.size, s.slide.layers.at(-1) as TextLayer).ratio);
-}, 120_000);
+] as const)(
+  '%s, by its %s: the least of all strengths at which the text is Clear',
+  async (kind, property) => {
+    const s = scene(backdrop);
+    await painter.prepare(s.slide);
+    const ask = askAbout(s.piece, [s.slide], s.size, { overlay: null, kind, property, colour: '#101c28' });
+    const [{ slide, treated }] = ask.slides;
+    const text = slide.layers.find((l) => l.kind === 'text') as TextLayer;
+    const probe = probeText(painter, ask.piece, s.size, text);
+    const clear = (p: number): boolean =>
+      readText(
+        painter,
+        ask.piece,
+        slide,
+        s.size,
+        text,
+        { alter: (l) => (treated.includes(l.id) ? withStrength(l, property, p / 100, s.size) : l) },
+        probe,
+      ).verdict === 'clear';
+    let least: number | null = null;
+    for (let p = 0; p <= 100 && least === null; p++) if (clear(p)) least = p;
+    const found = justEnough(painter, ask);
+    expect(least).not.toBeNull();
+    expect(found.strength).toBe(least);
+    expect(found.after.every((r) => r.verdict === 'clear')).toBe(true);
+    // Before it was tried there was none.
+    expect(found.before[0].ratio).toBe(
+      readText(painter, s.piece, s.slide, s.size, s.slide.layers.at(-1) as TextLayer).ratio,
+    );
+  },
+  120_000,
+);
 
 it('blur behind a text: the least that makes it calm enough', async () => {
   // Stripes as fine as strokes: the letters stand out from each, but together they mask them.
   const s = scene((z) => [photo(z), headline('Slow', '#ffffff', 40, 100)(z)]);
   await painter.prepare(s.slide);
-  const text = s.slide.layers[1] as TextLayer, before = readText(painter, s.piece, s.slide, s.size, text);
+  const text = s.slide.layers[1] as TextLayer,
+    before = readText(painter, s.piece, s.slide, s.size, text);
   const ask = askAbout(s.piece, [s.slide], s.size, { overlay: null, kind: 'blur' });
-  const at = (p: number) => readText(painter, s.piece, s.slide, s.size, text, { alter: (l) => (l.kind === 'photo' ? withStrength(l, 'blur', p / 100, s.size) : l) });
+  const at = (p: number) =>
+    readText(painter, s.piece, s.slide, s.size, text, {
+      alter: (l) => (l.kind === 'photo' ? withStrength(l, 'blur', p / 100, s.size) : l),
+    });
   expect(before.verdict).not.toBe('clear');
   let least: number | null = null;
   for (let p = 0; p <= 100 && least === null; p++) if (at(p).verdict === 'clear') least = p;
@@ -62,11 +89,14 @@ it('blur behind a text: the least that makes it calm enough', async () => {
 }, 120_000);
 
 it('one tint for all slides is as strong as the one that needs most', async () => {
-  const light = scene(backdrop), dark = scene((z) => [flat('b', '#5a6670')(z), headline('Slow trains', '#ffffff', 40, 100)(z)]);
-  const slides = [light.slide, { ...dark.slide, id: 'second' }, { ...scene(() => []).slide, id: 'empty' }], piece = { ...light.piece, slides };
+  const light = scene(backdrop),
+    dark = scene((z) => [flat('b', '#5a6670')(z), headline('Slow trains', '#ffffff', 40, 100)(z)]);
+  const slides = [light.slide, { ...dark.slide, id: 'second' }, { ...scene(() => []).slide, id: 'empty' }],
+    piece = { ...light.piece, slides };
   for (const sl of slides) await painter.prepare(sl);
   const ask = { overlay: null, kind: 'tint', colour: '#000000' } as const;
-  const alone = justEnough(painter, askAbout(piece, [slides[0]], light.size, ask)), all = justEnough(painter, askAbout(piece, slides, light.size, ask));
+  const alone = justEnough(painter, askAbout(piece, [slides[0]], light.size, ask)),
+    all = justEnough(painter, askAbout(piece, slides, light.size, ask));
   expect(all.strength).toBe(alone.strength);
   expect(all.after).toHaveLength(2);
   // The empty slide gets none.
@@ -74,21 +104,35 @@ it('one tint for all slides is as strong as the one that needs most', async () =
 }, 60_000);
 
 it('keeps a look that is there: only its strength changes, and a slide without a photo cannot be darkened', () => {
-  const s = scene((z) => [headline('Halt', '#ffffff', 10, 10, { shadows: [{ kind: 'drop', on: true, x: 9, y: 9, blur: 3, spread: 0, colour: '#ff0000', opacity: 0.2 }] })(z)]);
+  const s = scene((z) => [
+    headline('Halt', '#ffffff', 10, 10, {
+      shadows: [{ kind: 'drop', on: true, x: 9, y: 9, blur: 3, spread: 0, colour: '#ff0000', opacity: 0.2 }],
+    })(z),
+  ]);
   const t = withTreatment(s.piece, s.slide, { overlay: null, kind: 'shadow' });
-  expect((withStrength(t.slide.layers[0] as TextLayer, 'shadow', 0.7, s.size)).shadows).toEqual([{ kind: 'drop', on: true, x: 9, y: 9, blur: 3, spread: 0, colour: '#ff0000', opacity: 0.7 }]);
+  expect(withStrength(t.slide.layers[0] as TextLayer, 'shadow', 0.7, s.size).shadows).toEqual([
+    { kind: 'drop', on: true, x: 9, y: 9, blur: 3, spread: 0, colour: '#ff0000', opacity: 0.7 },
+  ]);
   expect(strengthOf(t.slide.layers[0], 'shadow', s.size)).toBe(0.2);
   expect(() => withTreatment(s.piece, s.slide, { overlay: null, kind: 'darken' })).toThrow(RangeError);
-  for (const property of ['darken', 'lighten', 'blur'] as const) expect(strengthOf(withStrength(photo(s.size), property, 0.4, s.size), property, s.size)).toBeCloseTo(0.4, 6);
+  for (const property of ['darken', 'lighten', 'blur'] as const)
+    expect(strengthOf(withStrength(photo(s.size), property, 0.4, s.size), property, s.size)).toBeCloseTo(0.4, 6);
 });
 
 it('says so where a fade does not reach the text, and that a light colour cannot help light ink', async () => {
   const s = scene((z) => [flat('b', '#f2f4f6')(z), headline('Slow trains', '#ffffff', 40, 30)(z)]);
   await painter.prepare(s.slide);
-  const below = askAbout(s.piece, [s.slide], s.size, { overlay: null, kind: 'fade', colour: '#000000' }), [{ slide, treated }] = below.slides;
-  const short = { ...slide, layers: slide.layers.map((l) => (l.id === treated[0] ? ({ ...l, angle: 270, reach: 0.3 } as Layer) : l)) };
-  expect(justEnough(painter, { ...below, piece: { ...below.piece, slides: [short] }, slides: [{ slide: short, treated }] })).toMatchObject({ strength: null, instead: null });
-  const light = (kind: TreatmentKind) => justEnough(painter, askAbout(s.piece, [s.slide], s.size, { overlay: null, kind, colour: '#ffffff' }));
+  const below = askAbout(s.piece, [s.slide], s.size, { overlay: null, kind: 'fade', colour: '#000000' }),
+    [{ slide, treated }] = below.slides;
+  const short = {
+    ...slide,
+    layers: slide.layers.map((l) => (l.id === treated[0] ? ({ ...l, angle: 270, reach: 0.3 } as Layer) : l)),
+  };
+  expect(
+    justEnough(painter, { ...below, piece: { ...below.piece, slides: [short] }, slides: [{ slide: short, treated }] }),
+  ).toMatchObject({ strength: null, instead: null });
+  const light = (kind: TreatmentKind) =>
+    justEnough(painter, askAbout(s.piece, [s.slide], s.size, { overlay: null, kind, colour: '#ffffff' }));
   expect(light('plate')).toMatchObject({ strength: null, instead: '#000000' });
   expect(light('backing')).toMatchObject({ strength: null, instead: '#000000' });
 });

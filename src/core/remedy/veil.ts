@@ -1,4 +1,5 @@
-// What a treatment is without painting it: a colour, and how much of it lies at each point. For weighing many candidates.
+// What a treatment is without painting it: a colour, and how much of it lies at each point. For weighing many
+// candidates.
 import { rgba } from '../colour/srgb';
 import { apply, boxTransform, invert } from '../ground/transform';
 import { kindOf, type Layer } from '../kinds/layers';
@@ -16,10 +17,20 @@ export interface Veil {
 
 /** @param layer as it would be added to the slide, not placed in the size yet */
 export function veilOf(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: Treatment): Veil {
-  const layers = painter.placed(piece, { ...slide, layers: [...slide.layers, layer] }, size), placed = layers.at(-1)!, kind = kindOf(placed).treatment!;
-  const colour = kind.colour(placed), { r, g, b, a } = rgba(colour === null ? '#808080' : hexOf(colour, piece));
-  const whole = placed.rotation === 0 && placed.box.x <= 0 && placed.box.y <= 0 && placed.box.x + placed.box.width >= size.width && placed.box.y + placed.box.height >= size.height;
-  const own = kind.veil(placed, linesBehind(painter, placed, layers)), part = withinBox(placed), shape: Veil['alpha'] = kind.boundless || whole ? own : (x, y) => (part(x, y) ? own(x, y) : 0);
+  const layers = painter.placed(piece, { ...slide, layers: [...slide.layers, layer] }, size),
+    placed = layers.at(-1)!,
+    kind = kindOf(placed).treatment!;
+  const colour = kind.colour(placed),
+    { r, g, b, a } = rgba(colour === null ? '#808080' : hexOf(colour, piece));
+  const whole =
+    placed.rotation === 0 &&
+    placed.box.x <= 0 &&
+    placed.box.y <= 0 &&
+    placed.box.x + placed.box.width >= size.width &&
+    placed.box.y + placed.box.height >= size.height;
+  const own = kind.veil(placed, linesBehind(painter, placed, layers)),
+    part = withinBox(placed),
+    shape: Veil['alpha'] = kind.boundless || whole ? own : (x, y) => (part(x, y) ? own(x, y) : 0);
   return { colour: [r, g, b], alpha: a === 1 ? shape : (x, y) => a * shape(x, y) };
 }
 

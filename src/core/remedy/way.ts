@@ -1,8 +1,9 @@
-// What a way through is: layers and changes that make texts Clear, what they cost, in which order ways are listed, and how one is taken.
-import { addLayer } from '../piece/edits';
+// What a way through is: layers and changes that make texts Clear, what they cost, in which order ways are listed, and
+// how one is taken.
 import type { Layer } from '../kinds/layers';
-import type { Piece } from '../piece/schema';
 import type { TextLayer } from '../kinds/text';
+import { addLayer } from '../piece/edits';
+import type { Piece } from '../piece/schema';
 import { changed, type LayerChange } from '../piece/treatments';
 import type { Reading } from '../reading/read';
 import type { PhotoKept } from './photo-kept';
@@ -36,26 +37,47 @@ export interface Way {
 }
 
 /** Worth of a way: photo kept less twice its marks; without a photo, less treatment is better. */
-export const worthOf = (w: Pick<Way, 'kept' | 'strength'>): number => (w.kept ? w.kept.kept - 2 * w.kept.marks : 100 - (w.strength ?? 0) / 2);
+export const worthOf = (w: Pick<Way, 'kept' | 'strength'>): number =>
+  w.kept ? w.kept.kept - 2 * w.kept.marks : 100 - (w.strength ?? 0) / 2;
 
-const simplicity = (w: Pick<Way, 'kinds'>): number => (w.kinds.length > 1 ? WAY_KINDS.length : 0) + WAY_KINDS.indexOf(w.kinds[0]);
+const simplicity = (w: Pick<Way, 'kinds'>): number =>
+  (w.kinds.length > 1 ? WAY_KINDS.length : 0) + WAY_KINDS.indexOf(w.kinds[0]);
 /** The best first; of those that are worth about the same, the simpler one. */
-export const sortWays = <W extends Way>(ways: readonly W[]): W[] => [...ways].sort((a, b) => Math.round(worthOf(b) * 2) - Math.round(worthOf(a) * 2) || simplicity(a) - simplicity(b));
+export const sortWays = <W extends Way>(ways: readonly W[]): W[] =>
+  [...ways].sort((a, b) => Math.round(worthOf(b) * 2) - Math.round(worthOf(a) * 2) || simplicity(a) - simplicity(b));
 
-export const WAY_NAMES: Record<WayKind, string> = { ink: 'Text colour', move: 'Quiet spot', tint: 'Tint', fade: 'Fade', pool: 'Pool', plate: 'Plate', backing: 'Backing', shadow: 'Shadow', tone: 'Tone of the photo', blur: 'Blurred photo' };
+export const WAY_NAMES: Record<WayKind, string> = {
+  ink: 'Text colour',
+  move: 'Quiet spot',
+  tint: 'Tint',
+  fade: 'Fade',
+  pool: 'Pool',
+  plate: 'Plate',
+  backing: 'Backing',
+  shadow: 'Shadow',
+  tone: 'Tone of the photo',
+  blur: 'Blurred photo',
+};
 
 /** The same way at half its strength. */
 export function halved(way: Way): Way {
   const add = way.add.map((l) => ({ ...l, opacity: Math.round(l.opacity * 50) / 100 }));
   const change = way.change.map((c) => {
     const shadows = (c.set as Partial<TextLayer>).shadows;
-    return shadows ? { ...c, set: { ...c.set, shadows: shadows.map((s) => ({ ...s, opacity: s.opacity / 2 })) } as Partial<Layer> } : c;
+    return shadows
+      ? { ...c, set: { ...c.set, shadows: shadows.map((s) => ({ ...s, opacity: s.opacity / 2 })) } as Partial<Layer> }
+      : c;
   });
   return { ...way, add, change };
 }
 
 /** The piece with a way taken. @param newId an id for the n-th added layer */
-export function applyWay(piece: Piece, slideId: string, way: Pick<Way, 'add' | 'change'>, newId: (n: number) => string): Piece {
+export function applyWay(
+  piece: Piece,
+  slideId: string,
+  way: Pick<Way, 'add' | 'change'>,
+  newId: (n: number) => string,
+): Piece {
   const next = way.change.length ? changed(piece, slideId, way.change) : piece;
   return way.add.reduce((p, layer, i) => addLayer(p, slideId, { ...layer, id: newId(i) } as Layer), next);
 }

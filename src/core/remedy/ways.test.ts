@@ -1,25 +1,25 @@
 // Just enough on photographs against trying all 101 strengths; ways through: what they promise is what is painted.
 import { coloursOfPhoto } from '../colour/palette';
 import { type Pixels } from '../ground/pixels';
-import { makePhoto } from '../kinds/photo';
-import { makeShadow } from '../values/made';
-import { makeTint } from '../kinds/tint';
 import type { Layer } from '../kinds/layers';
-import type { Size } from '../piece/schema';
-import type { TextLayer } from '../kinds/text';
+import { makePhoto } from '../kinds/photo';
 import { withStrength } from '../kinds/strengths';
+import type { TextLayer } from '../kinds/text';
+import { makeTint } from '../kinds/tint';
+import type { Size } from '../piece/schema';
 import { propertyOf, type TreatmentKind } from '../piece/treatments';
 import { probeText, readText } from '../reading/read';
 import { areClear } from '../reading/verdict';
-import { easelFor } from '../testing/pixels';
 import { demoPhotos } from '../testing/photos';
+import { easelFor } from '../testing/pixels';
 import { flat, headline, ids, scene } from '../testing/scenes';
+import { makeShadow } from '../values/made';
 import { LetterSamples } from './letter-sample';
+import { SlidePhoto } from './slide-photo';
 import { justEnough } from './strength';
 import { suggestColours } from './text-colours';
-import { SlidePhoto } from './slide-photo';
 import { askAbout } from './treatment';
-import { applyWay, sortWays, worthOf, type Way } from './way';
+import { applyWay, sortWays, type Way, worthOf } from './way';
 import { Ways } from './ways';
 
 const photos = new Map<string, Pixels>();
@@ -27,7 +27,12 @@ const { painter } = easelFor(photos);
 beforeAll(async () => {
   for (const [name, photo] of await demoPhotos()) photos.set(name, photo);
 });
-const over = (photo: string, more: Partial<TextLayer> = {}) => (z: Size): Layer[] => [makePhoto('photo', photo, photo, z), headline('Long views', '#ffffff', 30, 60, { fontSize: 44, ...more })(z)];
+const over =
+  (photo: string, more: Partial<TextLayer> = {}) =>
+  (z: Size): Layer[] => [
+    makePhoto('photo', photo, photo, z),
+    headline('Long views', '#ffffff', 30, 60, { fontSize: 44, ...more })(z),
+  ];
 const standing = async (layers: (z: Size) => Layer[]) => {
   const s = scene(layers, 480, 480);
   await painter.prepare(s.slide);
@@ -46,37 +51,69 @@ const PAIRS: [photo: string, kind: TreatmentKind, colour: string, more: Partial<
   ['cairn-evening', 'tint', '#201810', { fontSize: 30 }],
   ['wet-window', 'pool', '#000000', { box: { x: 30, y: 280, width: 400, height: 66 } }],
   ['enamel-cup', 'tint', '#241a12', {}],
-  ['hollin-dawn', 'tint', '#f4efe6', { fill: { ...(headline('', '#1a2430')({ width: 9, height: 9 } as Size).fill) } }],
-  ['forest-slope', 'lighten', '#ffffff', { fill: { ...(headline('', '#14202b')({ width: 9, height: 9 } as Size).fill) } }],
+  ['hollin-dawn', 'tint', '#f4efe6', { fill: { ...headline('', '#1a2430')({ width: 9, height: 9 } as Size).fill } }],
+  [
+    'forest-slope',
+    'lighten',
+    '#ffffff',
+    { fill: { ...headline('', '#14202b')({ width: 9, height: 9 } as Size).fill } },
+  ],
 ];
 
-it.each(PAIRS)('%s, %s in %s: never under the goal, never more than one percent over the least', async (photo, kind, colour, more) => {
-  const s = await standing(over(photo, more)), property = propertyOf(kind);
-  const ask = askAbout(s.piece, [s.slide], s.size, { overlay: null, kind, ...(property === 'darken' || property === 'lighten' ? {} : { colour }) }), [{ slide, treated }] = ask.slides;
-  const text = slide.layers.find((l) => l.kind === 'text') as TextLayer;
-  const probe = probeText(painter, ask.piece, s.size, text);
-  const clear = (p: number): boolean => readText(painter, ask.piece, slide, s.size, text, { alter: (l) => (treated.includes(l.id) ? withStrength(l, property, p / 100, s.size) : l) }, probe).verdict === 'clear';
-  const found = justEnough(painter, ask).strength;
-  let least: number | null = null;
-  for (let p = 0; p <= 100 && least === null; p++) if (clear(p)) least = p;
-  if (least === null) expect(found).toBeNull();
-  else {
-    expect(found).not.toBeNull();
-    expect(clear(found!)).toBe(true);
-    expect(found! - least).toBeLessThanOrEqual(1);
-  }
-}, 120_000);
+it.each(PAIRS)(
+  '%s, %s in %s: never under the goal, never more than one percent over the least',
+  async (photo, kind, colour, more) => {
+    const s = await standing(over(photo, more)),
+      property = propertyOf(kind);
+    const ask = askAbout(s.piece, [s.slide], s.size, {
+        overlay: null,
+        kind,
+        ...(property === 'darken' || property === 'lighten' ? {} : { colour }),
+      }),
+      [{ slide, treated }] = ask.slides;
+    const text = slide.layers.find((l) => l.kind === 'text') as TextLayer;
+    const probe = probeText(painter, ask.piece, s.size, text);
+    const clear = (p: number): boolean =>
+      readText(
+        painter,
+        ask.piece,
+        slide,
+        s.size,
+        text,
+        { alter: (l) => (treated.includes(l.id) ? withStrength(l, property, p / 100, s.size) : l) },
+        probe,
+      ).verdict === 'clear';
+    const found = justEnough(painter, ask).strength;
+    let least: number | null = null;
+    for (let p = 0; p <= 100 && least === null; p++) if (clear(p)) least = p;
+    if (least === null) expect(found).toBeNull();
+    else {
+      expect(found).not.toBeNull();
+      expect(clear(found!)).toBe(true);
+      expect(found! - least).toBeLessThanOrEqual(1);
+    }
+  },
+  120_000,
+);
 
 describe('ways through', () => {
-  const ask = (s: Awaited<ReturnType<typeof standing>>, photo: string) => ({ piece: s.piece, slide: s.slide, size: s.size, colours: coloursOfPhoto(photos.get(photo)!) });
+  const ask = (s: Awaited<ReturnType<typeof standing>>, photo: string) => ({
+    piece: s.piece,
+    slide: s.slide,
+    size: s.size,
+    colours: coloursOfPhoto(photos.get(photo)!),
+  });
 
   it('each is Clear where it says so, as layers that can be edited, and keeps what it says of the photo', async () => {
-    const s = await standing(over('lake-sill-autumn')), ways = new Ways(painter, ask(s, 'lake-sill-autumn'));
+    const s = await standing(over('lake-sill-autumn')),
+      ways = new Ways(painter, ask(s, 'lake-sill-autumn'));
     const measure = new SlidePhoto(painter, s.piece, s.slide, s.size);
     for (const kind of ['tint', 'fade', 'pool', 'plate', 'backing', 'shadow', 'tone'] as const) {
       const way = ways.solve(kind);
       if (!way) throw new Error(`no ${kind}`);
-      const piece = applyWay(s.piece, s.slide.id, way, (i) => `n${i}`), slide = piece.slides[0], text = slide.layers.find((l) => l.kind === 'text') as TextLayer;
+      const piece = applyWay(s.piece, s.slide.id, way, (i) => `n${i}`),
+        slide = piece.slides[0],
+        text = slide.layers.find((l) => l.kind === 'text') as TextLayer;
       await painter.prepare(slide);
       const reading = readText(painter, piece, slide, s.size, text);
       expect([kind, reading.verdict]).toEqual([kind, 'clear']);
@@ -85,29 +122,54 @@ describe('ways through', () => {
       expect(way.strength).toBeGreaterThan(0);
       // One percent less is not enough.
       const less = { ...way, add: way.add.map((l) => ({ ...l, opacity: l.opacity - 0.01 })) };
-      if (way.add.length) expect(readText(painter, applyWay(s.piece, s.slide.id, less, (i) => `n${i}`), applyWay(s.piece, s.slide.id, less, (i) => `n${i}`).slides[0], s.size, text).verdict).not.toBe('clear');
+      if (way.add.length)
+        expect(
+          readText(
+            painter,
+            applyWay(s.piece, s.slide.id, less, (i) => `n${i}`),
+            applyWay(s.piece, s.slide.id, less, (i) => `n${i}`).slides[0],
+            s.size,
+            text,
+          ).verdict,
+        ).not.toBe('clear');
     }
   }, 120_000);
 
   it('what lies behind the letters alone keeps far more than a flat tint; the best comes first', async () => {
-    const s = await standing(over('morning-mist')), ways = new Ways(painter, ask(s, 'morning-mist'));
+    const s = await standing(over('morning-mist')),
+      ways = new Ways(painter, ask(s, 'morning-mist'));
     const found = sortWays(['tint', 'pool', 'plate'].map((k) => ways.solve(k as 'tint')!));
     expect(found.at(-1)!.kinds).toEqual(['tint']);
-    const tint = found.at(-1)!, best = found[0];
+    const tint = found.at(-1)!,
+      best = found[0];
     expect(100 - best.kept!.kept).toBeLessThan(0.35 * (100 - tint.kept!.kept));
     expect(worthOf(best)).toBeGreaterThanOrEqual(worthOf(found[1]) - 0.5);
   }, 60_000);
 
   it('ties go to the simpler one', () => {
-    const way = (kinds: Way['kinds'], kept: number, marks = 0): Way => ({ kinds, name: '', add: [], change: [], strength: 10, readings: [], kept: { kept, marks } });
-    expect(sortWays([way(['shadow'], 95.1), way(['pool'], 95), way(['tint', 'shadow'], 95.1), way(['plate'], 96, 2)]).map((w) => w.kinds.join('+'))).toEqual(['pool', 'shadow', 'tint+shadow', 'plate']);
+    const way = (kinds: Way['kinds'], kept: number, marks = 0): Way => ({
+      kinds,
+      name: '',
+      add: [],
+      change: [],
+      strength: 10,
+      readings: [],
+      kept: { kept, marks },
+    });
+    expect(
+      sortWays([way(['shadow'], 95.1), way(['pool'], 95), way(['tint', 'shadow'], 95.1), way(['plate'], 96, 2)]).map(
+        (w) => w.kinds.join('+'),
+      ),
+    ).toEqual(['pool', 'shadow', 'tint+shadow', 'plate']);
   });
 
   it('where the ink may change its colour or its place, all of the photo is kept', async () => {
-    const fog = await standing(over('varn-fog')), ink = new Ways(painter, ask(fog, 'varn-fog')).solve('ink')!;
+    const fog = await standing(over('varn-fog')),
+      ink = new Ways(painter, ask(fog, 'varn-fog')).solve('ink')!;
     expect(ink.kept).toEqual({ kept: 100, marks: 0 });
     expect(areClear(ink.readings)).toBe(true);
-    const window = await standing(over('wet-window', { box: { x: 30, y: 200, width: 400, height: 66 } })), ways = new Ways(painter, ask(window, 'wet-window'));
+    const window = await standing(over('wet-window', { box: { x: 30, y: 200, width: 400, height: 66 } })),
+      ways = new Ways(painter, ask(window, 'wet-window'));
     expect(areClear(ways.now())).toBe(false);
     const move = ways.solve('move')!;
     expect(areClear(move.readings)).toBe(true);
@@ -117,23 +179,40 @@ describe('ways through', () => {
   }, 60_000);
 
   it('pairs put a treatment over half of another, and are Clear', async () => {
-    const s = await standing(over('lake-sill-winter')), ways = new Ways(painter, ask(s, 'lake-sill-winter'));
-    const pool = ways.solve('pool')!, pair = ways.solvePair(['pool', 'shadow'], pool)!;
+    const s = await standing(over('lake-sill-winter')),
+      ways = new Ways(painter, ask(s, 'lake-sill-winter'));
+    const pool = ways.solve('pool')!,
+      pair = ways.solvePair(['pool', 'shadow'], pool)!;
     expect(areClear(pair.readings)).toBe(true);
     expect(pair.add[0].opacity).toBeLessThan(pool.add[0].opacity);
     const piece = applyWay(s.piece, s.slide.id, pair, ids());
-    expect(readText(painter, piece, piece.slides[0], s.size, piece.slides[0].layers.find((l) => l.kind === 'text') as TextLayer).ratio).toBe(pair.readings[0].ratio);
+    expect(
+      readText(
+        painter,
+        piece,
+        piece.slides[0],
+        s.size,
+        piece.slides[0].layers.find((l) => l.kind === 'text') as TextLayer,
+      ).ratio,
+    ).toBe(pair.readings[0].ratio);
   }, 60_000);
 
   it('instead of what is there: it is switched off, not lost', async () => {
-    const s = await standing((z) => [over('morning-mist')(z)[0], makeTint('old', '#000000', 0.8, z), { ...(over('morning-mist')(z)[1] as TextLayer), shadows: [makeShadow(40)] }]);
+    const s = await standing((z) => [
+      over('morning-mist')(z)[0],
+      makeTint('old', '#000000', 0.8, z),
+      { ...(over('morning-mist')(z)[1] as TextLayer), shadows: [makeShadow(40)] },
+    ]);
     const clear = new Ways(painter, ask(s, 'morning-mist'));
     expect(areClear(clear.now())).toBe(true);
     expect(clear.solve('pool')).toBeNull();
-    const way = new Ways(painter, { ...ask(s, 'morning-mist'), instead: true }).solve('pool')!, piece = applyWay(s.piece, s.slide.id, way, ids());
+    const way = new Ways(painter, { ...ask(s, 'morning-mist'), instead: true }).solve('pool')!,
+      piece = applyWay(s.piece, s.slide.id, way, ids());
     expect(piece.slides[0].layers.find((l) => l.id === 'old')).toMatchObject({ visible: false, opacity: 0.8 });
     expect((piece.slides[0].layers.at(-1) as TextLayer).shadows).toMatchObject([{ on: false }]);
-    expect(readText(painter, piece, piece.slides[0], s.size, piece.slides[0].layers.at(-1) as TextLayer).verdict).toBe('clear');
+    expect(readText(painter, piece, piece.slides[0], s.size, piece.slides[0].layers.at(-1) as TextLayer).verdict).toBe(
+      'clear',
+    );
   }, 60_000);
 
   it('bad input is answered: one blank, ink that is not there, off the slide, no photo, all hidden, many texts', async () => {
@@ -144,13 +223,23 @@ describe('ways through', () => {
     expect((await of(over('varn-fog', { text: ' ' }))).solve('tint')).toBeNull();
     expect((await of(over('varn-fog', { box: { x: 9000, y: 0, width: 10, height: 10 } }))).solve('pool')).toBeNull();
     expect((await of((z) => over('varn-fog')(z).map((l) => ({ ...l, visible: false })))).solve('tint')).toBeNull();
-    const unseen = await of(over('varn-fog', { fill: { ...headline('', '#ffffff00')({ width: 9, height: 9 } as Size).fill } }));
+    const unseen = await of(
+      over('varn-fog', { fill: { ...headline('', '#ffffff00')({ width: 9, height: 9 } as Size).fill } }),
+    );
     expect(unseen.now()[0].flags).toContain('unseen');
     expect(unseen.solve('tint')).toBeNull();
     const plain = await of((z) => [flat('b', '#d0d4d8')(z), headline('Halt', '#ffffff', 30, 60)(z)]);
     expect(plain.solve('tint')).toMatchObject({ kept: null });
     expect(plain.solve('tone')).toBeNull();
-    const many = await of((z) => [over('varn-fog')(z)[0], ...Array.from({ length: 20 }, (_, i) => headline(`Halt ${i}`, '#ffffff', 20 + (i % 4) * 110, 20 + Math.floor(i / 4) * 90, { id: `t${i}`, fontSize: 24 })(z))]);
+    const many = await of((z) => [
+      over('varn-fog')(z)[0],
+      ...Array.from({ length: 20 }, (_, i) =>
+        headline(`Halt ${i}`, '#ffffff', 20 + (i % 4) * 110, 20 + Math.floor(i / 4) * 90, {
+          id: `t${i}`,
+          fontSize: 24,
+        })(z),
+      ),
+    ]);
     expect(areClear(many.solve('tint')!.readings)).toBe(true);
     expect(many.solve('move')).toBeNull();
   }, 120_000);
@@ -160,14 +249,26 @@ describe('suggested text colours', () => {
   it('those that read come first, the house’s among them; each other with the tint it needs', async () => {
     const s = await standing(over('varn-fog'));
     s.piece.swatches = [{ id: 'spruce', name: 'Spruce', colour: '#16372c' }] as never;
-    const text = s.slide.layers[1] as TextLayer, samples = new LetterSamples(painter, s.piece, s.slide, s.size, [text]);
-    const found = suggestColours(painter, s.piece, s.slide, s.size, samples, coloursOfPhoto(photos.get('varn-fog')!), 12);
+    const text = s.slide.layers[1] as TextLayer,
+      samples = new LetterSamples(painter, s.piece, s.slide, s.size, [text]);
+    const found = suggestColours(
+      painter,
+      s.piece,
+      s.slide,
+      s.size,
+      samples,
+      coloursOfPhoto(photos.get('varn-fog')!),
+      12,
+    );
     expect(found[0]).toMatchObject({ swatch: 'spruce', from: 'house', tint: { strength: 0 } });
     const white = found.find((c) => c.hex === '#ffffff')!;
     expect(white.tint!.strength).toBeGreaterThan(10);
     for (const c of found) expect(c.tint?.strength === 0).toBe(c.ratio >= c.needed);
     // What it says of a colour is about what is measured with it.
-    const inked = { ...text, fill: { ...text.fill, colour: found[0].hex } }, slide = { ...s.slide, layers: [s.slide.layers[0], inked] };
-    expect(Math.abs(readText(painter, s.piece, slide, s.size, inked).ratio! - found[0].ratio)).toBeLessThan(0.08 * found[0].ratio);
+    const inked = { ...text, fill: { ...text.fill, colour: found[0].hex } },
+      slide = { ...s.slide, layers: [s.slide.layers[0], inked] };
+    expect(Math.abs(readText(painter, s.piece, slide, s.size, inked).ratio! - found[0].ratio)).toBeLessThan(
+      0.08 * found[0].ratio,
+    );
   });
 });

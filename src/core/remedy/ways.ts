@@ -1,39 +1,40 @@
-// Ways through: every treatment that makes a text Clear, its free choices made for the most photo kept, each as layers one can edit.
-// Candidates are weighed by a sample of letters and windows; what is chosen is solved and confirmed by painting (reading.md, "Ways through").
-import { shot } from '../ground/surface';
+// Ways through: every treatment that makes a text Clear, its free choices made for the most photo kept, each as layers
+// one can edit. Candidates are weighed by a sample of letters and windows; what is chosen is solved and confirmed by
+// painting (reading.md, "Ways through").
 import { hexFromOklab, labOfHex } from '../colour/oklab';
-import { rgba } from '../colour/srgb';
 import type { FoundColour } from '../colour/palette';
+import { rgba } from '../colour/srgb';
+import { union } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
-import { addLayer, changeLayers, withPlace } from '../piece/edits';
+import { shot } from '../ground/surface';
+import { boundsOf } from '../ground/transform';
 import { FADE_SIDES, makeFade } from '../kinds/fade';
+import { type StrengthProperty } from '../kinds/kind';
+import type { Layer } from '../kinds/layers';
 import { makePlate } from '../kinds/plate';
 import { makePool } from '../kinds/pool';
-import { makeTint } from '../kinds/tint';
-import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
-import type { Layer } from '../kinds/layers';
-import type { Piece, Size, Slide } from '../piece/schema';
+import { strengthOf, withStrength } from '../kinds/strengths';
 import type { TextLayer } from '../kinds/text';
 import { readingShadow } from '../kinds/text';
-import { strengthOf, withStrength } from '../kinds/strengths';
-import { type StrengthProperty } from '../kinds/kind';
-import { changed, switchedOff, type LayerChange, type Treatment } from '../piece/treatments';
-import { union } from '../ground/box';
-import { boundsOf } from '../ground/transform';
-import type { Painter } from '../scene/painter';
-import { quietSpots } from '../reading/quiet-spots';
-import { readText, type Reading } from '../reading/read';
-import { areClear } from '../reading/verdict';
+import { makeTint } from '../kinds/tint';
 import type { Grid } from '../photo/saliency';
+import { addLayer, changeLayers, withPlace } from '../piece/edits';
+import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
+import type { Piece, Size, Slide } from '../piece/schema';
+import { changed, type LayerChange, switchedOff, type Treatment } from '../piece/treatments';
+import { quietSpots } from '../reading/quiet-spots';
+import { type Reading, readText } from '../reading/read';
+import { areClear } from '../reading/verdict';
+import type { Painter } from '../scene/painter';
 import { linesPlace } from '../type/frame';
-import type { PhotoKept } from './photo-kept';
 import { LetterSamples } from './letter-sample';
+import type { PhotoKept } from './photo-kept';
 import { SlidePhoto } from './slide-photo';
-import { confirmed, leastNear, leastOfTens, StrengthModel, type StrengthAsk } from './strength';
+import { confirmed, leastNear, leastOfTens, type StrengthAsk, StrengthModel } from './strength';
 import { suggestColours, type SuggestedColour } from './text-colours';
 import { askAbout } from './treatment';
 import { veilOf } from './veil';
-import { applyWay, halved, WAY_NAMES, worthOf, type Way, type WayKind } from './way';
+import { applyWay, halved, type Way, WAY_NAMES, type WayKind, worthOf } from './way';
 
 export interface WaysAsk {
   piece: Piece;
@@ -131,7 +132,8 @@ export class Ways {
   solvePair([one, two]: readonly [WayKind, WayKind], first: Way | null = this.solve(one)): Way | null {
     const half = one === 'move' ? this.move(true) : first && halved(first);
     if (!half) return null;
-    const piece = applyWay(this.piece, this.slide.id, half, (i) => `pair-${i}`), slide = slideOf(piece, this.slide.id);
+    const piece = applyWay(this.piece, this.slide.id, half, (i) => `pair-${i}`),
+      slide = slideOf(piece, this.slide.id);
     const over = new Ways(this.painter, { ...this.ask, instead: false, piece, slide }, this.kept).solve(two);
     if (!over || over.strength === 0) return null;
     const change = [...half.change];
@@ -140,7 +142,15 @@ export class Ways {
       if (same) same.set = { ...same.set, ...c.set } as Partial<Layer>;
       else change.push(c);
     }
-    return { kinds: [one, two], name: `${WAY_NAMES[one]} and ${WAY_NAMES[two].toLowerCase()}`, add: [...half.add, ...over.add.map((l) => ({ ...l, id: `${l.id}-2` }))], change, strength: over.strength, readings: over.readings, kept: over.kept };
+    return {
+      kinds: [one, two],
+      name: `${WAY_NAMES[one]} and ${WAY_NAMES[two].toLowerCase()}`,
+      add: [...half.add, ...over.add.map((l) => ({ ...l, id: `${l.id}-2` }))],
+      change,
+      strength: over.strength,
+      readings: over.readings,
+      kept: over.kept,
+    };
   }
 
   /** Suggested colours for the texts asked about. */
@@ -154,20 +164,26 @@ export class Ways {
 
   /** Hue and chroma of the photo, in the lightness that treats light or dark ink with the least opacity. */
   private deepColours(): string[] {
-    const dark = this.samples.lightInk, found = (this.ask.colours ?? []).map((f) => labOfHex(f.hex));
+    const dark = this.samples.lightInk,
+      found = (this.ask.colours ?? []).map((f) => labOfHex(f.hex));
     const hues = found.length ? found.filter((_, i) => i < 4) : [[0.5, 0, 0] as const];
     const seen: string[] = [];
     for (const L of dark ? [0.1, 0.17, 0.24, 0.31] : [0.99, 0.96, 0.92, 0.87])
       for (const [, a, b] of hues) {
-        const chroma = Math.hypot(a, b), k = chroma > 0 ? Math.min(chroma, dark ? 0.05 : 0.03) / chroma : 0, hex = hexFromOklab(L, a * k, b * k);
+        const chroma = Math.hypot(a, b),
+          k = chroma > 0 ? Math.min(chroma, dark ? 0.05 : 0.03) / chroma : 0,
+          hex = hexFromOklab(L, a * k, b * k);
         if (!seen.includes(hex)) seen.push(hex);
       }
     return seen;
   }
 
   private weigh(layer: Treatment): Choice | null {
-    const veil = veilOf(this.painter, this.piece, this.slide, this.size, layer), strength = this.samples.enough(veil);
-    return strength === null ? null : { layer, strength, worth: weigh(this.kept.underVeil(veil, strength, LOOKED_AT), strength) };
+    const veil = veilOf(this.painter, this.piece, this.slide, this.size, layer),
+      strength = this.samples.enough(veil);
+    return strength === null
+      ? null
+      : { layer, strength, worth: weigh(this.kept.underVeil(veil, strength, LOOKED_AT), strength) };
   }
 
   private bestOf(layers: readonly Treatment[]): Choice | null {
@@ -179,11 +195,20 @@ export class Ways {
 
   /** First the lightness, in the photo's main hue; then the hue. */
   private inBestColour(make: (hex: string) => Treatment): Choice | null {
-    const all = this.deepColours(), lightnesses = 4, hues = Math.max(1, Math.ceil(all.length / lightnesses));
-    const first = this.bestOf(Array.from({ length: lightnesses }, (_, i) => all[i * hues]).filter(Boolean).map(make));
+    const all = this.deepColours(),
+      lightnesses = 4,
+      hues = Math.max(1, Math.ceil(all.length / lightnesses));
+    const first = this.bestOf(
+      Array.from({ length: lightnesses }, (_, i) => all[i * hues])
+        .filter(Boolean)
+        .map(make),
+    );
     if (!first) return null;
-    const hex = first.layer.kind === 'plate' ? (first.layer.fill.colour as string) : (first.layer.colour as string), row = Math.floor(all.indexOf(hex) / hues);
-    return [first, this.bestOf(all.slice(row * hues + 1, (row + 1) * hues).map(make))].reduce((a, b) => (b && (!a || b.worth > a.worth) ? b : a));
+    const hex = first.layer.kind === 'plate' ? (first.layer.fill.colour as string) : (first.layer.colour as string),
+      row = Math.floor(all.indexOf(hex) / hues);
+    return [first, this.bestOf(all.slice(row * hues + 1, (row + 1) * hues).map(make))].reduce((a, b) =>
+      b && (!a || b.worth > a.worth) ? b : a,
+    );
   }
 
   private tint(): Choice | null {
@@ -192,11 +217,26 @@ export class Ways {
 
   /** Side, reach and colour; its strength follows from them. */
   private fade(): Choice | null {
-    const size = this.piece.sizes[0], box = this.behind(), deep = this.deepColours()[0];
-    const far = { left: (box.x + box.width) / size.width, right: (size.width - box.x) / size.width, top: (box.y + box.height) / size.height, bottom: (size.height - box.y) / size.height };
+    const size = this.piece.sizes[0],
+      box = this.behind(),
+      deep = this.deepColours()[0];
+    const far = {
+      left: (box.x + box.width) / size.width,
+      right: (size.width - box.x) / size.width,
+      top: (box.y + box.height) / size.height,
+      bottom: (size.height - box.y) / size.height,
+    };
     const sides = (Object.keys(far) as (keyof typeof far)[]).sort((a, b) => far[a] - far[b]).slice(0, 2);
     const shapes = sides.flatMap((side) =>
-      [1, 1.2, 1.5, 2].flatMap((k) => ([0, 0.5] as const).map((s) => ({ angle: FADE_SIDES[side], reach: round(Math.min(2, Math.max(0.1, far[side] * k))), solid: round(Math.max(0, far[side] * s)) }))).filter((f) => f.reach > f.solid + 0.1),
+      [1, 1.2, 1.5, 2]
+        .flatMap((k) =>
+          ([0, 0.5] as const).map((s) => ({
+            angle: FADE_SIDES[side],
+            reach: round(Math.min(2, Math.max(0.1, far[side] * k))),
+            solid: round(Math.max(0, far[side] * s)),
+          })),
+        )
+        .filter((f) => f.reach > f.solid + 0.1),
     );
     const shape = this.bestOf(shapes.map((more) => makeFade(STAND_IN, deep, 1, size, more)));
     if (!shape) return null;
@@ -206,8 +246,15 @@ export class Ways {
 
   /** Spread, feather and colour. */
   private pool(): Choice | null {
-    const box = this.behind(), type = this.typeSize(), follows = this.texts.map((t) => t.id), deep = this.deepColours()[0];
-    const make = (hex: string, spread: number, feather: number) => ({ ...makePool(STAND_IN, hex, 1, box, type, follows), spread: Math.round(type * spread), feather: Math.max(1, Math.round(type * feather)) });
+    const box = this.behind(),
+      type = this.typeSize(),
+      follows = this.texts.map((t) => t.id),
+      deep = this.deepColours()[0];
+    const make = (hex: string, spread: number, feather: number) => ({
+      ...makePool(STAND_IN, hex, 1, box, type, follows),
+      spread: Math.round(type * spread),
+      feather: Math.max(1, Math.round(type * feather)),
+    });
     const shape = this.bestOf([0, 0.1, 0.2].flatMap((s) => [0.6, 0.85, 1.2].map((f) => make(deep, s, f))));
     if (!shape) return null;
     const { spread, feather } = shape.layer as ReturnType<typeof makePool>;
@@ -215,13 +262,19 @@ export class Ways {
   }
 
   private plate(): Choice | null {
-    const box = this.behind(), type = this.typeSize(), follows = this.texts.map((t) => t.id);
+    const box = this.behind(),
+      type = this.typeSize(),
+      follows = this.texts.map((t) => t.id);
     return this.inBestColour((hex) => makePlate(STAND_IN, hex, 1, box, type, follows));
   }
 
   /** Where the texts' lines are, in pixels of the base size; near enough for choosing sides. */
   private behind() {
-    return union(this.texts.map((t) => linesPlace(t, this.painter.layout(t))).map((p, i) => (p ? boundsOf(p.box, p.rotation) : this.texts[i].box)));
+    return union(
+      this.texts
+        .map((t) => linesPlace(t, this.painter.layout(t)))
+        .map((p, i) => (p ? boundsOf(p.box, p.rotation) : this.texts[i].box)),
+    );
   }
   private typeSize(): number {
     return Math.max(...this.texts.map((t) => this.painter.layout(t).fontSize));
@@ -232,27 +285,64 @@ export class Ways {
     if (!choice) return null;
     const piece = addLayer(this.piece, this.slide.id, choice.layer);
     const slide = slideOf(piece, this.slide.id);
-    const least = this.least({ piece, size: this.size, slides: [{ slide, treated: [STAND_IN] }], texts: this.texts.map((t) => t.id) }, choice.strength * 100);
+    const least = this.least(
+      { piece, size: this.size, slides: [{ slide, treated: [STAND_IN] }], texts: this.texts.map((t) => t.id) },
+      choice.strength * 100,
+    );
     if (!least) return null;
     const layer = { ...choice.layer, opacity: least.strength / 100 };
     return this.finish([kind], WAY_NAMES[kind], [layer], [], least.strength, least.readings);
   }
 
   /** Just enough of what texts or photos have by themselves. */
-  private own(property: 'backing' | 'shadow' | 'darken' | 'lighten' | 'blur', colour?: string, blur?: number): Way | null {
+  private own(
+    property: 'backing' | 'shadow' | 'darken' | 'lighten' | 'blur',
+    colour?: string,
+    blur?: number,
+  ): Way | null {
     const kind: WayKind = property === 'darken' || property === 'lighten' ? 'tone' : property;
-    const base = blur === undefined ? this.piece : changeLayers(this.piece, this.slide.id, this.texts.map((t) => t.id), (l) => void (l.kind === 'text' && (l.shadows = [...l.shadows.map((s) => ({ ...s, on: false })), readingShadow(l, colour!, 0, blur)])));
-    const slide = slideOf(base, this.slide.id), texts = this.texts.map((t) => t.id);
+    const base =
+      blur === undefined
+        ? this.piece
+        : changeLayers(
+            this.piece,
+            this.slide.id,
+            this.texts.map((t) => t.id),
+            (l) =>
+              void (
+                l.kind === 'text' &&
+                (l.shadows = [...l.shadows.map((s) => ({ ...s, on: false })), readingShadow(l, colour!, 0, blur)])
+              ),
+          );
+    const slide = slideOf(base, this.slide.id),
+      texts = this.texts.map((t) => t.id);
     const ask = askAbout(base, [slide], this.size, { overlay: null, kind: property, colour, texts });
     // What is known of the texts is of use only where they have nothing of the kind yet.
-    const begun = ask.slides[0].slide.layers.some((l) => ask.slides[0].treated.includes(l.id) && (l.kind === 'photo' ? l.tone.levels.on || l.tone.blur.on : l.kind === 'text' && (strengthOf(l, property, this.size) > 0 || base !== this.piece && this.texts.some((t) => t.shadows.some((s) => s.on)))));
+    const begun = ask.slides[0].slide.layers.some(
+      (l) =>
+        ask.slides[0].treated.includes(l.id) &&
+        (l.kind === 'photo'
+          ? l.tone.levels.on || l.tone.blur.on
+          : l.kind === 'text' &&
+            (strengthOf(l, property, this.size) > 0 ||
+              (base !== this.piece && this.texts.some((t) => t.shadows.some((s) => s.on))))),
+    );
     const least = this.least(ask, this.nearly(property, colour), !begun);
     if (!least) return null;
-    const [on] = ask.slides, change = on.slide.layers.filter((l) => on.treated.includes(l.id)).map((l) => ({ id: l.id, set: ownPart(withStrength(l, property, least.strength / 100, this.piece.sizes[0]), property) }));
+    const [on] = ask.slides,
+      change = on.slide.layers
+        .filter((l) => on.treated.includes(l.id))
+        .map((l) => ({
+          id: l.id,
+          set: ownPart(withStrength(l, property, least.strength / 100, this.piece.sizes[0]), property),
+        }));
     return this.finish([kind], WAY_NAMES[kind], [], change, least.strength, least.readings);
   }
 
-  /** About the strength that is needed of what lies evenly behind the letters; for a shadow, which does not quite, a little less than it needs. */
+  /**
+   * About the strength that is needed of what lies evenly behind the letters; for a shadow, which does not quite, a
+   * little less than it needs.
+   */
   private nearly(property: StrengthProperty, colour = property === 'lighten' ? '#ffffff' : '#000000'): number {
     const { r, g, b } = rgba(colour);
     return 100 * (this.samples.enough({ colour: [r, g, b], alpha: () => 1 }) ?? 1);
@@ -260,7 +350,9 @@ export class Ways {
 
   /** The softer shadow, unless it must be so strong that its rim shows. */
   private shadow(): Way | null {
-    const [soft, tight] = [0.34, 0.2], colour = this.deepColours()[0], first = this.own('shadow', colour, soft);
+    const [soft, tight] = [0.34, 0.2],
+      colour = this.deepColours()[0],
+      first = this.own('shadow', colour, soft);
     return first && first.strength! <= 70 ? first : this.best([first, this.own('shadow', colour, tight)]);
   }
 
@@ -268,12 +360,15 @@ export class Ways {
   private least(ask: StrengthAsk, near: number, bare = true): { strength: number; readings: Reading[] } | null {
     const model = new StrengthModel(this.painter, ask, bare ? this.samples.bare : []);
     if (!model.even) {
-      // Each try is a painting already: where all of it does not help, none of it is tried, and nothing needs confirming.
+      // Each try is a painting already: where all of it does not help, none of it is tried, and nothing needs
+      // confirming.
       let readings = model.paintedAt(100);
       if (!areClear(readings)) return null;
-      let low = 0, high = 100;
+      let low = 0,
+        high = 100;
       while (high - low > 1) {
-        const m = (low + high) >> 1, at = model.paintedAt(m);
+        const m = (low + high) >> 1,
+          at = model.paintedAt(m);
         if (areClear(at)) [high, readings] = [m, at];
         else low = m;
       }
@@ -286,29 +381,66 @@ export class Ways {
     const suggested = this.colours(12).filter((c) => c.ratio >= c.needed * 1.01);
     for (const c of suggested.slice(0, 3)) {
       const colour = c.swatch ? { swatch: c.swatch } : c.hex;
-      const change = this.texts.map((t) => ({ id: t.id, set: { fill: { ...t.fill, kind: 'colour', colour } } as Partial<Layer> }));
+      const change = this.texts.map((t) => ({
+        id: t.id,
+        set: { fill: { ...t.fill, kind: 'colour', colour } } as Partial<Layer>,
+      }));
       const way = this.finish(['ink'], `${WAY_NAMES.ink}: ${c.name.toLowerCase()}`, [], change, null);
       if (areClear(way.readings)) return way;
     }
     return null;
   }
 
-  /** To the quietest spot; for one text only, since several must stay together. @param anyway also where it is not Clear there */
+  /**
+   * To the quietest spot; for one text only, since several must stay together. @param anyway also where it is not Clear
+   * there
+   */
   private move(anyway = false): Way | null {
     if (this.texts.length !== 1) return null;
-    const [text] = this.texts, [spot] = quietSpots(this.painter, this.piece, this.slide, this.size, text.id, 1, this.ask.saliency).spots;
+    const [text] = this.texts,
+      [spot] = quietSpots(this.painter, this.piece, this.slide, this.size, text.id, 1, this.ask.saliency).spots;
     if (!spot || (!anyway && spot.reading.verdict !== 'clear')) return null;
     const { overrides, ...set } = withPlace(text, spot.set, this.size, this.piece.sizes[0]);
     const base = this.size.id === this.piece.sizes[0].id;
-    return this.finish(['move'], WAY_NAMES.move, [], [{ id: text.id, set: base ? { box: set.box, align: set.align, frame: set.frame, balance: set.balance } : { overrides } }], null, [spot.reading]);
+    return this.finish(
+      ['move'],
+      WAY_NAMES.move,
+      [],
+      [
+        {
+          id: text.id,
+          set: base ? { box: set.box, align: set.align, frame: set.frame, balance: set.balance } : { overrides },
+        },
+      ],
+      null,
+      [spot.reading],
+    );
   }
 
-  private finish(kinds: WayKind[], name: string, add: Layer[], change: Way['change'], strength: number | null, readings?: Reading[]): Way {
-    const all = [...this.hidden.filter((h) => change.every((c) => c.id !== h.id)), ...change.map((c) => ({ id: c.id, set: { ...this.hidden.find((h) => h.id === c.id)?.set, ...c.set } as Partial<Layer> }))];
+  private finish(
+    kinds: WayKind[],
+    name: string,
+    add: Layer[],
+    change: Way['change'],
+    strength: number | null,
+    readings?: Reading[],
+  ): Way {
+    const all = [
+      ...this.hidden.filter((h) => change.every((c) => c.id !== h.id)),
+      ...change.map((c) => ({
+        id: c.id,
+        set: { ...this.hidden.find((h) => h.id === c.id)?.set, ...c.set } as Partial<Layer>,
+      })),
+    ];
     const way: Way = { kinds, name, add, change: all, strength, readings: readings ?? [], kept: null };
-    const piece = applyWay(this.piece, this.slide.id, way, (i) => `way-${i}`), slide = slideOf(piece, this.slide.id);
+    const piece = applyWay(this.piece, this.slide.id, way, (i) => `way-${i}`),
+      slide = slideOf(piece, this.slide.id);
     way.kept = this.kept.of(piece, slide);
-    way.readings = readings ?? slide.layers.filter((l): l is TextLayer => l.kind === 'text' && this.texts.some((t) => t.id === l.id)).map((t) => readText(this.painter, piece, slide, this.size, t));
+    way.readings =
+      readings ??
+      slide.layers
+        .filter((l): l is TextLayer => l.kind === 'text' && this.texts.some((t) => t.id === l.id))
+        .map((t) => readText(this.painter, piece, slide, this.size, t));
     return way;
   }
 
@@ -320,11 +452,35 @@ export class Ways {
 const STAND_IN = 'way';
 const round = (v: number): number => Math.round(v * 100) / 100;
 
-const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> => (l.kind === 'text' ? (property === 'backing' ? { backing: l.backing } : { shadows: l.shadows }) : l.kind === 'photo' ? { tone: l.tone } : {});
+const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> =>
+  l.kind === 'text'
+    ? property === 'backing'
+      ? { backing: l.backing }
+      : { shadows: l.shadows }
+    : l.kind === 'photo'
+      ? { tone: l.tone }
+      : {};
 
 /** A small picture of a slide with a way taken. @param width in pixels */
-export function wayThumbnail(painter: Painter, piece: Piece, slideId: string, size: Size, way: Way, width: number): Pixels {
-  const next = applyWay(piece, slideId, way, (i) => `way-${i}`), k = width / size.width, height = Math.max(1, Math.round(size.height * k));
-  const data = shot(painter.studio, width, height, (on) => painter.paint(on, next, next.slides.find((x) => x.id === slideId)!, size, { scale: k, x: 0, y: 0 }));
+export function wayThumbnail(
+  painter: Painter,
+  piece: Piece,
+  slideId: string,
+  size: Size,
+  way: Way,
+  width: number,
+): Pixels {
+  const next = applyWay(piece, slideId, way, (i) => `way-${i}`),
+    k = width / size.width,
+    height = Math.max(1, Math.round(size.height * k));
+  const data = shot(painter.studio, width, height, (on) =>
+    painter.paint(
+      on,
+      next,
+      next.slides.find((x) => x.id === slideId)!,
+      size,
+      { scale: k, x: 0, y: 0 },
+    ),
+  );
   return { width, height, data };
 }

@@ -1,4 +1,5 @@
-// The painter: a slide's layers, bottom to top, on a surface it is given. The stage, the measurement and the export all use it.
+// The painter: a slide's layers, bottom to top, on a surface it is given. The stage, the measurement and the export all
+// use it.
 import { Kept } from '../ground/kept';
 import type { Surface } from '../ground/surface';
 import { boxTransform, compose } from '../ground/transform';
@@ -22,7 +23,10 @@ import { linesBehind, placedLayers } from './scene';
 export type { View } from '../paint/easel';
 
 export interface PaintOptions {
-  /** Paints this text without ink, or flooded with one of its inks wherever it could be: the pictures a reading compares. */
+  /**
+   * Paints this text without ink, or flooded with one of its inks wherever it could be: the pictures a reading
+   * compares.
+   */
   ink?: { layer: string } & Exclude<InkMode, { as: 'letters' }>;
   /** Paints all texts without ink: what lies behind letters and for their sake. */
   inkless?: boolean;
@@ -61,9 +65,54 @@ export class Painter {
 
   /** The layout of a text, kept until what it depends on changes. */
   layout(layer: PlacedText): TextLayout {
-    const { text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, baselineShift, direction, box, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy } = layer;
+    const {
+      text,
+      frame,
+      grow,
+      font,
+      fontSize,
+      letterSpacing,
+      lineHeight,
+      align,
+      baselineShift,
+      direction,
+      box,
+      underline,
+      highlight,
+      spans,
+      list,
+      balance,
+      fit,
+      padding,
+      vertical,
+      placedBy,
+    } = layer;
     // A text laid out before its font was there looks different once it is.
-    const key = JSON.stringify([this.studio.fonts.generation, text, frame, grow, font, fontSize, letterSpacing, lineHeight, align, layer.case, baselineShift, direction, box.width, grow && !fit ? 0 : box.height, underline, highlight, spans, list, balance, fit, padding, vertical, placedBy]);
+    const key = JSON.stringify([
+      this.studio.fonts.generation,
+      text,
+      frame,
+      grow,
+      font,
+      fontSize,
+      letterSpacing,
+      lineHeight,
+      align,
+      layer.case,
+      baselineShift,
+      direction,
+      box.width,
+      grow && !fit ? 0 : box.height,
+      underline,
+      highlight,
+      spans,
+      list,
+      balance,
+      fit,
+      padding,
+      vertical,
+      placedBy,
+    ]);
     return this.layouts.get(key, () => layoutText(layer, this.studio.fonts));
   }
 
@@ -78,7 +127,14 @@ export class Painter {
   }
 
   /** Paints layers that are placed already. */
-  paintLayers(surface: Surface, piece: Piece, slide: Slide, layers: readonly Layer[], view: View, options: PaintOptions = {}): void {
+  paintLayers(
+    surface: Surface,
+    piece: Piece,
+    slide: Slide,
+    layers: readonly Layer[],
+    view: View,
+    options: PaintOptions = {},
+  ): void {
     const { context } = surface;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = 1;
@@ -95,7 +151,8 @@ export class Painter {
       if (layer.opacity <= 0) continue;
       context.save();
       context.globalCompositeOperation = composite(layer.blend);
-      if (isGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal')) this.paintGroup(easel, layer, layers, options);
+      if (isGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal'))
+        this.paintGroup(easel, layer, layers, options);
       else this.paintLayer(easel, layer, layers, options, layer.opacity);
       context.restore();
     }
@@ -112,39 +169,73 @@ export class Painter {
     group.context.setTransform(1, 0, 0, 1, 0, 0);
     group.context.globalCompositeOperation = 'source-over';
     group.context.clearRect(0, 0, width, height);
-    this.paintLayer(new Easel(this.studio, group, easel.piece, easel.view, easel.quality, this.stores), layer, layers, options, 1);
+    this.paintLayer(
+      new Easel(this.studio, group, easel.piece, easel.view, easel.quality, this.stores),
+      layer,
+      layers,
+      options,
+      1,
+    );
     easel.context.setTransform(1, 0, 0, 1, 0, 0);
     easel.context.globalAlpha = layer.opacity;
     easel.context.drawImage(group.image as never, 0, 0);
   }
 
-  private paintLayer(easel: Easel, layer: Layer, layers: readonly Layer[], options: PaintOptions, opacity: number): void {
+  private paintLayer(
+    easel: Easel,
+    layer: Layer,
+    layers: readonly Layer[],
+    options: PaintOptions,
+    opacity: number,
+  ): void {
     const kind = kindOf(layer);
-    if (!kind.castsItself && 'shadows' in layer && throwsShadow(layer.shadows)) this.paintShadowsOf(easel, layer, layers, options, opacity);
+    if (!kind.castsItself && 'shadows' in layer && throwsShadow(layer.shadows))
+      this.paintShadowsOf(easel, layer, layers, options, opacity);
     const ink: InkMode = options.ink?.layer === layer.id ? options.ink : { as: options.inkless ? 'none' : 'letters' };
     kind.paint(easel, layer, opacity, { lines: linesBehind(this, layer, layers), layout: (t) => this.layout(t), ink });
   }
 
-  private paintShadowsOf(easel: Easel, layer: Extract<Layer, { shadows: unknown }>, layers: readonly Layer[], options: PaintOptions, opacity: number): void {
-    const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation)), kind = kindOf(layer);
-    const { box: { width, height }, shadows } = layer, margin = kind.shadowMargin?.(layer) ?? 0;
+  private paintShadowsOf(
+    easel: Easel,
+    layer: Extract<Layer, { shadows: unknown }>,
+    layers: readonly Layer[],
+    options: PaintOptions,
+    opacity: number,
+  ): void {
+    const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation)),
+      kind = kindOf(layer);
+    const {
+        box: { width, height },
+        shadows,
+      } = layer,
+      margin = kind.shadowMargin?.(layer) ?? 0;
     const bare: Layer = { ...layer, shadows: [] };
     paintShadows(
       easel,
       shadows,
-      { key: JSON.stringify([layerKey(layer, easel.piece, this.studio), easel.view.scale, t.slice(0, 4)]), bounds: deviceBox({ x: -margin, y: -margin, width: width + 2 * margin, height: height + 2 * margin }, t), origin: [t[4], t[5]], paint: (on) => this.paintLayer(on, bare, layers, options, 1) },
+      {
+        key: JSON.stringify([layerKey(layer, easel.piece, this.studio), easel.view.scale, t.slice(0, 4)]),
+        bounds: deviceBox({ x: -margin, y: -margin, width: width + 2 * margin, height: height + 2 * margin }, t),
+        origin: [t[4], t[5]],
+        paint: (on) => this.paintLayer(on, bare, layers, options, 1),
+      },
       opacity,
     );
   }
 }
 
 /** The form of a placed layer: equal keys, equal outlines and colours, wherever it lies. */
-export const layerKey = (layer: Layer, swatches: Swatches, studio: Studio): string => formKey(layer, kindOf(layer).there?.(layer, studio) ?? 0, swatches);
+export const layerKey = (layer: Layer, swatches: Swatches, studio: Studio): string =>
+  formKey(layer, kindOf(layer).there?.(layer, studio) ?? 0, swatches);
 
-/** The fonts a text is set in, each with the letters it must have: in other cases where they are shown so, and the markers of a list. */
+/**
+ * The fonts a text is set in, each with the letters it must have: in other cases where they are shown so, and the
+ * markers of a list.
+ */
 function fontsFor(l: TextLayer): { font: FontChoice; text: string }[] {
   return looksOf(l).map(({ start, end, look }) => {
-    const own = l.text.slice(start, end), shown = look.case === 'as-typed' ? own : own + own.toUpperCase() + own.toLowerCase();
+    const own = l.text.slice(start, end),
+      shown = look.case === 'as-typed' ? own : own + own.toUpperCase() + own.toLowerCase();
     return { font: look.font, text: l.list === 'none' ? shown : `${shown}\u2022.0123456789` };
   });
 }

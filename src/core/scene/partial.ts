@@ -1,8 +1,8 @@
 // Painting while one layer is being changed: what lies below and above it is painted once and kept.
+import type { Surface } from '../ground/surface';
 import type { Layer } from '../kinds/layers';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter, View } from './painter';
-import type { Surface } from '../ground/surface';
 
 interface Kept {
   /** Everything that must stay the same for the kept parts to hold. */
@@ -53,16 +53,35 @@ export class PartialPainter {
     this.kept = null;
   }
 
-  private keptFor(surface: Surface, piece: Piece, slide: Slide, layers: readonly Layer[], view: View, frame: string, keys: readonly string[], before: readonly string[]): Kept | null {
+  private keptFor(
+    surface: Surface,
+    piece: Piece,
+    slide: Slide,
+    layers: readonly Layer[],
+    view: View,
+    frame: string,
+    keys: readonly string[],
+    before: readonly string[],
+  ): Kept | null {
     const k = this.kept;
-    if (k?.frame === frame && k.keys.length === keys.length && keys.every((key, i) => (i >= k.low && i <= k.high) || key === k.keys[i])) return k;
-    const low = keys.findIndex((key, i) => key !== before[i]), high = keys.findLastIndex((key, i) => key !== before[i]);
+    if (
+      k?.frame === frame &&
+      k.keys.length === keys.length &&
+      keys.every((key, i) => (i >= k.low && i <= k.high) || key === k.keys[i])
+    )
+      return k;
+    const low = keys.findIndex((key, i) => key !== before[i]),
+      high = keys.findLastIndex((key, i) => key !== before[i]);
     // Nothing changed, or nearly everything: keeping would not help.
     if (low < 0 || high - low + 1 >= layers.length) return null;
     const part = (from: number, to: number, transparent: boolean): Surface => {
       const ids = new Set(layers.slice(from, to).map((l) => l.id));
       const s = this.painter.studio.surface(surface.width, surface.height);
-      this.painter.paintLayers(s, piece, slide, layers, view, { quality: 'draft', transparent, only: (l) => ids.has(l.id) });
+      this.painter.paintLayers(s, piece, slide, layers, view, {
+        quality: 'draft',
+        transparent,
+        only: (l) => ids.has(l.id),
+      });
       return s;
     };
     const over = layers.slice(high + 1).filter((l) => l.visible);
@@ -71,7 +90,14 @@ export class PartialPainter {
     return (this.kept = { frame, keys: [...keys], low, high, below: part(0, low, false), above });
   }
 
-  private assemble(surface: Surface, piece: Piece, slide: Slide, layers: readonly Layer[], view: View, { low, high, below, above }: Kept): void {
+  private assemble(
+    surface: Surface,
+    piece: Piece,
+    slide: Slide,
+    layers: readonly Layer[],
+    view: View,
+    { low, high, below, above }: Kept,
+  ): void {
     const { context } = surface;
     const lay = (s: Surface, how: GlobalCompositeOperation): void => {
       context.setTransform(1, 0, 0, 1, 0, 0);
@@ -83,7 +109,11 @@ export class PartialPainter {
     lay(below, 'copy');
     const ids = new Set(layers.slice(low, above ? high + 1 : layers.length).map((l) => l.id));
     this.painted = ids.size;
-    this.painter.paintLayers(surface, piece, slide, layers, view, { quality: 'draft', onto: true, only: (l) => ids.has(l.id) });
+    this.painter.paintLayers(surface, piece, slide, layers, view, {
+      quality: 'draft',
+      onto: true,
+      only: (l) => ids.has(l.id),
+    });
     if (above) lay(above, 'source-over');
   }
 }

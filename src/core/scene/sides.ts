@@ -14,11 +14,14 @@ export function shownSides(piece: Piece, slide: Slide, size: Size, scale = 1): M
   const sides = new Map<string, number>();
   for (const l of layersIn(piece, slide, size).filter(isPhoto)) {
     // What fills its box may be longer than the box, and shows only its crop.
-    const side = (Math.max(l.box.width, l.box.height) * (l.fit === 'cover' ? 1.4 : 1) * l.zoom * scale) / Math.max(0.05, Math.min(l.crop.width, l.crop.height));
+    const side =
+      (Math.max(l.box.width, l.box.height) * (l.fit === 'cover' ? 1.4 : 1) * l.zoom * scale) /
+      Math.max(0.05, Math.min(l.crop.width, l.crop.height));
     sides.set(l.asset, Math.max(sides.get(l.asset) ?? 0, side));
   }
   return sides;
 }
 
 /** The side at which a drawing is drawn so that it is sharp when shown so large. */
-export const drawnSide = (shown: number): number => DRAWN_SIDES.find((s) => s >= shown) ?? DRAWN_SIDES[DRAWN_SIDES.length - 1];
+export const drawnSide = (shown: number): number =>
+  DRAWN_SIDES.find((s) => s >= shown) ?? DRAWN_SIDES[DRAWN_SIDES.length - 1];

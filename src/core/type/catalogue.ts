@@ -28,16 +28,35 @@ export interface OwnFont {
 
 /** Fonts of one's own as families, for choosing and loading. */
 export const familiesOf = (fonts: readonly OwnFont[]): Family[] =>
-  [...new Set(fonts.map((f) => f.family))].map((name) => ({ name, kind: 'own', faces: fonts.filter((f) => f.family === name).map((f) => ({ id: f.id, weight: f.weight, italic: f.italic, path: '' })) }));
+  [...new Set(fonts.map((f) => f.family))].map((name) => ({
+    name,
+    kind: 'own',
+    faces: fonts
+      .filter((f) => f.family === name)
+      .map((f) => ({ id: f.id, weight: f.weight, italic: f.italic, path: '' })),
+  }));
 
-const WEIGHT_NAMES: Record<number, string> = { 300: 'Light', 400: 'Regular', 500: 'Medium', 600: 'SemiBold', 700: 'Bold', 800: 'ExtraBold', 900: 'Black' };
+const WEIGHT_NAMES: Record<number, string> = {
+  300: 'Light',
+  400: 'Regular',
+  500: 'Medium',
+  600: 'SemiBold',
+  700: 'Bold',
+  800: 'ExtraBold',
+  900: 'Black',
+};
 
 function family(name: string, kind: Family['kind'], weights: number[], italics: number[] = []): Family {
   const folder = name.toLowerCase().replace(/ /g, '-');
   const file = name.replace(/ /g, '');
   const face = (weight: number, italic: boolean): Face => {
     const style = `${weight}${WEIGHT_NAMES[weight]}${italic ? '_Italic' : ''}`;
-    return { id: `${file}_${style}`, weight, italic, path: `@expo-google-fonts/${folder}/${style}/${file}_${style}.ttf` };
+    return {
+      id: `${file}_${style}`,
+      weight,
+      italic,
+      path: `@expo-google-fonts/${folder}/${style}/${file}_${style}.ttf`,
+    };
   };
   return { name, kind, faces: [...weights.map((w) => face(w, false)), ...italics.map((w) => face(w, true))] };
 }
@@ -74,7 +93,12 @@ export const faceById = (id: string): Face | null => FAMILIES.flatMap((f) => f.f
 /**
  * The face nearest to what is asked: the family (Archivo where it is unknown), then the slope, then the weight.
  */
-export function faceFor(familyName: string, weight: number, italic: boolean, families: readonly Family[] = FAMILIES): Face {
+export function faceFor(
+  familyName: string,
+  weight: number,
+  italic: boolean,
+  families: readonly Family[] = FAMILIES,
+): Face {
   const fam = families.find((f) => f.name === familyName) ?? FAMILIES[0];
   const cost = (f: Face) => (f.italic === italic ? 0 : 10_000) + Math.abs(f.weight - weight);
   return fam.faces.reduce((best, f) => (cost(f) < cost(best) ? f : best));

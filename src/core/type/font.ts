@@ -1,8 +1,11 @@
 // Loaded font faces: HarfBuzz objects, metrics and glyph outlines, kept once for each face.
 import * as hb from 'harfbuzzjs';
-import { FALLBACKS, FAMILIES, faceFor, type Face, type Family } from './catalogue';
+import { type Face, faceFor, FALLBACKS, FAMILIES, type Family } from './catalogue';
 
-/** Outline commands in font units, y up: 0 move x y, 1 line x y, 2 quadratic x1 y1 x y, 3 cubic x1 y1 x2 y2 x y, 4 close. */
+/**
+ * Outline commands in font units, y up: 0 move x y, 1 line x y, 2 quadratic x1 y1 x y, 3 cubic x1 y1 x2 y2 x y, 4
+ * close.
+ */
 export type Outline = Float64Array;
 
 export interface LoadedFont {
@@ -55,7 +58,13 @@ export function loadFont(face: Face, bytes: Uint8Array): LoadedFont {
     let e = inkExtents.get(glyph);
     if (e === undefined) {
       const g = hbFont.glyphExtents(glyph);
-      inkExtents.set(glyph, (e = g && g.width !== 0 ? { left: Math.min(g.xBearing, g.xBearing + g.width), right: Math.max(g.xBearing, g.xBearing + g.width) } : null));
+      inkExtents.set(
+        glyph,
+        (e =
+          g && g.width !== 0
+            ? { left: Math.min(g.xBearing, g.xBearing + g.width), right: Math.max(g.xBearing, g.xBearing + g.width) }
+            : null),
+      );
     }
     return e;
   };
@@ -79,7 +88,10 @@ export function loadFont(face: Face, bytes: Uint8Array): LoadedFont {
     descent: -extents.descender / unitsPerEm,
     capHeight: view && view.getInt16(88) > 0 ? view.getInt16(88) / unitsPerEm : top('H', 0.7),
     xHeight: view && view.getInt16(86) > 0 ? view.getInt16(86) / unitsPerEm : top('x', 0.5),
-    underline: { below: below > 0 && below < 0.5 ? below : 0.1, thickness: thickness > 0 && thickness < 0.3 ? thickness : 0.06 },
+    underline: {
+      below: below > 0 && below < 0.5 ? below : 0.1,
+      thickness: thickness > 0 && thickness < 0.3 ? thickness : 0.06,
+    },
     has: (c) => unicodes.has(c),
     outline,
     extent,
@@ -135,7 +147,9 @@ export class FontStore {
   }
 
   private chain({ family, weight, italic }: { family: string; weight: number; italic: boolean }): Face[] {
-    return [faceFor(family, weight, italic, this.families), ...FALLBACKS.map((f) => faceFor(f, weight, italic))].filter((f, i, all) => all.findIndex((g) => g.id === f.id) === i);
+    return [faceFor(family, weight, italic, this.families), ...FALLBACKS.map((f) => faceFor(f, weight, italic))].filter(
+      (f, i, all) => all.findIndex((g) => g.id === f.id) === i,
+    );
   }
 
   private load(face: Face): Promise<void> {

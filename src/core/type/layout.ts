@@ -5,7 +5,7 @@ import LineBreaker from 'linebreak';
 import type { Colour, Fill } from '../values/fill';
 import type { PlacedText } from '../values/text';
 import type { FontStore, LoadedFont } from './font';
-import { looksOf, scaleType, type ResolvedLook } from './spans';
+import { looksOf, type ResolvedLook, scaleType } from './spans';
 
 const bidi = bidiFactory();
 const buffer = new hb.Buffer();
@@ -106,7 +106,9 @@ interface Cluster {
 
 /** The text as it is shown: letter case applied, without changing its length where Unicode would. */
 export function shownText(layer: PlacedText): string {
-  return looksOf(layer).map(({ start, end, look }) => inCase(layer.text.slice(start, end), look.case)).join('');
+  return looksOf(layer)
+    .map(({ start, end, look }) => inCase(layer.text.slice(start, end), look.case))
+    .join('');
 }
 
 function inCase(text: string, to: PlacedText['case']): string {
@@ -120,14 +122,21 @@ function inCase(text: string, to: PlacedText['case']): string {
 }
 
 /** Fonts are chosen by grapheme-like runs: a letter's marks stay with the font of their base. */
-function fontRuns(text: string, start: number, end: number, fonts: LoadedFont[], missing: Set<string>): { start: number; end: number; font: LoadedFont }[] {
+function fontRuns(
+  text: string,
+  start: number,
+  end: number,
+  fonts: LoadedFont[],
+  missing: Set<string>,
+): { start: number; end: number; font: LoadedFont }[] {
   const runs: { start: number; end: number; font: LoadedFont }[] = [];
-  for (let i = start; i < end; ) {
+  for (let i = start; i < end;) {
     const c = text.codePointAt(i)!;
     const n = c > 0xffff ? 2 : 1;
     const last = runs.at(-1);
     const joins = /[\p{M}\u200c\u200d\ufe00-\ufe0f\u2060\s]/u.test(text.slice(i, i + n));
-    let font = last && joins && (last.font.has(c) || !fonts.some((f) => f.has(c))) ? last.font : fonts.find((f) => f.has(c));
+    let font =
+      last && joins && (last.font.has(c) || !fonts.some((f) => f.has(c))) ? last.font : fonts.find((f) => f.has(c));
     if (!font) {
       if (!joins && !/\p{Cc}|\p{Cf}/u.test(text.slice(i, i + n))) missing.add(text.slice(i, i + n));
       font = last?.font ?? fonts[0];
@@ -142,7 +151,15 @@ function fontRuns(text: string, start: number, end: number, fonts: LoadedFont[],
 type Shaped = Omit<Cluster, 'run'>;
 
 /** Shapes text[start, end) with one font and direction; clusters in logical order, positions in pixels. */
-function shapeRun(text: string, start: number, end: number, font: LoadedFont, level: number, size: number, spacing: number): Shaped[] {
+function shapeRun(
+  text: string,
+  start: number,
+  end: number,
+  font: LoadedFont,
+  level: number,
+  size: number,
+  spacing: number,
+): Shaped[] {
   buffer.reset();
   buffer.addText(text, start, end - start);
   buffer.guessSegmentProperties();
@@ -175,7 +192,16 @@ function shapeRun(text: string, start: number, end: number, font: LoadedFont, le
 const shapeCache = new Map<string, Shaped[]>();
 const SHAPE_CACHE = 3000;
 
-function shapeCached(text: string, start: number, end: number, font: LoadedFont, level: number, size: number, spacing: number, run: number): Cluster[] {
+function shapeCached(
+  text: string,
+  start: number,
+  end: number,
+  font: LoadedFont,
+  level: number,
+  size: number,
+  spacing: number,
+  run: number,
+): Cluster[] {
   const key = `${font.face.id}|${level & 1}|${size}|${spacing}|${text.slice(start, end)}`;
   let shaped = shapeCache.get(key);
   if (!shaped) {
@@ -183,17 +209,30 @@ function shapeCached(text: string, start: number, end: number, font: LoadedFont,
     if (shapeCache.size >= SHAPE_CACHE) shapeCache.delete(shapeCache.keys().next().value!);
     shapeCache.set(key, shaped);
   }
-  return shaped.map(({ font, advance, glyphs, start: s, end: e }) => ({ start: s + start, end: e + start, font, advance, glyphs, level, run }));
+  return shaped.map(({ font, advance, glyphs, start: s, end: e }) => ({
+    start: s + start,
+    end: e + start,
+    font,
+    advance,
+    glyphs,
+    level,
+    run,
+  }));
 }
 
 type Paragraph = { start: number; end: number; level: number };
 
 /** Letters and marks that can make text run leftwards. */
-const LEFTWARDS = /[\u0590-\u08ff\u200f\u202a-\u202e\u2066-\u2069\ufb1d-\ufdff\ufe70-\ufefc\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
+const LEFTWARDS =
+  /[\u0590-\u08ff\u200f\u202a-\u202e\u2066-\u2069\ufb1d-\ufdff\ufe70-\ufefc\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
 
 /** Embedding levels (UAX #9); text in which nothing runs leftwards is on level 0 throughout. */
 function levelsOf(text: string, direction: PlacedText['direction']): ReturnType<typeof bidi.getEmbeddingLevels> {
-  if (direction !== 'rtl' && !LEFTWARDS.test(text)) return { levels: new Uint8Array(Math.max(1, text.length)), paragraphs: [{ start: 0, end: Math.max(0, text.length - 1), level: 0 }] };
+  if (direction !== 'rtl' && !LEFTWARDS.test(text))
+    return {
+      levels: new Uint8Array(Math.max(1, text.length)),
+      paragraphs: [{ start: 0, end: Math.max(0, text.length - 1), level: 0 }],
+    };
   return bidi.getEmbeddingLevels(text || ' ', direction === 'auto' ? undefined : direction);
 }
 
@@ -220,16 +259,26 @@ interface Run {
   ink: number;
 }
 
-/** How far above and below its baseline a line reaches for letters of a look: the font's extent, leading added evenly as CSS does. */
+/**
+ * How far above and below its baseline a line reaches for letters of a look: the font's extent, leading added evenly as
+ * CSS does.
+ */
 function reach({ look, fonts: [font] }: Run, lineHeight: number): { above: number; below: number; cap: number } {
-  const ascent = font.ascent * look.fontSize, descent = font.descent * look.fontSize, leading = lineHeight * look.fontSize;
+  const ascent = font.ascent * look.fontSize,
+    descent = font.descent * look.fontSize,
+    leading = lineHeight * look.fontSize;
   const above = (leading - ascent - descent) / 2 + ascent;
   return { above, below: leading - above, cap: font.capHeight * look.fontSize };
 }
 
 /** Least and greatest x of a line's ink, from its left end; null without ink. */
-function inkExtent(clusters: readonly Cluster[], sizeOf: (c: Cluster) => number): { left: number; right: number } | null {
-  let x = 0, left = Infinity, right = -Infinity;
+function inkExtent(
+  clusters: readonly Cluster[],
+  sizeOf: (c: Cluster) => number,
+): { left: number; right: number } | null {
+  let x = 0,
+    left = Infinity,
+    right = -Infinity;
   for (const c of clusters) {
     for (const g of c.glyphs) {
       const e = c.font.extent(g.glyph);
@@ -258,12 +307,17 @@ export function layoutText(layer: PlacedText, store: FontStore): TextLayout {
     scaleType(scaled, size / layer.fontSize);
     return { layer: scaled, layout: layoutAsSet(scaled, store) };
   };
-  const fits = ({ layout }: { layout: TextLayout }): boolean => layout.height <= layer.box.height + 0.01 && layout.lines.every((l) => l.width <= layer.box.width - layer.padding.left - layer.padding.right + 0.01) && !layout.broken;
+  const fits = ({ layout }: { layout: TextLayout }): boolean =>
+    layout.height <= layer.box.height + 0.01 &&
+    layout.lines.every((l) => l.width <= layer.box.width - layer.padding.left - layer.padding.right + 0.01) &&
+    !layout.broken;
   // Halves of a pixel: finer steps cannot be told apart.
-  let low = Math.ceil(Math.min(layer.fit.least, layer.fit.most) * 2), high = Math.floor(Math.max(layer.fit.least, layer.fit.most) * 2);
+  let low = Math.ceil(Math.min(layer.fit.least, layer.fit.most) * 2),
+    high = Math.floor(Math.max(layer.fit.least, layer.fit.most) * 2);
   let best = at(low / 2).layout;
   while (low <= high) {
-    const mid = (low + high) >> 1, tried = at(mid / 2);
+    const mid = (low + high) >> 1,
+      tried = at(mid / 2);
     if (fits(tried)) {
       best = tried.layout;
       low = mid + 1;
@@ -291,30 +345,49 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
   const { padding } = layer;
   const embedding = levelsOf(text, layer.direction);
   const levelAt = (i: number): number => embedding.levels[i] ?? 0;
-  const runAt = (i: number): number => Math.max(0, runs.findIndex((r) => i >= r.start && i < r.end));
+  const runAt = (i: number): number =>
+    Math.max(
+      0,
+      runs.findIndex((r) => i >= r.start && i < r.end),
+    );
 
   const shape = (of: string, from: number, to: number, level: number, run: number): Cluster[] => {
     const { look, fonts } = runs[run];
-    return fontRuns(of, from, to, fonts, missing).flatMap((f) => shapeCached(of, f.start, f.end, f.font, level, look.fontSize, look.letterSpacing * look.fontSize, run));
+    return fontRuns(of, from, to, fonts, missing).flatMap((f) =>
+      shapeCached(of, f.start, f.end, f.font, level, look.fontSize, look.letterSpacing * look.fontSize, run),
+    );
   };
   const paras = paragraphs(text);
   // A list's markers are set like the beginning of their paragraph and hang before it, all in a column of one width.
   let number = 0;
   const markers = paras.map((para): { clusters: Cluster[]; width: number } | null => {
     if (layer.list === 'none' || para.end === para.start) return null;
-    const clusters = layer.list === 'bullets' ? shape('\u2022', 0, 1, 0, runAt(para.start)) : shape(`${++number}.`, 0, `${number}.`.length, 0, runAt(para.start));
+    const clusters =
+      layer.list === 'bullets'
+        ? shape('\u2022', 0, 1, 0, runAt(para.start))
+        : shape(`${++number}.`, 0, `${number}.`.length, 0, runAt(para.start));
     return { clusters, width: clusters.reduce((w, c) => w + c.advance, 0) };
   });
-  const indent = layer.list === 'none' ? 0 : Math.max(MARKER_ROOM * size, ...markers.map((m) => m?.width ?? 0)) + MARKER_GAP * size;
-  const limit = layer.frame === 'frame' ? Math.max(1, layer.box.width - padding.left - padding.right - indent) : Infinity;
+  const indent =
+    layer.list === 'none' ? 0 : Math.max(MARKER_ROOM * size, ...markers.map((m) => m?.width ?? 0)) + MARKER_GAP * size;
+  const limit =
+    layer.frame === 'frame' ? Math.max(1, layer.box.width - padding.left - padding.right - indent) : Infinity;
 
-  type Laid = Line & { clusters: Cluster[]; level: number; marker: { clusters: Cluster[]; width: number } | null; ink: { left: number; right: number } | null };
+  type Laid = Line & {
+    clusters: Cluster[];
+    level: number;
+    marker: { clusters: Cluster[]; width: number } | null;
+    ink: { left: number; right: number } | null;
+  };
   const lines: Laid[] = [];
   let broken = false;
   paras.forEach((para, n) => {
-    const level = (embedding.paragraphs as Paragraph[]).find((p) => para.start >= p.start && para.start <= p.end)?.level ?? embedding.paragraphs[0]?.level ?? 0;
+    const level =
+      (embedding.paragraphs as Paragraph[]).find((p) => para.start >= p.start && para.start <= p.end)?.level ??
+      embedding.paragraphs[0]?.level ??
+      0;
     const clusters: Cluster[] = [];
-    for (let i = para.start; i < para.end; ) {
+    for (let i = para.start; i < para.end;) {
       const run = runAt(i);
       let j = i + 1;
       while (j < para.end && levelAt(j) === levelAt(i) && j < runs[run].end) j++;
@@ -325,20 +398,35 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
     let cut = breakLines(text, para, clusters, limit, allowed);
     broken ||= cut.broken;
     if (layer.balance && cut.lines.length > 1 && !cut.broken) cut = balanced(text, para, clusters, limit, allowed, cut);
-    cut.lines.forEach((line, i) => lines.push({ ...line, level, marker: i === 0 ? markers[n] : null, ink: null, left: 0, width: 0, baseline: 0, top: 0, bottom: 0, capHeight: 0 }));
+    cut.lines.forEach((line, i) =>
+      lines.push({
+        ...line,
+        level,
+        marker: i === 0 ? markers[n] : null,
+        ink: null,
+        left: 0,
+        width: 0,
+        baseline: 0,
+        top: 0,
+        bottom: 0,
+        capHeight: 0,
+      }),
+    );
   });
 
   const byInk = layer.placedBy === 'ink';
   let y = 0;
   for (const line of lines) {
     const shown = line.clusters.filter((c) => c.start < line.end);
-    const last = shown.at(-1), spacing = last ? runs[last.run].look.letterSpacing * runs[last.run].look.fontSize : 0;
+    const last = shown.at(-1),
+      spacing = last ? runs[last.run].look.letterSpacing * runs[last.run].look.fontSize : 0;
     line.width = shown.reduce((w, c) => w + c.advance, 0) - (spacing > 0 ? spacing : 0);
     line.clusters = visualOrder(shown, embedding, text, line.start, line.end);
     if (byInk) line.ink = inkExtent(line.clusters, (c) => runs[c.run].look.fontSize);
     const involved = [...new Set(shown.map((c) => c.run))].map((r) => runs[r]);
     const reaches = (involved.length ? involved : [runs[runAt(line.start)]]).map((r) => reach(r, layer.lineHeight));
-    const above = Math.max(...reaches.map((r) => r.above)), below = Math.max(...reaches.map((r) => r.below));
+    const above = Math.max(...reaches.map((r) => r.above)),
+      below = Math.max(...reaches.map((r) => r.below));
     line.capHeight = Math.max(...reaches.map((r) => r.cap));
     line.top = y;
     line.bottom = y + above + below;
@@ -347,8 +435,10 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
   }
 
   // Placed by its ink, a text is as high as from its first capitals to its last baseline, and as wide as its letters.
-  const first = lines[0], last = lines[lines.length - 1];
-  const top = byInk ? first.baseline - first.capHeight : 0, bottom = byInk ? Math.max(top + 1, last.baseline) : y;
+  const first = lines[0],
+    last = lines[lines.length - 1];
+  const top = byInk ? first.baseline - first.capHeight : 0,
+    bottom = byInk ? Math.max(top + 1, last.baseline) : y;
   const widthOf = (l: Laid): number => (byInk && l.ink ? l.ink.right - l.ink.left : l.width);
   const natural = Math.max(0, ...lines.map(widthOf)) + indent;
   const width = layer.frame === 'frame' ? layer.box.width : natural + padding.left + padding.right;
@@ -357,10 +447,12 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
   const down = padding.top - top + (layer.vertical === 'middle' ? free / 2 : layer.vertical === 'bottom' ? free : 0);
   const slack = layer.box.width - width;
   const atRight = (level: number): boolean => (layer.align === 'end') !== ((level & 1) === 1);
-  const offset = layer.frame === 'frame' ? 0 : layer.align === 'centre' ? slack / 2 : atRight(lines[0].level) ? slack : 0;
+  const offset =
+    layer.frame === 'frame' ? 0 : layer.align === 'centre' ? slack / 2 : atRight(lines[0].level) ? slack : 0;
 
   const words: TextLayout['words'] = [];
-  for (const m of text.matchAll(/[^\s\u200b]+/gu)) words.push({ text: m[0], start: m.index, end: m.index + m[0].length });
+  for (const m of text.matchAll(/[^\s\u200b]+/gu))
+    words.push({ text: m[0], start: m.index, end: m.index + m[0].length });
   let w = 0;
   const wordAt = (i: number): number => {
     while (w > 0 && words[w]?.start > i) w--;
@@ -368,43 +460,86 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
     return words[w] && i >= words[w].start && i < words[w].end ? w : -1;
   };
 
-  const letters: Letter[] = [], marks: Letter[] = [], underlines: Stripe[] = [], highlights: Stripe[] = [];
+  const letters: Letter[] = [],
+    marks: Letter[] = [],
+    underlines: Stripe[] = [],
+    highlights: Stripe[] = [];
   const letterOf = (c: Cluster, x: number, line: Laid, index: number, word: number): Letter => {
     const { look, ink } = runs[c.run];
     const shift = (look.baselineShift - layer.baselineShift) * look.fontSize;
-    return { start: c.start, end: c.end, line: index, word, size: look.fontSize, ink, glyphs: c.glyphs.map((g) => ({ font: c.font, glyph: g.glyph, x: x + g.x, y: line.baseline - shift + g.y })), left: x, right: x + c.advance, rightToLeft: (c.level & 1) === 1 };
+    return {
+      start: c.start,
+      end: c.end,
+      line: index,
+      word,
+      size: look.fontSize,
+      ink,
+      glyphs: c.glyphs.map((g) => ({ font: c.font, glyph: g.glyph, x: x + g.x, y: line.baseline - shift + g.y })),
+      left: x,
+      right: x + c.advance,
+      rightToLeft: (c.level & 1) === 1,
+    };
   };
   lines.forEach((line, index) => {
     line.top += down;
     line.bottom += down;
     line.baseline += down;
-    const rtl = (line.level & 1) === 1, shown = widthOf(line), lead = byInk && line.ink ? line.ink.left : 0;
-    const from = offset + padding.left + (rtl ? 0 : indent), room = width - padding.left - padding.right - indent - shown;
+    const rtl = (line.level & 1) === 1,
+      shown = widthOf(line),
+      lead = byInk && line.ink ? line.ink.left : 0;
+    const from = offset + padding.left + (rtl ? 0 : indent),
+      room = width - padding.left - padding.right - indent - shown;
     line.left = from + (layer.align === 'centre' ? room / 2 : atRight(line.level) ? room : 0) - lead;
     let x = line.left;
     for (const c of line.clusters) {
-      const letter = letterOf(c, x, line, index, wordAt(c.start)), { look, ink, fonts } = runs[c.run];
+      const letter = letterOf(c, x, line, index, wordAt(c.start)),
+        { look, ink, fonts } = runs[c.run];
       letters.push(letter);
       const stripe = (into: Stripe[], y: number, height: number, colour: Colour | null): void => {
         const before = into.at(-1);
-        if (before && before.y === y && before.height === height && before.ink === ink && JSON.stringify(before.colour) === JSON.stringify(colour) && Math.abs(before.x + before.width - x) < 0.01) before.width += c.advance;
+        if (
+          before &&
+          before.y === y &&
+          before.height === height &&
+          before.ink === ink &&
+          JSON.stringify(before.colour) === JSON.stringify(colour) &&
+          Math.abs(before.x + before.width - x) < 0.01
+        )
+          before.width += c.advance;
         else into.push({ x, y, width: c.advance, height, ink, colour });
       };
       const shift = (look.baselineShift - layer.baselineShift) * look.fontSize;
-      if (look.underline) stripe(underlines, line.baseline - shift + fonts[0].underline.below * look.fontSize, fonts[0].underline.thickness * look.fontSize, null);
-      if (look.highlight !== null) stripe(highlights, line.baseline - fonts[0].ascent * look.fontSize * 0.92, (fonts[0].ascent * 0.92 + fonts[0].descent * 0.9) * look.fontSize, look.highlight);
+      if (look.underline)
+        stripe(
+          underlines,
+          line.baseline - shift + fonts[0].underline.below * look.fontSize,
+          fonts[0].underline.thickness * look.fontSize,
+          null,
+        );
+      if (look.highlight !== null)
+        stripe(
+          highlights,
+          line.baseline - fonts[0].ascent * look.fontSize * 0.92,
+          (fonts[0].ascent * 0.92 + fonts[0].descent * 0.9) * look.fontSize,
+          look.highlight,
+        );
       x += c.advance;
     }
     if (line.marker) {
       // Right before the text, on the side where it begins.
-      let mx = rtl ? line.left + line.width + MARKER_GAP * size : line.left + lead - MARKER_GAP * size - line.marker.width;
+      let mx = rtl
+        ? line.left + line.width + MARKER_GAP * size
+        : line.left + lead - MARKER_GAP * size - line.marker.width;
       for (const c of line.marker.clusters) {
         marks.push({ ...letterOf(c, mx, line, index, -1), start: line.start, end: line.start });
         mx += c.advance;
       }
     }
   });
-  const smallest = letters.reduce<Letter | null>((s, l) => (l.word >= 0 && (s === null || l.size < s.size) ? l : s), null);
+  const smallest = letters.reduce<Letter | null>(
+    (s, l) => (l.word >= 0 && (s === null || l.size < s.size) ? l : s),
+    null,
+  );
   return {
     letters,
     markers: marks,
@@ -438,21 +573,33 @@ type Span = { start: number; end: number; next: number };
 
 /** Where a paragraph may be broken (UAX #14). */
 function opportunities(text: string, para: Span): Set<number> {
-  const breaker = new LineBreaker(text.slice(para.start, para.end)), allowed = new Set<number>();
+  const breaker = new LineBreaker(text.slice(para.start, para.end)),
+    allowed = new Set<number>();
   for (let b = breaker.nextBreak(); b; b = breaker.nextBreak()) allowed.add(b.position + para.start);
   return allowed;
 }
 
 /** Breaks one paragraph greedily where it may be broken; a word wider than the frame is broken between letters. */
-function breakLines(text: string, para: Span, clusters: Cluster[], limit: number, allowed: ReadonlySet<number>): Broken {
+function breakLines(
+  text: string,
+  para: Span,
+  clusters: Cluster[],
+  limit: number,
+  allowed: ReadonlySet<number>,
+): Broken {
   const make = (from: number, to: number, next: number, a: number, b: number): BrokenLine => {
     let end = to;
     while (end > from && isSpace(text[end - 1])) end--;
     return { start: from, end, next, clusters: clusters.slice(a, b) };
   };
-  if (limit === Infinity || clusters.length === 0) return { lines: [make(para.start, para.end, para.next, 0, clusters.length)], broken: false };
+  if (limit === Infinity || clusters.length === 0)
+    return { lines: [make(para.start, para.end, para.next, 0, clusters.length)], broken: false };
   const out: BrokenLine[] = [];
-  let first = 0, width = 0, inked = 0, candidate = -1, broken = false;
+  let first = 0,
+    width = 0,
+    inked = 0,
+    candidate = -1,
+    broken = false;
   for (let i = 0; i < clusters.length; i++) {
     const c = clusters[i];
     if (i > first && allowed.has(c.start)) candidate = i;
@@ -473,11 +620,24 @@ function breakLines(text: string, para: Span, clusters: Cluster[], limit: number
   return { lines: out, broken };
 }
 
-/** The narrowest way to break a paragraph into as many lines as it must have: none of them is left much shorter than the others. */
-function balanced(text: string, para: Span, clusters: Cluster[], limit: number, allowed: ReadonlySet<number>, greedy: Broken): Broken {
-  let low = limit / greedy.lines.length / 2, high = limit, best = greedy;
+/**
+ * The narrowest way to break a paragraph into as many lines as it must have: none of them is left much shorter than the
+ * others.
+ */
+function balanced(
+  text: string,
+  para: Span,
+  clusters: Cluster[],
+  limit: number,
+  allowed: ReadonlySet<number>,
+  greedy: Broken,
+): Broken {
+  let low = limit / greedy.lines.length / 2,
+    high = limit,
+    best = greedy;
   for (let i = 0; i < 12 && high - low > 0.5; i++) {
-    const mid = (low + high) / 2, tried = breakLines(text, para, clusters, mid, allowed);
+    const mid = (low + high) / 2,
+      tried = breakLines(text, para, clusters, mid, allowed);
     if (tried.lines.length <= greedy.lines.length && !tried.broken) {
       best = tried;
       high = mid;
@@ -487,7 +647,13 @@ function balanced(text: string, para: Span, clusters: Cluster[], limit: number, 
 }
 
 /** Clusters of one line from left to right (UAX #9, rule L2). */
-function visualOrder(clusters: Cluster[], embedding: ReturnType<typeof bidi.getEmbeddingLevels>, text: string, start: number, end: number): Cluster[] {
+function visualOrder(
+  clusters: Cluster[],
+  embedding: ReturnType<typeof bidi.getEmbeddingLevels>,
+  text: string,
+  start: number,
+  end: number,
+): Cluster[] {
   if (clusters.every((c) => (c.level & 1) === 0)) return clusters;
   const order = Array.from({ length: end - start }, (_, i) => start + i);
   for (const [a, b] of bidi.getReorderSegments(text, embedding, start, end - 1)) {

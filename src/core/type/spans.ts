@@ -1,11 +1,20 @@
-// Parts of a text with a look of their own: looked up, laid on, taken off, and kept in place while the text around them changes.
+// Parts of a text with a look of their own: looked up, laid on, taken off, and kept in place while the text around them
+// changes.
 import { produce } from 'immer';
 import type { Fill } from '../values/fill';
-import type { FontChoice, PartLook, Span } from '../values/text';
-import type { PlacedText } from '../values/text';
+import type { FontChoice, PartLook, PlacedText, Span } from '../values/text';
 
 export type PartKey = keyof PartLook;
-export const PART_KEYS = ['font', 'fontSize', 'fill', 'letterSpacing', 'baselineShift', 'case', 'underline', 'highlight'] as const satisfies readonly PartKey[];
+export const PART_KEYS = [
+  'font',
+  'fontSize',
+  'fill',
+  'letterSpacing',
+  'baselineShift',
+  'case',
+  'underline',
+  'highlight',
+] as const satisfies readonly PartKey[];
 
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 const isPlain = (look: PartLook): boolean => PART_KEYS.every((k) => look[k] === undefined);
@@ -14,7 +23,8 @@ const isPlain = (look: PartLook): boolean => PART_KEYS.every((k) => look[k] === 
 export function tidySpans(spans: readonly Span[], length: number): Span[] {
   const out: Span[] = [];
   for (const s of [...spans].sort((a, b) => a.start - b.start)) {
-    const start = Math.max(s.start, out.at(-1)?.end ?? 0), end = Math.min(s.end, length);
+    const start = Math.max(s.start, out.at(-1)?.end ?? 0),
+      end = Math.min(s.end, length);
     if (end <= start || isPlain(s.look)) continue;
     const last = out.at(-1);
     if (last && last.end === start && same(last.look, s.look)) last.end = end;
@@ -27,10 +37,17 @@ export function tidySpans(spans: readonly Span[], length: number): Span[] {
  * Lays a look on [from, to); a property given as undefined goes back to the text's own.
  * @returns the new spans
  */
-export function withPartLook(spans: readonly Span[], from: number, to: number, look: Partial<Record<PartKey, unknown>>, length: number): Span[] {
+export function withPartLook(
+  spans: readonly Span[],
+  from: number,
+  to: number,
+  look: Partial<Record<PartKey, unknown>>,
+  length: number,
+): Span[] {
   if (to <= from) return [...spans];
   const out: Span[] = [];
-  const cut = (s: Span, start: number, end: number): void => void (end > start && out.push({ start, end, look: s.look }));
+  const cut = (s: Span, start: number, end: number): void =>
+    void (end > start && out.push({ start, end, look: s.look }));
   const change = (old: PartLook): PartLook => {
     const next: Record<string, unknown> = { ...old, ...look };
     for (const k of Object.keys(next)) if (next[k] === undefined) delete next[k];
@@ -39,7 +56,8 @@ export function withPartLook(spans: readonly Span[], from: number, to: number, l
   let at = from;
   for (const s of spans) {
     cut(s, s.start, Math.min(s.end, from));
-    const a = Math.max(s.start, from), b = Math.min(s.end, to);
+    const a = Math.max(s.start, from),
+      b = Math.min(s.end, to);
     if (b > a) {
       if (a > at) out.push({ start: at, end: a, look: change({}) });
       out.push({ start: a, end: b, look: change(s.look) });
@@ -55,23 +73,42 @@ export function withPartLook(spans: readonly Span[], from: number, to: number, l
  * The spans after a part of the text was replaced. What is typed within or right after a span belongs to it.
  * @param removed how many units went, `added` how many came in their place
  */
-export function spansAfterEdit(spans: readonly Span[], at: number, removed: number, added: number, length: number): Span[] {
+export function spansAfterEdit(
+  spans: readonly Span[],
+  at: number,
+  removed: number,
+  added: number,
+  length: number,
+): Span[] {
   const gone = at + removed;
   return tidySpans(
     spans.flatMap((s): Span[] => {
       // Replaced whole: what comes in its place takes its look.
       const whole = removed > 0 && s.start >= at && s.end <= gone;
       if (whole) return s.start === at && added > 0 && s.end === gone ? [{ ...s, start: at, end: at + added }] : [];
-      const start = s.start >= gone ? (s.start === at && removed === 0 ? s.start + added : s.start - removed + added) : Math.min(s.start, s.start < at ? s.start : at + added);
-      const end = s.end >= gone ? (s.end === at && removed === 0 ? s.end + added : s.end - removed + added) : Math.min(s.end, at);
+      const start =
+        s.start >= gone
+          ? s.start === at && removed === 0
+            ? s.start + added
+            : s.start - removed + added
+          : Math.min(s.start, s.start < at ? s.start : at + added);
+      const end =
+        s.end >= gone ? (s.end === at && removed === 0 ? s.end + added : s.end - removed + added) : Math.min(s.end, at);
       return [{ ...s, start, end }];
     }),
     length,
   );
 }
 
-/** Where two texts differ: what was replaced by what, as short as possible. @param near where the edit ends in the new text, if known */
-export function difference(before: string, after: string, near = after.length): { at: number; removed: number; added: number } {
+/**
+ * Where two texts differ: what was replaced by what, as short as possible. @param near where the edit ends in the new
+ * text, if known
+ */
+export function difference(
+  before: string,
+  after: string,
+  near = after.length,
+): { at: number; removed: number; added: number } {
   const most = Math.min(before.length, after.length);
   // Text after the caret is taken as unchanged first, so that repeated letters are attributed to where they were typed.
   let tail = 0;
@@ -116,11 +153,13 @@ const resolved = (layer: PlacedText, look: PartLook): ResolvedLook => ({
 
 /** The text cut into runs of one look, from beginning to end; one run for a text without spans, also an empty one. */
 export function looksOf(layer: PlacedText): { start: number; end: number; look: ResolvedLook }[] {
-  const plain = resolved(layer, {}), length = layer.text.length;
+  const plain = resolved(layer, {}),
+    length = layer.text.length;
   const runs: { start: number; end: number; look: ResolvedLook }[] = [];
   let at = 0;
   for (const s of layer.spans) {
-    const start = Math.min(s.start, length), end = Math.min(s.end, length);
+    const start = Math.min(s.start, length),
+      end = Math.min(s.end, length);
     if (end <= start) continue;
     if (start > at) runs.push({ start: at, end: start, look: plain });
     runs.push({ start, end, look: resolved(layer, s.look) });
@@ -130,9 +169,19 @@ export function looksOf(layer: PlacedText): { start: number; end: number; look: 
   return runs;
 }
 
-/** The value that all letters of [from, to) share, or undefined where they differ. For an empty range that of the letter before it. */
-export function sharedLook<K extends keyof ResolvedLook>(layer: PlacedText, from: number, to: number, key: K): ResolvedLook[K] | undefined {
-  const runs = looksOf(layer).filter((r) => (to > from ? r.start < to && r.end > from : r.start <= Math.max(0, from - 1) && r.end > Math.max(0, from - 1)));
+/**
+ * The value that all letters of [from, to) share, or undefined where they differ. For an empty range that of the letter
+ * before it.
+ */
+export function sharedLook<K extends keyof ResolvedLook>(
+  layer: PlacedText,
+  from: number,
+  to: number,
+  key: K,
+): ResolvedLook[K] | undefined {
+  const runs = looksOf(layer).filter((r) =>
+    to > from ? r.start < to && r.end > from : r.start <= Math.max(0, from - 1) && r.end > Math.max(0, from - 1),
+  );
   const first = (runs[0] ?? looksOf(layer)[0]).look[key];
   return runs.every((r) => same(r.look[key], first)) ? first : undefined;
 }
@@ -140,29 +189,50 @@ export function sharedLook<K extends keyof ResolvedLook>(layer: PlacedText, from
 /** The part [from, to) of a text with its spans, to be laid into another text. */
 export const excerpt = (layer: PlacedText, from: number, to: number): { text: string; spans: Span[] } => ({
   text: layer.text.slice(from, to),
-  spans: layer.spans.flatMap((s) => (s.start < to && s.end > from ? [{ ...s, start: Math.max(0, s.start - from), end: Math.min(to, s.end) - from }] : [])),
+  spans: layer.spans.flatMap((s) =>
+    s.start < to && s.end > from ? [{ ...s, start: Math.max(0, s.start - from), end: Math.min(to, s.end) - from }] : [],
+  ),
 });
 
 /** Lays an excerpt in place of [from, to). Changes the layer it is given. */
-export function insertExcerpt(layer: PlacedText, from: number, to: number, piece: { text: string; spans: readonly Span[] }): void {
+export function insertExcerpt(
+  layer: PlacedText,
+  from: number,
+  to: number,
+  piece: { text: string; spans: readonly Span[] },
+): void {
   const text = layer.text.slice(0, from) + piece.text + layer.text.slice(to);
   const kept = spansAfterEdit(layer.spans, from, to - from, piece.text.length, text.length);
   // Within the insertion its own looks count, not that of what it was laid into.
-  const around = withPartLook(kept, from, from + piece.text.length, Object.fromEntries(PART_KEYS.map((k) => [k, undefined])), text.length);
+  const around = withPartLook(
+    kept,
+    from,
+    from + piece.text.length,
+    Object.fromEntries(PART_KEYS.map((k) => [k, undefined])),
+    text.length,
+  );
   layer.text = text;
-  layer.spans = tidySpans([...around, ...piece.spans.map((s) => ({ ...s, start: s.start + from, end: s.end + from }))], text.length);
+  layer.spans = tidySpans(
+    [...around, ...piece.spans.map((s) => ({ ...s, start: s.start + from, end: s.end + from }))],
+    text.length,
+  );
 }
 
 /** All sizes of a text times `k`: its own and those of its parts. Changes the layer it is given. */
 export function scaleType(layer: PlacedText, k: number): void {
   const size = (v: number): number => Math.min(5000, Math.max(1, v * k));
   layer.fontSize = size(layer.fontSize);
-  layer.spans = layer.spans.map((s) => (s.look.fontSize === undefined ? s : { ...s, look: { ...s.look, fontSize: size(s.look.fontSize) } }));
+  layer.spans = layer.spans.map((s) =>
+    s.look.fontSize === undefined ? s : { ...s, look: { ...s.look, fontSize: size(s.look.fontSize) } },
+  );
 }
 
 const OPENING = /[\s([{\u2018\u201c\u2013\u2014-]/;
 
-/** Straight quotes become curly ones, three dots an ellipsis, two hyphens a dash; short words and numbers stay with what follows. */
+/**
+ * Straight quotes become curly ones, three dots an ellipsis, two hyphens a dash; short words and numbers stay with what
+ * follows.
+ */
 export function setTypographically(layer: PlacedText): PlacedText {
   return produce(layer, (draft) => {
     const put = (at: number, removed: number, by: string): void => {
@@ -171,15 +241,22 @@ export function setTypographically(layer: PlacedText): PlacedText {
       draft.text = text;
     };
     for (let i = 0; i < draft.text.length; i++) {
-      const c = draft.text[i], before = draft.text[i - 1] ?? ' ';
+      const c = draft.text[i],
+        before = draft.text[i - 1] ?? ' ';
       if (c === '"') put(i, 1, OPENING.test(before) ? '\u201c' : '\u201d');
       else if (c === "'") put(i, 1, OPENING.test(before) && !/\d/.test(draft.text[i + 1] ?? '') ? '\u2018' : '\u2019');
       else if (draft.text.startsWith('...', i)) put(i, 3, '\u2026');
       else if (draft.text.startsWith('--', i)) put(i, 2, '\u2013');
       else if (c === ' ' && i > 0) {
-        const word = /[^\s\u00a0]+$/.exec(draft.text.slice(0, i))?.[0] ?? '', next = /^[^\s]+/.exec(draft.text.slice(i + 1))?.[0] ?? '';
+        const word = /[^\s\u00a0]+$/.exec(draft.text.slice(0, i))?.[0] ?? '',
+          next = /^[^\s]+/.exec(draft.text.slice(i + 1))?.[0] ?? '';
         // A number and its unit, an initial, a word of one letter.
-        if ((/^\d[\d.,:]*$/.test(word) && /^(?:[A-Za-z%°]{1,3}|[A-Z][a-z]{2,8})[.,;:!?]?$/.test(next)) || /^[A-Z]\.$/.test(word) || /^[aAIOo]$/.test(word)) put(i, 1, '\u00a0');
+        if (
+          (/^\d[\d.,:]*$/.test(word) && /^(?:[A-Za-z%°]{1,3}|[A-Z][a-z]{2,8})[.,;:!?]?$/.test(next)) ||
+          /^[A-Z]\.$/.test(word) ||
+          /^[aAIOo]$/.test(word)
+        )
+          put(i, 1, '\u00a0');
       }
     }
   });

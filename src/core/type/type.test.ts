@@ -1,10 +1,10 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { diskFonts } from '../../server/node-studio';
-import { makeText } from '../kinds/text';
 import type { TextLayer } from '../kinds/text';
+import { makeText } from '../kinds/text';
 import { caretMap, caretX, indexAbove, indexAt, selectionBoxes } from './caret';
-import { FAMILIES, faceFor } from './catalogue';
+import { faceFor, FAMILIES } from './catalogue';
 import { FontStore } from './font';
 import { overflows, textFrame } from './frame';
 import { layoutText, type TextLayout } from './layout';
@@ -22,8 +22,10 @@ const shown = (l: TextLayout, text: string): string[] => l.lines.map((line) => t
 describe('fonts', () => {
   it('are twelve families and more, of every kind, each face with its file', () => {
     expect(FAMILIES.length).toBeGreaterThanOrEqual(12);
-    for (const kind of ['display', 'grotesque', 'serif', 'slab', 'script', 'mono']) expect(FAMILIES.some((f) => f.kind === kind)).toBe(true);
-    for (const face of FAMILIES.flatMap((f) => f.faces)) expect([face.id, existsSync(join('node_modules', face.path))]).toEqual([face.id, true]);
+    for (const kind of ['display', 'grotesque', 'serif', 'slab', 'script', 'mono'])
+      expect(FAMILIES.some((f) => f.kind === kind)).toBe(true);
+    for (const face of FAMILIES.flatMap((f) => f.faces))
+      expect([face.id, existsSync(join('node_modules', face.path))]).toEqual([face.id, true]);
     expect(FAMILIES.filter((f) => f.faces.some((x) => x.italic)).length).toBeGreaterThan(6);
   });
   it('the nearest face answers where the asked one is missing', () => {
@@ -45,7 +47,8 @@ describe('shaping', () => {
     expect((await one('ffi', { font, letterSpacing: 0.05 })).letters).toHaveLength(3);
   });
   it('letter spacing widens between letters only', async () => {
-    const plain = await one('HHH', { letterSpacing: 0 }), wide = await one('HHH', { letterSpacing: 0.1 });
+    const plain = await one('HHH', { letterSpacing: 0 }),
+      wide = await one('HHH', { letterSpacing: 0.1 });
     expect(wide.letters[2].left - plain.letters[2].left).toBeCloseTo(20, 3);
     expect(wide.width).toBeCloseTo(plain.width + 20, 3);
   });
@@ -54,11 +57,24 @@ describe('shaping', () => {
   });
   it('falls back for letters the font lacks, and says which none has', async () => {
     const l = await one('Slow שלום 火');
-    expect(new Set(l.letters.flatMap((x) => x.glyphs.map((g) => g.font.face.id)))).toEqual(new Set(['Archivo_700Bold', 'NotoSansHebrew_700Bold']));
+    expect(new Set(l.letters.flatMap((x) => x.glyphs.map((g) => g.font.face.id)))).toEqual(
+      new Set(['Archivo_700Bold', 'NotoSansHebrew_700Bold']),
+    );
     expect(l.missing).toEqual(['火']);
   });
   it('never hangs or throws on strange text', async () => {
-    for (const text of ['', ' ', '\n\n\n', '\ud800', 'a\udc00b', '\u200b\u200d\u202e', '🏔️👩‍👩‍👧', 'x\u0301\u0302\u0303\u0304', '\u0000\u0007', 'שלום 123 (abc) עולם']) {
+    for (const text of [
+      '',
+      ' ',
+      '\n\n\n',
+      '\ud800',
+      'a\udc00b',
+      '\u200b\u200d\u202e',
+      '🏔️👩‍👩‍👧',
+      'x\u0301\u0302\u0303\u0304',
+      '\u0000\u0007',
+      'שלום 123 (abc) עולם',
+    ]) {
       const l = await lay(text);
       expect(Number.isFinite(l.height)).toBe(true);
       expect(l.lines.length).toBeGreaterThan(0);
@@ -101,7 +117,8 @@ describe('lines', () => {
     expect(e.left).toBeCloseTo(600 - e.width, 5);
   });
   it('right-to-left text begins at the right and runs leftwards, numbers inside it forwards', async () => {
-    const t = 'רכבת 25 איטית', l = await lay(t, { fontSize: 60 });
+    const t = 'רכבת 25 איטית',
+      l = await lay(t, { fontSize: 60 });
     const line = l.lines[0];
     expect(line.left).toBeCloseTo(600 - line.width, 3);
     const x = (i: number): number => l.letters.find((k) => k.start === i)!.left;
@@ -150,8 +167,14 @@ describe('the caret', () => {
 describe('fonts that come and go', () => {
   it('a load that failed, or brought no font, is tried again', async () => {
     const bytes = new Uint8Array(readFileSync(join(process.cwd(), 'node_modules', faceFor('Lora', 400, false).path)));
-    const answers: (() => Promise<Uint8Array>)[] = [() => Promise.reject(new Error('away')), () => Promise.resolve(new Uint8Array(20)), () => Promise.resolve(bytes)];
-    const store = new FontStore((face) => (face.id.startsWith('Lora') ? answers.shift()!() : Promise.reject(new Error('not asked'))));
+    const answers: (() => Promise<Uint8Array>)[] = [
+      () => Promise.reject(new Error('away')),
+      () => Promise.resolve(new Uint8Array(20)),
+      () => Promise.resolve(bytes),
+    ];
+    const store = new FontStore((face) =>
+      face.id.startsWith('Lora') ? answers.shift()!() : Promise.reject(new Error('not asked')),
+    );
     const choice = { family: 'Lora', weight: 400, italic: false };
     await expect(store.ensure(choice, 'a')).rejects.toThrow('away');
     await expect(store.ensure(choice, 'a')).rejects.toThrow();
@@ -162,7 +185,9 @@ describe('fonts that come and go', () => {
   });
   it('families of another campaign take the place of those before, and texts are laid out anew', () => {
     const store = new FontStore(() => Promise.reject(new Error('no')));
-    const own = (id: string) => [{ name: 'House', kind: 'own' as const, faces: [{ id, weight: 400, italic: false, path: '' }] }];
+    const own = (id: string) => [
+      { name: 'House', kind: 'own' as const, faces: [{ id, weight: 400, italic: false, path: '' }] },
+    ];
     store.register(own('a'));
     const first = store.generation;
     store.register(own('a'));

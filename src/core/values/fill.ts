@@ -3,12 +3,12 @@ import { z } from 'zod';
 import { PLAIN_PATTERN } from './plain';
 import { TILE_IDS } from './tiles';
 
-export const id = z
-  .string()
-  .regex(/^[A-Za-z0-9_-]{1,64}$/, 'an id is 1 to 64 letters, digits, hyphens or underscores');
+export const id = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'an id is 1 to 64 letters, digits, hyphens or underscores');
 export const finite = (low: number, high: number) => z.number().min(low).max(high);
 export const unit = finite(0, 1);
-export const AssetIdSchema = z.string().regex(/^[0-9a-f]{64}$/, 'an asset is named by its SHA-256, 64 hexadecimal digits');
+export const AssetIdSchema = z
+  .string()
+  .regex(/^[0-9a-f]{64}$/, 'an asset is named by its SHA-256, 64 hexadecimal digits');
 
 /** sRGB colour as #rrggbb or #rrggbbaa, lower case. */
 export const HexSchema = z
@@ -34,7 +34,8 @@ const gradient = <C extends z.ZodType>(colour: C) =>
     /** Degrees clockwise; 0 runs from left to right. Used while `line` is null. */
     angle: finite(-360, 360).default(0),
     /**
-     * Placed by hand, in fractions of the box: a linear gradient runs from `from` to `to`; the others have their middle at `from`, and `to`
+     * Placed by hand, in fractions of the box: a linear gradient runs from `from` to `to`; the others have their middle
+     * at `from`, and `to`
      * is on the rim or gives the direction. Null reaches the corners of the box by itself.
      */
     line: z.strictObject({ from: PointSchema, to: PointSchema }).nullable().default(null),
@@ -93,7 +94,10 @@ export const SwatchSchema = z
     /** It belongs to the campaign's house style, which has the last word on its value. */
     house: z.boolean().default(false),
   })
-  .refine((s) => (s.colour === undefined) !== (s.gradient === undefined), 'a swatch holds either a colour or a gradient');
+  .refine(
+    (s) => (s.colour === undefined) !== (s.gradient === undefined),
+    'a swatch holds either a colour or a gradient',
+  );
 
 export type Colour = z.infer<typeof ColourSchema>;
 export type Gradient = z.infer<typeof GradientSchema>;

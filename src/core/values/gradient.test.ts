@@ -1,4 +1,15 @@
-import { angleOf, colourAt, movedStop, placed, presetsFrom, reversed, spreadEvenly, turnedTo, withoutStop, withStop } from './gradient';
+import {
+  angleOf,
+  colourAt,
+  movedStop,
+  placed,
+  presetsFrom,
+  reversed,
+  spreadEvenly,
+  turnedTo,
+  withoutStop,
+  withStop,
+} from './gradient';
 import { gradientThrough } from './made';
 
 const none = { swatches: [] };

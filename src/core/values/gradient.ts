@@ -1,20 +1,26 @@
-// Edits of a gradient: stops added, moved, taken away, spread; the whole reversed, turned, or placed by hand. Pure functions.
+// Edits of a gradient: stops added, moved, taken away, spread; the whole reversed, turned, or placed by hand. Pure
+// functions.
 import { toHex } from '../colour/srgb';
+import type { Colour, Gradient } from './fill';
 import { endsOf, gradientTable } from './gradient-table';
 import { hexOf, type Swatches } from './swatches';
-import type { Colour, Gradient } from './fill';
 
 export const MOST_STOPS = 12;
 
-
 /** The gradient's colour at `u` 0..1, as hex with alpha. */
 export function colourAt(gradient: Gradient, u: number, piece: Swatches): string {
-  const table = gradientTable({ space: gradient.space, stops: gradient.stops.map((s) => ({ ...s, colour: hexOf(s.colour, piece) })) });
+  const table = gradientTable({
+    space: gradient.space,
+    stops: gradient.stops.map((s) => ({ ...s, colour: hexOf(s.colour, piece) })),
+  });
   const i = Math.round(u * (table.length / 4 - 1)) * 4;
   return toHex(table[i], table[i + 1], table[i + 2], Math.round(table[i + 3] * 255) / 255);
 }
 
-/** Adds a stop in the colour that is there already; the gradient looks as before. Gives the index of the new stop, or null where 12 are there. */
+/**
+ * Adds a stop in the colour that is there already; the gradient looks as before. Gives the index of the new stop, or
+ * null where 12 are there.
+ */
 export function withStop(gradient: Gradient, u: number, piece: Swatches): { gradient: Gradient; index: number } | null {
   if (gradient.stops.length >= MOST_STOPS) return null;
   const stop = { at: u, colour: colourAt(gradient, u, piece) as Colour, mid: 0.5 };
@@ -23,25 +29,43 @@ export function withStop(gradient: Gradient, u: number, piece: Swatches): { grad
 }
 
 /** Without the stop of that index; two always stay. */
-export const withoutStop = (gradient: Gradient, index: number): Gradient => (gradient.stops.length <= 2 ? gradient : { ...gradient, stops: gradient.stops.filter((_, i) => i !== index) });
+export const withoutStop = (gradient: Gradient, index: number): Gradient =>
+  gradient.stops.length <= 2 ? gradient : { ...gradient, stops: gradient.stops.filter((_, i) => i !== index) };
 
 /** Moves a stop; stops change places where it passes another. Gives the stop's new index. */
 export function movedStop(gradient: Gradient, index: number, u: number): { gradient: Gradient; index: number } {
   const stop = { ...gradient.stops[index], at: Math.min(1, Math.max(0, u)) };
-  const stops = [...gradient.stops.filter((_, i) => i !== index), stop].sort((a, b) => a.at - b.at || (a === stop ? 1 : -1));
+  const stops = [...gradient.stops.filter((_, i) => i !== index), stop].sort(
+    (a, b) => a.at - b.at || (a === stop ? 1 : -1),
+  );
   return { gradient: { ...gradient, stops }, index: stops.indexOf(stop) };
 }
 
-export const withStopChanged = (gradient: Gradient, index: number, change: Partial<Gradient['stops'][number]>): Gradient => ({ ...gradient, stops: gradient.stops.map((s, i) => (i === index ? { ...s, ...change } : s)) });
+export const withStopChanged = (
+  gradient: Gradient,
+  index: number,
+  change: Partial<Gradient['stops'][number]>,
+): Gradient => ({ ...gradient, stops: gradient.stops.map((s, i) => (i === index ? { ...s, ...change } : s)) });
 
 /** From the other end. */
 export function reversed(gradient: Gradient): Gradient {
-  const { stops } = gradient, n = stops.length;
-  return { ...gradient, stops: [...stops].reverse().map((s, i) => ({ ...s, at: Math.round((1 - s.at) * 1e6) / 1e6, mid: i < n - 1 ? Math.round((1 - stops[n - 2 - i].mid) * 1e6) / 1e6 : 0.5 })) };
+  const { stops } = gradient,
+    n = stops.length;
+  return {
+    ...gradient,
+    stops: [...stops].reverse().map((s, i) => ({
+      ...s,
+      at: Math.round((1 - s.at) * 1e6) / 1e6,
+      mid: i < n - 1 ? Math.round((1 - stops[n - 2 - i].mid) * 1e6) / 1e6 : 0.5,
+    })),
+  };
 }
 
 /** Stops at even distances from 0 to 1, midpoints in the middle. */
-export const spreadEvenly = (gradient: Gradient): Gradient => ({ ...gradient, stops: gradient.stops.map((s, i) => ({ ...s, at: i / (gradient.stops.length - 1), mid: 0.5 })) });
+export const spreadEvenly = (gradient: Gradient): Gradient => ({
+  ...gradient,
+  stops: gradient.stops.map((s, i) => ({ ...s, at: i / (gradient.stops.length - 1), mid: 0.5 })),
+});
 
 const wrapped = (degrees: number): number => {
   const a = ((((degrees + 180) % 360) + 360) % 360) - 180;
@@ -55,11 +79,16 @@ export function angleOf(gradient: Gradient, box: { width: number; height: number
   return wrapped((Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI);
 }
 
-/** Turned to a direction: a line placed by hand keeps its length and turns about its middle (linear) or its beginning. */
+/**
+ * Turned to a direction: a line placed by hand keeps its length and turns about its middle (linear) or its beginning.
+ */
 export function turnedTo(gradient: Gradient, degrees: number, box: { width: number; height: number }): Gradient {
   if (!gradient.line) return { ...gradient, angle: wrapped(degrees) };
-  const { from, to } = endsOf(gradient, box), a = (degrees * Math.PI) / 180, length = Math.hypot(to.x - from.x, to.y - from.y);
-  const c = Math.cos(a) * length, s = Math.sin(a) * length;
+  const { from, to } = endsOf(gradient, box),
+    a = (degrees * Math.PI) / 180,
+    length = Math.hypot(to.x - from.x, to.y - from.y);
+  const c = Math.cos(a) * length,
+    s = Math.sin(a) * length;
   const start = gradient.shape === 'linear' ? { x: (from.x + to.x - c) / 2, y: (from.y + to.y - s) / 2 } : from;
   return { ...placed(gradient, start, { x: start.x + c, y: start.y + s }, box), angle: wrapped(degrees) };
 }
@@ -67,9 +96,17 @@ export function turnedTo(gradient: Gradient, degrees: number, box: { width: numb
 const within = (v: number): number => Math.min(10, Math.max(-10, Math.round(v * 1e5) / 1e5));
 
 /** Placed by hand between two points of the box, in its pixels. */
-export const placed = (gradient: Gradient, from: { x: number; y: number }, to: { x: number; y: number }, box: { width: number; height: number }): Gradient => ({
+export const placed = (
+  gradient: Gradient,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+  box: { width: number; height: number },
+): Gradient => ({
   ...gradient,
-  line: { from: { x: within(from.x / box.width), y: within(from.y / box.height) }, to: { x: within(to.x / box.width), y: within(to.y / box.height) } },
+  line: {
+    from: { x: within(from.x / box.width), y: within(from.y / box.height) },
+    to: { x: within(to.x / box.width), y: within(to.y / box.height) },
+  },
 });
 
 /** Ways through colours given from dark to light, as lists of stops. */

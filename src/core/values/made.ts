@@ -16,10 +16,32 @@ export const gradientThrough = (colours: readonly Colour[], more: Partial<Gradie
 });
 
 /** A solid fill that also keeps a gradient and a pattern at hand. */
-export const solid = (colour: Colour): Fill => ({ kind: 'colour', colour, gradient: gradientThrough([colour, '#22384f']), gradientSwatch: null, pattern: { ...PLAIN_PATTERN, foreground: colour } });
+export const solid = (colour: Colour): Fill => ({
+  kind: 'colour',
+  colour,
+  gradient: gradientThrough([colour, '#22384f']),
+  gradientSwatch: null,
+  pattern: { ...PLAIN_PATTERN, foreground: colour },
+});
 
 /** A soft drop shadow that suits a size of type or thing, in pixels. */
-export const makeShadow = (extent: number): Shadow => ({ kind: 'drop', on: true, x: 0, y: Math.round(extent * 0.06), blur: Math.round(extent * 0.2), spread: 0, colour: '#000000', opacity: 0.5 });
+export const makeShadow = (extent: number): Shadow => ({
+  kind: 'drop',
+  on: true,
+  x: 0,
+  y: Math.round(extent * 0.06),
+  blur: Math.round(extent * 0.2),
+  spread: 0,
+  colour: '#000000',
+  opacity: 0.5,
+});
 
 /** A backing that hugs the lines. */
-export const makeBacking = (colour: Colour): Backing => ({ on: true, fill: solid(colour), opacity: 1, padX: 0.3, padY: 0.28, radius: 0.1 });
+export const makeBacking = (colour: Colour): Backing => ({
+  on: true,
+  fill: solid(colour),
+  opacity: 1,
+  padX: 0.3,
+  padY: 0.28,
+  radius: 0.1,
+});

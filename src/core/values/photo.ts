@@ -1,10 +1,11 @@
-// What a photo is: how it lies in its box, and what is made of it beyond its tone: room on its sides, its subject cut out.
+// What a photo is: how it lies in its box, and what is made of it beyond its tone: room on its sides, its subject cut
+// out.
 import { z } from 'zod';
+import type { Place } from '../ground/box';
+import { AssetIdSchema, ColourSchema, finite, StrokeSchema, unit } from './fill';
 import { MOST_POINTS, MOST_STROKES, NO_STROKE, PLAIN_TONE } from './plain';
 import { shadows, ShapeSchema } from './shape';
 import { ToneSchema } from './tone';
-import type { Place } from '../ground/box';
-import { AssetIdSchema, ColourSchema, finite, StrokeSchema, unit } from './fill';
 
 const free = finite(0, 0.8).default(0);
 
@@ -15,20 +16,32 @@ export const RoomSchema = z.strictObject({
   right: free,
   top: free,
   bottom: free,
-  /** How far the fade over the join reaches into the photo, as a share of it; null goes as far as the subject allows. */
+  /**
+   * How far the fade over the join reaches into the photo, as a share of it; null goes as far as the subject allows.
+   */
   reach: finite(0.01, 0.9).nullable().default(null),
   /** Strength of the noise, 1 being as strong as the photo's grain. */
   grain: finite(0, 3).default(1),
 });
 
-const CutStrokeSchema = z.strictObject({ keep: z.boolean(), /** Diameter as a share of the photo's longer side. */ size: finite(0.001, 0.5), points: z.array(z.strictObject({ x: finite(-0.5, 1.5), y: finite(-0.5, 1.5) })).min(1).max(MOST_POINTS) });
+const CutStrokeSchema = z.strictObject({
+  keep: z.boolean(),
+  /** Diameter as a share of the photo's longer side. */ size: finite(0.001, 0.5),
+  points: z
+    .array(z.strictObject({ x: finite(-0.5, 1.5), y: finite(-0.5, 1.5) }))
+    .min(1)
+    .max(MOST_POINTS),
+});
 
 const side = z.number().int().min(1).max(4096);
 
 /** The subject of the photo alone. The photo is unchanged, and strokes can be added. */
 export const CutSchema = z.strictObject({
   on: z.boolean().default(true),
-  /** One value a pixel of the whole photo: the red of a stored picture, or, where it could not be stored, bytes in the document itself. */
+  /**
+   * One value a pixel of the whole photo: the red of a stored picture, or, where it could not be stored, bytes in the
+   * document itself.
+   */
   mask: z.union([
     z.strictObject({ width: side, height: side, asset: AssetIdSchema }),
     /** Differences along rows, deflated (zlib), base64. */
@@ -54,7 +67,9 @@ export const photoFields = {
   flipX: z.boolean().default(false),
   flipY: z.boolean().default(false),
   /** Part of the picture that is used, in fractions of the file's width and height. */
-  crop: z.strictObject({ x: unit, y: unit, width: finite(0.01, 1), height: finite(0.01, 1) }).default({ x: 0, y: 0, width: 1, height: 1 }),
+  crop: z
+    .strictObject({ x: unit, y: unit, width: finite(0.01, 1), height: finite(0.01, 1) })
+    .default({ x: 0, y: 0, width: 1, height: 1 }),
   /** Quarter turns, degrees clockwise, after cropping. */
   turn: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]).default(0),
   /** Degrees clockwise; the picture is enlarged as far as needed to leave no empty corner. */

@@ -1,12 +1,27 @@
-// Values of the document that are used without its schema: workers paint and measure what the server has validated, and do without the validator.
+// Values of the document that are used without its schema: workers paint and measure what the server has validated, and
+// do without the validator.
 
 /** The three bands of a slide's stack, bottom to top. */
 export const BANDS = ['backdrop', 'overlays', 'message'] as const;
 
 /** Blend modes of CSS Compositing and Blending Level 1, by their names there. */
 export const BLEND_MODES = [
-  'normal', 'multiply', 'screen', 'overlay', 'darken', 'lighten', 'color-dodge', 'color-burn',
-  'hard-light', 'soft-light', 'difference', 'exclusion', 'hue', 'saturation', 'color', 'luminosity',
+  'normal',
+  'multiply',
+  'screen',
+  'overlay',
+  'darken',
+  'lighten',
+  'color-dodge',
+  'color-burn',
+  'hard-light',
+  'soft-light',
+  'difference',
+  'exclusion',
+  'hue',
+  'saturation',
+  'color',
+  'luminosity',
 ] as const;
 export type Band = (typeof BANDS)[number];
 export type BlendMode = (typeof BLEND_MODES)[number];
@@ -16,12 +31,49 @@ export const MOST_STROKES = 500;
 export const MOST_POINTS = 2000;
 
 /** Forms of a shape. Each keeps its settings while another one is chosen. */
-export const SHAPE_FORMS = ['rectangle', 'ellipse', 'polygon', 'star', 'line', 'arrow', 'blob', 'speech', 'path'] as const;
+export const SHAPE_FORMS = [
+  'rectangle',
+  'ellipse',
+  'polygon',
+  'star',
+  'line',
+  'arrow',
+  'blob',
+  'speech',
+  'path',
+] as const;
 
-export const NO_STROKE = { width: 0, colour: '#ffffff', place: 'inside' as 'inside' | 'centred' | 'outside', dash: [] as number[] };
+export const NO_STROKE = {
+  width: 0,
+  colour: '#ffffff',
+  place: 'inside' as 'inside' | 'centred' | 'outside',
+  dash: [] as number[],
+};
 export const NO_SIDES = { top: 0, right: 0, bottom: 0, left: 0 };
-export const PLAIN_PATTERN = { tile: 'dots-offset' as const, foreground: '#22384f', background: null, opacity: 1, scale: 1, angle: 0, weight: 1, offset: { x: 0, y: 0 } };
-export const PLAIN_SHAPE = { form: 'rectangle' as const, radius: [0, 0, 0, 0] as [number, number, number, number], points: 5, inner: 0.5, seed: 1, roughness: 0.5, bulges: 6, ends: { start: 'none' as const, end: 'none' as const }, shaft: 0.4, head: 0.8, tail: { x: 0.2, y: 1.3, width: 0.25 }, path: null };
+export const PLAIN_PATTERN = {
+  tile: 'dots-offset' as const,
+  foreground: '#22384f',
+  background: null,
+  opacity: 1,
+  scale: 1,
+  angle: 0,
+  weight: 1,
+  offset: { x: 0, y: 0 },
+};
+export const PLAIN_SHAPE = {
+  form: 'rectangle' as const,
+  radius: [0, 0, 0, 0] as [number, number, number, number],
+  points: 5,
+  inner: 0.5,
+  seed: 1,
+  roughness: 0.5,
+  bulges: 6,
+  ends: { start: 'none' as const, end: 'none' as const },
+  shaft: 0.4,
+  head: 0.8,
+  tail: { x: 0.2, y: 1.3, width: 0.25 },
+  path: null,
+};
 
 export const STRAIGHT = [
   { x: 0, y: 0 },

@@ -1,4 +1,5 @@
-// All schemas of values in one place. The kinds of layers are given them, so that who only paints does without the validator.
+// All schemas of values in one place. The kinds of layers are given them, so that who only paints does without the
+// validator.
 export { z } from 'zod';
 export * from './fill';
 export * from './photo';

@@ -8,7 +8,10 @@ const LINE_ENDS = ['none', 'arrow', 'dot', 'bar'] as const;
 
 export const ShapeSchema = z.strictObject({
   form: z.enum(SHAPE_FORMS),
-  /** Corner radii in pixels, clockwise from the top left: of a rectangle and a speech box; the first rounds polygons and stars. */
+  /**
+   * Corner radii in pixels, clockwise from the top left: of a rectangle and a speech box; the first rounds polygons and
+   * stars.
+   */
   radius: z.tuple([extent, extent, extent, extent]).default([0, 0, 0, 0]),
   /** Corners of a polygon, or points of a star. */
   points: z.number().int().min(3).max(60).default(5),
@@ -20,18 +23,29 @@ export const ShapeSchema = z.strictObject({
   roughness: unit.default(0.5),
   /** How many bulges a blob has. */
   bulges: z.number().int().min(3).max(16).default(6),
-  ends: z.strictObject({ start: z.enum(LINE_ENDS).default('none'), end: z.enum(LINE_ENDS).default('none') }).default({ start: 'none', end: 'none' }),
+  ends: z
+    .strictObject({ start: z.enum(LINE_ENDS).default('none'), end: z.enum(LINE_ENDS).default('none') })
+    .default({ start: 'none', end: 'none' }),
   /** Thickness of an arrow's shaft as a share of its height; length of its head as a share of its height. */
   shaft: finite(0.02, 1).default(0.4),
   head: finite(0.05, 10).default(0.8),
   /** Tip of a speech box's tail in fractions of the box, and the width of its root as a share of the shorter side. */
-  tail: z.strictObject({ x: finite(-4, 5), y: finite(-4, 5), width: finite(0.02, 1) }).default({ x: 0.2, y: 1.3, width: 0.25 }),
-  /** A drawn outline (SVG path data, absolute moves, lines and curves only) in a frame of that size, stretched to the box. */
-  path: z.strictObject({ d: z.string().max(200_000), width: finite(0.001, 1e6), height: finite(0.001, 1e6) }).nullable().default(null),
+  tail: z
+    .strictObject({ x: finite(-4, 5), y: finite(-4, 5), width: finite(0.02, 1) })
+    .default({ x: 0.2, y: 1.3, width: 0.25 }),
+  /**
+   * A drawn outline (SVG path data, absolute moves, lines and curves only) in a frame of that size, stretched to the
+   * box.
+   */
+  path: z
+    .strictObject({ d: z.string().max(200_000), width: finite(0.001, 1e6), height: finite(0.001, 1e6) })
+    .nullable()
+    .default(null),
 });
 
 /**
- * A shadow of what a layer shows. `drop` repeats its outline, moved by (x, y); without a way it is a glow. `contact` lies flat under it,
+ * A shadow of what a layer shows. `drop` repeats its outline, moved by (x, y); without a way it is a glow. `contact`
+ * lies flat under it,
  * as on a table: `y` is how far below its foot.
  */
 export const ShadowSchema = z.strictObject({

@@ -13,16 +13,24 @@ export function hexOf(colour: Colour, piece: Swatches): string {
 }
 
 /** The gradient of a fill: that of the swatch it is linked to, else its own. */
-export const gradientOf = (fill: Fill, piece: Swatches): Gradient => (fill.gradientSwatch === null ? fill.gradient : (piece.swatches.find((s) => s.id === fill.gradientSwatch)?.gradient ?? fill.gradient));
+export const gradientOf = (fill: Fill, piece: Swatches): Gradient =>
+  fill.gradientSwatch === null
+    ? fill.gradient
+    : (piece.swatches.find((s) => s.id === fill.gradientSwatch)?.gradient ?? fill.gradient);
 
 /** Ids of all swatches that a layer refers to, in colours and as gradients. */
 export function swatchesOf(layer: unknown): string[] {
   if (typeof layer !== 'object' || layer === null) return [];
-  return Object.entries(layer).flatMap(([key, value]) => ((key === 'swatch' || key === 'gradientSwatch') && typeof value === 'string' ? [value] : swatchesOf(value)));
+  return Object.entries(layer).flatMap(([key, value]) =>
+    (key === 'swatch' || key === 'gradientSwatch') && typeof value === 'string' ? [value] : swatchesOf(value),
+  );
 }
 
 /** A gradient with its swatch colours looked up, fit to become a swatch itself. */
-export const plainGradient = (gradient: { stops: { at: number; colour: Colour; mid: number }[] } & Omit<PlainGradient, 'stops'>, piece: Swatches): PlainGradient => ({
+export const plainGradient = (
+  gradient: { stops: { at: number; colour: Colour; mid: number }[] } & Omit<PlainGradient, 'stops'>,
+  piece: Swatches,
+): PlainGradient => ({
   ...gradient,
   stops: gradient.stops.map((s) => ({ ...s, colour: hexOf(s.colour, piece) })),
 });
@@ -30,7 +38,9 @@ export const plainGradient = (gradient: { stops: { at: number; colour: Colour; m
 /** A value with the colours and gradients that its swatches stand for. */
 export const lookKey = (value: unknown, piece: Swatches): string =>
   JSON.stringify(value, (key, v: unknown) => {
-    if (key === 'gradientSwatch' && typeof v === 'string') return piece.swatches.find((s) => s.id === v)?.gradient ?? null;
-    if (typeof v === 'object' && v !== null && typeof (v as { swatch?: unknown }).swatch === 'string') return hexOf(v as Colour, piece);
+    if (key === 'gradientSwatch' && typeof v === 'string')
+      return piece.swatches.find((s) => s.id === v)?.gradient ?? null;
+    if (typeof v === 'object' && v !== null && typeof (v as { swatch?: unknown }).swatch === 'string')
+      return hexOf(v as Colour, piece);
     return v;
   });

@@ -28,7 +28,11 @@ export const PartLookSchema = z.strictObject({
 });
 
 /** A part of a text with a look of its own: [start, end) in UTF-16 units. */
-export const SpanSchema = z.strictObject({ start: z.number().int().min(0).max(20_000), end: z.number().int().min(1).max(20_000), look: PartLookSchema });
+export const SpanSchema = z.strictObject({
+  start: z.number().int().min(0).max(20_000),
+  end: z.number().int().min(1).max(20_000),
+  look: PartLookSchema,
+});
 
 /** Distances kept on each side, in pixels. */
 export const SidesSchema = z.strictObject({ top: extent, right: extent, bottom: extent, left: extent });
@@ -84,11 +88,16 @@ export const textFields = {
   /** Lines of about the same length instead of full ones and a short last one. */
   balance: z.boolean().default(false),
   /** The largest size between these, in pixels, at which the text fits its frame; `fontSize` is not used then. */
-  fit: z.strictObject({ least: finite(1, 5000), most: finite(1, 5000) }).nullable().default(null),
+  fit: z
+    .strictObject({ least: finite(1, 5000), most: finite(1, 5000) })
+    .nullable()
+    .default(null),
   padding: SidesSchema.default(NO_SIDES),
   /** Where the lines stand in a frame that is higher than they are. */
   vertical: z.enum(['top', 'middle', 'bottom']).default('top'),
-  /** What is placed and centred: line boxes, or the ink itself from capitals to baseline and from first to last letter. */
+  /**
+   * What is placed and centred: line boxes, or the ink itself from capitals to baseline and from first to last letter.
+   */
   placedBy: z.enum(['line', 'ink']).default('line'),
   panel: PanelSchema.nullable().default(null),
   backing: BackingSchema.nullable().default(null),

@@ -1,4 +1,5 @@
-// The tone of a photo: parts that are switched on and off one by one, each keeping its values. Part of the document's schema.
+// The tone of a photo: parts that are switched on and off one by one, each keeping its values. Part of the document's
+// schema.
 import { z } from 'zod';
 import { ColourSchema, finite, unit } from './fill';
 

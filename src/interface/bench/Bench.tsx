@@ -3,29 +3,29 @@
 import { Anchor, Button, Loader, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { OwnFont } from '../../core/type/catalogue';
 import { emptyHistory } from '../../core/piece/history';
 import type { Piece } from '../../core/piece/schema';
+import type { OwnFont } from '../../core/type/catalogue';
+import { onBreakdown, stageWorker } from '../../workers/clients';
 import { api, inWords, type StoredPiece } from '../shared/api';
 import css from './Bench.module.css';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
 import { takeFonts } from './fonts';
-import { forgetJournal, readJournals, tidyJournal, writeJournal, type Kept } from './journal';
 import { keepHouse } from './house';
+import { forgetJournal, type Kept, readJournals, tidyJournal, writeJournal } from './journal';
 import { useKeys } from './keys';
 import { keepMeasuring } from './measuring';
-import { keepSolversWarm } from './warming';
 import { ReadingPanel } from './ReadingPanel';
 import { keepSaving } from './saving';
 import { Shortcuts } from './Shortcuts';
 import { SlideStrip } from './SlideStrip';
 import { Stack as LayerStack } from './Stack';
+import { useFocusSelection } from './stage/Overlay';
 import { Stage } from './stage/Stage';
 import { openBench, useBench } from './store';
 import { TopBar } from './TopBar';
-import { useFocusSelection } from './stage/Overlay';
-import { onBreakdown, stageWorker } from '../../workers/clients';
+import { keepSolversWarm } from './warming';
 
 const unopened = (why: string, piece: unknown, at: number): void =>
   void notifications.show({
@@ -35,7 +35,13 @@ const unopened = (why: string, piece: unknown, at: number): void =>
     message: (
       <Stack gap={6} align="flex-start">
         {why}. They stay in this browser; the piece is shown as it was last saved.
-        <Button size="compact-xs" variant="default" component="a" download="unsaved-piece.json" href={URL.createObjectURL(new Blob([JSON.stringify(piece)], { type: 'application/json' }))}>
+        <Button
+          size="compact-xs"
+          variant="default"
+          component="a"
+          download="unsaved-piece.json"
+          href={URL.createObjectURL(new Blob([JSON.stringify(piece)], { type: 'application/json' }))}
+        >
           Download the edits of {new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
         </Button>
       </Stack>
@@ -43,7 +49,10 @@ const unopened = (why: string, piece: unknown, at: number): void =>
   });
 
 /** House swatches as the stored piece has them; others, one just shared among them, as they are. */
-const inHouseColours = (piece: Piece, stored: Piece): Piece => ({ ...piece, swatches: piece.swatches.map((s) => (s.house ? (stored.swatches.find((x) => x.house && x.id === s.id) ?? s) : s)) });
+const inHouseColours = (piece: Piece, stored: Piece): Piece => ({
+  ...piece,
+  swatches: piece.swatches.map((s) => (s.house ? (stored.swatches.find((x) => x.house && x.id === s.id) ?? s) : s)),
+});
 
 /** Opens the stored piece, with what the journal knows beyond it. */
 async function begin(stored: StoredPiece): Promise<void> {
@@ -62,32 +71,55 @@ async function begin(stored: StoredPiece): Promise<void> {
     }
     // House swatches may have changed in the campaign since; that alone is no difference.
     const piece = inHouseColours(opened.piece, stored.piece);
-    const same = JSON.stringify(piece) === JSON.stringify(stored.piece), asWritten = (kept.piece as { version?: unknown }).version === piece.version;
+    const same = JSON.stringify(piece) === JSON.stringify(stored.piece),
+      asWritten = (kept.piece as { version?: unknown }).version === piece.version;
     const history = asWritten ? kept.history : emptyHistory;
     if (!taken && same) openBench({ ...stored, history });
     else if (!taken && kept.unsaved) {
-      // Edits of an earlier visit that never reached the server. Over an older revision they are a conflict, which asks.
+      // Edits of an earlier visit that never reached the server. Over an older revision they are a conflict, which
+      // asks.
       openBench({ ...stored, piece, revision: kept.revision, history, saved: 'unsaved' });
-      notifications.show({ title: 'Unsaved edits are back', message: 'They were kept in this browser when it was closed or the server was away.', autoClose: 7000 });
+      notifications.show({
+        title: 'Unsaved edits are back',
+        message: 'They were kept in this browser when it was closed or the server was away.',
+        autoClose: 7000,
+      });
     } else if (kept.unsaved && !same) {
       offer(stored, piece, kept);
       continue;
     } else continue;
     taken = true;
-    await writeJournal(stored.id, useBench.getState().revision, kept.unsaved && !same, useBench.getState().piece, history).catch(() => {});
+    await writeJournal(
+      stored.id,
+      useBench.getState().revision,
+      kept.unsaved && !same,
+      useBench.getState().piece,
+      history,
+    ).catch(() => {});
     if (kept.window !== all[0].window || kept !== all[0]) await forgetJournal(stored.id, kept.window).catch(() => {});
   }
   void tidyJournal().catch(() => {});
 }
 
-/** Unsaved edits that another window left, beside those that were taken up: they become a piece of their own where they are wanted. */
+/**
+ * Unsaved edits that another window left, beside those that were taken up: they become a piece of their own where they
+ * are wanted.
+ */
 function offer(stored: StoredPiece, piece: Piece, { window, at }: Kept): void {
   const note = `left-${window}`;
   const keep = async (): Promise<void> => {
     try {
-      const made = await api.newPiece({ document: { ...piece, name: `${piece.name} (other edits)`.slice(0, 200) }, campaign: stored.campaign });
+      const made = await api.newPiece({
+        document: { ...piece, name: `${piece.name} (other edits)`.slice(0, 200) },
+        campaign: stored.campaign,
+      });
       await forgetJournal(stored.id, window);
-      notifications.update({ id: note, autoClose: 15000, title: 'They are a piece of their own now', message: <Anchor href={`/piece/${made.id}`}>Open it</Anchor> });
+      notifications.update({
+        id: note,
+        autoClose: 15000,
+        title: 'They are a piece of their own now',
+        message: <Anchor href={`/piece/${made.id}`}>Open it</Anchor>,
+      });
     } catch (e) {
       notifications.show({ color: 'amber', ...inWords(e) });
     }
@@ -107,13 +139,31 @@ function offer(stored: StoredPiece, piece: Piece, { window, at }: Kept): void {
   });
 }
 
-export function Bench({ stored, campaignName, fonts }: { stored: StoredPiece; campaignName: string; fonts: OwnFont[] }) {
+export function Bench({
+  stored,
+  campaignName,
+  fonts,
+}: {
+  stored: StoredPiece;
+  campaignName: string;
+  fonts: OwnFont[];
+}) {
   const [ready, setReady] = useState(false);
   useEffect(() => {
     // Fonts and pictures load while the journal is read.
     void takeFonts(fonts);
-    const stopTelling = onBreakdown((why) => notifications.show({ id: 'breakdown', color: 'amber', autoClose: false, title: 'Painting or measuring broke down more than once', message: `It was started again (${why}). Your work is safe; if it goes on like this, reload the page.` }));
-    void stageWorker().warm({ piece: stored.piece, slide: stored.piece.slides[0].id, size: stored.piece.sizes[0].id }).catch(() => {});
+    const stopTelling = onBreakdown((why) =>
+      notifications.show({
+        id: 'breakdown',
+        color: 'amber',
+        autoClose: false,
+        title: 'Painting or measuring broke down more than once',
+        message: `It was started again (${why}). Your work is safe; if it goes on like this, reload the page.`,
+      }),
+    );
+    void stageWorker()
+      .warm({ piece: stored.piece, slide: stored.piece.slides[0].id, size: stored.piece.sizes[0].id })
+      .catch(() => {});
     let stop: (() => void)[] = [];
     let on = true;
     void begin(stored).then(() => {

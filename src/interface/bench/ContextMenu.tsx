@@ -1,24 +1,63 @@
 'use client';
 // The menu of the selected layers, at the pointer or at a row of the stack.
 import { Menu } from '@mantine/core';
-import { IconArrowBarToDown, IconArrowBarToUp, IconArrowDown, IconArrowUp, IconCopy, IconEye, IconEyeOff, IconLock, IconLockOpen, IconObjectScan, IconPaint, IconPencil, IconTrash, IconTypography, IconUnlink } from '@tabler/icons-react';
+import {
+  IconArrowBarToDown,
+  IconArrowBarToUp,
+  IconArrowDown,
+  IconArrowUp,
+  IconCopy,
+  IconEye,
+  IconEyeOff,
+  IconLock,
+  IconLockOpen,
+  IconObjectScan,
+  IconPaint,
+  IconPencil,
+  IconTrash,
+  IconTypography,
+  IconUnlink,
+} from '@tabler/icons-react';
 import { create } from 'zustand';
-import { partsFor, type LookPart } from '../../core/piece/look';
-import { copiedLook, copyLook, duplicateSelected, groupSelection, pasteLook, removeSelected, shiftSelected, ungroupSelection, toggleLocked, toggleVisible } from './commands';
+import { type LookPart, partsFor } from '../../core/piece/look';
+import {
+  copiedLook,
+  copyLook,
+  duplicateSelected,
+  groupSelection,
+  pasteLook,
+  removeSelected,
+  shiftSelected,
+  toggleLocked,
+  toggleVisible,
+  ungroupSelection,
+} from './commands';
 import { currentSlide, useBench } from './store';
 
-const useMenu = create<{ at: { x: number; y: number } | null; renaming: string | null }>(() => ({ at: null, renaming: null }));
+const useMenu = create<{ at: { x: number; y: number } | null; renaming: string | null }>(() => ({
+  at: null,
+  renaming: null,
+}));
 
 export const openMenu = (x: number, y: number): void => useMenu.setState({ at: { x, y } });
 export const startRenaming = (id: string | null): void => useMenu.setState({ renaming: id });
 export const useRenaming = (): string | null => useMenu((s) => s.renaming);
 
-const PASTE: Record<LookPart, string> = { whole: 'Paste look', fill: 'Only its fill', stroke: 'Only its stroke', shadow: 'Only its shadow', type: 'Only its type' };
+const PASTE: Record<LookPart, string> = {
+  whole: 'Paste look',
+  fill: 'Only its fill',
+  stroke: 'Only its stroke',
+  shadow: 'Only its shadow',
+  type: 'Only its type',
+};
 
 export function ContextMenu() {
   const at = useMenu((s) => s.at);
-  const layer = useBench((s) => (s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined));
-  const some = useBench((s) => s.selection.length > 0), several = useBench((s) => s.selection.length > 1);
+  const layer = useBench((s) =>
+    s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined,
+  );
+  const some = useBench((s) => s.selection.length > 0),
+    several = useBench((s) => s.selection.length > 1);
   const grouped = useBench((s) => currentSlide(s).layers.some((l) => l.group !== null && s.selection.includes(l.id)));
   if (!at || !some) return null;
   const look = copiedLook();
@@ -29,7 +68,12 @@ export function ContextMenu() {
       </Menu.Target>
       <Menu.Dropdown>
         {layer?.kind === 'text' && (
-          <Menu.Item leftSection={<IconTypography size={15} />} rightSection="Enter" disabled={layer.locked} onClick={() => useBench.setState({ editing: layer.id })}>
+          <Menu.Item
+            leftSection={<IconTypography size={15} />}
+            rightSection="Enter"
+            disabled={layer.locked}
+            onClick={() => useBench.setState({ editing: layer.id })}
+          >
             Edit text
           </Menu.Item>
         )}
@@ -38,10 +82,16 @@ export function ContextMenu() {
             <Menu.Item leftSection={<IconPencil size={15} />} rightSection="F2" onClick={() => startRenaming(layer.id)}>
               Rename
             </Menu.Item>
-            <Menu.Item leftSection={layer.visible ? <IconEyeOff size={15} /> : <IconEye size={15} />} onClick={() => toggleVisible(layer.id)}>
+            <Menu.Item
+              leftSection={layer.visible ? <IconEyeOff size={15} /> : <IconEye size={15} />}
+              onClick={() => toggleVisible(layer.id)}
+            >
               {layer.visible ? 'Hide' : 'Show'}
             </Menu.Item>
-            <Menu.Item leftSection={layer.locked ? <IconLockOpen size={15} /> : <IconLock size={15} />} onClick={() => toggleLocked(layer.id)}>
+            <Menu.Item
+              leftSection={layer.locked ? <IconLockOpen size={15} /> : <IconLock size={15} />}
+              onClick={() => toggleLocked(layer.id)}
+            >
               {layer.locked ? 'Unlock' : 'Lock'}
             </Menu.Item>
             <Menu.Divider />
@@ -51,10 +101,18 @@ export function ContextMenu() {
             <Menu.Item leftSection={<IconArrowDown size={15} />} rightSection="[" onClick={() => shiftSelected(-1)}>
               Send backward
             </Menu.Item>
-            <Menu.Item leftSection={<IconArrowBarToUp size={15} />} rightSection="}" onClick={() => shiftSelected(Infinity)}>
+            <Menu.Item
+              leftSection={<IconArrowBarToUp size={15} />}
+              rightSection="}"
+              onClick={() => shiftSelected(Infinity)}
+            >
               To the front
             </Menu.Item>
-            <Menu.Item leftSection={<IconArrowBarToDown size={15} />} rightSection="{" onClick={() => shiftSelected(-Infinity)}>
+            <Menu.Item
+              leftSection={<IconArrowBarToDown size={15} />}
+              rightSection="{"
+              onClick={() => shiftSelected(-Infinity)}
+            >
               To the back
             </Menu.Item>
             <Menu.Divider />
@@ -70,10 +128,16 @@ export function ContextMenu() {
                 Take apart
               </Menu.Item>
             )}
-            <Menu.Item leftSection={<IconEyeOff size={15} />} onClick={() => toggleVisible(...useBench.getState().selection)}>
+            <Menu.Item
+              leftSection={<IconEyeOff size={15} />}
+              onClick={() => toggleVisible(...useBench.getState().selection)}
+            >
               Show or hide
             </Menu.Item>
-            <Menu.Item leftSection={<IconLock size={15} />} onClick={() => toggleLocked(...useBench.getState().selection)}>
+            <Menu.Item
+              leftSection={<IconLock size={15} />}
+              onClick={() => toggleLocked(...useBench.getState().selection)}
+            >
               Lock or unlock
             </Menu.Item>
             <Menu.Divider />
@@ -86,7 +150,11 @@ export function ContextMenu() {
             </Menu.Item>
             {look &&
               partsFor(look, layer).map((part) => (
-                <Menu.Item key={part} leftSection={part === 'whole' ? <IconPaint size={15} /> : <span style={{ width: 15 }} />} onClick={() => pasteLook(part)}>
+                <Menu.Item
+                  key={part}
+                  leftSection={part === 'whole' ? <IconPaint size={15} /> : <span style={{ width: 15 }} />}
+                  onClick={() => pasteLook(part)}
+                >
                   {PASTE[part]}
                 </Menu.Item>
               ))}

@@ -1,5 +1,6 @@
 'use client';
-// Hand over: take the picture away. It is painted by the server from what was saved, with the same painter as the stage.
+// Hand over: take the picture away. It is painted by the server from what was saved, with the same painter as the
+// stage.
 import { Alert, Button, Group, NumberInput, Popover, SegmentedControl, Slider, Stack, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconDownload, IconPackageExport } from '@tabler/icons-react';
@@ -24,11 +25,28 @@ export function HandOver() {
       settle();
       await save();
       const { id, saved, revision, piece, slideId } = useBench.getState();
-      if (saved !== 'saved') throw new Error('The piece must be saved first, and the server does not answer. Your edits are safe in this browser; try again in a moment.');
-      const query = new URLSearchParams({ slide: String(piece.slides.findIndex((s) => s.id === slideId) + 1), size: size.id, format, scale, quality: String(quality), revision: String(revision), download: '1' });
+      if (saved !== 'saved')
+        throw new Error(
+          'The piece must be saved first, and the server does not answer. Your edits are safe in this browser; try again in a moment.',
+        );
+      const query = new URLSearchParams({
+        slide: String(piece.slides.findIndex((s) => s.id === slideId) + 1),
+        size: size.id,
+        format,
+        scale,
+        quality: String(quality),
+        revision: String(revision),
+        download: '1',
+      });
       const response = await fetch(`/api/pieces/${id}/render?${query}`);
-      if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { title?: string }).title ?? 'The picture could not be painted.');
-      const name = decodeURIComponent(/filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? `piece.${format}`);
+      if (!response.ok)
+        throw new Error(
+          ((await response.json().catch(() => ({}))) as { title?: string }).title ??
+            'The picture could not be painted.',
+        );
+      const name = decodeURIComponent(
+        /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? `piece.${format}`,
+      );
       const url = URL.createObjectURL(await response.blob());
       const a = Object.assign(document.createElement('a'), { href: url, download: name });
       a.click();
@@ -72,11 +90,27 @@ export function HandOver() {
           />
           {format === 'jpeg' && (
             <Group wrap="nowrap" align="flex-end">
-              <NumberInput size="xs" w={76} label="Quality" min={1} max={100} value={quality} onChange={(v) => typeof v === 'number' && setQuality(Math.min(100, Math.max(1, Math.round(v))))} />
+              <NumberInput
+                size="xs"
+                w={76}
+                label="Quality"
+                min={1}
+                max={100}
+                value={quality}
+                onChange={(v) => typeof v === 'number' && setQuality(Math.min(100, Math.max(1, Math.round(v))))}
+              />
               <Slider flex={1} mb={12} min={1} max={100} value={quality} onChange={setQuality} thumbLabel="Quality" />
             </Group>
           )}
-          <SegmentedControl aria-label="Scale" value={scale} onChange={setScale} data={['1', '2'].map((s) => ({ value: s, label: `${s}x, ${size.width * Number(s)} x ${size.height * Number(s)}` }))} />
+          <SegmentedControl
+            aria-label="Scale"
+            value={scale}
+            onChange={setScale}
+            data={['1', '2'].map((s) => ({
+              value: s,
+              label: `${s}x, ${size.width * Number(s)} x ${size.height * Number(s)}`,
+            }))}
+          />
           <Button leftSection={<IconDownload size={16} />} loading={busy} onClick={() => void take()}>
             Download
           </Button>

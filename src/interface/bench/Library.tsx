@@ -1,6 +1,18 @@
 'use client';
-// The pictures stored so far: to choose one from, with the pieces that use them; more can be added here, several at once.
-import { Button, FileButton, Group, Loader, Modal, Progress, SimpleGrid, Text, TextInput, UnstyledButton } from '@mantine/core';
+// The pictures stored so far: to choose one from, with the pieces that use them; more can be added here, several at
+// once.
+import {
+  Button,
+  FileButton,
+  Group,
+  Loader,
+  Modal,
+  Progress,
+  SimpleGrid,
+  Text,
+  TextInput,
+  UnstyledButton,
+} from '@mantine/core';
 import { IconSearch, IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { photoName } from '../../core/kinds/photo';
@@ -24,14 +36,17 @@ const usedIn = (a: AssetInfo): string => {
 
 export function Library({ title = 'Photos in the library', onChoose, onClose }: Props) {
   const [search, setSearch] = useState('');
-  const pages = usePages(api.assets, search), { items: shown, reload } = pages;
+  const pages = usePages(api.assets, search),
+    { items: shown, reload } = pages;
   // Files that were given, and how many of them are through; both begin anew when all are.
   const [uploads, setUploads] = useState({ given: 0, done: 0 });
   const busy = uploads.done < uploads.given;
 
   const upload = useCallback(
     async (files: readonly File[]): Promise<void> => {
-      setUploads((u) => (u.done < u.given ? { ...u, given: u.given + files.length } : { given: files.length, done: 0 }));
+      setUploads((u) =>
+        u.done < u.given ? { ...u, given: u.given + files.length } : { given: files.length, done: 0 },
+      );
       // One after another, each with its own message and its own way back.
       for (const file of files) {
         if (await uploadWithNotice(file)) reload();
@@ -55,13 +70,23 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
   const drop = useFileDrop((files) => void upload(files));
   return (
     <Modal opened onClose={onClose} title={title} size={800}>
-      <div
-        className={css.library}
-        {...drop}
-      >
+      <div className={css.library} {...drop}>
         <Group mb="md" wrap="nowrap">
-          <TextInput flex={1} leftSection={<IconSearch size={15} />} placeholder="Search by name" aria-label="Search by name" value={search} onChange={(e) => setSearch(e.currentTarget.value)} data-autofocus />
-          <FileButton multiple accept="image/*" inputProps={{ 'data-testid': 'library-files' } as never} onChange={(files) => void upload(files)}>
+          <TextInput
+            flex={1}
+            leftSection={<IconSearch size={15} />}
+            placeholder="Search by name"
+            aria-label="Search by name"
+            value={search}
+            onChange={(e) => setSearch(e.currentTarget.value)}
+            data-autofocus
+          />
+          <FileButton
+            multiple
+            accept="image/*"
+            inputProps={{ 'data-testid': 'library-files' } as never}
+            onChange={(files) => void upload(files)}
+          >
             {(props) => (
               <Button {...props} leftSection={<IconUpload size={15} />} disabled={busy}>
                 Add photos
@@ -78,11 +103,23 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
           </Group>
         )}
         {!shown && !pages.error && <Loader size="sm" />}
-        {shown && shown.length === 0 && <Text c="dimmed">{search.trim() ? 'No photo has that name.' : 'No photos yet: drop some here, paste one, or add them from files.'}</Text>}
+        {shown && shown.length === 0 && (
+          <Text c="dimmed">
+            {search.trim()
+              ? 'No photo has that name.'
+              : 'No photos yet: drop some here, paste one, or add them from files.'}
+          </Text>
+        )}
         <SimpleGrid cols={4} spacing="sm">
           {shown?.map((a) => (
-            <UnstyledButton key={a.id} className={css.photo} onClick={() => onChoose(a)} aria-label={photoName(a.name)} title={a.usedIn?.map((p) => p.name).join(', ')}>
-              {/* eslint-disable-next-line @next/next/no-img-element -- thumbnails come ready-made from our own server */}
+            <UnstyledButton
+              key={a.id}
+              className={css.photo}
+              onClick={() => onChoose(a)}
+              aria-label={photoName(a.name)}
+              title={a.usedIn?.map((p) => p.name).join(', ')}
+            >
+              {/* eslint-disable-next-line @next/next/no-img-element -- made small by our own server */}
               <img src={`/api/assets/${a.id}?as=thumbnail`} alt="" loading="lazy" />
               <span>{photoName(a.name)}</span>
               <small>

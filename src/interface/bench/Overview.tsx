@@ -1,11 +1,12 @@
 'use client';
-// All readings of the piece in one table: every text of every slide in every size, the worst first; one click goes there.
+// All readings of the piece in one table: every text of every slide in every size, the worst first; one click goes
+// there.
 import { Button, Group, Modal, Progress, SegmentedControl, Table, Text, UnstyledButton } from '@mantine/core';
 import { IconListDetails } from '@tabler/icons-react';
 import { memo, useEffect, useState } from 'react';
 import { textsIn } from '../../core/piece/resolve';
 import type { Piece } from '../../core/piece/schema';
-import { overviewOf, worstFirst, type OverviewRow } from '../../core/reading/overview';
+import { overviewOf, type OverviewRow, worstFirst } from '../../core/reading/overview';
 import { solverWorkers } from '../../workers/clients';
 import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
 import { FLAG_WORD } from './flags';
@@ -17,7 +18,11 @@ export const Overview = memo(function Overview() {
   const places = useBench((s) => s.piece.slides.length * s.piece.sizes.length);
   return (
     <>
-      <UnstyledButton className={css.open} onClick={() => setOpen(true)} title={places > 1 ? 'Every text of every slide in every size' : 'Every text, and the goal of the piece'}>
+      <UnstyledButton
+        className={css.open}
+        onClick={() => setOpen(true)}
+        title={places > 1 ? 'Every text of every slide in every size' : 'Every text, and the goal of the piece'}
+      >
         <IconListDetails size={13} /> All readings
       </UnstyledButton>
       {open && <Readings onClose={() => setOpen(false)} />}
@@ -27,7 +32,12 @@ export const Overview = memo(function Overview() {
 
 /** Measures slide by slide and size by size, in a worker of its own, and tells how far it is. */
 function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: number; failed: boolean } {
-  const [state, setState] = useState<{ piece: Piece; rows: OverviewRow[]; done: number; failed: boolean }>({ piece, rows: [], done: 0, failed: false });
+  const [state, setState] = useState<{ piece: Piece; rows: OverviewRow[]; done: number; failed: boolean }>({
+    piece,
+    rows: [],
+    done: 0,
+    failed: false,
+  });
   const places = piece.slides.flatMap((slide) => piece.sizes.map((size) => ({ slide, size })));
   useEffect(() => {
     let on = true;
@@ -36,8 +46,12 @@ function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: num
       let rows: OverviewRow[] = [];
       setState({ piece, rows, done: 0, failed: false });
       try {
-        for (const [i, { slide, size }] of piece.slides.flatMap((s) => piece.sizes.map((z) => ({ slide: s, size: z }))).entries()) {
-          const found = textsIn(piece, slide, size).length ? await worker.overview({ piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id }) : [];
+        for (const [i, { slide, size }] of piece.slides
+          .flatMap((s) => piece.sizes.map((z) => ({ slide: s, size: z })))
+          .entries()) {
+          const found = textsIn(piece, slide, size).length
+            ? await worker.overview({ piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id })
+            : [];
           if (!on) return;
           rows = [...rows, ...overviewOf(piece, slide, size, found)];
           setState({ piece, rows, done: i + 1, failed: false });
@@ -66,7 +80,17 @@ function Readings({ onClose }: { onClose: () => void }) {
   return (
     <Modal opened onClose={onClose} title="All readings of this piece" size={920}>
       <Group justify="space-between" mb={8}>
-        <Text fz="sm">{failed ? 'Measuring stopped: the server may be away. Your piece is safe.' : done < of ? `Measuring: ${done} of ${of}` : rows.length === 0 ? 'There are no texts in this piece yet.' : lost ? `${lost} of ${rows.length} readings need something` : `All ${rows.length} readings are Clear`}</Text>
+        <Text fz="sm">
+          {failed
+            ? 'Measuring stopped: the server may be away. Your piece is safe.'
+            : done < of
+              ? `Measuring: ${done} of ${of}`
+              : rows.length === 0
+                ? 'There are no texts in this piece yet.'
+                : lost
+                  ? `${lost} of ${rows.length} readings need something`
+                  : `All ${rows.length} readings are Clear`}
+        </Text>
         <Group gap={8}>
           <Text fz="sm">Goal</Text>
           <SegmentedControl
@@ -80,7 +104,13 @@ function Readings({ onClose }: { onClose: () => void }) {
           />
         </Group>
       </Group>
-      <Progress value={(100 * done) / of} size={3} mb={8} style={{ visibility: done < of && !failed ? undefined : 'hidden' }} aria-label="Measured" />
+      <Progress
+        value={(100 * done) / of}
+        size={3}
+        mb={8}
+        style={{ visibility: done < of && !failed ? undefined : 'hidden' }}
+        aria-label="Measured"
+      />
       <Table stickyHeader fz="sm" verticalSpacing={5} highlightOnHover className={css.table}>
         <Table.Thead>
           <Table.Tr>
@@ -110,7 +140,8 @@ function Readings({ onClose }: { onClose: () => void }) {
                 <Table.Td>{r.sizeName}</Table.Td>
                 <Table.Td>
                   <Group gap={5} wrap="nowrap">
-                    <VerdictMark verdict={verdict} /> {verdict ? VERDICT_WORD[verdict] : ''} {ratio === null ? '' : `${ratio.toFixed(2)} of ${needed.toFixed(1)}`}
+                    <VerdictMark verdict={verdict} /> {verdict ? VERDICT_WORD[verdict] : ''}{' '}
+                    {ratio === null ? '' : `${ratio.toFixed(2)} of ${needed.toFixed(1)}`}
                   </Group>
                 </Table.Td>
                 <Table.Td>{verdict === 'clear' ? '' : weakestWord}</Table.Td>
@@ -118,7 +149,12 @@ function Readings({ onClose }: { onClose: () => void }) {
                 <Table.Td>{ratio === null ? '' : Math.round(busyness)}</Table.Td>
                 <Table.Td>{shownPx.toFixed(0)} px</Table.Td>
                 <Table.Td>
-                  <Button size="compact-xs" variant="default" onClick={() => go(r)} aria-label={`Go to ${r.text || 'the text'}, slide ${r.slideNumber}, ${r.sizeName}`}>
+                  <Button
+                    size="compact-xs"
+                    variant="default"
+                    onClick={() => go(r)}
+                    aria-label={`Go to ${r.text || 'the text'}, slide ${r.slideNumber}, ${r.sizeName}`}
+                  >
                     Go there
                   </Button>
                 </Table.Td>

@@ -4,11 +4,11 @@ import { Text } from '@mantine/core';
 import { IconAlertTriangle } from '@tabler/icons-react';
 import type { Reading } from '../../core/reading/read';
 import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
-import css from './ReadingPanel.module.css';
-import { Remedies } from './remedies/Remedies';
 import { SEEN_AS } from './eyes';
 import { FLAG_WORD } from './flags';
 import { Overview } from './Overview';
+import css from './ReadingPanel.module.css';
+import { Remedies } from './remedies/Remedies';
 import { currentSlide, select, shownReading, useBench } from './store';
 
 /** Why so much is needed, in words. */
@@ -28,7 +28,8 @@ export function ReadingPanel() {
   const waiting = useBench((s) => currentSlide(s).layers.some((l) => l.kind === 'text' && l.visible));
   const seenAs = useBench((s) => SEEN_AS[s.view]);
   const name = useBench((s) => {
-    const r = shownReading(s), l = r && currentSlide(s).layers.find((x) => x.id === r.layer);
+    const r = shownReading(s),
+      l = r && currentSlide(s).layers.find((x) => x.id === r.layer);
     return l?.kind === 'text' ? l.text.replace(/\s+/g, ' ').trim() : '';
   });
   const selected = useBench((s) => s.selection.length === 1 && s.selection[0] === shownReading(s)?.layer);
@@ -37,7 +38,11 @@ export function ReadingPanel() {
     return (
       <section className={css.panel} aria-label="Reading">
         <Text fz="sm" c="dimmed" py="sm">
-          {unmeasured ? `Not measured. ${unmeasured}. Smaller type, or a smaller size of the piece, can be measured.` : waiting ? 'Measuring' : 'No text yet. Add one under Message, and its reading appears here.'}
+          {unmeasured
+            ? `Not measured. ${unmeasured}. Smaller type, or a smaller size of the piece, can be measured.`
+            : waiting
+              ? 'Measuring'
+              : 'No text yet. Add one under Message, and its reading appears here.'}
         </Text>
       </section>
     );
@@ -45,7 +50,13 @@ export function ReadingPanel() {
   return (
     <section className={css.panel} aria-label="Reading" data-verdict={verdict ?? 'none'}>
       <div className={css.top}>
-        <button type="button" className={css.which} onClick={() => select([reading.layer])} disabled={selected} title={selected ? undefined : 'Select this text'}>
+        <button
+          type="button"
+          className={css.which}
+          onClick={() => select([reading.layer])}
+          disabled={selected}
+          title={selected ? undefined : 'Select this text'}
+        >
           {seenAs ? `Read ${seenAs}. ` : ''}
           {selected ? 'Selected text' : texts > 1 ? `Weakest of ${texts} texts` : 'Text'}: <b>{name || 'empty'}</b>
         </button>
@@ -61,7 +72,14 @@ export function ReadingPanel() {
           <span>needs {needed.toFixed(1)}</span>
         </div>
       </div>
-      <div className={css.gauge} role="meter" aria-label="Contrast of the weakest letter" aria-valuemin={1} aria-valuemax={21} aria-valuenow={ratio ?? 1}>
+      <div
+        className={css.gauge}
+        role="meter"
+        aria-label="Contrast of the weakest letter"
+        aria-valuemin={1}
+        aria-valuemax={21}
+        aria-valuenow={ratio ?? 1}
+      >
         <i style={{ width: `${onGauge(ratio ?? 1)}%` }} />
         <b style={{ left: `${onGauge(needed)}%` }} />
       </div>
@@ -83,4 +101,3 @@ export function ReadingPanel() {
     </section>
   );
 }
-

@@ -1,24 +1,82 @@
 'use client';
 // The stack: the slide's layers in true order, top first, in three bands. Each band has its own add button.
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ActionIcon, Menu, ScrollArea, Text, TextInput, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconAlertTriangle, IconArrowBigRight, IconBorderOuter, IconBrightnessDown, IconCircle, IconCloud, IconColorFilter, IconDots, IconDroplet, IconEye, IconEyeOff, IconGradienter, IconGrain, IconHexagon, IconLine, IconLock, IconLockOpen, IconMessage, IconPhoto, IconPhotoPlus, IconPlus, IconRectangle, IconSquare, IconSquareFilled, IconStack2, IconStar, IconTypography, IconVector } from '@tabler/icons-react';
+import {
+  IconAlertTriangle,
+  IconArrowBigRight,
+  IconBorderOuter,
+  IconBrightnessDown,
+  IconCircle,
+  IconCloud,
+  IconColorFilter,
+  IconDots,
+  IconDroplet,
+  IconEye,
+  IconEyeOff,
+  IconGradienter,
+  IconGrain,
+  IconHexagon,
+  IconLine,
+  IconLock,
+  IconLockOpen,
+  IconMessage,
+  IconPhoto,
+  IconPhotoPlus,
+  IconPlus,
+  IconRectangle,
+  IconSquare,
+  IconSquareFilled,
+  IconStack2,
+  IconStar,
+  IconTypography,
+  IconVector,
+} from '@tabler/icons-react';
 import { Fragment, useEffect, useRef, useState } from 'react';
+import { zoneEntered } from '../../core/arrange/zones';
+import { boundsOf } from '../../core/ground/transform';
+import type { Layer } from '../../core/kinds/layers';
+import { groupsAround, membersOf } from '../../core/piece/groups';
+import { layersIn } from '../../core/piece/resolve';
+import { isTreatment } from '../../core/piece/treatments';
+import type { Band } from '../../core/values/plain';
+import type { ShapeForm } from '../../core/values/shape';
 import { lookKey } from '../../core/values/swatches';
 import { latest, stageWorker } from '../../workers/clients';
-import { groupsAround, membersOf } from '../../core/piece/groups';
-import { boundsOf } from '../../core/ground/transform';
-import { zoneEntered } from '../../core/arrange/zones';
-import type { Band } from '../../core/values/plain';
-import type { Layer } from '../../core/kinds/layers';
-import type { ShapeForm } from '../../core/values/shape';
-import { isTreatment } from '../../core/piece/treatments';
-import { layersIn } from '../../core/piece/resolve';
 import { VerdictMark } from '../shared/VerdictMark';
-import { addBorder, addDrawnShape, addFill, addLogoFiles, addPhoto, addPicture, addPictureFiles, addShape, addText, addTreatment, moveTo, renameLayer, toggleLocked, toggleVisible } from './commands';
+import {
+  addBorder,
+  addDrawnShape,
+  addFill,
+  addLogoFiles,
+  addPhoto,
+  addPicture,
+  addPictureFiles,
+  addShape,
+  addText,
+  addTreatment,
+  moveTo,
+  renameLayer,
+  toggleLocked,
+  toggleVisible,
+} from './commands';
 import { openMenu, startRenaming, useRenaming } from './ContextMenu';
 import { Library } from './Library';
 import { usePanelPiece } from './panel-piece';
@@ -26,7 +84,11 @@ import css from './Stack.module.css';
 import { currentSize, currentSlide, frameOf, isMovable, sceneOf, select, useBench } from './store';
 
 const BAND_NAME: Record<Band, string> = { message: 'Message', overlays: 'Overlays', backdrop: 'Backdrop' };
-const BAND_HINT: Record<Band, string> = { message: 'What is to be read', overlays: 'Between picture and text', backdrop: 'Photo, colours, patterns' };
+const BAND_HINT: Record<Band, string> = {
+  message: 'What is to be read',
+  overlays: 'Between picture and text',
+  backdrop: 'Photo, colours, patterns',
+};
 const SHAPES: [ShapeForm, string, typeof IconSquare][] = [
   ['rectangle', 'Rectangle', IconSquare],
   ['ellipse', 'Ellipse', IconCircle],
@@ -39,7 +101,9 @@ const SHAPES: [ShapeForm, string, typeof IconSquare][] = [
 ];
 const THUMB = { width: 44, height: 34 };
 
-const askThumbnails = latest((ids: string[]) => stageWorker().thumbnails(sceneOf(useBench.getState()), ids, THUMB.width * 2, THUMB.height * 2));
+const askThumbnails = latest((ids: string[]) =>
+  stageWorker().thumbnails(sceneOf(useBench.getState()), ids, THUMB.width * 2, THUMB.height * 2),
+);
 /** Thumbnails by layer id, painted by the worker; drawn onto the rows' canvases. */
 const canvases = new Map<string, HTMLCanvasElement>();
 
@@ -53,12 +117,18 @@ function useThumbnails(layers: readonly Layer[]): void {
     if (!ready) return;
     const timer = setTimeout(async () => {
       // What a layer shows also depends on swatches, fonts, and the texts it follows.
-      const keys = new Map(layers.map((l) => [l.id, lookKey([l, epoch, 'follows' in l ? layers.filter((t) => l.follows.includes(t.id)) : 0], { swatches })]));
+      const keys = new Map(
+        layers.map((l) => [
+          l.id,
+          lookKey([l, epoch, 'follows' in l ? layers.filter((t) => l.follows.includes(t.id)) : 0], { swatches }),
+        ]),
+      );
       const stale = layers.filter((l) => painted.current.get(l.id) !== keys.get(l.id)).map((l) => l.id);
       if (!stale.length) return;
       const made = await askThumbnails(stale).catch(() => null);
       for (const { id, bitmap } of made ?? []) {
-        const canvas = canvases.get(id), layer = layers.find((l) => l.id === id);
+        const canvas = canvases.get(id),
+          layer = layers.find((l) => l.id === id);
         const context = canvas?.getContext('bitmaprenderer');
         if (!context || !layer) continue;
         context.transferFromImageBitmap(bitmap);
@@ -80,7 +150,10 @@ function Row({ layer, depth }: { layer: Layer; depth: number }) {
     const place = s.texts[layer.id];
     if (place?.overflow) return 'More text than the frame holds';
     if (place?.missingFonts.length) return `${place.missingFonts[0]} is not here: shown in another font`;
-    const zone = layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size) ? zoneEntered(boundsOf(frameOf(layer, s.texts), layer.rotation), size) : null;
+    const zone =
+      layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size)
+        ? zoneEntered(boundsOf(frameOf(layer, s.texts), layer.rotation), size)
+        : null;
     return zone && `Reaches into a keep-clear zone: ${zone}`;
   });
   const renaming = useRenaming() === layer.id;
@@ -89,7 +162,8 @@ function Row({ layer, depth }: { layer: Layer; depth: number }) {
     canvases.set(layer.id, canvas.current!);
     return () => void canvases.delete(layer.id);
   }, [layer.id]);
-  const name = layer.kind === 'text' && layer.name === 'Text' ? layer.text.replace(/\s+/g, ' ').trim() || 'Text' : layer.name;
+  const name =
+    layer.kind === 'text' && layer.name === 'Text' ? layer.text.replace(/\s+/g, ' ').trim() || 'Text' : layer.name;
   return (
     <div
       ref={setNodeRef}
@@ -101,7 +175,13 @@ function Row({ layer, depth }: { layer: Layer; depth: number }) {
       style={{ transform: CSS.Translate.toString(transform), transition, paddingLeft: 10 + depth * INDENT }}
       onClick={(e) => {
         const s = useBench.getState().selection;
-        select(e.shiftKey || e.ctrlKey || e.metaKey ? (selected ? s.filter((id) => id !== layer.id) : [...s, layer.id]) : [layer.id]);
+        select(
+          e.shiftKey || e.ctrlKey || e.metaKey
+            ? selected
+              ? s.filter((id) => id !== layer.id)
+              : [...s, layer.id]
+            : [layer.id],
+        );
       }}
       onDoubleClick={() => startRenaming(layer.id)}
       onContextMenu={(e) => {
@@ -111,7 +191,13 @@ function Row({ layer, depth }: { layer: Layer; depth: number }) {
       }}
     >
       <div className={css.grip} {...attributes} {...listeners} aria-label={`${name}: drag to reorder`}>
-        <canvas ref={canvas} width={THUMB.width * 2} height={THUMB.height * 2} style={THUMB} data-tint={layer.band === 'overlays' || undefined} />
+        <canvas
+          ref={canvas}
+          width={THUMB.width * 2}
+          height={THUMB.height * 2}
+          style={THUMB}
+          data-tint={layer.band === 'overlays' || undefined}
+        />
       </div>
       {renaming ? (
         <TextInput
@@ -144,11 +230,20 @@ function Row({ layer, depth }: { layer: Layer; depth: number }) {
       )}
       {verdict !== undefined && <VerdictMark verdict={verdict} size={13} />}
       {layer.locked && (
-        <ActionIcon size="xs" aria-label={`Unlock ${name}`} onClick={(e) => (e.stopPropagation(), toggleLocked(layer.id))}>
+        <ActionIcon
+          size="xs"
+          aria-label={`Unlock ${name}`}
+          onClick={(e) => (e.stopPropagation(), toggleLocked(layer.id))}
+        >
           <IconLock size={13} />
         </ActionIcon>
       )}
-      <ActionIcon size="xs" className={css.eye} aria-label={`${layer.visible ? 'Hide' : 'Show'} ${name}`} onClick={(e) => (e.stopPropagation(), toggleVisible(layer.id))}>
+      <ActionIcon
+        size="xs"
+        className={css.eye}
+        aria-label={`${layer.visible ? 'Hide' : 'Show'} ${name}`}
+        onClick={(e) => (e.stopPropagation(), toggleVisible(layer.id))}
+      >
         {layer.visible ? <IconEye size={14} /> : <IconEyeOff size={14} />}
       </ActionIcon>
       <ActionIcon
@@ -170,18 +265,39 @@ function Row({ layer, depth }: { layer: Layer; depth: number }) {
 /** The head of a group: everything in it is selected, hidden and locked together. */
 function GroupRow({ id, depth }: { id: string; depth: number }) {
   const slide = useBench(currentSlide);
-  const group = slide.groups.find((g) => g.id === id), members = membersOf(slide, id);
+  const group = slide.groups.find((g) => g.id === id),
+    members = membersOf(slide, id);
   const chosen = useBench((s) => members.length > 0 && members.every((m) => s.selection.includes(m)));
-  const layers = slide.layers.filter((l) => members.includes(l.id)), visible = layers.some((l) => l.visible), locked = layers.every((l) => l.locked);
+  const layers = slide.layers.filter((l) => members.includes(l.id)),
+    visible = layers.some((l) => l.visible),
+    locked = layers.every((l) => l.locked);
   if (!group) return null;
   return (
-    <div className={css.group} data-group={id} data-selected={chosen || undefined} style={{ paddingLeft: 10 + depth * INDENT }} onClick={(e) => (e.shiftKey ? select([...new Set([...useBench.getState().selection, ...members])]) : select(members))}>
+    <div
+      className={css.group}
+      data-group={id}
+      data-selected={chosen || undefined}
+      style={{ paddingLeft: 10 + depth * INDENT }}
+      onClick={(e) =>
+        e.shiftKey ? select([...new Set([...useBench.getState().selection, ...members])]) : select(members)
+      }
+    >
       <IconStack2 size={14} />
       <span className={css.name}>{group.name}</span>
-      <ActionIcon size="xs" className={css.eye} aria-label={`${locked ? 'Unlock' : 'Lock'} ${group.name}`} onClick={(e) => (e.stopPropagation(), toggleLocked(...members))}>
+      <ActionIcon
+        size="xs"
+        className={css.eye}
+        aria-label={`${locked ? 'Unlock' : 'Lock'} ${group.name}`}
+        onClick={(e) => (e.stopPropagation(), toggleLocked(...members))}
+      >
         {locked ? <IconLock size={13} /> : <IconLockOpen size={13} />}
       </ActionIcon>
-      <ActionIcon size="xs" className={css.eye} aria-label={`${visible ? 'Hide' : 'Show'} ${group.name}`} onClick={(e) => (e.stopPropagation(), toggleVisible(...members))}>
+      <ActionIcon
+        size="xs"
+        className={css.eye}
+        aria-label={`${visible ? 'Hide' : 'Show'} ${group.name}`}
+        onClick={(e) => (e.stopPropagation(), toggleVisible(...members))}
+      >
         {visible ? <IconEye size={14} /> : <IconEyeOff size={14} />}
       </ActionIcon>
     </div>
@@ -193,7 +309,9 @@ function Rows({ layers }: { layers: Layer[] }) {
   const groups = useBench((s) => currentSlide(s).groups);
   const paths = layers.map((l) => groupsAround({ groups }, l.group).reverse());
   return layers.map((l, n) => {
-    const path = paths[n], same = path.findIndex((g, i) => paths[n - 1]?.[i] !== g), fresh = same < 0 ? [] : path.slice(same);
+    const path = paths[n],
+      same = path.findIndex((g, i) => paths[n - 1]?.[i] !== g),
+      fresh = same < 0 ? [] : path.slice(same);
     return (
       <Fragment key={l.id}>
         {fresh.map((g, i) => (
@@ -232,8 +350,13 @@ export function Stack() {
   const slide = currentSlide({ piece, slideId });
   const size = currentSize({ piece, sizeId });
   const [library, setLibrary] = useState<Band | null>(null);
-  const files = useRef<HTMLInputElement>(null), logos = useRef<HTMLInputElement>(null), drawings = useRef<HTMLInputElement>(null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const files = useRef<HTMLInputElement>(null),
+    logos = useRef<HTMLInputElement>(null),
+    drawings = useRef<HTMLInputElement>(null);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const layers = layersIn(piece, slide, size);
   useThumbnails(slide.layers);
   const topFirst = [...layers].reverse();
@@ -252,14 +375,25 @@ export function Stack() {
     } else {
       const onto = layers.find((l) => l.id === target)!;
       band = onto.band;
-      const from = topFirst.indexOf(moving), to = topFirst.indexOf(onto);
+      const from = topFirst.indexOf(moving),
+        to = topFirst.indexOf(onto);
       // Dragged down it lands below what it is dropped on, dragged up above it.
       above = from < to ? (layers[layers.indexOf(onto) - 1]?.id ?? null) : onto.id;
       if (above === moving.id) return;
       if (above !== null && layers.find((l) => l.id === above)!.band !== band) above = null;
     }
     moveTo(moving.id, band, above);
-    if (band !== moving.band) notifications.show({ title: `Moved to ${BAND_NAME[band]}`, message: band === 'message' ? 'It now lies with the texts, above every overlay.' : band === 'overlays' ? 'It now lies between picture and texts.' : 'It now belongs to the picture, under every overlay.', autoClose: 4000 });
+    if (band !== moving.band)
+      notifications.show({
+        title: `Moved to ${BAND_NAME[band]}`,
+        message:
+          band === 'message'
+            ? 'It now lies with the texts, above every overlay.'
+            : band === 'overlays'
+              ? 'It now lies between picture and texts.'
+              : 'It now belongs to the picture, under every overlay.',
+        autoClose: 4000,
+      });
   };
 
   const add = (label: string, items: React.ReactNode) => (

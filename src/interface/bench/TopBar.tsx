@@ -1,15 +1,27 @@
 'use client';
 // The top bar: where one is, whether the work is safe, back and forth, sizes, hand over.
-import { ActionIcon, Anchor, Button, Group, Modal, Popover, Select, Stack, Text, TextInput, Tooltip } from '@mantine/core';
-import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard } from '@tabler/icons-react';
+import {
+  ActionIcon,
+  Anchor,
+  Button,
+  Group,
+  Modal,
+  Popover,
+  Select,
+  Stack,
+  Text,
+  TextInput,
+  Tooltip,
+} from '@mantine/core';
 import { notifications } from '@mantine/notifications';
+import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard } from '@tabler/icons-react';
 import { useState } from 'react';
 import { renamePiece } from '../../core/piece/edits';
 import { inWords } from '../shared/api';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { HandOver } from './HandOver';
 import { resolveConflict, save, saveAsNew } from './saving';
-import { edit, redoEdit, undoEdit, useBench, type Refusal, type Saved } from './store';
+import { edit, redoEdit, type Refusal, type Saved, undoEdit, useBench } from './store';
 import css from './TopBar.module.css';
 
 const SAVED_WORD: Record<Saved, string> = {
@@ -60,7 +72,14 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
             if (e.key === 'Escape') setTyped(null);
           }}
         />
-        <Text fz="xs" c={saved === 'away' || saved === 'conflict' || saved === 'refused' ? 'amber' : 'dimmed'} role="status" aria-live="polite" data-saved={saved} className={css.saved}>
+        <Text
+          fz="xs"
+          c={saved === 'away' || saved === 'conflict' || saved === 'refused' ? 'amber' : 'dimmed'}
+          role="status"
+          aria-live="polite"
+          data-saved={saved}
+          className={css.saved}
+        >
           {saved === 'away' && refusal ? `${refusal.title}: edits are kept in this browser` : SAVED_WORD[saved]}
         </Text>
         {saved === 'refused' && refusal && <Refused {...refusal} />}
@@ -100,7 +119,8 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
 }
 
 /** Says that the present document is a piece of its own now, and where. */
-const tellMade = (id: string, title: string): void => void notifications.show({ title, message: <Anchor href={`/piece/${id}`}>Open it</Anchor>, autoClose: 15000 });
+const tellMade = (id: string, title: string): void =>
+  void notifications.show({ title, message: <Anchor href={`/piece/${id}`}>Open it</Anchor>, autoClose: 15000 });
 
 /** What the server refused and why, and ways on; the work stays here whatever is chosen. */
 function Refused({ status, title, detail }: Refusal) {
@@ -116,7 +136,8 @@ function Refused({ status, title, detail }: Refusal) {
     }
   };
   const download = (): void => {
-    const { piece } = useBench.getState(), a = document.createElement('a');
+    const { piece } = useBench.getState(),
+      a = document.createElement('a');
     a.href = URL.createObjectURL(new Blob([JSON.stringify(piece)], { type: 'application/json' }));
     a.download = 'piece.json';
     a.click();
@@ -169,9 +190,20 @@ function Conflict({ open }: { open: boolean }) {
     }
   };
   return (
-    <Modal opened={open} onClose={() => {}} withCloseButton={false} closeOnEscape={false} closeOnClickOutside={false} title="This piece was changed elsewhere" centered>
+    <Modal
+      opened={open}
+      onClose={() => {}}
+      withCloseButton={false}
+      closeOnEscape={false}
+      closeOnClickOutside={false}
+      title="This piece was changed elsewhere"
+      centered
+    >
       <Stack gap="sm">
-        <Text fz="sm">Someone, or another window, saved it after you began. Both versions are kept whatever you choose. Which one should this piece have?</Text>
+        <Text fz="sm">
+          Someone, or another window, saved it after you began. Both versions are kept whatever you choose. Which one
+          should this piece have?
+        </Text>
         <Button loading={busy} onClick={() => void choose('copy')}>
           Keep both: mine becomes a copy
         </Button>

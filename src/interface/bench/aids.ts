@@ -1,4 +1,5 @@
-// What helps while arranging: rulers, guides, grid, keep-clear zones, snapping. Kept in this browser; it belongs to the person, not the piece.
+// What helps while arranging: rulers, guides, grid, keep-clear zones, snapping. Kept in this browser; it belongs to the
+// person, not the piece.
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
@@ -12,4 +13,8 @@ export interface Aids {
   step: number;
 }
 
-export const useAids = create<Aids>()(persist<Aids>(() => ({ rulers: false, guides: true, zones: false, snap: true, grid: false, step: 20 }), { name: 'plavo-aids' }));
+export const useAids = create<Aids>()(
+  persist<Aids>(() => ({ rulers: false, guides: true, zones: false, snap: true, grid: false, step: 20 }), {
+    name: 'plavo-aids',
+  }),
+);

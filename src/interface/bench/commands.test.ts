@@ -1,19 +1,36 @@
-// What a person can do on the bench, asked of the commands themselves: where things land, what stays together, what is one undo step.
+// What a person can do on the bench, asked of the commands themselves: where things land, what stays together, what is
+// one undo step.
+import type { Box } from '../../core/ground/box';
 import { makeFill } from '../../core/kinds/fill';
+import type { Layer } from '../../core/kinds/layers';
 import { makePhoto } from '../../core/kinds/photo';
-import { makePiece } from '../../core/piece/make';
+import type { PlateLayer } from '../../core/kinds/plate';
 import { makePlate } from '../../core/kinds/plate';
 import { makeShape } from '../../core/kinds/shape';
-import { makeText } from '../../core/kinds/text';
-import { solid } from '../../core/values/made';
-import type { Box } from '../../core/ground/box';
-import type { Layer } from '../../core/kinds/layers';
-import type { Piece } from '../../core/piece/schema';
-import type { PlateLayer } from '../../core/kinds/plate';
 import type { TextLayer } from '../../core/kinds/text';
+import { makeText } from '../../core/kinds/text';
+import { makePiece } from '../../core/piece/make';
+import type { Piece } from '../../core/piece/schema';
 import { openPiece } from '../../core/piece/upgrade';
 import { ids } from '../../core/testing/scenes';
-import { addText, alignSelected, copied, distributeSelected, duplicateSelected, groupSelection, isLayers, nudge, pasteLayers, removeSelected, shiftSelected, toggleLocked, toggleVisible, typesetSelected, ungroupSelection } from './commands';
+import { solid } from '../../core/values/made';
+import {
+  addText,
+  alignSelected,
+  copied,
+  distributeSelected,
+  duplicateSelected,
+  groupSelection,
+  isLayers,
+  nudge,
+  pasteLayers,
+  removeSelected,
+  shiftSelected,
+  toggleLocked,
+  toggleVisible,
+  typesetSelected,
+  ungroupSelection,
+} from './commands';
 import { openBench, redoEdit, select, undoEdit, useBench } from './store';
 
 const at = (l: Layer, box: Partial<Box>): Layer => ({ ...l, box: { ...l.box, ...box } });
@@ -33,7 +50,10 @@ function begin(): Piece {
 }
 const layers = (): Layer[] => useBench.getState().piece.slides[0].layers;
 const by = <L extends Layer>(id: string): L => layers().find((l) => l.id === id) as L;
-const order = (): string => layers().map((l) => l.id).join(' ');
+const order = (): string =>
+  layers()
+    .map((l) => l.id)
+    .join(' ');
 const valid = (): boolean => openPiece(useBench.getState().piece).ok;
 const steps = (): number => useBench.getState().history.steps.length;
 
@@ -156,14 +176,28 @@ describe('the clipboard', () => {
     expect(by(useBench.getState().selection[0]).box).toMatchObject({ x: 100, y: 100 });
   });
   it('into another piece they bring swatches and groups; a plate follows the copy of its text', async () => {
-    useBench.setState((s) => ({ piece: { ...s.piece, slides: s.piece.slides.map((sl) => ({ ...sl, layers: sl.layers.map((l) => (l.id === 'text' ? { ...(l as TextLayer), fill: solid({ swatch: 'amber' }) } : l)) })) } }));
+    useBench.setState((s) => ({
+      piece: {
+        ...s.piece,
+        slides: s.piece.slides.map((sl) => ({
+          ...sl,
+          layers: sl.layers.map((l) =>
+            l.id === 'text' ? { ...(l as TextLayer), fill: solid({ swatch: 'amber' }) } : l,
+          ),
+        })),
+      },
+    }));
     select(['text', 'plate', 's1']);
     groupSelection();
     const clip = copied()!;
-    const other = makePiece('Other', { width: 1000, height: 1000 }, ids('o'), (z) => [makeFill('ground', '#ffffff', z)]);
+    const other = makePiece('Other', { width: 1000, height: 1000 }, ids('o'), (z) => [
+      makeFill('ground', '#ffffff', z),
+    ]);
     openBench({ id: 'q', campaign: 'c', revision: 1, piece: other });
     await pasteLayers(clip);
-    const pasted = useBench.getState().selection.map((id) => by(id)), text = pasted.find((l) => l.kind === 'text')!, plate = pasted.find((l): l is PlateLayer => l.kind === 'plate')!;
+    const pasted = useBench.getState().selection.map((id) => by(id)),
+      text = pasted.find((l) => l.kind === 'text')!,
+      plate = pasted.find((l): l is PlateLayer => l.kind === 'plate')!;
     expect(useBench.getState().piece.swatches.map((w) => w.id)).toEqual(['amber']);
     expect(plate.follows).toEqual([text.id]);
     expect(new Set(pasted.map((l) => l.group)).size).toBe(1);
@@ -175,7 +209,8 @@ describe('the clipboard', () => {
   it('what is no layer of ours changes nothing', async () => {
     const before = useBench.getState().piece;
     expect(isLayers('Slow trains')).toBe(false);
-    for (const text of ['', 'hello', '{"format":"plavo-layers","layers":[]}', '{"format":"plavo-layers"']) await pasteLayers(text);
+    for (const text of ['', 'hello', '{"format":"plavo-layers","layers":[]}', '{"format":"plavo-layers"'])
+      await pasteLayers(text);
     expect(useBench.getState().piece).toBe(before);
     select([]);
     expect(copied()).toBeNull();

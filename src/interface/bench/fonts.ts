@@ -17,10 +17,17 @@ interface Habits {
   recent: string[];
 }
 const MOST_RECENT = 6;
-export const useFontHabits = create<Habits>()(persist<Habits>(() => ({ favourites: [], recent: [] }), { name: 'plavo-fonts' }));
+export const useFontHabits = create<Habits>()(
+  persist<Habits>(() => ({ favourites: [], recent: [] }), { name: 'plavo-fonts' }),
+);
 export const toggleFavourite = (family: string): void =>
-  void useFontHabits.setState(({ favourites }) => ({ favourites: favourites.includes(family) ? favourites.filter((f) => f !== family) : [...favourites, family] }));
-export const rememberFont = (family: string): void => void useFontHabits.setState(({ recent }) => ({ recent: [family, ...recent.filter((f) => f !== family)].slice(0, MOST_RECENT) }));
+  void useFontHabits.setState(({ favourites }) => ({
+    favourites: favourites.includes(family) ? favourites.filter((f) => f !== family) : [...favourites, family],
+  }));
+export const rememberFont = (family: string): void =>
+  void useFontHabits.setState(({ recent }) => ({
+    recent: [family, ...recent.filter((f) => f !== family)].slice(0, MOST_RECENT),
+  }));
 
 /** All families there are: shipped, then the campaign's own. */
 export const familiesKnown = (): Family[] => [...FAMILIES, ...familiesOf(useFonts.getState().own)];
@@ -37,7 +44,8 @@ export async function takeFonts(own: OwnFont[]): Promise<void> {
 
 /** Adds fonts to the campaign. @throws ApiError saying what is wrong with a file */
 export async function addFonts(files: readonly File[], licence: string): Promise<OwnFont[]> {
-  const { campaign } = useBench.getState(), added: OwnFont[] = [];
+  const { campaign } = useBench.getState(),
+    added: OwnFont[] = [];
   for (const file of files) added.push(await api.addFont(campaign, file, licence));
   await takeFonts(await api.fonts(campaign));
   return added;

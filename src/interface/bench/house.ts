@@ -1,10 +1,10 @@
-// Swatches of the campaign's house style. What the user changes of them here is changed in the campaign, undo included, swatch by swatch and
-// over a revision: what somebody else changed meanwhile stays. Opening a piece changes nothing.
-import { create } from 'zustand';
+// Swatches of the campaign's house style. What the user changes of them here is changed in the campaign, undo included,
+// swatch by swatch and over a revision: what somebody else changed meanwhile stays. Opening a piece changes nothing.
 import { notifications } from '@mantine/notifications';
-import type { Swatch } from '../../core/values/fill';
+import { create } from 'zustand';
 import { withHouse } from '../../core/piece/swatches';
-import { api, ApiError, inWords, type House } from '../shared/api';
+import type { Swatch } from '../../core/values/fill';
+import { api, ApiError, type House, inWords } from '../shared/api';
 import { edit, useBench } from './store';
 
 const REST = 500;
@@ -17,7 +17,10 @@ interface Known {
 }
 export const useHouse = create<Known>(() => ({ swatches: [], loaded: false }));
 
-/** What the user changed and the campaign has not taken yet: a swatch, or null for one that was taken out. Kept until it has. */
+/**
+ * What the user changed and the campaign has not taken yet: a swatch, or null for one that was taken out. Kept until it
+ * has.
+ */
 type Changes = Record<string, Swatch | null>;
 
 let campaign = '';
@@ -48,10 +51,14 @@ function kept(of: string): Changes {
 /** The swatches of a house style with changes made to it. */
 export function changed(swatches: readonly Swatch[], by: Changes): Swatch[] {
   const there = new Set(swatches.map((s) => s.id));
-  return [...swatches.flatMap((s) => (s.id in by ? (by[s.id] ?? []) : s)), ...Object.entries(by).flatMap(([id, s]) => (s && !there.has(id) ? s : []))];
+  return [
+    ...swatches.flatMap((s) => (s.id in by ? (by[s.id] ?? []) : s)),
+    ...Object.entries(by).flatMap(([id, s]) => (s && !there.has(id) ? s : [])),
+  ];
 }
 
-const show = (): void => useHouse.setState({ swatches: stored ? changed(stored.swatches, changes) : [], loaded: stored !== null });
+const show = (): void =>
+  useHouse.setState({ swatches: stored ? changed(stored.swatches, changes) : [], loaded: stored !== null });
 
 function soon(wait: number): void {
   if (timer) clearTimeout(timer);
@@ -88,11 +95,16 @@ async function send(): Promise<void> {
         show();
       } catch (e) {
         if (of !== campaign) return;
-        if (e instanceof ApiError && e.status === 409) take({ revision: Number(e.body.revision), swatches: e.body.swatches as Swatch[] });
+        if (e instanceof ApiError && e.status === 409)
+          take({ revision: Number(e.body.revision), swatches: e.body.swatches as Swatch[] });
         else {
           if (e instanceof ApiError && e.status < 500) {
             // Asked again it would be refused again.
-            notifications.show({ color: 'amber', title: 'The house style was not changed', message: `${inWords(e).message} This piece keeps its colours.` });
+            notifications.show({
+              color: 'amber',
+              title: 'The house style was not changed',
+              message: `${inWords(e).message} This piece keeps its colours.`,
+            });
             changes = {};
             keep();
             show();
@@ -122,7 +134,18 @@ function follow(now: readonly Swatch[], before: readonly Swatch[]): void {
   const known = useHouse.getState();
   if (!known.loaded || following) return;
   const same = (a: Swatch | undefined, b: Swatch): boolean => JSON.stringify(a) === JSON.stringify(b);
-  const own = now.filter((s) => s.house && !same(before.find((b) => b.id === s.id), s) && !same(known.swatches.find((k) => k.id === s.id), s));
+  const own = now.filter(
+    (s) =>
+      s.house &&
+      !same(
+        before.find((b) => b.id === s.id),
+        s,
+      ) &&
+      !same(
+        known.swatches.find((k) => k.id === s.id),
+        s,
+      ),
+  );
   if (own.length) put(Object.fromEntries(own.map((s) => [s.id, s])));
 }
 
@@ -141,7 +164,13 @@ export function keepHouse(of: string): () => void {
     (e: unknown) => console.error(e),
   );
   // What is opened, or was saved by another window, is no edit of the user's.
-  const stop = useBench.subscribe((now, before) => now.piece !== before.piece && now.opened === before.opened && now.piece.swatches !== before.piece.swatches && follow(now.piece.swatches, before.piece.swatches));
+  const stop = useBench.subscribe(
+    (now, before) =>
+      now.piece !== before.piece &&
+      now.opened === before.opened &&
+      now.piece.swatches !== before.piece.swatches &&
+      follow(now.piece.swatches, before.piece.swatches),
+  );
   return () => {
     stop();
     if (timer) {

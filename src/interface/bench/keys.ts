@@ -1,21 +1,52 @@
 // Keyboard and clipboard of the bench. Keys in fields belong to the fields.
 import { useEffect } from 'react';
 import { takenBy } from '../../core/piece/groups';
-import { addPictureFiles, addText, copied, duplicateSelected, groupSelection, isLayers, nudge, pasteLayers, removeSelected, shiftSelected, ungroupSelection } from './commands';
-import { startRenaming } from './ContextMenu';
 import { withoutTreatments } from '../../core/piece/treatments';
-import { look, useWays } from './ways';
-import { currentSlide, isPannable, preview, redoEdit, select, undoEdit, useBench, zoomTo, type StageView } from './store';
+import {
+  addPictureFiles,
+  addText,
+  copied,
+  duplicateSelected,
+  groupSelection,
+  isLayers,
+  nudge,
+  pasteLayers,
+  removeSelected,
+  shiftSelected,
+  ungroupSelection,
+} from './commands';
+import { startRenaming } from './ContextMenu';
 import { zoomBy } from './stage/Stage';
+import {
+  currentSlide,
+  isPannable,
+  preview,
+  redoEdit,
+  select,
+  type StageView,
+  undoEdit,
+  useBench,
+  zoomTo,
+} from './store';
+import { look, useWays } from './ways';
 
 const inField = (e: Event): boolean => {
   const t = e.target;
-  return t instanceof HTMLElement && (t.isContentEditable || (/^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName) && (t as HTMLInputElement).type !== 'checkbox' && (t as HTMLInputElement).type !== 'radio'));
+  return (
+    t instanceof HTMLElement &&
+    (t.isContentEditable ||
+      (/^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName) &&
+        (t as HTMLInputElement).type !== 'checkbox' &&
+        (t as HTMLInputElement).type !== 'radio'))
+  );
 };
 /** One step out of the group one works in: it is selected whole. */
 function leaveGroup(): void {
-  const s = useBench.getState(), slide = currentSlide(s), { entered } = s;
-  const outer = slide.groups.find((g) => g.id === entered)?.within ?? null, first = slide.layers.find((l) => s.selection.includes(l.id));
+  const s = useBench.getState(),
+    slide = currentSlide(s),
+    { entered } = s;
+  const outer = slide.groups.find((g) => g.id === entered)?.within ?? null,
+    first = slide.layers.find((l) => s.selection.includes(l.id));
   useBench.setState({ entered: outer });
   if (first) select(takenBy(slide, first.id, outer));
 }
@@ -31,7 +62,8 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
       look(useWays.getState().seen);
     };
     const key = (e: KeyboardEvent): void => {
-      const ctrl = e.ctrlKey || e.metaKey, s = useBench.getState();
+      const ctrl = e.ctrlKey || e.metaKey,
+        s = useBench.getState();
       const stageText = e.target instanceof HTMLTextAreaElement && s.editing !== null;
       // In a field that has nothing half typed, undo means the document.
       const atRest = e.target instanceof HTMLElement && e.target.dataset.atRest !== undefined;
@@ -53,7 +85,11 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
           duplicateSelected();
         } else if (e.key.toLowerCase() === 'a') {
           done();
-          select(currentSlide(s).layers.filter((l) => l.band === 'message' && !l.locked && l.visible).map((l) => l.id));
+          select(
+            currentSlide(s)
+              .layers.filter((l) => l.band === 'message' && !l.locked && l.visible)
+              .map((l) => l.id),
+          );
         } else if (e.key.toLowerCase() === 'g') {
           done();
           if (e.shiftKey) ungroupSelection();
@@ -78,12 +114,19 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
         return;
       }
       if (arrow) {
-        if (!s.selection.length || (e.target as HTMLElement).closest?.('[role="slider"],[role="radiogroup"],[aria-roledescription="sortable"]')) return;
+        if (
+          !s.selection.length ||
+          (e.target as HTMLElement).closest?.('[role="slider"],[role="radiogroup"],[aria-roledescription="sortable"]')
+        )
+          return;
         done();
         nudge(arrow[0] * (e.shiftKey ? 10 : 1), arrow[1] * (e.shiftKey ? 10 : 1));
         return;
       }
-      const onButton = e.target instanceof HTMLElement && e.target.closest('button,a,[role="slider"]') !== null && !e.target.dataset.layer;
+      const onButton =
+        e.target instanceof HTMLElement &&
+        e.target.closest('button,a,[role="slider"]') !== null &&
+        !e.target.dataset.layer;
       switch (e.key) {
         case 'Escape':
           if (s.picking) useBench.setState({ picking: null });
@@ -123,9 +166,11 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
           return shiftSelected(-Infinity);
         case 'Tab': {
           // On the stage Tab goes through its layers, topmost first; beyond the last the browser goes on.
-          const onStage = e.target === document.body || (e.target instanceof HTMLElement && e.target.dataset.layer !== undefined);
+          const onStage =
+            e.target === document.body || (e.target instanceof HTMLElement && e.target.dataset.layer !== undefined);
           const all = [...currentSlide(s).layers].reverse().filter((l) => l.visible && !l.locked);
-          const at = all.findIndex((l) => l.id === s.selection.at(-1)), next = all[e.shiftKey ? at - 1 : at + 1];
+          const at = all.findIndex((l) => l.id === s.selection.at(-1)),
+            next = all[e.shiftKey ? at - 1 : at + 1];
           if (!onStage || !s.selection.length || !next) return;
           done();
           select([next.id]);

@@ -1,10 +1,12 @@
 // Keeps the readings up to date: asked again at every change, the newest question winning.
-import { latest, readingWorker } from '../../workers/clients';
 import type { Seeing } from '../../core/colour/seeing';
+import { latest, readingWorker } from '../../workers/clients';
 import { seeingNow, useEyes } from './eyes';
 import { sceneOf, useBench } from './store';
 
-const ask = latest((scene: ReturnType<typeof sceneOf>, letters: boolean, seeing: Seeing) => readingWorker().readings(scene, letters, seeing));
+const ask = latest((scene: ReturnType<typeof sceneOf>, letters: boolean, seeing: Seeing) =>
+  readingWorker().readings(scene, letters, seeing),
+);
 
 const RETRY = 2000;
 let stopped = true;
@@ -33,7 +35,16 @@ export function keepMeasuring(): () => void {
   if (useBench.getState().painted) void measure();
   const stop = useBench.subscribe((now, before) => {
     if (!now.painted) return;
-    if (!before.painted || now.piece !== before.piece || now.preview !== before.preview || now.epoch !== before.epoch || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.view !== before.view) void measure();
+    if (
+      !before.painted ||
+      now.piece !== before.piece ||
+      now.preview !== before.preview ||
+      now.epoch !== before.epoch ||
+      now.slideId !== before.slideId ||
+      now.sizeId !== before.sizeId ||
+      now.view !== before.view
+    )
+      void measure();
   });
   const stopSeeing = useEyes.subscribe(() => {
     if (useBench.getState().painted) void measure();

@@ -1,5 +1,6 @@
-// The document as the panels beside the stage show it: live, except while something is dragged on the stage. Then the picture, the
-// handles and the reading move at once, and the panels follow when the pointer rests, so that a frame stays short.
+// The document as the panels beside the stage show it: live, except while something is dragged on the stage. Then the
+// picture, the handles and the reading move at once, and the panels follow when the pointer rests, so that a frame
+// stays short.
 import { useEffect, useState } from 'react';
 import type { Piece } from '../../core/piece/schema';
 import { useBench } from './store';

@@ -1,8 +1,8 @@
 // Keeps the document: first in the journal of the browser, then on the server. Editing never waits for either.
+import type { Piece } from '../../core/piece/schema';
 import { api, ApiError, Unreachable } from '../shared/api';
 import { writeJournal } from './journal';
 import { edit, settle, useBench } from './store';
-import type { Piece } from '../../core/piece/schema';
 
 const REST = 500;
 const RETRY = 2000;
@@ -17,7 +17,9 @@ let looked = 0;
 
 const journal = (): Promise<void> => {
   const { id, revision, piece, history } = useBench.getState();
-  return writeJournal(id, revision, piece !== acknowledged, piece, history).catch((e) => console.error('The journal could not be written', e));
+  return writeJournal(id, revision, piece !== acknowledged, piece, history).catch((e) =>
+    console.error('The journal could not be written', e),
+  );
 };
 
 const soon = (wait: number): void => {
@@ -26,7 +28,8 @@ const soon = (wait: number): void => {
 };
 
 /** Answers that may be different in a moment: the server is starting, busy or full, or cannot be reached. */
-const passes = (e: unknown): boolean => !(e instanceof ApiError) || e.status >= 500 || e.status === 429 || e.status === 499;
+const passes = (e: unknown): boolean =>
+  !(e instanceof ApiError) || e.status >= 500 || e.status === 429 || e.status === 499;
 
 /** Saves now; resolves when the server has the document, or could not be reached. */
 export async function save(): Promise<void> {
@@ -52,7 +55,10 @@ export async function save(): Promise<void> {
       if (useBench.getState().id !== id) return;
       if (e instanceof ApiError && e.status === 409) useBench.setState({ saved: 'conflict' });
       else if (passes(e)) {
-        useBench.setState({ saved: 'away', refusal: e instanceof ApiError ? { status: e.status, title: e.message, detail: e.detail } : null });
+        useBench.setState({
+          saved: 'away',
+          refusal: e instanceof ApiError ? { status: e.status, title: e.message, detail: e.detail } : null,
+        });
         if (!(e instanceof Unreachable) && !(e instanceof ApiError)) console.error(e);
         soon(RETRY);
       } else {
@@ -107,13 +113,17 @@ function takeVersion(piece: Piece, revision: number, label: string): void {
   useBench.setState({ revision, saved: 'saved', refusal: null });
 }
 
-/** A window that comes back to the front takes what was saved elsewhere meanwhile, unless it has edits of its own: those ask when they are saved. */
+/**
+ * A window that comes back to the front takes what was saved elsewhere meanwhile, unless it has edits of its own: those
+ * ask when they are saved.
+ */
 async function lookElsewhere(): Promise<void> {
   const { id, saved, piece, dragging, editing } = useBench.getState();
   if (saved !== 'saved' || piece !== acknowledged || dragging || editing !== null || Date.now() - looked < LOOK) return;
   looked = Date.now();
   try {
-    const theirs = await api.piece(id), now = useBench.getState();
+    const theirs = await api.piece(id),
+      now = useBench.getState();
     if (now.id === id && now.piece === piece && !busy && theirs.revision > now.revision) {
       takeVersion(theirs.piece, theirs.revision, 'Changed in another window');
       await journal();
@@ -123,7 +133,9 @@ async function lookElsewhere(): Promise<void> {
   }
 }
 
-/** Ways out of a conflict. Whichever is taken, the other side is one undo away, and among the revisions on the server. */
+/**
+ * Ways out of a conflict. Whichever is taken, the other side is one undo away, and among the revisions on the server.
+ */
 export async function resolveConflict(how: 'mine' | 'theirs' | 'copy'): Promise<string | null> {
   const { id, piece, campaign } = useBench.getState();
   const made = how === 'copy' ? await saveAsNew(' (my version)') : null;

@@ -1,23 +1,44 @@
-// The bench's state without a screen: edits become undo steps, the journal brings them back, saving copes with a server that is away.
+// The bench's state without a screen: edits become undo steps, the journal brings them back, saving copes with a server
+// that is away.
+import { jest } from '@jest/globals';
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
-import { jest } from '@jest/globals';
-import { addLayer, changeLayers, removeLayers } from '../../core/piece/edits';
 import { makeTint } from '../../core/kinds/tint';
+import { addLayer, changeLayers, removeLayers } from '../../core/piece/edits';
 import type { Piece } from '../../core/piece/schema';
+import type { Reading } from '../../core/reading/read';
 import { flat, headline, scene } from '../../core/testing/scenes';
 import { forgetJournal, readJournals, tidyJournal, writeJournal } from './journal';
 import { keepSaving, resolveConflict, save } from './saving';
-import { currentSlide, edit, frameOf, openBench, preview, redoEdit, sceneOf, select, selectedLayer, settle, shownReading, undoEdit, useBench } from './store';
-import type { Reading } from '../../core/reading/read';
+import {
+  currentSlide,
+  edit,
+  frameOf,
+  openBench,
+  preview,
+  redoEdit,
+  sceneOf,
+  select,
+  selectedLayer,
+  settle,
+  shownReading,
+  undoEdit,
+  useBench,
+} from './store';
 
 const state = useBench.getState;
-const fresh = (): Piece => scene((z) => [flat('photo', '#556677')(z), headline('Slow', '#ffffff', 10, 10, { id: 'a' })(z), headline('Long', '#ffffff', 10, 100, { id: 'b' })(z)]).piece;
+const fresh = (): Piece =>
+  scene((z) => [
+    flat('photo', '#556677')(z),
+    headline('Slow', '#ffffff', 10, 10, { id: 'a' })(z),
+    headline('Long', '#ffffff', 10, 100, { id: 'b' })(z),
+  ]).piece;
 const open = (piece = fresh()): Piece => {
   openBench({ id: 'p1', campaign: 'c', revision: 3, piece });
   return piece;
 };
-const move = (x: number, merge: string | null) => edit('Move', (p) => changeLayers(p, 'n1', ['a'], (l) => void (l.box.x = x)), merge);
+const move = (x: number, merge: string | null) =>
+  edit('Move', (p) => changeLayers(p, 'n1', ['a'], (l) => void (l.box.x = x)), merge);
 
 describe('edits', () => {
   it('of one drag become one step, and go back to what was', () => {
@@ -73,13 +94,29 @@ describe('edits', () => {
   it('a text’s frame moves with its box before it is painted again', () => {
     open();
     const layer = currentSlide(state()).layers[1];
-    const texts = { a: { frame: { x: 2, y: 0, width: 80, height: 66 }, overflow: false, missing: [], missingFonts: [], baselines: [], fontSize: 40, offset: 0 } };
-    expect(frameOf({ ...layer, box: { ...layer.box, x: 100 } }, texts)).toEqual({ x: 102, y: 10, width: 80, height: 66 });
+    const texts = {
+      a: {
+        frame: { x: 2, y: 0, width: 80, height: 66 },
+        overflow: false,
+        missing: [],
+        missingFonts: [],
+        baselines: [],
+        fontSize: 40,
+        offset: 0,
+      },
+    };
+    expect(frameOf({ ...layer, box: { ...layer.box, x: 100 } }, texts)).toEqual({
+      x: 102,
+      y: 10,
+      width: 80,
+      height: 66,
+    });
     expect(frameOf(layer, {})).toEqual(layer.box);
   });
 
   it('the reading on top is the selected text’s, else that which falls shortest of what it needs', () => {
-    const reading = (layer: string, ratio: number | null, needed: number): Reading => ({ layer, ratio, needed }) as Reading;
+    const reading = (layer: string, ratio: number | null, needed: number): Reading =>
+      ({ layer, ratio, needed }) as Reading;
     const readings = [reading('a', 4, 3), reading('b', 4.4, 4.5), reading('c', null, 3)];
     expect(shownReading({ readings, selection: [] })?.layer).toBe('b');
     expect(shownReading({ readings, selection: ['a'] })?.layer).toBe('a');
@@ -113,13 +150,18 @@ describe('the journal', () => {
     expect(await readJournals('two')).toEqual([]);
   });
   it('what a closed window left is found beside this one’s own, what an open one writes is not', async () => {
-    const piece = open(), db = await openDB('plavo', 2);
-    const entry = (window: string, at: number, unsaved = true) => db.put('entries', { id: 'p9', window, revision: 2, unsaved, piece, done: 0, at });
+    const piece = open(),
+      db = await openDB('plavo', 2);
+    const entry = (window: string, at: number, unsaved = true) =>
+      db.put('entries', { id: 'p9', window, revision: 2, unsaved, piece, done: 0, at });
     await writeJournal('p9', 3, false, piece, state().history);
     await entry('closed', Date.now() - 1000);
     await entry('older', Date.now() - 9000);
     await entry('open', Date.now());
-    const locks = { request: async (_n: string, _o: unknown, run: (lock: object) => unknown) => run({}), query: async () => ({ held: [{ name: 'plavo-window-open' }] }) };
+    const locks = {
+      request: async (_n: string, _o: unknown, run: (lock: object) => unknown) => run({}),
+      query: async () => ({ held: [{ name: 'plavo-window-open' }] }),
+    };
     Object.defineProperty(globalThis, 'navigator', { value: { locks }, configurable: true });
     expect((await readJournals('p9')).map((k) => k.window).slice(1)).toEqual(['closed', 'older']);
     await forgetJournal('p9', 'closed');
@@ -140,7 +182,11 @@ describe('saving', () => {
   beforeEach(() => {
     answers.length = asked.length = 0;
     globalThis.fetch = jest.fn(async (_path: unknown, init: RequestInit = {}) => {
-      asked.push({ method: init.method ?? 'GET', match: new Headers(init.headers).get('if-match'), body: init.body ? JSON.parse(String(init.body)) : null });
+      asked.push({
+        method: init.method ?? 'GET',
+        match: new Headers(init.headers).get('if-match'),
+        body: init.body ? JSON.parse(String(init.body)) : null,
+      });
       const next = answers.shift();
       if (!next) throw new TypeError('no network');
       return next();
@@ -201,7 +247,8 @@ describe('saving', () => {
   it('taking the other version keeps mine one undo away', async () => {
     const stop = keepSaving(open());
     move(39, null);
-    const mine = state().piece, theirs = { ...fresh(), name: 'Theirs' };
+    const mine = state().piece,
+      theirs = { ...fresh(), name: 'Theirs' };
     answers.push(() => Response.json({ title: 'The piece was changed elsewhere', revision: 9 }, { status: 409 }));
     await save();
     answers.push(() => Response.json({ id: 'p1', campaign: 'c', revision: 9, piece: theirs }));
@@ -215,20 +262,23 @@ describe('saving', () => {
     stop();
   });
 
-  it.each([404, 413, 422])('what the server refuses with %i is said with its reason, kept, and not asked again until there is an edit', async (status) => {
-    const stop = keepSaving(open());
-    move(41, null);
-    answers.push(() => Response.json({ title: 'Refused', detail: 'Because.', status }, { status }));
-    await save();
-    expect(state()).toMatchObject({ saved: 'refused', refusal: { status, title: 'Refused', detail: 'Because.' } });
-    expect((await readJournals('p1'))[0]).toMatchObject({ unsaved: true, piece: state().piece });
-    move(42, null);
-    expect(state().saved).toBe('refused');
-    answers.push(saved(4));
-    await save();
-    expect(state()).toMatchObject({ saved: 'saved', revision: 4, refusal: null });
-    stop();
-  });
+  it.each([404, 413, 422])(
+    'what the server refuses with %i is said with its reason, kept, and not asked again until there is an edit',
+    async (status) => {
+      const stop = keepSaving(open());
+      move(41, null);
+      answers.push(() => Response.json({ title: 'Refused', detail: 'Because.', status }, { status }));
+      await save();
+      expect(state()).toMatchObject({ saved: 'refused', refusal: { status, title: 'Refused', detail: 'Because.' } });
+      expect((await readJournals('p1'))[0]).toMatchObject({ unsaved: true, piece: state().piece });
+      move(42, null);
+      expect(state().saved).toBe('refused');
+      answers.push(saved(4));
+      await save();
+      expect(state()).toMatchObject({ saved: 'saved', revision: 4, refusal: null });
+      stop();
+    },
+  );
 
   it.each([500, 503, 507])('an answer of %i passes: it is asked again', async (status) => {
     const stop = keepSaving(open());

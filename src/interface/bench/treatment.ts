@@ -1,25 +1,34 @@
-// The treatment that Just enough sets: the selected overlay, else the topmost of the slide, else a new tint; and colours for new ones.
+// The treatment that Just enough sets: the selected overlay, else the topmost of the slide, else a new tint; and
+// colours for new ones.
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { tintFrom, type FoundColour } from '../../core/colour/palette';
 import { oklab } from '../../core/colour/oklab';
+import { type FoundColour, tintFrom } from '../../core/colour/palette';
 import { luminance, rgba } from '../../core/colour/srgb';
-import { hexOf } from '../../core/values/swatches';
-import { isBackdropPhoto } from '../../core/piece/resolve';
+import { type StrengthProperty } from '../../core/kinds/kind';
 import type { Layer } from '../../core/kinds/layers';
 import type { PhotoLayer } from '../../core/kinds/photo';
-import type { Piece } from '../../core/piece/schema';
+import { strengthOf, strengthsOf } from '../../core/kinds/strengths';
 import type { TextLayer } from '../../core/kinds/text';
 import { mainShadow } from '../../core/kinds/text';
-import { strengthOf, strengthsOf } from '../../core/kinds/strengths';
-import { type StrengthProperty } from '../../core/kinds/kind';
-import { isLaid, isOfText, isTreatment, propertyOf, type Treatment as TreatmentLayer, type TreatmentKind } from '../../core/piece/treatments';
+import { isBackdropPhoto } from '../../core/piece/resolve';
+import type { Piece } from '../../core/piece/schema';
+import {
+  isLaid,
+  isOfText,
+  isTreatment,
+  propertyOf,
+  type TreatmentKind,
+  type Treatment as TreatmentLayer,
+} from '../../core/piece/treatments';
+import { hexOf } from '../../core/values/swatches';
 import { paletteOf, usePalette } from '../shared/assets';
 import { usePanelPiece } from './panel-piece';
 import { currentSlide, shownReading, useBench } from './store';
 
 /** The topmost visible photo of the slide. */
-export const topPhoto = (s: Parameters<typeof currentSlide>[0]): PhotoLayer | undefined => currentSlide(s).layers.findLast((l): l is PhotoLayer => l.kind === 'photo' && l.visible);
+export const topPhoto = (s: Parameters<typeof currentSlide>[0]): PhotoLayer | undefined =>
+  currentSlide(s).layers.findLast((l): l is PhotoLayer => l.kind === 'photo' && l.visible);
 
 /** The colour a fill mostly has, as hex: its own, or the middle stop of its gradient. */
 export function mainColour(fill: TextLayer['fill'], piece: Pick<Piece, 'swatches'>): string {
@@ -44,18 +53,21 @@ export function tintColour(found: readonly FoundColour[] | null, lightInk: boole
 
 /** The text that overlays are for: the selected one, else the weakest. */
 export const meantText = (): TextLayer | undefined => {
-  const s = useBench.getState(), id = shownReading(s)?.layer;
+  const s = useBench.getState(),
+    id = shownReading(s)?.layer;
   return currentSlide(s).layers.find((l): l is TextLayer => l.kind === 'text' && (id === undefined || l.id === id));
 };
 
 /** Colour for an overlay that is added by hand. */
 export async function colourForOverlay(): Promise<string> {
-  const s = useBench.getState(), photo = topPhoto(s);
+  const s = useBench.getState(),
+    photo = topPhoto(s);
   const found = photo ? await paletteOf(photo.asset).catch(() => null) : null;
   return tintColour(found, inkIsLight(meantText(), s.piece));
 }
 
-export const colourOfTreatment = (layer: TreatmentLayer, piece: Pick<Piece, 'swatches'>): string => (layer.kind === 'plate' ? mainColour(layer.fill, piece) : hexOf(layer.colour, piece));
+export const colourOfTreatment = (layer: TreatmentLayer, piece: Pick<Piece, 'swatches'>): string =>
+  layer.kind === 'plate' ? mainColour(layer.fill, piece) : hexOf(layer.colour, piece);
 
 /** What was chosen to be solved for; the selected or topmost overlay, or a new tint, where nothing was. */
 interface Chosen {
@@ -80,7 +92,8 @@ export interface Treatment {
   present: number;
 }
 
-export const treatmentsOf = (layers: readonly Layer[]): TreatmentLayer[] => layers.filter((l): l is TreatmentLayer => isTreatment(l) && l.visible);
+export const treatmentsOf = (layers: readonly Layer[]): TreatmentLayer[] =>
+  layers.filter((l): l is TreatmentLayer => isTreatment(l) && l.visible);
 
 /** What Just enough and the strength chart work on. */
 export function useTreatment(): Treatment {
@@ -88,7 +101,9 @@ export function useTreatment(): Treatment {
   const overlay = useBench((s) => {
     if (what && 'kind' in what) return null;
     const all = treatmentsOf(currentSlide(s).layers);
-    return all.find((l) => what && l.id === what.layer) ?? all.find((l) => s.selection.includes(l.id)) ?? all.at(-1) ?? null;
+    return (
+      all.find((l) => what && l.id === what.layer) ?? all.find((l) => s.selection.includes(l.id)) ?? all.at(-1) ?? null
+    );
   });
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
   const piece = usePanelPiece();
@@ -97,16 +112,39 @@ export function useTreatment(): Treatment {
   const wanted = useChosen((s) => s.property);
   const found = usePalette(asset);
   return useMemo(() => {
-    const [size] = piece.sizes, layers = currentSlide({ piece, slideId }).layers;
+    const [size] = piece.sizes,
+      layers = currentSlide({ piece, slideId }).layers;
     if (overlay) {
-      const properties = strengthsOf(overlay), property = properties.includes(wanted) ? wanted : 'opacity';
-      return { overlay, kind: overlay.kind, colour: colourOfTreatment(overlay, piece), property, properties, present: strengthOf(overlay, property, size) };
+      const properties = strengthsOf(overlay),
+        property = properties.includes(wanted) ? wanted : 'opacity';
+      return {
+        overlay,
+        kind: overlay.kind,
+        colour: colourOfTreatment(overlay, piece),
+        property,
+        properties,
+        present: strengthOf(overlay, property, size),
+      };
     }
-    const kind = what && 'kind' in what ? what.kind : 'tint', property = propertyOf(kind);
-    const text = layers.find((l): l is TextLayer => l.id === layerId && l.kind === 'text'), photo = layers.findLast(isBackdropPhoto);
+    const kind = what && 'kind' in what ? what.kind : 'tint',
+      property = propertyOf(kind);
+    const text = layers.find((l): l is TextLayer => l.id === layerId && l.kind === 'text'),
+      photo = layers.findLast(isBackdropPhoto);
     const own = isOfText(kind) ? text : isLaid(kind) ? undefined : photo;
-    const its = kind === 'backing' && text?.backing?.on ? mainColour(text.backing.fill, piece) : kind === 'shadow' ? text && mainShadow(text)?.colour : undefined;
-    return { overlay: null, kind, colour: its === undefined ? tintColour(found, inkIsLight(text, piece)) : hexOf(its, piece), property, properties: [property], present: strengthOf(own, property, size) };
+    const its =
+      kind === 'backing' && text?.backing?.on
+        ? mainColour(text.backing.fill, piece)
+        : kind === 'shadow'
+          ? text && mainShadow(text)?.colour
+          : undefined;
+    return {
+      overlay: null,
+      kind,
+      colour: its === undefined ? tintColour(found, inkIsLight(text, piece)) : hexOf(its, piece),
+      property,
+      properties: [property],
+      present: strengthOf(own, property, size),
+    };
   }, [overlay, piece, slideId, layerId, found, wanted, what]);
 }
 

@@ -1,14 +1,20 @@
 // Solvers are made ready once all is still, one after the other, and not twice for the same picture.
 import { jest } from '@jest/globals';
 import { makePhoto } from '../../core/kinds/photo';
-import { makePiece } from '../../core/piece/make';
 import { makeText } from '../../core/kinds/text';
-import { withTreatment } from '../../core/remedy/treatment';
+import { makePiece } from '../../core/piece/make';
 import type { Reading } from '../../core/reading/read';
+import { withTreatment } from '../../core/remedy/treatment';
 import { ids } from '../../core/testing/scenes';
 
 const warm = jest.fn<(scene: { size: string }, width: number) => Promise<void>>(() => Promise.resolve());
-jest.unstable_mockModule('../../workers/clients', () => ({ solverWorkers: () => [{ warm }, { warm }], startedSolvers: () => [], readingWorker: () => ({}), stageWorker: () => ({}), latest: (f: unknown) => f }));
+jest.unstable_mockModule('../../workers/clients', () => ({
+  solverWorkers: () => [{ warm }, { warm }],
+  startedSolvers: () => [],
+  readingWorker: () => ({}),
+  stageWorker: () => ({}),
+  latest: (f: unknown) => f,
+}));
 const { keepSolversWarm } = await import('./warming');
 const { useWays } = await import('./ways');
 const { edit, openBench, useBench } = await import('./store');
@@ -18,7 +24,15 @@ beforeEach(() => {
   jest.useFakeTimers();
   warm.mockClear();
   const size = { width: 800, height: 800 };
-  openBench({ id: 'p', campaign: 'c', revision: 1, piece: makePiece('Test', size, ids(), (z) => [makePhoto('photo', 'a'.repeat(64), 'Photo', z), makeText('text', 'Slow trains', z)]) });
+  openBench({
+    id: 'p',
+    campaign: 'c',
+    revision: 1,
+    piece: makePiece('Test', size, ids(), (z) => [
+      makePhoto('photo', 'a'.repeat(64), 'Photo', z),
+      makeText('text', 'Slow trains', z),
+    ]),
+  });
   (globalThis as { document?: unknown }).document = { hidden: false };
   stop = keepSolversWarm();
 });
@@ -27,7 +41,8 @@ afterEach(() => {
   jest.useRealTimers();
   delete (globalThis as { document?: unknown }).document;
 });
-const measured = (): void => useBench.setState({ painted: true, readings: [{ layer: 'text', verdict: 'lost' } as Reading] });
+const measured = (): void =>
+  useBench.setState({ painted: true, readings: [{ layer: 'text', verdict: 'lost' } as Reading] });
 const still = (ms = 1300): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 
 it('waits until the picture is painted and measured, and nobody has touched anything for a moment', async () => {
@@ -50,7 +65,13 @@ it('does it once for a picture: edits of anything else do not ask again, another
   edit('Tint', (p) => withTreatment(p, p.slides[0], { overlay: null, kind: 'tint' }).piece);
   await still();
   expect(warm).toHaveBeenCalledTimes(2);
-  edit('Replace photo', (p) => ({ ...p, slides: p.slides.map((s) => ({ ...s, layers: s.layers.map((l) => (l.kind === 'photo' ? { ...l, asset: 'b'.repeat(64) } : l)) })) }));
+  edit('Replace photo', (p) => ({
+    ...p,
+    slides: p.slides.map((s) => ({
+      ...s,
+      layers: s.layers.map((l) => (l.kind === 'photo' ? { ...l, asset: 'b'.repeat(64) } : l)),
+    })),
+  }));
   await still();
   expect(warm).toHaveBeenCalledTimes(4);
 });

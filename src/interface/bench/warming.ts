@@ -1,5 +1,5 @@
-// Solvers made ready before they are asked: starting a worker, decoding and fitting the photo take longer than solving does. It is done when
-// nobody has touched anything for a moment, one worker after the other.
+// Solvers made ready before they are asked: starting a worker, decoding and fitting the photo take longer than solving
+// does. It is done when nobody has touched anything for a moment, one worker after the other.
 import { assetsOf } from '../../core/piece/resolve';
 import { solverWorkers } from '../../workers/clients';
 import { currentSlide, sceneOf, useBench } from './store';
@@ -16,8 +16,17 @@ function keyOf(): string {
 }
 
 async function warmSolvers(): Promise<void> {
-  const s = useBench.getState(), key = keyOf();
-  if (warm.has(key) || !s.readings.length || s.dragging || s.editing !== null || document.hidden || useWays.getState().running) return;
+  const s = useBench.getState(),
+    key = keyOf();
+  if (
+    warm.has(key) ||
+    !s.readings.length ||
+    s.dragging ||
+    s.editing !== null ||
+    document.hidden ||
+    useWays.getState().running
+  )
+    return;
   warm.add(key);
   try {
     const scene = sceneOf({ ...s, preview: null });
@@ -38,7 +47,16 @@ export function keepSolversWarm(): () => void {
     timer = setTimeout(() => void warmSolvers(), STILL);
   };
   const stop = useBench.subscribe((now, before) => {
-    if (now.painted && (now.piece !== before.piece || now.readings !== before.readings || now.dragging !== before.dragging || now.editing !== before.editing || now.slideId !== before.slideId || now.sizeId !== before.sizeId)) later();
+    if (
+      now.painted &&
+      (now.piece !== before.piece ||
+        now.readings !== before.readings ||
+        now.dragging !== before.dragging ||
+        now.editing !== before.editing ||
+        now.slideId !== before.slideId ||
+        now.sizeId !== before.sizeId)
+    )
+      later();
   });
   return () => {
     stop();

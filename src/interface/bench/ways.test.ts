@@ -1,11 +1,12 @@
-// Ways through as the bench asks for them: several workers, each answer shown as it comes, an overtaken question forgotten.
+// Ways through as the bench asks for them: several workers, each answer shown as it comes, an overtaken question
+// forgotten.
 import { jest } from '@jest/globals';
+import type { Layer } from '../../core/kinds/layers';
 import { makePhoto } from '../../core/kinds/photo';
-import { makePiece } from '../../core/piece/make';
 import { makePool } from '../../core/kinds/pool';
 import { makeText } from '../../core/kinds/text';
 import { makeTint } from '../../core/kinds/tint';
-import type { Layer } from '../../core/kinds/layers';
+import { makePiece } from '../../core/piece/make';
 import type { Way, WayKind } from '../../core/remedy/way';
 import { ids } from '../../core/testing/scenes';
 
@@ -18,18 +19,35 @@ interface Question {
 /** Questions that wait for their answer, oldest first. */
 let waiting: Question[] = [];
 const worker = () => ({
-  way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked) => new Promise((answer, fail) => waiting.push({ kind, answer, fail })),
+  way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked) =>
+    new Promise((answer, fail) => waiting.push({ kind, answer, fail })),
   kept: () => Promise.resolve({ kept: 50, marks: 0 }),
   fonts: () => Promise.resolve(),
 });
 jest.unstable_mockModule('../../workers/clients', () => {
   const workers = [worker(), worker()];
-  return { solverWorkers: () => workers, readingWorker: () => workers[0], stageWorker: () => workers[0], latest: (f: unknown) => f, startedSolvers: () => [], attachStage: () => Promise.resolve() };
+  return {
+    solverWorkers: () => workers,
+    readingWorker: () => workers[0],
+    stageWorker: () => workers[0],
+    latest: (f: unknown) => f,
+    startedSolvers: () => [],
+    attachStage: () => Promise.resolve(),
+  };
 });
 const { cancelWays, look, solveWays, takeWay, useWays } = await import('./ways');
 const { openBench, undoEdit, useBench } = await import('./store');
 
-const way = (kinds: WayKind[], kept: number, more: Partial<Way> = {}): Way => ({ kinds, name: kinds.join(' and '), add: [], change: [], strength: 40, readings: [], kept: { kept, marks: 0 }, ...more });
+const way = (kinds: WayKind[], kept: number, more: Partial<Way> = {}): Way => ({
+  kinds,
+  name: kinds.join(' and '),
+  add: [],
+  change: [],
+  strength: 40,
+  readings: [],
+  kept: { kept, marks: 0 },
+  ...more,
+});
 const card = (w: Way) => ({ way: w, picture: { width: 1, height: 1, data: new Uint8ClampedArray(4) } });
 const nameOf = (k: Asked): string => (typeof k === 'string' ? k : k.pair.join(' + '));
 /** Lets what was answered sink in. */
@@ -47,7 +65,8 @@ async function reply(kind: string, found: Way | null): Promise<void> {
 /** Answers whatever is asked until nothing is. */
 async function replyToAll(answer: (kind: string) => Way | null): Promise<void> {
   for (await sink(); waiting.length; await sink()) {
-    const q = waiting.shift()!, found = answer(nameOf(q.kind));
+    const q = waiting.shift()!,
+      found = answer(nameOf(q.kind));
     q.answer(found && card(found));
   }
 }
@@ -55,13 +74,17 @@ const KINDS: WayKind[] = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fa
 
 beforeEach(() => {
   waiting = [];
-  const piece = makePiece('Test', { width: 800, height: 800 }, ids(), (z) => [makePhoto('photo', 'a'.repeat(64), 'Photo', z), makeText('text', 'Slow trains', z)]);
+  const piece = makePiece('Test', { width: 800, height: 800 }, ids(), (z) => [
+    makePhoto('photo', 'a'.repeat(64), 'Photo', z),
+    makeText('text', 'Slow trains', z),
+  ]);
   openBench({ id: 'p', campaign: 'c', revision: 1, piece });
 });
 afterEach(cancelWays);
 
 it('asks every kind once, two at a time, and lists what is found as it comes, the best first', async () => {
-  const done = solveWays(['text']), seen: string[] = [];
+  const done = solveWays(['text']),
+    seen: string[] = [];
   await sink();
   expect(waiting.map((q) => nameOf(q.kind))).toEqual(['pool', 'ink']);
   await reply('ink', way(['ink'], 100, { strength: null }));
@@ -80,7 +103,15 @@ it('asks every kind once, two at a time, and lists what is found as it comes, th
 
 it('tries two together only where no treatment alone keeps enough, the first of them as it was found', async () => {
   const done = solveWays(['text']);
-  await replyToAll((kind) => (kind === 'tint' ? way(['tint'], 41) : kind === 'pool' ? way(['pool'], 70) : kind.includes('+') ? way(kind.split(' + ') as WayKind[], 85) : null));
+  await replyToAll((kind) =>
+    kind === 'tint'
+      ? way(['tint'], 41)
+      : kind === 'pool'
+        ? way(['pool'], 70)
+        : kind.includes('+')
+          ? way(kind.split(' + ') as WayKind[], 85)
+          : null,
+  );
   await done;
   const s = useWays.getState();
   expect(s).toMatchObject({ answered: 14, asked: 14 });
@@ -128,8 +159,10 @@ it('says so when a worker fails', async () => {
 });
 
 it('looked at, a way is shown and nothing is changed; taken, it is one step, and its layer is selected', () => {
-  const before = useBench.getState().piece, [size] = before.sizes;
-  const pool: Layer = makePool('way', '#102030', 0.5, { x: 0, y: 0, width: 100, height: 50 }, 40, ['text']), tint = makeTint('way-2', '#102030', 0.2, size);
+  const before = useBench.getState().piece,
+    [size] = before.sizes;
+  const pool: Layer = makePool('way', '#102030', 0.5, { x: 0, y: 0, width: 100, height: 50 }, 40, ['text']),
+    tint = makeTint('way-2', '#102030', 0.2, size);
   const both = way(['pool', 'tint'], 80, { add: [pool, tint], change: [{ id: 'text', set: { opacity: 0.9 } }] });
   look(both);
   const { piece, preview } = useBench.getState();

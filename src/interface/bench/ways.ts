@@ -1,11 +1,12 @@
-// Ways through as the bench knows them: asked of several workers at once, each shown as it is ready; looked at, compared, taken.
+// Ways through as the bench knows them: asked of several workers at once, each shown as it is ready; looked at,
+// compared, taken.
 import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import type { Pixels } from '../../core/ground/pixels';
 import type { Piece } from '../../core/piece/schema';
 import { isTreated } from '../../core/piece/treatments';
 import type { PhotoKept } from '../../core/remedy/photo-kept';
-import { applyWay, KEEPS_ENOUGH, sortWays, WAY_PAIRS, type Way, type WayKind } from '../../core/remedy/way';
+import { applyWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type WayKind } from '../../core/remedy/way';
 import { solverWorkers } from '../../workers/clients';
 import { currentSlide, edit, preview, sceneOf, select, useBench } from './store';
 
@@ -33,7 +34,17 @@ interface WaysState {
   seen: Way | null;
 }
 
-const nothing = { piece: null, found: [], without: [], running: false, answered: 0, asked: 0, failed: false, now: undefined, seen: null };
+const nothing = {
+  piece: null,
+  found: [],
+  without: [],
+  running: false,
+  answered: 0,
+  asked: 0,
+  failed: false,
+  now: undefined,
+  seen: null,
+};
 export const useWays = create<WaysState>(() => ({ ...nothing, instead: true }));
 
 let question = 0;
@@ -50,7 +61,10 @@ export function cancelWays(): void {
 
 /** Asks for all ways through for some texts of the slide; all of its texts where left out. */
 export async function solveWays(texts: string[] | undefined): Promise<void> {
-  const mine = ++question, s = useBench.getState(), scene = sceneOf({ ...s, preview: null }), ask = { texts, instead: useWays.getState().instead && isTreated(currentSlide(s)) };
+  const mine = ++question,
+    s = useBench.getState(),
+    scene = sceneOf({ ...s, preview: null }),
+    ask = { texts, instead: useWays.getState().instead && isTreated(currentSlide(s)) };
   const workers = solverWorkers();
   look(null);
   useWays.setState({ ...nothing, piece: s.piece, running: true, asked: ORDER.length });
@@ -60,7 +74,11 @@ export async function solveWays(texts: string[] | undefined): Promise<void> {
     for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
       const card = await worker.way(mine, scene, ask, kind, PICTURE_WIDTH);
       if (!current()) return;
-      useWays.setState((w) => ({ answered: w.answered + 1, found: card ? sortCards([...w.found, card]) : w.found, without: card || typeof kind !== 'string' ? w.without : [...w.without, kind] }));
+      useWays.setState((w) => ({
+        answered: w.answered + 1,
+        found: card ? sortCards([...w.found, card]) : w.found,
+        without: card || typeof kind !== 'string' ? w.without : [...w.without, kind],
+      }));
     }
   };
   try {
@@ -70,7 +88,9 @@ export async function solveWays(texts: string[] | undefined): Promise<void> {
     const laid = found.filter((c) => c.way.kinds[0] !== 'ink' && c.way.kinds[0] !== 'move');
     // Two at half strength where no single one keeps enough of the photo.
     if (current() && laid.every((c) => (c.way.kept?.kept ?? 100) - 2 * (c.way.kept?.marks ?? 0) < KEEPS_ENOUGH)) {
-      queue.push(...WAY_PAIRS.map((pair) => ({ pair, first: found.find((c) => c.way.kinds[0] === pair[0])?.way ?? null })));
+      queue.push(
+        ...WAY_PAIRS.map((pair) => ({ pair, first: found.find((c) => c.way.kinds[0] === pair[0])?.way ?? null })),
+      );
       useWays.setState((w) => ({ asked: w.asked + WAY_PAIRS.length }));
       await Promise.all(workers.map(run));
     }
@@ -97,10 +117,14 @@ export function look(way: Way | null): void {
 
 /** Takes a way: ordinary layers, one undo step. */
 export function takeWay(way: Way): void {
-  const { slideId } = useBench.getState(), ids = way.add.map(() => nanoid(10));
+  const { slideId } = useBench.getState(),
+    ids = way.add.map(() => nanoid(10));
   look(null);
   edit(way.name, (p) => applyWay(p, slideId, way, (i) => ids[i]));
   if (ids.length) select([ids.at(-1)!]);
-  else if (way.change.length === 1 && currentSlide(useBench.getState()).layers.some((l) => l.id === way.change[0].id && l.band === 'message')) select([way.change[0].id]);
+  else if (
+    way.change.length === 1 &&
+    currentSlide(useBench.getState()).layers.some((l) => l.id === way.change[0].id && l.band === 'message')
+  )
+    select([way.change[0].id]);
 }
-

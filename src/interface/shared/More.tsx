@@ -7,13 +7,21 @@ import type { Paged } from './pages';
 
 export function More<T>({ of }: { of: Paged<T> }) {
   const { ref, entry } = useIntersection({ rootMargin: '400px' });
-  const { more, busy, error, loadMore } = of, near = entry?.isIntersecting ?? false;
+  const { more, busy, error, loadMore } = of,
+    near = entry?.isIntersecting ?? false;
   useEffect(() => {
     if (near && more && !busy && !error) loadMore();
   }, [near, more, busy, error, loadMore]);
   if (!more && !error) return null;
   return (
-    <Button ref={ref} variant="subtle" size="compact-sm" loading={busy} onClick={of.items && more ? loadMore : of.reload} style={{ alignSelf: 'center' }}>
+    <Button
+      ref={ref}
+      variant="subtle"
+      size="compact-sm"
+      loading={busy}
+      onClick={of.items && more ? loadMore : of.reload}
+      style={{ alignSelf: 'center' }}
+    >
       {error ? `${error}. Try again` : 'Show more'}
     </Button>
   );

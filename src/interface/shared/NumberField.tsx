@@ -14,7 +14,18 @@ interface Props extends Omit<NumberInputProps, 'value' | 'onChange' | 'label'> {
   whole?: boolean;
 }
 
-export function NumberField({ label, value, onChange, onSettle, whole = false, step = 1, min = -Infinity, max = Infinity, decimalScale = 0, ...rest }: Props) {
+export function NumberField({
+  label,
+  value,
+  onChange,
+  onSettle,
+  whole = false,
+  step = 1,
+  min = -Infinity,
+  max = Infinity,
+  decimalScale = 0,
+  ...rest
+}: Props) {
   const drag = useRef<{ x: number; from: number } | null>(null);
   // What is being typed: "1" on the way to "150" must not be lifted to the least value.
   const [typed, setTyped] = useState<number | string | null>(null);
@@ -43,7 +54,10 @@ export function NumberField({ label, value, onChange, onSettle, whole = false, s
             drag.current = { x: e.clientX, from: value };
           }}
           onPointerMove={(e) => {
-            if (drag.current) onChange(clamp(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step * (e.shiftKey ? 10 : 1)));
+            if (drag.current)
+              onChange(
+                clamp(drag.current.from + Math.round((e.clientX - drag.current.x) / 2) * step * (e.shiftKey ? 10 : 1)),
+              );
           }}
           onLostPointerCapture={() => {
             drag.current = null;

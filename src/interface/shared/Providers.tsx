@@ -1,15 +1,18 @@
 'use client';
 import { MantineProvider } from '@mantine/core';
 import { Notifications } from '@mantine/notifications';
-import { useState, type ReactNode } from 'react';
 import { setNonce } from 'get-nonce';
+import { type ReactNode, useState } from 'react';
 import { theme } from './theme';
 
 /** @param nonce what styles that are made in the page carry, so that its policy lets them through */
 export function Providers({ nonce, children }: { nonce: string; children: ReactNode }) {
   // Known to the page from its first rendering on, and the same for as long as it lives.
   const [own] = useState(() => {
-    const at = typeof document === 'undefined' ? nonce : (document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce ?? nonce);
+    const at =
+      typeof document === 'undefined'
+        ? nonce
+        : (document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce ?? nonce);
     setNonce(at);
     return at;
   });

@@ -32,7 +32,12 @@ async function call(path: string, init: RequestInit = {}): Promise<Response> {
   }
   if (!response.ok) {
     const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-    throw new ApiError(response.status, String(body.title ?? `The server answered ${response.status}`), String(body.detail ?? ''), body);
+    throw new ApiError(
+      response.status,
+      String(body.title ?? `The server answered ${response.status}`),
+      String(body.detail ?? ''),
+      body,
+    );
   }
   return response;
 }
@@ -65,16 +70,28 @@ interface Ask {
 }
 
 /** Asks an endpoint by its entry in `contract/`. @throws ApiError, Unreachable */
-async function responseTo(key: Key, { params = {}, query = {}, body, over, signal, keepalive }: Ask = {}): Promise<Response> {
-  const [method, path] = key.split(' '), isForm = body instanceof FormData;
-  const q = new URLSearchParams(Object.entries(query).flatMap(([k, v]) => (v === undefined || v === '' ? [] : [[k, String(v)]])));
-  return call(`${path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(params[name]))}${q.size ? `?${q}` : ''}`, {
-    method,
-    body: body === undefined || isForm ? (body as FormData | undefined) : JSON.stringify(body),
-    headers: { ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }), ...(over === undefined ? {} : { 'if-match': `"${over}"` }) },
-    signal,
-    keepalive,
-  });
+async function responseTo(
+  key: Key,
+  { params = {}, query = {}, body, over, signal, keepalive }: Ask = {},
+): Promise<Response> {
+  const [method, path] = key.split(' '),
+    isForm = body instanceof FormData;
+  const q = new URLSearchParams(
+    Object.entries(query).flatMap(([k, v]) => (v === undefined || v === '' ? [] : [[k, String(v)]])),
+  );
+  return call(
+    `${path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(params[name]))}${q.size ? `?${q}` : ''}`,
+    {
+      method,
+      body: body === undefined || isForm ? (body as FormData | undefined) : JSON.stringify(body),
+      headers: {
+        ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }),
+        ...(over === undefined ? {} : { 'if-match': `"${over}"` }),
+      },
+      signal,
+      keepalive,
+    },
+  );
 }
 const ask = async <K extends Key>(key: K, what?: Ask): Promise<AnswerOf<Endpoints[K]>> => {
   const r = await responseTo(key, what);
@@ -83,7 +100,10 @@ const ask = async <K extends Key>(key: K, what?: Ask): Promise<AnswerOf<Endpoint
 
 /** The revision of an ETag. */
 const revisionOf = (r: Response): number => Number(/\d+/.exec(r.headers.get('etag') ?? '')?.[0] ?? 0);
-const houseFrom = async (r: Response): Promise<House> => ({ revision: revisionOf(r), swatches: (await r.json()) as Swatch[] });
+const houseFrom = async (r: Response): Promise<House> => ({
+  revision: revisionOf(r),
+  swatches: (await r.json()) as Swatch[],
+});
 
 function formOf(file: Blob, name: string, more: Record<string, string> = {}): FormData {
   const form = new FormData();
@@ -95,21 +115,29 @@ function formOf(file: Blob, name: string, more: Record<string, string> = {}): Fo
 export const api = {
   campaigns: () => ask('GET /api/campaigns'),
   newCampaign: (name: string) => ask('POST /api/campaigns', { body: { name } }),
-  house: async (id: string): Promise<House> => houseFrom(await responseTo('GET /api/campaigns/{id}/swatches', { params: { id } })),
+  house: async (id: string): Promise<House> =>
+    houseFrom(await responseTo('GET /api/campaigns/{id}/swatches', { params: { id } })),
   /** @throws ApiError 409 where it was changed since that revision; its body holds the present one */
-  saveHouse: async (id: string, over: number, swatches: readonly Swatch[]): Promise<House> => houseFrom(await responseTo('PUT /api/campaigns/{id}/swatches', { params: { id }, over, body: swatches })),
-  pieces: (query: { cursor?: string; search?: string; bin?: boolean } = {}, signal?: AbortSignal) => ask('GET /api/pieces', { query, signal }),
-  assets: (query: { cursor?: string; search?: string } = {}, signal?: AbortSignal) => ask('GET /api/assets', { query, signal }),
-  revisions: (id: string, cursor?: string) => ask('GET /api/pieces/{id}/revisions', { params: { id }, query: { cursor } }),
+  saveHouse: async (id: string, over: number, swatches: readonly Swatch[]): Promise<House> =>
+    houseFrom(await responseTo('PUT /api/campaigns/{id}/swatches', { params: { id }, over, body: swatches })),
+  pieces: (query: { cursor?: string; search?: string; bin?: boolean } = {}, signal?: AbortSignal) =>
+    ask('GET /api/pieces', { query, signal }),
+  assets: (query: { cursor?: string; search?: string } = {}, signal?: AbortSignal) =>
+    ask('GET /api/assets', { query, signal }),
+  revisions: (id: string, cursor?: string) =>
+    ask('GET /api/pieces/{id}/revisions', { params: { id }, query: { cursor } }),
   restoreRevision: (id: string, row: number) => ask('POST /api/pieces/{id}/revisions/{row}', { params: { id, row } }),
   /** Takes a piece out of the bin. */
   restore: (id: string) => ask('POST /api/pieces/{id}', { params: { id }, query: { restore: true } }),
   piece: (id: string) => ask('GET /api/pieces/{id}', { params: { id } }),
   newPiece: (body: Record<string, unknown>) => ask('POST /api/pieces', { body }),
-  save: (id: string, over: number, piece: Piece, keepalive = false) => ask('PUT /api/pieces/{id}', { params: { id }, over, body: piece, keepalive }),
-  drawing: async (id: string): Promise<Drawing> => (await responseTo('GET /api/assets/{id}', { params: { id }, query: { as: 'drawing' } })).json(),
+  save: (id: string, over: number, piece: Piece, keepalive = false) =>
+    ask('PUT /api/pieces/{id}', { params: { id }, over, body: piece, keepalive }),
+  drawing: async (id: string): Promise<Drawing> =>
+    (await responseTo('GET /api/assets/{id}', { params: { id }, query: { as: 'drawing' } })).json(),
   fonts: (id: string) => ask('GET /api/campaigns/{id}/fonts', { params: { id } }),
-  addFont: (id: string, file: File, licence: string) => ask('POST /api/campaigns/{id}/fonts', { params: { id }, body: formOf(file, file.name, { licence }) }),
+  addFont: (id: string, file: File, licence: string) =>
+    ask('POST /api/campaigns/{id}/fonts', { params: { id }, body: formOf(file, file.name, { licence }) }),
   /** Keeps the mask of a subject as a picture that the library does not show. */
   keepMask: (png: Blob) => ask('POST /api/assets', { query: { listed: false }, body: formOf(png, 'Mask') }),
   removeFont: (id: string, font: string) => ask('DELETE /api/campaigns/{id}/fonts/{font}', { params: { id, font } }),
@@ -139,6 +167,10 @@ export const api = {
 /** What to tell people about an error: what happened, and what is safe. */
 export function inWords(error: unknown): { title: string; message: string } {
   if (error instanceof ApiError) return { title: error.message, message: error.detail || 'Nothing was changed.' };
-  if (error instanceof Unreachable) return { title: 'The server does not answer', message: 'Your work is safe in this browser. Try again in a moment.' };
+  if (error instanceof Unreachable)
+    return {
+      title: 'The server does not answer',
+      message: 'Your work is safe in this browser. Try again in a moment.',
+    };
   return { title: 'That did not work', message: error instanceof Error ? error.message : String(error) };
 }

@@ -20,8 +20,17 @@ export interface Paged<T> {
  * @param ask gets a page; must stay the same function between renderings
  * @param first the first page of everything, where it is known
  */
-export function usePages<T extends { id: string }>(ask: (at: { cursor?: string; search?: string }, signal: AbortSignal) => Promise<Page<T>>, search: string, first: Page<T> | null = null): Paged<T> {
-  const [state, setState] = useState<{ items: T[] | null; next: string | null; busy: boolean; error: string | null }>({ items: first?.items ?? null, next: first?.next ?? null, busy: false, error: null });
+export function usePages<T extends { id: string }>(
+  ask: (at: { cursor?: string; search?: string }, signal: AbortSignal) => Promise<Page<T>>,
+  search: string,
+  first: Page<T> | null = null,
+): Paged<T> {
+  const [state, setState] = useState<{ items: T[] | null; next: string | null; busy: boolean; error: string | null }>({
+    items: first?.items ?? null,
+    next: first?.next ?? null,
+    busy: false,
+    error: null,
+  });
   const [wanted, setWanted] = useState({ search: '', count: 0 });
   const going = useRef<AbortController | null>(null);
 
@@ -33,8 +42,14 @@ export function usePages<T extends { id: string }>(ask: (at: { cursor?: string; 
       try {
         const page = await ask({ cursor, search: text || undefined }, mine.signal);
         setState((s) => {
-          const before = cursor === undefined ? [] : (s.items ?? []), there = new Set(before.map((i) => i.id));
-          return { items: [...before, ...page.items.filter((i) => !there.has(i.id))], next: page.next, busy: false, error: null };
+          const before = cursor === undefined ? [] : (s.items ?? []),
+            there = new Set(before.map((i) => i.id));
+          return {
+            items: [...before, ...page.items.filter((i) => !there.has(i.id))],
+            next: page.next,
+            busy: false,
+            error: null,
+          };
         });
       } catch (e) {
         if (!mine.signal.aborted) setState((s) => ({ ...s, busy: false, error: inWords(e).title }));
@@ -43,7 +58,10 @@ export function usePages<T extends { id: string }>(ask: (at: { cursor?: string; 
     [ask],
   );
   useEffect(() => {
-    const timer = setTimeout(() => setWanted((w) => (w.search === search.trim() ? w : { ...w, search: search.trim() })), REST);
+    const timer = setTimeout(
+      () => setWanted((w) => (w.search === search.trim() ? w : { ...w, search: search.trim() })),
+      REST,
+    );
     return () => clearTimeout(timer);
   }, [search]);
   const begun = useRef(first !== null);

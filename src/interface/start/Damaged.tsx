@@ -8,9 +8,22 @@ import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
 
 type Version = RevisionInfo & { id: string };
-const named = (page: Page<RevisionInfo>): Page<Version> => ({ ...page, items: page.items.map((r) => ({ ...r, id: String(r.row) })) });
+const named = (page: Page<RevisionInfo>): Page<Version> => ({
+  ...page,
+  items: page.items.map((r) => ({ ...r, id: String(r.row) })),
+});
 
-export function Damaged({ id, name, why, first }: { id: string; name: string; why: string; first: Page<RevisionInfo> }) {
+export function Damaged({
+  id,
+  name,
+  why,
+  first,
+}: {
+  id: string;
+  name: string;
+  why: string;
+  first: Page<RevisionInfo>;
+}) {
   const ask = useCallback(async ({ cursor }: { cursor?: string }) => named(await api.revisions(id, cursor)), [id]);
   const [begun] = useState(() => named(first));
   const versions = usePages<Version>(ask, '', begun);
@@ -42,7 +55,13 @@ export function Damaged({ id, name, why, first }: { id: string; name: string; wh
               {`, version ${v.revision}${v.kind === 'refused' ? ', the other side of a conflict' : ''}`}
             </Text>
           </Text>
-          <Button size="compact-sm" variant="default" loading={busy === v.row} disabled={busy !== null} onClick={() => void restore(v.row)}>
+          <Button
+            size="compact-sm"
+            variant="default"
+            loading={busy === v.row}
+            disabled={busy !== null}
+            onClick={() => void restore(v.row)}
+          >
             Restore
           </Button>
         </Group>

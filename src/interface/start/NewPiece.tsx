@@ -3,15 +3,16 @@
 import { Button, Group, Modal, NumberInput, Text, UnstyledButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
-import { DESTINATIONS, type Destination } from '../../core/piece/destinations';
-import { api, inWords, type AssetInfo } from '../shared/api';
+import { type Destination, DESTINATIONS } from '../../core/piece/destinations';
+import { api, type AssetInfo, inWords } from '../shared/api';
 import css from './NewPiece.module.css';
 
 const BOX = { width: 92, height: 74 };
 
 function Shape({ d }: { d: Destination }) {
   const k = Math.min(BOX.width / d.width, BOX.height / d.height);
-  const w = d.width * k, h = d.height * k;
+  const w = d.width * k,
+    h = d.height * k;
   return (
     <svg width={BOX.width} height={BOX.height} aria-hidden>
       <g transform={`translate(${(BOX.width - w) / 2} ${(BOX.height - h) / 2})`}>
@@ -20,14 +21,36 @@ function Shape({ d }: { d: Destination }) {
         </clipPath>
         <rect width={w} height={h} className={css.sheet} />
         <g clipPath={`url(#clip-${d.id})`} className={css.zone}>
-          {d.keepClear.map((z) => (z.shape === 'ellipse' ? <ellipse key={z.name} cx={(z.x + z.width / 2) * w} cy={(z.y + z.height / 2) * h} rx={(z.width / 2) * w} ry={(z.height / 2) * h} /> : <rect key={z.name} x={z.x * w} y={z.y * h} width={z.width * w} height={z.height * h} />))}
+          {d.keepClear.map((z) =>
+            z.shape === 'ellipse' ? (
+              <ellipse
+                key={z.name}
+                cx={(z.x + z.width / 2) * w}
+                cy={(z.y + z.height / 2) * h}
+                rx={(z.width / 2) * w}
+                ry={(z.height / 2) * h}
+              />
+            ) : (
+              <rect key={z.name} x={z.x * w} y={z.y * h} width={z.width * w} height={z.height * h} />
+            ),
+          )}
         </g>
       </g>
     </svg>
   );
 }
 
-export function NewPiece({ photo, campaign, onMade, onClose }: { photo: AssetInfo | null; campaign?: string; onMade: (id: string) => void; onClose: () => void }) {
+export function NewPiece({
+  photo,
+  campaign,
+  onMade,
+  onClose,
+}: {
+  photo: AssetInfo | null;
+  campaign?: string;
+  onMade: (id: string) => void;
+  onClose: () => void;
+}) {
   const [busy, setBusy] = useState<string | null>(null);
   const [width, setWidth] = useState<number | string>(1200);
   const [height, setHeight] = useState<number | string>(800);
@@ -35,7 +58,12 @@ export function NewPiece({ photo, campaign, onMade, onClose }: { photo: AssetInf
   const make = async (key: string, ask: Record<string, unknown>, name: string): Promise<void> => {
     setBusy(key);
     try {
-      const made = await api.newPiece({ ...ask, name, ...(photo ? { photo: photo.id } : {}), ...(campaign ? { campaign } : {}) });
+      const made = await api.newPiece({
+        ...ask,
+        name,
+        ...(photo ? { photo: photo.id } : {}),
+        ...(campaign ? { campaign } : {}),
+      });
       onMade(made.id);
     } catch (e) {
       setBusy(null);
@@ -44,10 +72,22 @@ export function NewPiece({ photo, campaign, onMade, onClose }: { photo: AssetInf
   };
   const fits = (v: number | string): v is number => typeof v === 'number' && v >= 16 && v <= 8192;
   return (
-    <Modal opened onClose={onClose} size={860} title={photo ? `Where will "${photo.name}" be shown?` : 'Where will it be shown?'}>
+    <Modal
+      opened
+      onClose={onClose}
+      size={860}
+      title={photo ? `Where will "${photo.name}" be shown?` : 'Where will it be shown?'}
+    >
       <div className={css.grid}>
         {DESTINATIONS.map((d) => (
-          <UnstyledButton key={d.id} className={css.card} data-busy={busy === d.id || undefined} disabled={busy !== null} onClick={() => void make(d.id, { destination: d.id }, `New ${d.name.toLowerCase()}`)} aria-label={d.name}>
+          <UnstyledButton
+            key={d.id}
+            className={css.card}
+            data-busy={busy === d.id || undefined}
+            disabled={busy !== null}
+            onClick={() => void make(d.id, { destination: d.id }, `New ${d.name.toLowerCase()}`)}
+            aria-label={d.name}
+          >
             <Shape d={d} />
             <b>{d.name}</b>
             <small>
@@ -62,9 +102,35 @@ export function NewPiece({ photo, campaign, onMade, onClose }: { photo: AssetInf
         <Text fz="sm" fw={700} mb={6}>
           A size of your own
         </Text>
-        <NumberInput size="xs" w={100} label="Width" suffix=" px" min={16} max={8192} allowDecimal={false} value={width} onChange={setWidth} />
-        <NumberInput size="xs" w={100} label="Height" suffix=" px" min={16} max={8192} allowDecimal={false} value={height} onChange={setHeight} />
-        <Button size="xs" variant="default" loading={busy === 'own'} disabled={!fits(width) || !fits(height) || busy !== null} onClick={() => void make('own', { width, height }, `New piece ${width} x ${height}`)}>
+        <NumberInput
+          size="xs"
+          w={100}
+          label="Width"
+          suffix=" px"
+          min={16}
+          max={8192}
+          allowDecimal={false}
+          value={width}
+          onChange={setWidth}
+        />
+        <NumberInput
+          size="xs"
+          w={100}
+          label="Height"
+          suffix=" px"
+          min={16}
+          max={8192}
+          allowDecimal={false}
+          value={height}
+          onChange={setHeight}
+        />
+        <Button
+          size="xs"
+          variant="default"
+          loading={busy === 'own'}
+          disabled={!fits(width) || !fits(height) || busy !== null}
+          onClick={() => void make('own', { width, height }, `New piece ${width} x ${height}`)}
+        >
           Begin
         </Button>
         {(!fits(width) || !fits(height)) && (

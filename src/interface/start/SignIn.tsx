@@ -34,7 +34,16 @@ export function SignIn({ next }: { next: string }) {
         }}
       >
         <Stack gap="sm">
-          <PasswordInput label="Passphrase" description="As agreed on by the people who work here" value={phrase} onChange={(e) => setPhrase(e.currentTarget.value)} autoComplete="current-password" data-autofocus autoFocus required />
+          <PasswordInput
+            label="Passphrase"
+            description="As agreed on by the people who work here"
+            value={phrase}
+            onChange={(e) => setPhrase(e.currentTarget.value)}
+            autoComplete="current-password"
+            data-autofocus
+            autoFocus
+            required
+          />
           {problem && (
             <Alert color="amber" title={problem.title} role="alert">
               {problem.message}

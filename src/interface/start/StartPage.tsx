@@ -1,11 +1,12 @@
 'use client';
-// The start page: campaigns with their pieces, a new piece from a destination or a size, or from a photo dropped anywhere.
+// The start page: campaigns with their pieces, a new piece from a destination or a size, or from a photo dropped
+// anywhere.
 import { ActionIcon, Anchor, Button, Group, Menu, Stack, Text, TextInput, Title, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconDots, IconPhotoUp, IconPlus, IconSearch, IconTrash } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { api, inWords, type AssetInfo, type CampaignInfo, type Page, type PieceInfo } from '../shared/api';
+import { api, type AssetInfo, type CampaignInfo, inWords, type Page, type PieceInfo } from '../shared/api';
 import { useFileDrop } from '../shared/file-drop';
 import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
@@ -49,7 +50,14 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
       if (file) void beginRef.current(file);
     };
     const key = (e: KeyboardEvent): void => {
-      if (e.key.toLowerCase() === 'n' && !e.ctrlKey && !e.metaKey && !/^(INPUT|TEXTAREA)$/.test((e.target as HTMLElement).tagName) && !document.querySelector('[role="dialog"]')) setMaking({ photo: null });
+      if (
+        e.key.toLowerCase() === 'n' &&
+        !e.ctrlKey &&
+        !e.metaKey &&
+        !/^(INPUT|TEXTAREA)$/.test((e.target as HTMLElement).tagName) &&
+        !document.querySelector('[role="dialog"]')
+      )
+        setMaking({ photo: null });
     };
     window.addEventListener('paste', paste);
     window.addEventListener('keydown', key);
@@ -59,7 +67,10 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
     };
   }, []);
 
-  const back = (piece: PieceInfo): void => pieces.change((all) => [piece, ...all.filter((p) => p.id !== piece.id)].sort((a, b) => b.changedAt.localeCompare(a.changedAt)));
+  const back = (piece: PieceInfo): void =>
+    pieces.change((all) =>
+      [piece, ...all.filter((p) => p.id !== piece.id)].sort((a, b) => b.changedAt.localeCompare(a.changedAt)),
+    );
   const remove = async (piece: PieceInfo): Promise<void> => {
     try {
       await api.remove(piece.id);
@@ -71,7 +82,16 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         message: (
           <Group gap="xs">
             It stays there for 30 days.
-            <Button size="compact-xs" variant="default" onClick={() => void api.restore(piece.id).then((p) => (back(p), notifications.hide(id)), (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }))}>
+            <Button
+              size="compact-xs"
+              variant="default"
+              onClick={() =>
+                void api.restore(piece.id).then(
+                  (p) => (back(p), notifications.hide(id)),
+                  (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }),
+                )
+              }
+            >
               Undo
             </Button>
           </Group>
@@ -96,10 +116,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   const wanted = search.trim().toLowerCase();
   const shown = (pieces.items ?? []).filter((p) => !wanted || p.name.toLowerCase().includes(wanted));
   return (
-    <div
-      className={css.page}
-      {...drop}
-    >
+    <div className={css.page} {...drop}>
       <header className={css.top}>
         <Title order={1} className={css.brand}>
           Plavo
@@ -108,8 +125,21 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           Headlines that stay readable, photographs that survive
         </Text>
         <Group gap="xs" wrap="nowrap">
-          <TextInput size="xs" w={190} leftSection={<IconSearch size={14} />} placeholder="Search pieces" aria-label="Search pieces" value={search} onChange={(e) => setSearch(e.currentTarget.value)} />
-          <Button size="xs" variant="default" leftSection={<IconPhotoUp size={16} />} onClick={() => files.current?.click()}>
+          <TextInput
+            size="xs"
+            w={190}
+            leftSection={<IconSearch size={14} />}
+            placeholder="Search pieces"
+            aria-label="Search pieces"
+            value={search}
+            onChange={(e) => setSearch(e.currentTarget.value)}
+          />
+          <Button
+            size="xs"
+            variant="default"
+            leftSection={<IconPhotoUp size={16} />}
+            onClick={() => files.current?.click()}
+          >
             Begin with a photo
           </Button>
           <Button size="xs" leftSection={<IconPlus size={16} />} onClick={() => setMaking({ photo: null })}>
@@ -122,7 +152,16 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           </Tooltip>
           <SchemeSwitch />
           {signedIn && (
-            <Button size="xs" variant="subtle" onClick={() => void api.signOut().then(() => router.refresh(), (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }))}>
+            <Button
+              size="xs"
+              variant="subtle"
+              onClick={() =>
+                void api.signOut().then(
+                  () => router.refresh(),
+                  (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }),
+                )
+              }
+            >
               Sign out
             </Button>
           )}
@@ -138,7 +177,12 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                 <Title order={2} fz={20}>
                   {c.name}
                 </Title>
-                <Button size="compact-sm" variant="subtle" leftSection={<IconPlus size={14} />} onClick={() => setMaking({ photo: null, campaign: c.id })}>
+                <Button
+                  size="compact-sm"
+                  variant="subtle"
+                  leftSection={<IconPlus size={14} />}
+                  onClick={() => setMaking({ photo: null, campaign: c.id })}
+                >
                   New piece here
                 </Button>
               </Group>
@@ -157,8 +201,14 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                             Damaged: open it to restore an earlier version
                           </Text>
                         ) : (
-                          // eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size
-                          <img src={`/api/pieces/${p.id}/render?scale=${thumbScale(p)}&look=${p.look}`} alt="" loading="lazy" style={{ aspectRatio: `${p.sizes[0]?.width} / ${p.sizes[0]?.height}` }} />
+                          // Painted by our own server at this size.
+                          // eslint-disable-next-line @next/next/no-img-element
+                          <img
+                            src={`/api/pieces/${p.id}/render?scale=${thumbScale(p)}&look=${p.look}`}
+                            alt=""
+                            loading="lazy"
+                            style={{ aspectRatio: `${p.sizes[0]?.width} / ${p.sizes[0]?.height}` }}
+                          />
                         )}
                       </span>
                       <b>{p.name}</b>
@@ -186,18 +236,36 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           );
         })}
         <More of={pieces} />
-        {wanted && shown.length === 0 && !pieces.busy && !pieces.more && <Text c="dimmed">No piece has that name.</Text>}
+        {wanted && shown.length === 0 && !pieces.busy && !pieces.more && (
+          <Text c="dimmed">No piece has that name.</Text>
+        )}
         {campaigns.length === 0 && (
           <Stack align="center" gap="xs" mt={80}>
             <Text fz="lg">Drop a photo anywhere on this page to begin.</Text>
           </Stack>
         )}
         {naming === null ? (
-          <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => setNaming('')} style={{ alignSelf: 'flex-start' }}>
+          <Button
+            variant="subtle"
+            size="compact-sm"
+            leftSection={<IconPlus size={14} />}
+            onClick={() => setNaming('')}
+            style={{ alignSelf: 'flex-start' }}
+          >
             New campaign
           </Button>
         ) : (
-          <TextInput size="xs" w={260} autoFocus aria-label="Name of the campaign" placeholder="Name of the campaign" value={naming} onChange={(e) => setNaming(e.currentTarget.value)} onBlur={() => void addCampaign()} onKeyDown={(e) => (e.key === 'Enter' ? e.currentTarget.blur() : e.key === 'Escape' && setNaming(null))} />
+          <TextInput
+            size="xs"
+            w={260}
+            autoFocus
+            aria-label="Name of the campaign"
+            placeholder="Name of the campaign"
+            value={naming}
+            onChange={(e) => setNaming(e.currentTarget.value)}
+            onBlur={() => void addCampaign()}
+            onKeyDown={(e) => (e.key === 'Enter' ? e.currentTarget.blur() : e.key === 'Escape' && setNaming(null))}
+          />
         )}
       </main>
       <input
@@ -211,11 +279,19 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           e.currentTarget.value = '';
         }}
       />
-      {making && <NewPiece photo={making.photo} campaign={making.campaign} onClose={() => setMaking(null)} onMade={(id) => router.push(`/piece/${id}`)} />}
+      {making && (
+        <NewPiece
+          photo={making.photo}
+          campaign={making.campaign}
+          onClose={() => setMaking(null)}
+          onMade={(id) => router.push(`/piece/${id}`)}
+        />
+      )}
       {bin && <Bin onClose={() => setBin(false)} onBack={back} />}
     </div>
   );
 }
 
 /** Scale at which a piece is painted for its card: 520 px on the long side. */
-const thumbScale = (p: PieceInfo): string => (520 / Math.max(p.sizes[0]?.width ?? 520, p.sizes[0]?.height ?? 520)).toFixed(3);
+const thumbScale = (p: PieceInfo): string =>
+  (520 / Math.max(p.sizes[0]?.width ?? 520, p.sizes[0]?.height ?? 520)).toFixed(3);

@@ -1,7 +1,8 @@
-// Signing in: one passphrase for everybody, checked by a slow hash (scrypt, RFC 7914), remembered in a sealed cookie. Where the server listens
-// on this machine only there is no passphrase, and nothing to sign in to. Accounts and roles come later.
-import { createHash, scrypt, timingSafeEqual } from 'node:crypto';
+// Signing in: one passphrase for everybody, checked by a slow hash (scrypt, RFC 7914), remembered in a sealed cookie.
+// Where the server listens on this machine only there is no passphrase, and nothing to sign in to. Accounts and roles
+// come later.
 import { sealData, unsealData } from 'iron-session';
+import { createHash, scrypt, timingSafeEqual } from 'node:crypto';
 import { Problem } from '../problem';
 
 export const COOKIE = 'plavo-session';
@@ -14,9 +15,20 @@ const WINDOW = 5 * 60_000;
 
 export const passphrase = (): string | null => process.env.PLAVO_PASSPHRASE?.trim() || null;
 
-/** scrypt with N = 2^15, r = 8, p = 1: about a tenth of a second, 32 MB. The salts part its two uses; they are no secret, since there is but one phrase. */
+/**
+ * scrypt with N = 2^15, r = 8, p = 1: about a tenth of a second, 32 MB. The salts part its two uses; they are no
+ * secret, since there is but one phrase.
+ */
 const slowHash = (text: string, salt: string): Promise<Buffer> =>
-  new Promise((resolve, reject) => scrypt(text.normalize('NFKC').slice(0, 1000), salt, 32, { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 1024 * 1024 }, (e, key) => (e ? reject(e) : resolve(key))));
+  new Promise((resolve, reject) =>
+    scrypt(
+      text.normalize('NFKC').slice(0, 1000),
+      salt,
+      32,
+      { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 1024 * 1024 },
+      (e, key) => (e ? reject(e) : resolve(key)),
+    ),
+  );
 
 interface State {
   of: string;
@@ -32,7 +44,14 @@ const holder = globalThis as { plavoAccess?: State };
 function state(): State {
   const of = passphrase();
   if (of === null) throw new Error('there is no passphrase');
-  if (holder.plavoAccess?.of !== of) holder.plavoAccess = { of, expected: slowHash(of, 'plavo: phrase'), seal: slowHash(of, 'plavo: seal').then((k) => k.toString('hex')), right: new Set(), wrong: [] };
+  if (holder.plavoAccess?.of !== of)
+    holder.plavoAccess = {
+      of,
+      expected: slowHash(of, 'plavo: phrase'),
+      seal: slowHash(of, 'plavo: seal').then((k) => k.toString('hex')),
+      right: new Set(),
+      wrong: [],
+    };
   return holder.plavoAccess;
 }
 
@@ -44,14 +63,22 @@ const fast = (text: string): string => createHash('sha256').update(text).digest(
  * @throws Problem 429 where there were too many wrong attempts
  */
 export async function isRight(given: string, from: string): Promise<boolean> {
-  const s = state(), known = fast(given);
+  const s = state(),
+    known = fast(given);
   if (s.right.has(known)) return true;
   const now = Date.now();
   s.wrong = s.wrong.filter((w) => now - w.at < WINDOW);
   const own = s.wrong.filter((w) => w.from === from);
   if (own.length >= MOST.each || s.wrong.length >= MOST.all) {
     const wait = Math.ceil((WINDOW - (now - (own.length >= MOST.each ? own : s.wrong)[0].at)) / 1000);
-    throw new Problem(429, 'Too many attempts', `Try again in ${Math.ceil(wait / 60)} min.`, [], {}, { 'retry-after': String(wait) });
+    throw new Problem(
+      429,
+      'Too many attempts',
+      `Try again in ${Math.ceil(wait / 60)} min.`,
+      [],
+      {},
+      { 'retry-after': String(wait) },
+    );
   }
   // Counted before it is known, so that many at once do not slip through.
   const attempt = { from, at: now };
@@ -65,7 +92,8 @@ export async function isRight(given: string, from: string): Promise<boolean> {
 }
 
 /** A session's cookie value. */
-export const sealed = async (): Promise<string> => sealData({ in: true, at: Date.now() }, { password: await state().seal, ttl: LASTS });
+export const sealed = async (): Promise<string> =>
+  sealData({ in: true, at: Date.now() }, { password: await state().seal, ttl: LASTS });
 
 async function holdsSession(cookie: string | undefined): Promise<boolean> {
   if (!cookie || cookie.length > 2000) return false;
@@ -78,7 +106,9 @@ async function holdsSession(cookie: string | undefined): Promise<boolean> {
 
 const LOOPBACK = /^(?:::1|(?:::ffff:)?127(?:\.\d{1,3}){3})?$/;
 
-/** Where a request comes from: the address of its socket; for a proxy on this machine the address that it names last. */
+/**
+ * Where a request comes from: the address of its socket; for a proxy on this machine the address that it names last.
+ */
 export function addressOf(headers: Headers): string {
   const socket = headers.get('x-plavo-address') ?? '';
   return (LOOPBACK.test(socket) && headers.get('x-forwarded-for')?.split(',').pop()?.trim()) || socket || 'here';

@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Crew, memoryOf, type CrewOptions, type Job } from './crew';
+import { Crew, type CrewOptions, type Job, memoryOf } from './crew';
 
 const folder = mkdtempSync(join(tmpdir(), 'plavo-crew-'));
 const script = join(folder, 'member.mjs');
@@ -23,7 +23,15 @@ process.on('disconnect', () => process.exit(0));`,
 );
 const made: Crew[] = [];
 const crewOf = (more: Partial<CrewOptions> = {}): Crew => {
-  const c = new Crew({ script, members: 2, waiting: { all: 10, each: 6 }, deadline: 20_000, memory: 1e9, grown: 1e9, ...more });
+  const c = new Crew({
+    script,
+    members: 2,
+    waiting: { all: 10, each: 6 },
+    deadline: 20_000,
+    memory: 1e9,
+    grown: 1e9,
+    ...more,
+  });
   made.push(c);
   return c;
 };
@@ -31,7 +39,8 @@ afterEach(() => {
   for (const c of made.splice(0)) c.close();
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-const settled = async (p: Promise<unknown>): Promise<unknown> => p.catch((e: { status?: number; message: string }) => e.status ?? e.message);
+const settled = async (p: Promise<unknown>): Promise<unknown> =>
+  p.catch((e: { status?: number; message: string }) => e.status ?? e.message);
 
 it('answers, passes errors on, and goes on after a member has ended', async () => {
   const crew = crewOf({ members: 1 });
@@ -53,19 +62,28 @@ it('what takes too much memory is ended and said so', async () => {
 });
 it('a member that has grown is replaced once it is at rest', async () => {
   const crew = crewOf({ members: 1, grown: 150e6 });
-  const first = await crew.run({ task: 'keep', ask: 200 }), second = (await crew.run({ task: 'echo', ask: 0 })) as { pid: number };
+  const first = await crew.run({ task: 'keep', ask: 200 }),
+    second = (await crew.run({ task: 'echo', ask: 0 })) as { pid: number };
   expect(second.pid).not.toBe(first);
 });
 it('beyond what may wait it is refused at once, also with signals; one client cannot take all places', async () => {
-  const crew = crewOf({ members: 1, waiting: { all: 5, each: 3 } }), signal = new AbortController().signal;
-  const jobs = ['a', 'a', 'a', 'a', 'a', 'b', 'c', 'c'].map((client) => settled(crew.run({ task: 'wait', ask: 300, client, signal })));
+  const crew = crewOf({ members: 1, waiting: { all: 5, each: 3 } }),
+    signal = new AbortController().signal;
+  const jobs = ['a', 'a', 'a', 'a', 'a', 'b', 'c', 'c'].map((client) =>
+    settled(crew.run({ task: 'wait', ask: 300, client, signal })),
+  );
   expect(await Promise.all(jobs)).toEqual([300, 300, 300, 300, 503, 300, 300, 503]);
 });
 it('clients take turns, and heavy jobs leave a member for light ones', async () => {
-  const crew = crewOf({ members: 2, waiting: { all: 50, each: 50 } }), done: string[] = [];
-  const job = (name: string, more: Partial<Job>): Promise<unknown> => crew.run({ task: 'wait', ask: 60, ...more }).then(() => done.push(name));
+  const crew = crewOf({ members: 2, waiting: { all: 50, each: 50 } }),
+    done: string[] = [];
+  const job = (name: string, more: Partial<Job>): Promise<unknown> =>
+    crew.run({ task: 'wait', ask: 60, ...more }).then(() => done.push(name));
   await Promise.all([crew.run({ task: 'echo', ask: 0 }), crew.run({ task: 'echo', ask: 0 })]);
-  const all = [...Array.from({ length: 6 }, (_, i) => job(`heavy ${i}`, { client: 'a', heavy: true })), job('light', { client: 'b' })];
+  const all = [
+    ...Array.from({ length: 6 }, (_, i) => job(`heavy ${i}`, { client: 'a', heavy: true })),
+    job('light', { client: 'b' }),
+  ];
   await Promise.all(all);
   expect(done.indexOf('light')).toBeLessThanOrEqual(1);
   done.length = 0;
@@ -73,9 +91,12 @@ it('clients take turns, and heavy jobs leave a member for light ones', async () 
   expect(done.indexOf('b')).toBeLessThanOrEqual(4);
 });
 it('a job whose client has left is taken back: from the queue at once, from work soon', async () => {
-  const crew = crewOf({ members: 1 }), first = new AbortController(), second = new AbortController();
+  const crew = crewOf({ members: 1 }),
+    first = new AbortController(),
+    second = new AbortController();
   await crew.run({ task: 'echo', ask: 0 });
-  const working = settled(crew.run({ task: 'spin', ask: 60_000, signal: first.signal })), waiting = settled(crew.run({ task: 'echo', ask: 1, signal: second.signal }));
+  const working = settled(crew.run({ task: 'spin', ask: 60_000, signal: first.signal })),
+    waiting = settled(crew.run({ task: 'echo', ask: 1, signal: second.signal }));
   second.abort();
   expect(await waiting).toBe(499);
   first.abort();

@@ -1,7 +1,8 @@
-// Processes that do heavy or doubtful work for the server. Each has a deadline and a limit of memory and is ended when it goes beyond them, when
-// nobody waits for it any more, or when it has grown; what it was doing then fails in words, and nothing else is touched. Threads would not do:
-// decoders that hang in native code cannot be stopped, nor can what they hold be given back.
-import { fork, type ChildProcess } from 'node:child_process';
+// Processes that do heavy or doubtful work for the server. Each has a deadline and a limit of memory and is ended when
+// it goes beyond them, when nobody waits for it any more, or when it has grown; what it was doing then fails in words,
+// and nothing else is touched. Threads would not do: decoders that hang in native code cannot be stopped, nor can what
+// they hold be given back.
+import { type ChildProcess, fork } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { Problem } from '../problem';
 
@@ -70,7 +71,8 @@ export function memoryOf(pid: number): number {
 }
 
 const takenBack = (): Problem => new Problem(499, 'The request was taken back');
-export const busy = (): Problem => new Problem(503, 'The server is busy', 'Nothing was changed. Try again in a moment.', [], {}, { 'retry-after': '2' });
+export const busy = (): Problem =>
+  new Problem(503, 'The server is busy', 'Nothing was changed. Try again in a moment.', [], {}, { 'retry-after': '2' });
 
 export class Crew {
   private readonly members: Member[] = [];
@@ -89,12 +91,15 @@ export class Crew {
 
   /**
    * Has a job done.
-   * @throws Problem 499 where it was taken back, 503 where too many wait, 422 where it took too long or too much memory, or what the task says
+   * @throws Problem 499 where it was taken back, 503 where too many wait, 422 where it took too long or too much
+   * memory, or what the task says
    */
   run(job: Job): Promise<unknown> {
-    const client = job.client ?? '', own = this.queues.get(client);
+    const client = job.client ?? '',
+      own = this.queues.get(client);
     if (job.signal?.aborted) return Promise.reject(takenBack());
-    if (this.count >= this.options.waiting.all || (own?.length ?? 0) >= this.options.waiting.each) return Promise.reject(busy());
+    if (this.count >= this.options.waiting.all || (own?.length ?? 0) >= this.options.waiting.each)
+      return Promise.reject(busy());
     return new Promise((resolve, reject) => {
       const waiting: Waiting = { ...job, resolve, reject };
       if (own) own.push(waiting);
@@ -106,7 +111,8 @@ export class Crew {
   }
 
   private takeBack(client: string, waiting: Waiting): void {
-    const queue = this.queues.get(client), at = queue?.indexOf(waiting) ?? -1;
+    const queue = this.queues.get(client),
+      at = queue?.indexOf(waiting) ?? -1;
     if (queue && at >= 0) {
       queue.splice(at, 1);
       this.count--;
@@ -120,7 +126,8 @@ export class Crew {
 
   /** The next job that may begin: clients take turns, and a heavy one leaves a member free. */
   private take(): Waiting | null {
-    const heavyNow = this.members.filter((m) => m.job?.heavy).length, room = heavyNow < Math.max(1, this.options.members - 1);
+    const heavyNow = this.members.filter((m) => m.job?.heavy).length,
+      room = heavyNow < Math.max(1, this.options.members - 1);
     for (const [client, queue] of this.queues) {
       const at = queue.findIndex((w) => room || !w.heavy);
       if (at < 0) continue;
@@ -190,8 +197,20 @@ export class Crew {
     const now = Date.now();
     for (const m of this.members) {
       if (!m.job || m.ending) continue;
-      if (now > m.job.until) m.ending = m.job.signal?.aborted ? takenBack() : new Problem(422, 'This takes too long', `It was stopped after ${Math.round((m.job.deadline ?? this.options.deadline) / 1000)} s. Nothing was changed. Fewer or smaller layers, or a smaller size, are less work.`);
-      else if (memoryOf(m.child.pid ?? 0) > this.options.memory) m.ending = new Problem(413, 'This takes too much memory', 'It was stopped. Nothing was changed. A smaller size, smaller pictures or fewer layers with gradients and shadows need less.');
+      if (now > m.job.until)
+        m.ending = m.job.signal?.aborted
+          ? takenBack()
+          : new Problem(
+              422,
+              'This takes too long',
+              `It was stopped after ${Math.round((m.job.deadline ?? this.options.deadline) / 1000)} s. Nothing was changed. Fewer or smaller layers, or a smaller size, are less work.`,
+            );
+      else if (memoryOf(m.child.pid ?? 0) > this.options.memory)
+        m.ending = new Problem(
+          413,
+          'This takes too much memory',
+          'It was stopped. Nothing was changed. A smaller size, smaller pictures or fewer layers with gradients and shadows need less.',
+        );
       if (m.ending) m.child.kill('SIGKILL');
     }
     if (!this.members.length && this.watch) {
@@ -202,7 +221,14 @@ export class Crew {
 
   private ended(member: Member): void {
     this.members.splice(this.members.indexOf(member), 1);
-    member.job?.reject(member.ending ?? new Problem(500, 'The work broke off', 'Nothing was changed. Try again; if it breaks off again, a picture or font of the piece is to blame.'));
+    member.job?.reject(
+      member.ending ??
+        new Problem(
+          500,
+          'The work broke off',
+          'Nothing was changed. Try again; if it breaks off again, a picture or font of the piece is to blame.',
+        ),
+    );
     member.job = null;
     this.assign();
   }

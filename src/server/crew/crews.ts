@@ -9,8 +9,20 @@ const GB = 1024 ** 3;
 const MEMBERS = Math.max(2, Math.min(4, availableParallelism()));
 
 const CREWS = {
-  paint: { members: MEMBERS, waiting: { all: 200, each: 80 }, deadline: 60_000, memory: Math.min(2.5 * GB, totalmem() / 4), grown: 0.45 * GB },
-  intake: { members: 2, waiting: { all: 60, each: 40 }, deadline: 20_000, memory: Math.min(1.5 * GB, totalmem() / 6), grown: 0.3 * GB },
+  paint: {
+    members: MEMBERS,
+    waiting: { all: 200, each: 80 },
+    deadline: 60_000,
+    memory: Math.min(2.5 * GB, totalmem() / 4),
+    grown: 0.45 * GB,
+  },
+  intake: {
+    members: 2,
+    waiting: { all: 60, each: 40 },
+    deadline: 20_000,
+    memory: Math.min(1.5 * GB, totalmem() / 6),
+    grown: 0.3 * GB,
+  },
 } as const;
 type CrewName = keyof typeof CREWS;
 
@@ -18,28 +30,51 @@ const holder = globalThis as { plavoCrews?: Partial<Record<CrewName, Crew>> };
 
 export function crew(name: CrewName): Crew {
   holder.plavoCrews ??= {};
-  return (holder.plavoCrews[name] ??= new Crew({ ...CREWS[name], script: join(/* turbopackIgnore: true */ process.cwd(), '.build', 'member.mjs') }));
+  return (holder.plavoCrews[name] ??= new Crew({
+    ...CREWS[name],
+    script: join(/* turbopackIgnore: true */ process.cwd(), '.build', 'member.mjs'),
+  }));
 }
 
 type Tasks = typeof tasks;
 type TaskName = { [K in keyof Tasks]: Tasks[K] extends (ask: never) => Promise<unknown> ? K : never }[keyof Tasks];
 
 /** Who does what. */
-const CREW_OF: Partial<Record<TaskName, CrewName>> = { addPicture: 'intake', addFont: 'intake', deriveOf: 'intake', drawnAs: 'intake' };
+const CREW_OF: Partial<Record<TaskName, CrewName>> = {
+  addPicture: 'intake',
+  addFont: 'intake',
+  deriveOf: 'intake',
+  drawnAs: 'intake',
+};
 
 /** Runs a task of tasks.ts in a process. @throws Problem as `Crew.run` says */
-export async function run<K extends TaskName>(task: K, ask: Parameters<Tasks[K]>[0], how: Omit<Job, 'task' | 'ask'> = {}): Promise<Awaited<ReturnType<Tasks[K]>>> {
+export async function run<K extends TaskName>(
+  task: K,
+  ask: Parameters<Tasks[K]>[0],
+  how: Omit<Job, 'task' | 'ask'> = {},
+): Promise<Awaited<ReturnType<Tasks[K]>>> {
   return (await crew(CREW_OF[task] ?? 'paint').run({ ...how, task, ask })) as Awaited<ReturnType<Tasks[K]>>;
 }
 
 /** Who asks, so that clients take turns: by address, and by program. */
-const clientOf = ({ headers }: Request): string => `${addressOf(headers).slice(0, 80)}|${(headers.get('user-agent') ?? '').slice(0, 120)}`;
+const clientOf = ({ headers }: Request): string =>
+  `${addressOf(headers).slice(0, 80)}|${(headers.get('user-agent') ?? '').slice(0, 120)}`;
 
-/** Tells when the client of a request has left: as the server's door knows it (scripts/serve.mjs), which is always right. */
-const signalOf = (request: Request): AbortSignal => (globalThis as { plavoRequests?: Map<string, AbortSignal> }).plavoRequests?.get(request.headers.get('x-plavo-request') ?? '') ?? request.signal;
+/**
+ * Tells when the client of a request has left: as the server's door knows it (scripts/serve.mjs), which is always
+ * right.
+ */
+const signalOf = (request: Request): AbortSignal =>
+  (globalThis as { plavoRequests?: Map<string, AbortSignal> }).plavoRequests?.get(
+    request.headers.get('x-plavo-request') ?? '',
+  ) ?? request.signal;
 
 /** How a request's job is run. */
-export const asked = (request: Request, heavy = false): Pick<Job, 'signal' | 'client' | 'heavy'> => ({ signal: signalOf(request), client: clientOf(request), heavy });
+export const asked = (request: Request, heavy = false): Pick<Job, 'signal' | 'client' | 'heavy'> => ({
+  signal: signalOf(request),
+  client: clientOf(request),
+  heavy,
+});
 
 /** Starts the members that paint, before anybody asks. */
 export async function warmCrews(): Promise<void> {

@@ -1,4 +1,5 @@
-// A member of a crew: a process that does one task after the other and says how much memory it holds. Bundled on its own, with the tasks.
+// A member of a crew: a process that does one task after the other and says how much memory it holds. Bundled on its
+// own, with the tasks.
 import { TooMuchWork } from '../../core/scene/budget';
 import { isFull, Problem } from '../problem';
 import type { Reply } from './crew';
@@ -12,11 +13,18 @@ async function done(task: string, ask: unknown): Promise<Omit<Reply, 'id' | 'rss
     if (!Object.hasOwn(all, task)) return { error: `there is no task ${task}` };
     return { value: await all[task](ask as never) };
   } catch (e) {
-    if (e instanceof Problem) return { problem: { status: e.status, title: e.title, detail: e.detail, faults: e.faults } };
+    if (e instanceof Problem)
+      return { problem: { status: e.status, title: e.title, detail: e.detail, faults: e.faults } };
     if (isFull(e)) return { problem: { status: 507, title: 'The disk is full', detail: 'Nothing was stored.' } };
-    if (e instanceof TooMuchWork) return { problem: { status: 422, title: e.message, detail: `${e.advice} Nothing was changed.` } };
+    if (e instanceof TooMuchWork)
+      return { problem: { status: 422, title: e.message, detail: `${e.advice} Nothing was changed.` } };
     // The message without what it was about: documents stay out of the log.
-    return { error: `${(e as Error).name}: ${String((e as Error).message).slice(0, 300)}\n${String((e as Error).stack).split('\n').slice(1, 6).join('\n')}` };
+    return {
+      error: `${(e as Error).name}: ${String((e as Error).message).slice(0, 300)}\n${String((e as Error).stack)
+        .split('\n')
+        .slice(1, 6)
+        .join('\n')}`,
+    };
   }
 }
 

@@ -1,30 +1,40 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import sharp from 'sharp';
-import { coloursOfPhoto, PALETTE_SIDE, type FoundColour } from '../../core/colour/palette';
+import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import { type Pixels } from '../../core/ground/pixels';
-import { Painter } from '../../core/scene/painter';
-import { checkPainting } from '../../core/scene/budget';
+import { reducedTo } from '../../core/ground/resample';
 import { shot } from '../../core/ground/surface';
-import type { Drawing } from '../../core/paint/drawing';
-import { assetsOf, backdropPhoto, familiesIn, sizeOf } from '../../core/piece/resolve';
 import type { PhotoLayer } from '../../core/kinds/photo';
-import type { Piece, Size, Slide } from '../../core/piece/schema';
+import type { Drawing } from '../../core/paint/drawing';
 import { CutOut, type CutStroke } from '../../core/photo/cut-out';
 import type { StoredMask } from '../../core/photo/mask';
-import { reducedTo } from '../../core/ground/resample';
 import type { SideRating } from '../../core/photo/room';
-import { ratingsOf } from '../../core/scene/room-sides';
+import { assetsOf, backdropPhoto, familiesIn, sizeOf } from '../../core/piece/resolve';
+import type { Piece, Size, Slide } from '../../core/piece/schema';
 import { checkMeasuring } from '../../core/reading/budget';
 import { overviewOf, type OverviewRow } from '../../core/reading/overview';
-import { quietSpots, type QuietSpot } from '../../core/reading/quiet-spots';
+import { type QuietSpot, quietSpots } from '../../core/reading/quiet-spots';
+import { type Reading, readSlide } from '../../core/reading/read';
+import { justEnough, type JustEnough } from '../../core/remedy/strength';
+import { askAbout, type TreatmentAsk } from '../../core/remedy/treatment';
 import type { Way, WayKind } from '../../core/remedy/way';
 import { Ways } from '../../core/remedy/ways';
-import { readSlide, type Reading } from '../../core/reading/read';
-import { justEnough, type JustEnough } from '../../core/remedy/strength';
-import { FAMILIES, type OwnFont } from '../../core/type/catalogue';
-import { askAbout, type TreatmentAsk } from '../../core/remedy/treatment';
+import { checkPainting } from '../../core/scene/budget';
+import { Painter } from '../../core/scene/painter';
+import { ratingsOf } from '../../core/scene/room-sides';
 import { DRAWN_SIDES, drawnSide, shownSides } from '../../core/scene/sides';
-import { assetBytes, assetDrawing, DECODING, derive, drawn, findAsset, keepAsset, SVG_MIME, type Asset } from '../assets';
+import { FAMILIES, type OwnFont } from '../../core/type/catalogue';
+import {
+  type Asset,
+  assetBytes,
+  assetDrawing,
+  DECODING,
+  derive,
+  drawn,
+  findAsset,
+  keepAsset,
+  SVG_MIME,
+} from '../assets';
 import { keepFont, ownFamilies } from '../fonts';
 import { keepMask } from '../masks';
 import { diskFonts, nodeStudio } from '../node-studio';
@@ -43,7 +53,8 @@ const painter = new Painter(nodeStudio(pictures, fonts, drawings));
  */
 async function load(piece: Piece, sides: ReadonlyMap<string, number>): Promise<void> {
   for (const id of assetsOf(piece)) {
-    const known = pictures.get(id), side = drawnSide(sides.get(id) ?? 0);
+    const known = pictures.get(id),
+      side = drawnSide(sides.get(id) ?? 0);
     if (known && !(drawnFromPixels.has(id) && Math.max(known.width, known.height) < side)) {
       pictures.delete(id);
       pictures.set(id, known);
@@ -54,9 +65,16 @@ async function load(piece: Piece, sides: ReadonlyMap<string, number>): Promise<v
     const drawing = await assetDrawing(asset.drawingId === null ? await derive(id) : asset);
     if (drawing) drawings.set(id, drawing);
     else if (asset.mime === SVG_MIME) drawnFromPixels.add(id);
-    const image = drawnFromPixels.has(id) && side > DRAWN_SIDES[0] ? await drawn(id, side) : sharp(await assetBytes(asset.workingId), DECODING).ensureAlpha();
+    const image =
+      drawnFromPixels.has(id) && side > DRAWN_SIDES[0]
+        ? await drawn(id, side)
+        : sharp(await assetBytes(asset.workingId), DECODING).ensureAlpha();
     const { data, info } = await image.raw().toBuffer({ resolveWithObject: true });
-    pictures.set(id, { width: info.width, height: info.height, data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength) });
+    pictures.set(id, {
+      width: info.width,
+      height: info.height,
+      data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
+    });
   }
   let sum = [...pictures.values()].reduce((s, p) => s + p.width * p.height, 0);
   const used = new Set(assetsOf(piece));
@@ -78,9 +96,17 @@ export interface Place {
   size?: string;
 }
 
-async function stand({ piece, campaign, slide, size }: Place, scale = 1): Promise<{ piece: Piece; slide: Slide; size: Size }> {
+async function stand(
+  { piece, campaign, slide, size }: Place,
+  scale = 1,
+): Promise<{ piece: Piece; slide: Slide; size: Size }> {
   await load(piece, shownSides(piece, piece.slides[slide], sizeOf(piece, size), scale));
-  painter.useFonts(await ownFamilies(campaign, familiesIn(piece).filter((f) => !FAMILIES.some((s) => s.name === f))));
+  painter.useFonts(
+    await ownFamilies(
+      campaign,
+      familiesIn(piece).filter((f) => !FAMILIES.some((s) => s.name === f)),
+    ),
+  );
   await painter.prepare(piece.slides[slide]);
   return { piece, slide: piece.slides[slide], size: sizeOf(piece, size) };
 }
@@ -91,11 +117,18 @@ export type RenderAsk = Place & { format: 'png' | 'jpeg' | 'raw'; scale: number;
 export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
   const { piece, slide, size } = await stand(ask, Math.max(1, ask.scale));
   checkPainting(painter, piece, slide, size, ask.scale);
-  const width = Math.max(1, Math.round(size.width * ask.scale)), height = Math.max(1, Math.round(size.height * ask.scale));
-  const rgba = shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale: ask.scale, x: 0, y: 0 }));
-  if (ask.format === 'raw') return { bytes: new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength), width, height };
+  const width = Math.max(1, Math.round(size.width * ask.scale)),
+    height = Math.max(1, Math.round(size.height * ask.scale));
+  const rgba = shot(painter.studio, width, height, (on) =>
+    painter.paint(on, piece, slide, size, { scale: ask.scale, x: 0, y: 0 }),
+  );
+  if (ask.format === 'raw')
+    return { bytes: new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength), width, height };
   const image = sharp(rgba, { raw: { width, height, channels: 4 } }).removeAlpha();
-  const encoded = ask.format === 'png' ? image.png({ compressionLevel: 6 }) : image.jpeg({ quality: ask.quality, chromaSubsampling: ask.quality >= 90 ? '4:4:4' : '4:2:0' });
+  const encoded =
+    ask.format === 'png'
+      ? image.png({ compressionLevel: 6 })
+      : image.jpeg({ quality: ask.quality, chromaSubsampling: ask.quality >= 90 ? '4:4:4' : '4:2:0' });
   return { bytes: new Uint8Array(await encoded.toBuffer()), width, height };
 }
 
@@ -122,18 +155,27 @@ export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: 
       await painter.prepare(s);
       checkMeasuring(painter, piece, s, size);
     }
-  return { ...justEnough(painter, askAbout(piece, ask.everySlide ? piece.slides : [slide], size, ask)), colour: ask.colour ?? null };
+  return {
+    ...justEnough(painter, askAbout(piece, ask.everySlide ? piece.slides : [slide], size, ask)),
+    colour: ask.colour ?? null,
+  };
 }
 
 /** Readings of a slide in a size without the letters one by one, for the overview. */
 export async function overview(ask: Place): Promise<OverviewRow[]> {
   const { piece, slide, size } = await toMeasure(ask);
-  return overviewOf(piece, slide, size, readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] })));
+  return overviewOf(
+    piece,
+    slide,
+    size,
+    readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] })),
+  );
 }
 
 /** Colours of the topmost photo that texts lie over. */
 function coloursUnder(slide: Slide): FoundColour[] {
-  const photo = backdropPhoto(slide), p = photo && pictures.get(photo.asset);
+  const photo = backdropPhoto(slide),
+    p = photo && pictures.get(photo.asset);
   return p ? coloursOfPhoto(reducedTo(p, PALETTE_SIDE)) : [];
 }
 
@@ -142,16 +184,27 @@ export type WayAsk = Place & { texts?: string[]; instead?: boolean; kind: WayKin
 /** One way through, or null where this kind is none. */
 export async function way(ask: WayAsk): Promise<Way | null> {
   const { piece, slide, size } = await toMeasure(ask);
-  return new Ways(painter, { piece, slide, size, texts: ask.texts, instead: ask.instead, colours: coloursUnder(slide) }).solve(ask.kind);
+  return new Ways(painter, {
+    piece,
+    slide,
+    size,
+    texts: ask.texts,
+    instead: ask.instead,
+    colours: coloursUnder(slide),
+  }).solve(ask.kind);
 }
 
 /** Quiet spots for a text. */
 export async function spots(ask: Place & { layer: string }): Promise<QuietSpot[]> {
   const { piece, slide, size } = await toMeasure(ask);
-  return quietSpots(painter, piece, slide, size, ask.layer).spots.map((s) => ({ ...s, reading: { ...s.reading, letters: [] } }));
+  return quietSpots(painter, piece, slide, size, ask.layer).spots.map((s) => ({
+    ...s,
+    reading: { ...s.reading, letters: [] },
+  }));
 }
 
-const photoIn = (slide: Slide, id: string): PhotoLayer => slide.layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo')!;
+const photoIn = (slide: Slide, id: string): PhotoLayer =>
+  slide.layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo')!;
 
 /** How well room can be made on the sides of a photo. */
 export async function room(ask: Place & { layer: string }): Promise<SideRating[]> {
@@ -161,7 +214,8 @@ export async function room(ask: Place & { layer: string }): Promise<SideRating[]
 
 /** The mask of a photo's subject; null where its picture is not there. */
 export async function cut(ask: Place & { layer: string; strokes: CutStroke[] }): Promise<StoredMask | null> {
-  const { slide } = await stand(ask), photo = pictures.get(photoIn(slide, ask.layer).asset);
+  const { slide } = await stand(ask),
+    photo = pictures.get(photoIn(slide, ask.layer).asset);
   return photo ? keepMask(new CutOut(photo).mask(ask.strokes)) : null;
 }
 
@@ -169,13 +223,32 @@ export async function cut(ask: Place & { layer: string; strokes: CutStroke[] }):
 export const ready = async (): Promise<null> => null;
 
 /** Checks a font and keeps it. */
-export const addFont = ({ campaign, bytes, name, licence }: { campaign: string; bytes: Uint8Array; name: string; licence: string }): Promise<OwnFont> => keepFont(campaign, bytes, name, licence);
+export const addFont = ({
+  campaign,
+  bytes,
+  name,
+  licence,
+}: {
+  campaign: string;
+  bytes: Uint8Array;
+  name: string;
+  licence: string;
+}): Promise<OwnFont> => keepFont(campaign, bytes, name, licence);
 
 /** Checks a picture and keeps it. */
-export const addPicture = ({ bytes, name, listed }: { bytes: Uint8Array; name: string; listed: boolean }): Promise<Asset> => keepAsset(bytes, name, listed);
+export const addPicture = ({
+  bytes,
+  name,
+  listed,
+}: {
+  bytes: Uint8Array;
+  name: string;
+  listed: boolean;
+}): Promise<Asset> => keepAsset(bytes, name, listed);
 
 /** Makes thumbnail and outlines of a picture that was kept before they were. */
 export const deriveOf = ({ id }: { id: string }): Promise<Asset> => derive(id);
 
 /** A drawing as a PNG, its longer side so many pixels. */
-export const drawnAs = async ({ id, side }: { id: string; side: number }): Promise<Uint8Array> => new Uint8Array(await (await drawn(id, side)).png({ compressionLevel: 3 }).toBuffer());
+export const drawnAs = async ({ id, side }: { id: string; side: number }): Promise<Uint8Array> =>
+  new Uint8Array(await (await drawn(id, side)).png({ compressionLevel: 3 }).toBuffer());

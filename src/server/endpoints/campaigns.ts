@@ -6,10 +6,10 @@ import { faceById } from '../../core/type/catalogue';
 import { assetBytes, findAsset } from '../assets';
 import { asked, run } from '../crew/crews';
 import { FONT_LIMITS, listFonts, removeFont } from '../fonts';
-import { createCampaign, listCampaigns, readHouse, saveHouse, type House } from '../pieces';
+import { createCampaign, type House, listCampaigns, readHouse, saveHouse } from '../pieces';
 import { notFound, Problem } from '../problem';
 import { uploadedFile } from '../upload';
-import { done, reply, revised, type Handlers } from './handler';
+import { done, type Handlers, reply, revised } from './handler';
 
 const told = ({ revision, swatches }: House) => revised(swatches, revision, { 'cache-control': 'no-store' });
 
@@ -29,13 +29,27 @@ export const campaignHandlers: Handlers<typeof campaigns> = {
   'GET /api/campaigns/{id}/fonts': async ({ params }) => reply(await listFonts(params.id)),
   'POST /api/campaigns/{id}/fonts': async ({ request, params }) => {
     const { file, form } = await uploadedFile(request, FONT_LIMITS.bytes);
-    const licence = String(form.get('licence') ?? '').trim().slice(0, 2000);
-    if (!licence) throw new Problem(400, 'Say under which licence the font may be used', 'A note of a few words is enough.', [{ path: '/licence', reason: 'missing' }]);
-    return reply(await run('addFont', { campaign: params.id, bytes: new Uint8Array(await file.arrayBuffer()), name: file.name || 'Font', licence }, asked(request)));
+    const licence = String(form.get('licence') ?? '')
+      .trim()
+      .slice(0, 2000);
+    if (!licence)
+      throw new Problem(400, 'Say under which licence the font may be used', 'A note of a few words is enough.', [
+        { path: '/licence', reason: 'missing' },
+      ]);
+    return reply(
+      await run(
+        'addFont',
+        { campaign: params.id, bytes: new Uint8Array(await file.arrayBuffer()), name: file.name || 'Font', licence },
+        asked(request),
+      ),
+    );
   },
   'DELETE /api/campaigns/{id}/fonts/{font}': async ({ params }) => {
     await removeFont(params.id, params.font);
     return done();
   },
-  'GET /api/fonts/{face}': async ({ params }) => new Response(new Uint8Array(await fontBytes(params.face.replace(/\.ttf$/, ''))), { headers: { 'content-type': 'font/ttf', 'cache-control': 'public, max-age=31536000, immutable' } }),
+  'GET /api/fonts/{face}': async ({ params }) =>
+    new Response(new Uint8Array(await fontBytes(params.face.replace(/\.ttf$/, ''))), {
+      headers: { 'content-type': 'font/ttf', 'cache-control': 'public, max-age=31536000, immutable' },
+    }),
 };

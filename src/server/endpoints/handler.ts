@@ -26,8 +26,16 @@ export interface Reply<A> {
 
 export const reply = <A>(value: A, headers?: Record<string, string>): Reply<A> => ({ value, headers });
 /** What is answered over a revision, named in the ETag. */
-export const revised = <A>(value: A, revision: number, headers: Record<string, string> = {}): Reply<A> => ({ value, headers: { etag: `"${revision}"`, ...headers } });
+export const revised = <A>(value: A, revision: number, headers: Record<string, string> = {}): Reply<A> => ({
+  value,
+  headers: { etag: `"${revision}"`, ...headers },
+});
 /** Nothing more to say. */
 export const done = (headers?: Record<string, string>): Reply<undefined> => ({ value: undefined, headers });
 
-export const responseOf = (got: Response | Reply<unknown>, status = 200): Response => (got instanceof Response ? got : status === 204 ? new Response(null, { status, headers: got.headers }) : json(got.value, { status, headers: got.headers }));
+export const responseOf = (got: Response | Reply<unknown>, status = 200): Response =>
+  got instanceof Response
+    ? got
+    : status === 204
+      ? new Response(null, { status, headers: got.headers })
+      : json(got.value, { status, headers: got.headers });

@@ -5,16 +5,24 @@ import { assetBytes, findAsset, isPicture, LIMITS, listAssets, SVG_MIME } from '
 import { asked, run } from '../crew/crews';
 import { notFound } from '../problem';
 import { uploadedFile } from '../upload';
-import { reply, type Handlers } from './handler';
+import { type Handlers, reply } from './handler';
 
 /** A picture never changes; a drawing may hold anything, and runs nothing. */
-const PICTURE = { 'cache-control': 'private, max-age=31536000, immutable', 'x-content-type-options': 'nosniff', 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:" };
+const PICTURE = {
+  'cache-control': 'private, max-age=31536000, immutable',
+  'x-content-type-options': 'nosniff',
+  'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:",
+};
 
 export const pictureHandlers: Handlers<typeof pictures> = {
   'GET /api/assets': async ({ query }) => reply(await listAssets(query)),
   'POST /api/assets': async ({ request, query }) => {
     const { file } = await uploadedFile(request, LIMITS.bytes);
-    const asset = await run('addPicture', { bytes: new Uint8Array(await file.arrayBuffer()), name: file.name || 'Picture', listed: query.listed }, asked(request));
+    const asset = await run(
+      'addPicture',
+      { bytes: new Uint8Array(await file.arrayBuffer()), name: file.name || 'Picture', listed: query.listed },
+      asked(request),
+    );
     return reply(asset, { location: `/api/assets/${asset.id}` });
   },
   'GET /api/assets/{id}': async ({ request, params, query: { as, side } }) => {
@@ -22,22 +30,31 @@ export const pictureHandlers: Handlers<typeof pictures> = {
     if (!asset || !isPicture(asset)) throw notFound('picture');
     const headers: Record<string, string> = { ...PICTURE };
     // Kept before these were made with every picture.
-    if ((as === 'thumbnail' && asset.thumbnailId === null) || ((as === 'drawing' || as === 'working') && asset.drawingId === null)) asset = await run('deriveOf', { id: asset.id }, asked(request));
-    const give = async (id: string, type: string): Promise<Response> => new Response(new Uint8Array(await assetBytes(id)), { headers: { ...headers, 'content-type': type } });
+    if (
+      (as === 'thumbnail' && asset.thumbnailId === null) ||
+      ((as === 'drawing' || as === 'working') && asset.drawingId === null)
+    )
+      asset = await run('deriveOf', { id: asset.id }, asked(request));
+    const give = async (id: string, type: string): Promise<Response> =>
+      new Response(new Uint8Array(await assetBytes(id)), { headers: { ...headers, 'content-type': type } });
     if (as === 'drawing') {
       if (!asset.drawingId) throw notFound('drawing');
       return give(asset.drawingId, 'application/json');
     }
     if (as === 'drawn') {
       if (asset.mime !== SVG_MIME) throw notFound('drawing');
-      return new Response(new Uint8Array(await run('drawnAs', { id: asset.id, side: Number(side ?? DRAWN_SIDES[0]) }, asked(request))), { headers: { ...headers, 'content-type': 'image/png' } });
+      return new Response(
+        new Uint8Array(await run('drawnAs', { id: asset.id, side: Number(side ?? DRAWN_SIDES[0]) }, asked(request))),
+        { headers: { ...headers, 'content-type': 'image/png' } },
+      );
     }
     if (as === 'thumbnail') {
       if (!asset.thumbnailId) throw notFound('thumbnail');
       return give(asset.thumbnailId, 'image/webp');
     }
     // Told beforehand, so that nobody asks in vain for the outlines of a photograph.
-    if (as === 'working' && asset.mime === SVG_MIME) headers[asset.drawingId ? 'x-plavo-drawing' : 'x-plavo-drawn'] = '1';
+    if (as === 'working' && asset.mime === SVG_MIME)
+      headers[asset.drawingId ? 'x-plavo-drawing' : 'x-plavo-drawn'] = '1';
     const shown = as === 'working' ? ((await findAsset(asset.workingId)) ?? asset) : asset;
     return give(shown.id, shown.mime);
   },

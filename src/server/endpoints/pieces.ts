@@ -5,10 +5,22 @@ import { makePhoto, photoName } from '../../core/kinds/photo';
 import { makePiece } from '../../core/piece/make';
 import { findAsset, isPicture } from '../assets';
 import { asked, run } from '../crew/crews';
-import { createPiece, deletePiece, documentFrom, listPieces, listRevisions, readPiece, readRevision, restorePiece, restoreRevision, savePiece, type StoredPiece } from '../pieces';
+import {
+  createPiece,
+  deletePiece,
+  documentFrom,
+  listPieces,
+  listRevisions,
+  readPiece,
+  readRevision,
+  restorePiece,
+  restoreRevision,
+  savePiece,
+  type StoredPiece,
+} from '../pieces';
 import { fileName, placeOf } from '../place';
 import { notFound, Problem } from '../problem';
-import { done, reply, revised, type Handlers } from './handler';
+import { done, type Handlers, reply, revised } from './handler';
 
 const MOST_PIXELS = 64_000_000;
 /** Beyond these a render is heavy: it leaves room for others. */
@@ -31,11 +43,19 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     if ('document' in ask) piece = documentFrom(ask.document);
     else {
       const photo = ask.photo ? await findAsset(ask.photo) : null;
-      if (ask.photo && !(photo && isPicture(photo))) throw new Problem(422, 'The picture is not here', undefined, [{ path: '/photo', reason: 'no picture of that id is stored' }]);
+      if (ask.photo && !(photo && isPicture(photo)))
+        throw new Problem(422, 'The picture is not here', undefined, [
+          { path: '/photo', reason: 'no picture of that id is stored' },
+        ]);
       try {
-        piece = makePiece(ask.name, ask, newId, (size) => (photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size)] : []));
+        piece = makePiece(ask.name, ask, newId, (size) =>
+          photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size)] : [],
+        );
       } catch (e) {
-        if (e instanceof RangeError) throw new Problem(400, 'The new piece is not valid', e.message, [{ path: '/destination', reason: e.message }]);
+        if (e instanceof RangeError)
+          throw new Problem(400, 'The new piece is not valid', e.message, [
+            { path: '/destination', reason: e.message },
+          ]);
         throw e;
       }
     }
@@ -54,21 +74,34 @@ export const pieceHandlers: Handlers<typeof pieces> = {
   },
   'GET /api/pieces/{id}/revisions': async ({ params, query }) => reply(await listRevisions(params.id, query)),
   'GET /api/pieces/{id}/revisions/{row}': async ({ params }) => reply(await readRevision(params.id, rowOf(params.row))),
-  'POST /api/pieces/{id}/revisions/{row}': async ({ params }) => saved(await restoreRevision(params.id, rowOf(params.row))),
+  'POST /api/pieces/{id}/revisions/{row}': async ({ params }) =>
+    saved(await restoreRevision(params.id, rowOf(params.row))),
   'GET /api/pieces/{id}/render': async ({ request, params, query, headOnly }) => {
     const { stored, ...place } = await placeOf(params.id, query);
-    const size = place.piece.sizes.find((s) => s.id === place.size) ?? place.piece.sizes[0], pixels = size.width * size.height * query.scale ** 2;
-    if (pixels > MOST_PIXELS) throw new Problem(413, 'The picture would be too large', `At most ${MOST_PIXELS / 1e6} megapixels are painted.`, [{ path: '/scale', reason: 'too large for this size' }]);
+    const size = place.piece.sizes.find((s) => s.id === place.size) ?? place.piece.sizes[0],
+      pixels = size.width * size.height * query.scale ** 2;
+    if (pixels > MOST_PIXELS)
+      throw new Problem(413, 'The picture would be too large', `At most ${MOST_PIXELS / 1e6} megapixels are painted.`, [
+        { path: '/scale', reason: 'too large for this size' },
+      ]);
     const headers = {
       'content-type': `image/${query.format}`,
       etag: `"${stored.revision}"`,
       'cache-control': query.look === stored.look ? 'private, max-age=86400' : 'no-store',
-      ...(query.download ? { 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName(place, query.format, query.scale))}` } : {}),
+      ...(query.download
+        ? {
+            'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName(place, query.format, query.scale))}`,
+          }
+        : {}),
     };
     if (headOnly) return new Response(null, { headers });
     // A whole slide at a large size takes a while; thumbnails do not wait behind it.
     const heavy = pixels > HEAVY_PIXELS || place.piece.slides[place.slide].layers.length > HEAVY_LAYERS;
-    const { bytes } = await run('render', { ...place, format: query.format, scale: query.scale, quality: query.quality }, asked(request, heavy));
+    const { bytes } = await run(
+      'render',
+      { ...place, format: query.format, scale: query.scale, quality: query.quality },
+      asked(request, heavy),
+    );
     return new Response(new Uint8Array(bytes), { headers });
   },
 };

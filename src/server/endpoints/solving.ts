@@ -7,7 +7,7 @@ import { asked, run } from '../crew/crews';
 import { layerOf, placeOf } from '../place';
 import { Problem } from '../problem';
 import { inParts } from '../progress';
-import { reply, revised, type Handlers } from './handler';
+import { type Handlers, reply, revised } from './handler';
 
 /** A slide of a stored piece, as jobs take it. */
 async function slideFor(id: string, at: { slide: number; size?: string }) {
@@ -18,12 +18,15 @@ async function slideFor(id: string, at: { slide: number; size?: string }) {
 export const solvingHandlers: Handlers<typeof solving> = {
   'GET /api/pieces/{id}/reading': async ({ request, params, query, headOnly }) => {
     const { stored, ...place } = await placeOf(params.id, query);
-    if (headOnly) return new Response(null, { headers: { 'content-type': 'application/json', etag: `"${stored.revision}"` } });
+    if (headOnly)
+      return new Response(null, { headers: { 'content-type': 'application/json', etag: `"${stored.revision}"` } });
     return revised(await run('reading', place, asked(request)), stored.revision);
   },
   'GET /api/pieces/{id}/overview': async ({ request, params }) => {
     const { piece, campaign } = await slideFor(params.id, { slide: 1 });
-    const places = piece.slides.flatMap((_, slide) => piece.sizes.map((size) => ({ piece, campaign, slide, size: size.id })));
+    const places = piece.slides.flatMap((_, slide) =>
+      piece.sizes.map((size) => ({ piece, campaign, slide, size: size.id })),
+    );
     return inParts(
       request,
       places.length,
@@ -34,16 +37,42 @@ export const solvingHandlers: Handlers<typeof solving> = {
     );
   },
   'POST /api/pieces/{id}/just-enough': async ({ request, params, body: ask }) => {
-    const place = await slideFor(params.id, ask), { treatment } = ask;
+    const place = await slideFor(params.id, ask),
+      { treatment } = ask;
     if (ask.layer !== undefined) layerOf(place, ask.layer, 'text');
     if (ask.overlay !== undefined) layerOf(place, ask.overlay, bearerOf(treatment), '/overlay');
-    if (ask.property === 'reach' && treatment !== 'fade') throw new Problem(422, 'Only a fade has a reach', undefined, [{ path: '/property', reason: `a ${treatment} has only one strength` }]);
+    if (ask.property === 'reach' && treatment !== 'fade')
+      throw new Problem(422, 'Only a fade has a reach', undefined, [
+        { path: '/property', reason: `a ${treatment} has only one strength` },
+      ]);
     if (!isLaid(treatment)) {
       const wanted = bearerOf(treatment);
-      if (!place.piece.slides[place.slide].layers.some((l) => l.visible && l.kind === wanted && (wanted === 'text' || l.band === 'backdrop'))) throw new Problem(422, `There is no ${wanted} on the slide`, undefined, [{ path: '/treatment', reason: `${treatment} needs a ${wanted}` }]);
+      if (
+        !place.piece.slides[place.slide].layers.some(
+          (l) => l.visible && l.kind === wanted && (wanted === 'text' || l.band === 'backdrop'),
+        )
+      )
+        throw new Problem(422, `There is no ${wanted} on the slide`, undefined, [
+          { path: '/treatment', reason: `${treatment} needs a ${wanted}` },
+        ]);
     }
     const { layer, overlay = null, property, colour, goal, everySlide } = ask;
-    return reply(await run('solve', { ...place, texts: layer ? [layer] : undefined, overlay, kind: treatment, property: isLaid(treatment) ? property : undefined, colour, goal, everySlide }, asked(request, true)));
+    return reply(
+      await run(
+        'solve',
+        {
+          ...place,
+          texts: layer ? [layer] : undefined,
+          overlay,
+          kind: treatment,
+          property: isLaid(treatment) ? property : undefined,
+          colour,
+          goal,
+          everySlide,
+        },
+        asked(request, true),
+      ),
+    );
   },
   'POST /api/pieces/{id}/remedies': async ({ request, params, body: { layer, instead, ...at } }) => {
     const place = await slideFor(params.id, at);
@@ -52,7 +81,15 @@ export const solvingHandlers: Handlers<typeof solving> = {
       request,
       WAY_KINDS.length,
       (async function* () {
-        for (const kind of WAY_KINDS) yield { kind, way: await run('way', { ...place, texts: layer ? [layer] : undefined, instead, kind }, asked(request, true)) };
+        for (const kind of WAY_KINDS)
+          yield {
+            kind,
+            way: await run(
+              'way',
+              { ...place, texts: layer ? [layer] : undefined, instead, kind },
+              asked(request, true),
+            ),
+          };
       })(),
       (all) => sortWays(all.flatMap(({ way }) => way ?? [])),
     );

@@ -1,12 +1,47 @@
-// An SVG from outside made harmless and plain: known elements and attributes, styles brought down to attributes, lengths and transforms in
-// user units, references only to its own parts. What is drawn stays what it was.
+// An SVG from outside made harmless and plain: known elements and attributes, styles brought down to attributes,
+// lengths and transforms in user units, references only to its own parts. What is drawn stays what it was.
 import { compose, type Transform } from '../../ground/transform';
 import { allowedValue, isProperty, Sheet } from './css';
-import { parseSvg, SVG_LIMITS, SvgFault, type SvgElement } from './tree';
+import { parseSvg, SVG_LIMITS, type SvgElement, SvgFault } from './tree';
 
 const SHAPES = ['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon'];
-const FILTERS = ['feBlend', 'feColorMatrix', 'feComponentTransfer', 'feComposite', 'feDropShadow', 'feFlood', 'feFuncA', 'feFuncB', 'feFuncG', 'feFuncR', 'feGaussianBlur', 'feMerge', 'feMergeNode', 'feMorphology', 'feOffset'];
-const ELEMENTS = new Set([...SHAPES, ...FILTERS, 'svg', 'g', 'defs', 'linearGradient', 'radialGradient', 'stop', 'clipPath', 'mask', 'use', 'symbol', 'pattern', 'text', 'tspan', 'marker', 'filter', 'image']);
+const FILTERS = [
+  'feBlend',
+  'feColorMatrix',
+  'feComponentTransfer',
+  'feComposite',
+  'feDropShadow',
+  'feFlood',
+  'feFuncA',
+  'feFuncB',
+  'feFuncG',
+  'feFuncR',
+  'feGaussianBlur',
+  'feMerge',
+  'feMergeNode',
+  'feMorphology',
+  'feOffset',
+];
+const ELEMENTS = new Set([
+  ...SHAPES,
+  ...FILTERS,
+  'svg',
+  'g',
+  'defs',
+  'linearGradient',
+  'radialGradient',
+  'stop',
+  'clipPath',
+  'mask',
+  'use',
+  'symbol',
+  'pattern',
+  'text',
+  'tspan',
+  'marker',
+  'filter',
+  'image',
+]);
 
 const NUMBER = '[-+]?(?:\\d+\\.?\\d*|\\.\\d+)(?:[eE][-+]?\\d+)?';
 const LENGTH = new RegExp(`^\\s*(${NUMBER})\\s*(px|pt|pc|mm|cm|in|em|ex|rem|%)?\\s*$`, 'i');
@@ -26,7 +61,10 @@ const words = (v: string): string | null => (WORDS.test(v.trim()) ? v.trim() : n
 const pathData = (v: string): string | null => (/^[\s\d.,+\-eEMmLlHhVvCcSsQqTtAaZz]*$/.test(v) ? v : null);
 const points = (v: string): string | null => (/^[\s\d.,+\-eE]*$/.test(v) ? v : null);
 const lengths = (v: string): string | null => {
-  const parts = v.trim().split(/[\s,]+/, 6000).map(length);
+  const parts = v
+    .trim()
+    .split(/[\s,]+/, 6000)
+    .map(length);
   return parts.some((p) => p === null) ? null : parts.join(' ');
 };
 /** Names of parts: whatever an XML name may be, without what could end a reference. */
@@ -37,29 +75,96 @@ const ATTRIBUTES: Record<string, (v: string) => string | null> = {
   d: pathData,
   points,
   viewBox: (v) => (/^\s*[-+\d.eE]+(?:[\s,]+[-+\d.eE]+){3}\s*$/.test(v) ? v.trim() : null),
-  preserveAspectRatio: (v) => (/^(?:none|x(?:Min|Mid|Max)Y(?:Min|Mid|Max))(?:\s+(?:meet|slice))?$/.test(v.trim()) ? v.trim() : null),
+  preserveAspectRatio: (v) =>
+    /^(?:none|x(?:Min|Mid|Max)Y(?:Min|Mid|Max))(?:\s+(?:meet|slice))?$/.test(v.trim()) ? v.trim() : null,
   'xml:space': words,
-  ...Object.fromEntries(['width', 'height', 'x1', 'y1', 'x2', 'y2', 'cx', 'cy', 'r', 'rx', 'ry', 'fx', 'fy', 'fr', 'startOffset', 'textLength', 'markerWidth', 'markerHeight', 'refX', 'refY', 'offset'].map((k) => [k, length])),
+  ...Object.fromEntries(
+    [
+      'width',
+      'height',
+      'x1',
+      'y1',
+      'x2',
+      'y2',
+      'cx',
+      'cy',
+      'r',
+      'rx',
+      'ry',
+      'fx',
+      'fy',
+      'fr',
+      'startOffset',
+      'textLength',
+      'markerWidth',
+      'markerHeight',
+      'refX',
+      'refY',
+      'offset',
+    ].map((k) => [k, length]),
+  ),
   ...Object.fromEntries(['x', 'y', 'dx', 'dy'].map((k) => [k, lengths])),
   rotate: numbers,
-  ...Object.fromEntries(['stdDeviation', 'values', 'k1', 'k2', 'k3', 'k4', 'radius', 'tableValues', 'slope', 'intercept', 'amplitude', 'exponent', 'order'].map((k) => [k, numbers])),
-  ...Object.fromEntries(['gradientUnits', 'spreadMethod', 'clipPathUnits', 'maskUnits', 'maskContentUnits', 'patternUnits', 'patternContentUnits', 'markerUnits', 'filterUnits', 'primitiveUnits', 'in', 'in2', 'result', 'mode', 'operator', 'type', 'edgeMode', 'lengthAdjust'].map((k) => [k, words])),
+  ...Object.fromEntries(
+    [
+      'stdDeviation',
+      'values',
+      'k1',
+      'k2',
+      'k3',
+      'k4',
+      'radius',
+      'tableValues',
+      'slope',
+      'intercept',
+      'amplitude',
+      'exponent',
+      'order',
+    ].map((k) => [k, numbers]),
+  ),
+  ...Object.fromEntries(
+    [
+      'gradientUnits',
+      'spreadMethod',
+      'clipPathUnits',
+      'maskUnits',
+      'maskContentUnits',
+      'patternUnits',
+      'patternContentUnits',
+      'markerUnits',
+      'filterUnits',
+      'primitiveUnits',
+      'in',
+      'in2',
+      'result',
+      'mode',
+      'operator',
+      'type',
+      'edgeMode',
+      'lengthAdjust',
+    ].map((k) => [k, words]),
+  ),
   orient: (v) => (/^(?:auto|auto-start-reverse|[-+\d.]+(?:deg)?)$/.test(v.trim()) ? v.trim() : null),
 };
 
 /**
- * A list of transforms as one matrix: the attribute's syntax and that of CSS, in degrees and pixels (SVG 2, 8.5; CSS Transforms 1).
+ * A list of transforms as one matrix: the attribute's syntax and that of CSS, in degrees and pixels (SVG 2, 8.5; CSS
+ * Transforms 1).
  * @returns null where it is none
  */
 export function transformOf(text: string): Transform | null {
   let t: Transform = [1, 0, 0, 1, 0, 0];
   const turnOf = (v: string): number => {
     const m = new RegExp(`^(${NUMBER})(deg|rad|grad|turn)?$`).exec(v.trim());
-    return m ? Number(m[1]) * { deg: Math.PI / 180, rad: 1, grad: Math.PI / 200, turn: 2 * Math.PI }[(m[2] ?? 'deg') as 'deg'] : NaN;
+    return m
+      ? Number(m[1]) * { deg: Math.PI / 180, rad: 1, grad: Math.PI / 200, turn: 2 * Math.PI }[(m[2] ?? 'deg') as 'deg']
+      : NaN;
   };
   const shift = (v: string): number => Number(/%|em|ex$/.test(v.trim()) ? NaN : (length(v) ?? NaN));
   const rest = text.replace(/([a-zA-Z]+)\s*\(([^()]*)\)/g, (_all, given: string, list: string) => {
-    const parts = list.split(/[\s,]+|(?<=[\d.])(?=[-+])(?<!e)/i).filter(Boolean), n = parts.map(Number), what = given.toLowerCase();
+    const parts = list.split(/[\s,]+|(?<=[\d.])(?=[-+])(?<!e)/i).filter(Boolean),
+      n = parts.map(Number),
+      what = given.toLowerCase();
     let by: Transform | null = null;
     if (what === 'matrix' && n.length === 6) by = n as unknown as Transform;
     else if (what === 'translate') by = [1, 0, 0, 1, shift(parts[0]), parts.length > 1 ? shift(parts[1]) : 0];
@@ -69,7 +174,11 @@ export function transformOf(text: string): Transform | null {
     else if (what === 'scalex') by = [n[0], 0, 0, 1, 0, 0];
     else if (what === 'scaley') by = [1, 0, 0, n[0], 0, 0];
     else if (what === 'rotate') {
-      const a = turnOf(parts[0]), c = Math.cos(a), s = Math.sin(a), x = n[1] ?? 0, y = n[2] ?? 0;
+      const a = turnOf(parts[0]),
+        c = Math.cos(a),
+        s = Math.sin(a),
+        x = n[1] ?? 0,
+        y = n[2] ?? 0;
       by = [c, s, -s, c, x - c * x + s * y, y - s * x - c * y];
     } else if (what === 'skewx') by = [1, 0, Math.tan(turnOf(parts[0])), 1, 0, 0];
     else if (what === 'skewy') by = [1, Math.tan(turnOf(parts[0])), 0, 1, 0, 0];
@@ -104,26 +213,35 @@ function attributesOf(element: SvgElement, above: readonly SvgElement[], sheet: 
       return;
     }
     // Both units and percents of an opacity; a length with a unit in user units.
-    const allowed = isProperty(key) ? allowedValue(key, value) : Object.hasOwn(ATTRIBUTES, key) ? ATTRIBUTES[key](value) : null;
+    const allowed = isProperty(key)
+      ? allowedValue(key, value)
+      : Object.hasOwn(ATTRIBUTES, key)
+        ? ATTRIBUTES[key](value)
+        : null;
     if (allowed === null) return;
     if (key === 'marker') for (const where of ['marker-start', 'marker-mid', 'marker-end']) out[where] = allowed;
-    else if (/^(stroke-width|stroke-dashoffset|letter-spacing|word-spacing|font-size)$/.test(key)) out[key] = length(allowed) ?? allowed;
+    else if (/^(stroke-width|stroke-dashoffset|letter-spacing|word-spacing|font-size)$/.test(key))
+      out[key] = length(allowed) ?? allowed;
     else if (key === 'stroke-dasharray') out[key] = lengths(allowed) ?? allowed;
     else out[key] = allowed;
   };
-  for (const [key, value] of Object.entries(element.attributes)) if (key !== 'style' && key !== 'class') put(key, value);
+  for (const [key, value] of Object.entries(element.attributes))
+    if (key !== 'style' && key !== 'class') put(key, value);
   for (const d of sheet.declared(element, above)) put(d.name, d.value);
   return out;
 }
 
 /** The size a drawing has by itself, in CSS pixels; null where it names none. */
 export function sizeOfRoot({ attributes: a }: SvgElement): { width: number; height: number } | null {
-  const box = a.viewBox?.split(/[\s,]+/).map(Number), has = box?.length === 4 && box.every(Number.isFinite) && box[2] > 0 && box[3] > 0;
+  const box = a.viewBox?.split(/[\s,]+/).map(Number),
+    has = box?.length === 4 && box.every(Number.isFinite) && box[2] > 0 && box[3] > 0;
   const own = (v: string | undefined): number | null => {
-    const l = v === undefined ? null : length(v), n = l === null || /[a-z%]$/.test(l) ? NaN : Number(l);
+    const l = v === undefined ? null : length(v),
+      n = l === null || /[a-z%]$/.test(l) ? NaN : Number(l);
     return n > 0 && Number.isFinite(n) ? n : null;
   };
-  const width = own(a.width), height = own(a.height);
+  const width = own(a.width),
+    height = own(a.height);
   if (width && height) return { width, height };
   if (!has) return null;
   if (width) return { width, height: (width * box[3]) / box[2] };
@@ -137,7 +255,13 @@ export const MOST_SIDE = 4096;
 /** Is a part drawn at all, and as what? A `switch` shows the first of its parts that has no needs. */
 function partsOf(element: SvgElement): (SvgElement | string)[] {
   if (element.name !== 'switch') return element.children;
-  const first = element.children.find((c): c is SvgElement => typeof c !== 'string' && c.name !== 'foreignObject' && !c.attributes.requiredExtensions && (c.attributes.systemLanguage === undefined || /^en\b/.test(c.attributes.systemLanguage)));
+  const first = element.children.find(
+    (c): c is SvgElement =>
+      typeof c !== 'string' &&
+      c.name !== 'foreignObject' &&
+      !c.attributes.requiredExtensions &&
+      (c.attributes.systemLanguage === undefined || /^en\b/.test(c.attributes.systemLanguage)),
+  );
   return first ? [first] : [];
 }
 
@@ -164,7 +288,9 @@ export function cleaned(root: SvgElement): SvgElement {
     const attributes = attributesOf(e, above, sheet);
     if (as === 'image' && !attributes.href) return null;
     above.push(e);
-    const children = partsOf(e).flatMap((c): (SvgElement | string)[] => (typeof c === 'string' ? (as === 'text' || as === 'tspan' ? [c] : []) : [clean(c) ?? []].flat()));
+    const children = partsOf(e).flatMap((c): (SvgElement | string)[] =>
+      typeof c === 'string' ? (as === 'text' || as === 'tspan' ? [c] : []) : [clean(c) ?? []].flat(),
+    );
     above.pop();
     return { name: as, attributes, children };
   };
@@ -184,7 +310,8 @@ export function cleaned(root: SvgElement): SvgElement {
 }
 
 /** The id a value refers to. */
-const referred = (value: string): string | null => /^url\(#([^)]+)\)/.exec(value)?.[1] ?? (/^#(.+)$/.exec(value)?.[1] || null);
+const referred = (value: string): string | null =>
+  /^url\(#([^)]+)\)/.exec(value)?.[1] ?? (/^#(.+)$/.exec(value)?.[1] || null);
 const REFERRING = ['href', 'fill', 'stroke', 'clip-path', 'mask', 'filter', 'marker-start', 'marker-mid', 'marker-end'];
 
 /** The parts of a drawing by their ids, the first of each. */
@@ -203,7 +330,9 @@ export function partsById(root: SvgElement): Map<string, SvgElement> {
  * @throws SvgFault where one leads back to itself, or there are too many
  */
 function countDrawn(root: SvgElement): number {
-  const parts = partsById(root), known = new Map<SvgElement, number>(), within = new Set<SvgElement>();
+  const parts = partsById(root),
+    known = new Map<SvgElement, number>(),
+    within = new Set<SvgElement>();
   const count = (e: SvgElement): number => {
     const before = known.get(e);
     if (before !== undefined) return before;
@@ -212,19 +341,27 @@ function countDrawn(root: SvgElement): number {
     within.add(e);
     let n = 1;
     for (const key of REFERRING) {
-      const id = e.attributes[key] === undefined ? null : referred(e.attributes[key]), part = id === null ? undefined : parts.get(id);
+      const id = e.attributes[key] === undefined ? null : referred(e.attributes[key]),
+        part = id === null ? undefined : parts.get(id);
       if (part) n += count(part);
     }
     for (const c of e.children) if (typeof c !== 'string') n += count(c);
     within.delete(e);
     known.set(e, n);
-    if (n > SVG_LIMITS.drawn) throw new SvgFault('too-much', `it repeats its parts into more than ${SVG_LIMITS.drawn.toLocaleString('en')} shapes`);
+    if (n > SVG_LIMITS.drawn)
+      throw new SvgFault(
+        'too-much',
+        `it repeats its parts into more than ${SVG_LIMITS.drawn.toLocaleString('en')} shapes`,
+      );
     return n;
   };
   return count(root);
 }
 
-const escaped = (v: string): string => v.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!).replace(/[\t\n\r]/g, ' ');
+const escaped = (v: string): string =>
+  v
+    .replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!)
+    .replace(/[\t\n\r]/g, ' ');
 
 /** The tree as a file. */
 export function serialised(root: SvgElement): string {

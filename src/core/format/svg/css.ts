@@ -1,7 +1,7 @@
-// Styles of an SVG: `style` elements and attributes, parsed by css-tree and brought down to presentation attributes (SVG 2, section 6;
-// CSS Cascading 4, section 6). Values are taken only where they match what their property may be.
+// Styles of an SVG: `style` elements and attributes, parsed by css-tree and brought down to presentation attributes
+// (SVG 2, section 6; CSS Cascading 4, section 6). Values are taken only where they match what their property may be.
 import * as csstree from 'css-tree';
-import { SVG_LIMITS, SvgFault, type SvgElement } from './tree';
+import { SVG_LIMITS, type SvgElement, SvgFault } from './tree';
 
 const NUMBER = '[-+]?(?:\\d+\\.?\\d*|\\.\\d+)(?:e[-+]?\\d+)?';
 const LENGTH = `${NUMBER}(?:px|pt|pc|mm|cm|in|em|ex|rem|%)?`;
@@ -12,18 +12,59 @@ const all = (pattern: string): RegExp => new RegExp(`^(?:inherit|${pattern})$`, 
 
 /** What each property may be. Nothing else comes through, so that no value can name an address. */
 const VALUES: Record<string, RegExp> = {
-  fill: all(PAINT), stroke: all(PAINT), color: all(PAINT), 'stop-color': all(PAINT), 'flood-color': all(PAINT), 'lighting-color': all(PAINT),
-  'fill-opacity': all(`${NUMBER}%?`), 'stroke-opacity': all(`${NUMBER}%?`), opacity: all(`${NUMBER}%?`), 'stop-opacity': all(`${NUMBER}%?`), 'flood-opacity': all(`${NUMBER}%?`),
-  'fill-rule': all('nonzero|evenodd'), 'clip-rule': all('nonzero|evenodd'),
-  'stroke-width': all(LENGTH), 'stroke-miterlimit': all(NUMBER), 'stroke-dashoffset': all(LENGTH),
+  fill: all(PAINT),
+  stroke: all(PAINT),
+  color: all(PAINT),
+  'stop-color': all(PAINT),
+  'flood-color': all(PAINT),
+  'lighting-color': all(PAINT),
+  'fill-opacity': all(`${NUMBER}%?`),
+  'stroke-opacity': all(`${NUMBER}%?`),
+  opacity: all(`${NUMBER}%?`),
+  'stop-opacity': all(`${NUMBER}%?`),
+  'flood-opacity': all(`${NUMBER}%?`),
+  'fill-rule': all('nonzero|evenodd'),
+  'clip-rule': all('nonzero|evenodd'),
+  'stroke-width': all(LENGTH),
+  'stroke-miterlimit': all(NUMBER),
+  'stroke-dashoffset': all(LENGTH),
   'stroke-dasharray': all(`none|${LENGTH}(?:[\\s,]+${LENGTH}){0,63}`),
-  'stroke-linecap': all('butt|round|square'), 'stroke-linejoin': all('miter|round|bevel|miter-clip|arcs'),
-  display: all(WORD), visibility: all(WORD), overflow: all(WORD), 'paint-order': all('[a-z ]{1,30}'), 'shape-rendering': all('[a-z]{1,30}'), 'vector-effect': all(WORD), 'mix-blend-mode': all(WORD), isolation: all(WORD),
-  'clip-path': all(REFERENCE), mask: all(REFERENCE), filter: all(REFERENCE), 'marker-start': all(REFERENCE), 'marker-mid': all(REFERENCE), 'marker-end': all(REFERENCE), marker: all(REFERENCE),
-  'mask-type': all('luminance|alpha'), 'color-interpolation-filters': all('[a-z]{1,12}'), 'color-interpolation': all('[a-z]{1,12}'),
+  'stroke-linecap': all('butt|round|square'),
+  'stroke-linejoin': all('miter|round|bevel|miter-clip|arcs'),
+  display: all(WORD),
+  visibility: all(WORD),
+  overflow: all(WORD),
+  'paint-order': all('[a-z ]{1,30}'),
+  'shape-rendering': all('[a-z]{1,30}'),
+  'vector-effect': all(WORD),
+  'mix-blend-mode': all(WORD),
+  isolation: all(WORD),
+  'clip-path': all(REFERENCE),
+  mask: all(REFERENCE),
+  filter: all(REFERENCE),
+  'marker-start': all(REFERENCE),
+  'marker-mid': all(REFERENCE),
+  'marker-end': all(REFERENCE),
+  marker: all(REFERENCE),
+  'mask-type': all('luminance|alpha'),
+  'color-interpolation-filters': all('[a-z]{1,12}'),
+  'color-interpolation': all('[a-z]{1,12}'),
   // Family names are letters of any script.
-  'font-family': /^[\p{L}\p{N}\s,'"-]{1,300}$/u, 'font-size': all(`${LENGTH}|${WORD}`), 'font-weight': all(`\\d{1,4}|${WORD}`), 'font-style': all(WORD), 'font-stretch': all(`${WORD}|${NUMBER}%`), 'font-variant': all(WORD),
-  'text-anchor': all(WORD), 'text-decoration': all('[a-z -]{1,40}'), 'letter-spacing': all(`normal|${LENGTH}`), 'word-spacing': all(`normal|${LENGTH}`), 'baseline-shift': all(`${WORD}|${LENGTH}`), 'dominant-baseline': all(WORD), 'writing-mode': all(WORD), direction: all(WORD), 'unicode-bidi': all(WORD),
+  'font-family': /^[\p{L}\p{N}\s,'"-]{1,300}$/u,
+  'font-size': all(`${LENGTH}|${WORD}`),
+  'font-weight': all(`\\d{1,4}|${WORD}`),
+  'font-style': all(WORD),
+  'font-stretch': all(`${WORD}|${NUMBER}%`),
+  'font-variant': all(WORD),
+  'text-anchor': all(WORD),
+  'text-decoration': all('[a-z -]{1,40}'),
+  'letter-spacing': all(`normal|${LENGTH}`),
+  'word-spacing': all(`normal|${LENGTH}`),
+  'baseline-shift': all(`${WORD}|${LENGTH}`),
+  'dominant-baseline': all(WORD),
+  'writing-mode': all(WORD),
+  direction: all(WORD),
+  'unicode-bidi': all(WORD),
 };
 
 /** Geometry that SVG 2 makes properties too. */
@@ -34,7 +75,10 @@ export const isProperty = (name: string): boolean => Object.hasOwn(VALUES, name)
 
 /** The value of a property as it may stand in the file, or null where it may not. */
 export function allowedValue(name: string, value: string): string | null {
-  const v = value.trim().replace(/url\(\s*(['"])(#[^'"()\\\s]{1,200})\1\s*\)/g, 'url($2)').replace(/url\(\s+(#[^'"()\\\s]{1,200})\s*\)/g, 'url($1)');
+  const v = value
+    .trim()
+    .replace(/url\(\s*(['"])(#[^'"()\\\s]{1,200})\1\s*\)/g, 'url($2)')
+    .replace(/url\(\s+(#[^'"()\\\s]{1,200})\s*\)/g, 'url($1)');
   const pattern = VALUES[name] ?? (GEOMETRY.has(name) ? LENGTH_ONLY : null);
   return pattern?.test(v) ? v : null;
 }
@@ -79,12 +123,16 @@ interface Rule {
 
 const classesOf = (e: SvgElement): string[] => (e.attributes.class ?? '').split(/\s+/, 50);
 
-/** A selector as compounds from left to right, and its specificity; null for what is not supported (pseudo-classes, siblings). */
+/**
+ * A selector as compounds from left to right, and its specificity; null for what is not supported (pseudo-classes,
+ * siblings).
+ */
 function compounds(selector: csstree.Selector): { list: Compound[]; specificity: number } | null {
   const list: Compound[] = [{ test: () => true, combinator: null }];
   let specificity = 0;
   const also = (test: (e: SvgElement) => boolean): void => {
-    const last = list[list.length - 1], before = last.test;
+    const last = list[list.length - 1],
+      before = last.test;
     last.test = (e) => before(e) && test(e);
   };
   for (const part of selector.children.toArray()) {
@@ -103,7 +151,8 @@ function compounds(selector: csstree.Selector): { list: Compound[]; specificity:
       also((e) => e.attributes.id === part.name);
       specificity += 1_000_000;
     } else if (part.type === 'AttributeSelector' && part.matcher === '=' && part.value) {
-      const name = part.name.name, wanted = part.value.type === 'String' ? part.value.value : part.value.name;
+      const name = part.name.name,
+        wanted = part.value.type === 'String' ? part.value.value : part.value.name;
       also((e) => e.attributes[name] === wanted);
       specificity += 1000;
     } else return null;
@@ -113,7 +162,8 @@ function compounds(selector: csstree.Selector): { list: Compound[]; specificity:
 
 /** The rules of a style sheet, weakest first. At-rules and what is not supported are left out. */
 export function rulesOf(sheet: string): Rule[] {
-  if (sheet.length > SVG_LIMITS.styles) throw new SvgFault('too-much', `its styles have more than ${SVG_LIMITS.styles.toLocaleString('en')} letters`);
+  if (sheet.length > SVG_LIMITS.styles)
+    throw new SvgFault('too-much', `its styles have more than ${SVG_LIMITS.styles.toLocaleString('en')} letters`);
   const rules: Rule[] = [];
   const tree = csstree.parse(sheet.replace(/<!--|-->/g, ''), { onParseError: () => {} });
   if (tree.type !== 'StyleSheet') return rules;
@@ -154,7 +204,10 @@ export class Sheet {
     return true;
   }
 
-  /** Everything declared for an element by attributes, sheet and style, the strongest last. @param above its ancestors, the root first */
+  /**
+   * Everything declared for an element by attributes, sheet and style, the strongest last. @param above its ancestors,
+   * the root first
+   */
   declared(element: SvgElement, above: readonly SvgElement[]): Declared[] {
     const sheet = this.rules.filter((r) => this.matches(r, element, above)).flatMap((r) => r.declared);
     const own = element.attributes.style ? styleOf(element.attributes.style) : [];

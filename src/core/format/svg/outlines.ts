@@ -1,10 +1,11 @@
-// A cleaned SVG of flat shapes as outlines (SVG 2, sections 5, 8, 10 and 13), so that logos stay sharp at any size and can become shapes.
-// What needs more than flat colours (gradients, masks, text, clipping, filters) gives null and is shown from pixels of the drawing.
+// A cleaned SVG of flat shapes as outlines (SVG 2, sections 5, 8, 10 and 13), so that logos stay sharp at any size and
+// can become shapes. What needs more than flat colours (gradients, masks, text, clipping, filters) gives null and is
+// shown from pixels of the drawing.
 import { converter, parse } from 'culori';
 import svgpath from 'svgpath';
-import { compose, type Transform } from '../../ground/transform';
 import { toHex } from '../../colour/srgb';
-import { marksOf, type Drawing, type Drawn, type DrawnMark } from '../../paint/drawing';
+import { compose, type Transform } from '../../ground/transform';
+import { type Drawing, type Drawn, type DrawnMark, marksOf } from '../../paint/drawing';
 import { partsById, sizeOfRoot, transformOf } from './clean';
 import type { SvgElement } from './tree';
 
@@ -43,15 +44,22 @@ function dataOf(name: string, a: Record<string, string>): string | null {
     case 'path':
       return a.d ?? '';
     case 'rect': {
-      const w = n('width'), h = n('height'), x = n('x'), y = n('y');
+      const w = n('width'),
+        h = n('height'),
+        x = n('x'),
+        y = n('y');
       if (!(w > 0 && h > 0)) return '';
-      const rx = Math.min(w / 2, n('rx', n('ry'))), ry = Math.min(h / 2, n('ry', n('rx')));
+      const rx = Math.min(w / 2, n('rx', n('ry'))),
+        ry = Math.min(h / 2, n('ry', n('rx')));
       if (rx <= 0 || ry <= 0) return `M${x} ${y}h${w}v${h}h${-w}z`;
       return `M${x + rx} ${y}h${w - 2 * rx}a${rx} ${ry} 0 0 1 ${rx} ${ry}v${h - 2 * ry}a${rx} ${ry} 0 0 1 ${-rx} ${ry}h${2 * rx - w}a${rx} ${ry} 0 0 1 ${-rx} ${-ry}v${2 * ry - h}a${rx} ${ry} 0 0 1 ${rx} ${-ry}z`;
     }
     case 'circle':
     case 'ellipse': {
-      const rx = n(name === 'circle' ? 'r' : 'rx', n('ry')), ry = n(name === 'circle' ? 'r' : 'ry', n('rx')), x = n('cx'), y = n('cy');
+      const rx = n(name === 'circle' ? 'r' : 'rx', n('ry')),
+        ry = n(name === 'circle' ? 'r' : 'ry', n('rx')),
+        x = n('cx'),
+        y = n('cy');
       return rx > 0 && ry > 0 ? `M${x - rx} ${y}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0z` : '';
     }
     case 'line':
@@ -71,7 +79,10 @@ function dataOf(name: string, a: Record<string, string>): string | null {
  */
 export function drawnPath(d: string, t: Transform = [1, 0, 0, 1, 0, 0]): string {
   const path = svgpath(d);
-  let x = 0, y = 0, startX = 0, startY = 0;
+  let x = 0,
+    y = 0,
+    startX = 0,
+    startY = 0;
   const out: string[] = [];
   const r = (v: number): number => Math.round(v * 1000) / 1000;
   path
@@ -98,18 +109,54 @@ function fitted(a: Record<string, string>, { width, height }: { width: number; h
   const box = a.viewBox?.split(/[\s,]+/).map(Number);
   if (!box || box.length !== 4 || !(box[2] > 0 && box[3] > 0)) return [1, 0, 0, 1, 0, 0];
   const [align, how] = (a.preserveAspectRatio ?? 'xMidYMid meet').split(/\s+/);
-  const kx = width / box[2], ky = height / box[3];
+  const kx = width / box[2],
+    ky = height / box[3];
   if (align === 'none') return [kx, 0, 0, ky, -box[0] * kx, -box[1] * ky];
   const k = how === 'slice' ? Math.max(kx, ky) : Math.min(kx, ky);
   const along = (where: string, free: number): number => (where === 'Min' ? 0 : where === 'Max' ? free : free / 2);
-  return [k, 0, 0, k, along(align.slice(1, 4), width - box[2] * k) - box[0] * k, along(align.slice(5, 8), height - box[3] * k) - box[1] * k];
+  return [
+    k,
+    0,
+    0,
+    k,
+    along(align.slice(1, 4), width - box[2] * k) - box[0] * k,
+    along(align.slice(5, 8), height - box[3] * k) - box[1] * k,
+  ];
 }
 
 /** What is inherited, as far as it is drawn. */
-const INHERITED = ['fill', 'stroke', 'stroke-width', 'fill-opacity', 'stroke-opacity', 'fill-rule', 'stroke-linecap', 'stroke-linejoin', 'stroke-miterlimit', 'stroke-dasharray', 'stroke-dashoffset', 'color', 'visibility', 'marker-start', 'marker-mid', 'marker-end', 'paint-order'] as const;
+const INHERITED = [
+  'fill',
+  'stroke',
+  'stroke-width',
+  'fill-opacity',
+  'stroke-opacity',
+  'fill-rule',
+  'stroke-linecap',
+  'stroke-linejoin',
+  'stroke-miterlimit',
+  'stroke-dasharray',
+  'stroke-dashoffset',
+  'color',
+  'visibility',
+  'marker-start',
+  'marker-mid',
+  'marker-end',
+  'paint-order',
+] as const;
 type Style = Partial<Record<(typeof INHERITED)[number], string>>;
 
-const NOT_DRAWN = new Set(['defs', 'symbol', 'linearGradient', 'radialGradient', 'clipPath', 'mask', 'pattern', 'marker', 'filter']);
+const NOT_DRAWN = new Set([
+  'defs',
+  'symbol',
+  'linearGradient',
+  'radialGradient',
+  'clipPath',
+  'mask',
+  'pattern',
+  'marker',
+  'filter',
+]);
 const named = (v: string | undefined): boolean => v !== undefined && v !== 'none';
 
 /**
@@ -117,25 +164,53 @@ const named = (v: string | undefined): boolean => v !== undefined && v !== 'none
  * @param root as `cleanSvg` gives it
  */
 export function outlines(root: SvgElement): Drawing | null {
-  const size = sizeOfRoot(root), parts = partsById(root);
+  const size = sizeOfRoot(root),
+    parts = partsById(root);
   let count = 0;
 
   const shape = (e: SvgElement, d: string, style: Style, t: Transform): Drawn[] => {
     if ((style.visibility ?? 'visible') !== 'visible') return [];
     if (named(style['marker-start']) || named(style['marker-mid']) || named(style['marker-end'])) throw new TooMuch();
-    const current = style.color ?? 'black', fill = e.name === 'line' ? null : paint(style.fill ?? 'black', current), stroke = paint(style.stroke ?? 'none', current), width = number(style['stroke-width'], 1);
+    const current = style.color ?? 'black',
+      fill = e.name === 'line' ? null : paint(style.fill ?? 'black', current),
+      stroke = paint(style.stroke ?? 'none', current),
+      width = number(style['stroke-width'], 1);
     const k = Math.sqrt(Math.abs(t[0] * t[3] - t[1] * t[2]));
     if (!(k > 0) || !d) return [];
-    const plain = { d: drawnPath(d, t), evenOdd: style['fill-rule'] === 'evenodd', width: width * k, cap: (style['stroke-linecap'] ?? 'butt') as DrawnMark['cap'], join: (style['stroke-linejoin'] ?? 'miter') as DrawnMark['join'] };
+    const plain = {
+      d: drawnPath(d, t),
+      evenOdd: style['fill-rule'] === 'evenodd',
+      width: width * k,
+      cap: (style['stroke-linecap'] ?? 'butt') as DrawnMark['cap'],
+      join: (style['stroke-linejoin'] ?? 'miter') as DrawnMark['join'],
+    };
     if (!plain.d) return [];
     const out: DrawnMark[] = [];
-    if (fill) out.push({ ...plain, fill: fill.hex, stroke: null, opacity: fill.alpha * share(style['fill-opacity'], 1) });
+    if (fill)
+      out.push({ ...plain, fill: fill.hex, stroke: null, opacity: fill.alpha * share(style['fill-opacity'], 1) });
     if (stroke && width > 0) {
       // A stroke that is wider one way than the other cannot be drawn round an outline that is in place.
-      if (Math.abs(Math.hypot(t[0], t[1]) - Math.hypot(t[2], t[3])) > 1e-3 * k || Math.abs(t[0] * t[2] + t[1] * t[3]) > 1e-3 * k * k) throw new TooMuch();
-      if (!['miter', 'round', 'bevel'].includes(plain.join) || (style['paint-order'] !== undefined && style['paint-order'] !== 'normal')) throw new TooMuch();
-      const dash = named(style['stroke-dasharray']) ? style['stroke-dasharray']!.split(/[\s,]+/).map((v) => number(v) * k) : [];
-      out.push({ ...plain, fill: null, stroke: stroke.hex, opacity: stroke.alpha * share(style['stroke-opacity'], 1), miter: number(style['stroke-miterlimit'], 4), ...(dash.some((v) => v > 0) ? { dash, dashOffset: number(style['stroke-dashoffset']) * k } : {}) });
+      if (
+        Math.abs(Math.hypot(t[0], t[1]) - Math.hypot(t[2], t[3])) > 1e-3 * k ||
+        Math.abs(t[0] * t[2] + t[1] * t[3]) > 1e-3 * k * k
+      )
+        throw new TooMuch();
+      if (
+        !['miter', 'round', 'bevel'].includes(plain.join) ||
+        (style['paint-order'] !== undefined && style['paint-order'] !== 'normal')
+      )
+        throw new TooMuch();
+      const dash = named(style['stroke-dasharray'])
+        ? style['stroke-dasharray']!.split(/[\s,]+/).map((v) => number(v) * k)
+        : [];
+      out.push({
+        ...plain,
+        fill: null,
+        stroke: stroke.hex,
+        opacity: stroke.alpha * share(style['stroke-opacity'], 1),
+        miter: number(style['stroke-miterlimit'], 4),
+        ...(dash.some((v) => v > 0) ? { dash, dashOffset: number(style['stroke-dashoffset']) * k } : {}),
+      });
     }
     if ((count += out.length) > MOST_MARKS) throw new TooMuch();
     return out.filter((m) => m.opacity > 0);
@@ -144,12 +219,22 @@ export function outlines(root: SvgElement): Drawing | null {
   const draw = (e: SvgElement, up: Style, t: Transform, depth: number): Drawn[] => {
     const a = e.attributes;
     if (NOT_DRAWN.has(e.name) || a.display === 'none') return [];
-    if (depth > 60 || named(a.mask) || named(a['clip-path']) || named(a.filter) || (a['mix-blend-mode'] !== undefined && a['mix-blend-mode'] !== 'normal') || named(a['vector-effect'])) throw new TooMuch();
+    if (
+      depth > 60 ||
+      named(a.mask) ||
+      named(a['clip-path']) ||
+      named(a.filter) ||
+      (a['mix-blend-mode'] !== undefined && a['mix-blend-mode'] !== 'normal') ||
+      named(a['vector-effect'])
+    )
+      throw new TooMuch();
     const style: Style = { ...up };
     for (const key of INHERITED) if (a[key] !== undefined && a[key] !== 'inherit') style[key] = a[key];
-    const own = e === root ? t : compose(t, (a.transform !== undefined && transformOf(a.transform)) || [1, 0, 0, 1, 0, 0]);
+    const own =
+      e === root ? t : compose(t, (a.transform !== undefined && transformOf(a.transform)) || [1, 0, 0, 1, 0, 0]);
     let drawn: Drawn[];
-    if (e.name === 'g' || e === root) drawn = e.children.flatMap((c) => (typeof c === 'string' ? [] : draw(c, style, own, depth + 1)));
+    if (e.name === 'g' || e === root)
+      drawn = e.children.flatMap((c) => (typeof c === 'string' ? [] : draw(c, style, own, depth + 1)));
     else if (e.name === 'use') {
       const part = parts.get((a.href ?? '').slice(1));
       if (part && (part.name === 'symbol' || part.name === 'svg')) throw new TooMuch();

@@ -1,4 +1,5 @@
-// An SVG from outside as a tree of elements (XML 1.0, Namespaces in XML 1.0). Everything is bounded, and every step is linear in the length.
+// An SVG from outside as a tree of elements (XML 1.0, Namespaces in XML 1.0). Everything is bounded, and every step is
+// linear in the length.
 import { SaxesParser, type SaxesTagNS } from 'saxes';
 
 export interface SvgElement {
@@ -9,7 +10,17 @@ export interface SvgElement {
 }
 
 /** What a drawing may hold. */
-export const SVG_LIMITS = { bytes: 4 * 1024 * 1024, elements: 20_000, drawn: 100_000, depth: 200, attributes: 100, transform: 4000, letters: 5000, styles: 200_000, entities: 100 };
+export const SVG_LIMITS = {
+  bytes: 4 * 1024 * 1024,
+  elements: 20_000,
+  drawn: 100_000,
+  depth: 200,
+  attributes: 100,
+  transform: 4000,
+  letters: 5000,
+  styles: 200_000,
+  entities: 100,
+};
 
 /** Why a drawing is not taken. `too-much` is over a limit, `broken` is no drawing, `endless` refers to itself. */
 export class SvgFault extends Error {
@@ -21,14 +32,25 @@ export class SvgFault extends Error {
   }
 }
 
-const SVG = 'http://www.w3.org/2000/svg', XLINK = 'http://www.w3.org/1999/xlink', XML = 'http://www.w3.org/XML/1998/namespace';
+const SVG = 'http://www.w3.org/2000/svg',
+  XLINK = 'http://www.w3.org/1999/xlink',
+  XML = 'http://www.w3.org/XML/1998/namespace';
 
-/** Entities that a document declares for itself, as some editors do for their namespaces. Those that refer to others are left out. */
+/**
+ * Entities that a document declares for itself, as some editors do for their namespaces. Those that refer to others are
+ * left out.
+ */
 function entitiesIn(doctype: string): Record<string, string> {
   const out: Record<string, string> = {};
   let n = 0;
-  for (let at = doctype.indexOf('<!ENTITY'); at >= 0 && n < SVG_LIMITS.entities; at = doctype.indexOf('<!ENTITY', at + 8), n++) {
-    const declared = /^<!ENTITY\s{1,20}([\w.-]{1,100})\s{1,20}(?:"([^"&%]{0,500})"|'([^'&%]{0,500})')/.exec(doctype.slice(at, at + 700));
+  for (
+    let at = doctype.indexOf('<!ENTITY');
+    at >= 0 && n < SVG_LIMITS.entities;
+    at = doctype.indexOf('<!ENTITY', at + 8), n++
+  ) {
+    const declared = /^<!ENTITY\s{1,20}([\w.-]{1,100})\s{1,20}(?:"([^"&%]{0,500})"|'([^'&%]{0,500})')/.exec(
+      doctype.slice(at, at + 700),
+    );
     if (declared) out[declared[1]] = declared[2] ?? declared[3];
   }
   return out;
@@ -49,7 +71,8 @@ export function beginsLikeSvg(text: string): boolean {
     if (head.startsWith('<?', at)) at = behind('?>', at);
     else if (head.startsWith('<!--', at)) at = behind('-->', at + 4);
     else if (/^<!doctype/i.test(head.slice(at, at + 9))) {
-      const open = head.indexOf('[', at), close = head.indexOf('>', at);
+      const open = head.indexOf('[', at),
+        close = head.indexOf('>', at);
       at = open >= 0 && open < close ? behind('>', behind(']', open)) : behind('>', at);
     } else break;
   }
@@ -63,15 +86,19 @@ export function beginsLikeSvg(text: string): boolean {
  * @throws SvgFault for what is no well-formed SVG or over a limit
  */
 export function parseSvg(text: string): SvgElement {
-  if (text.length > SVG_LIMITS.bytes) throw new SvgFault('too-much', `it has more than ${SVG_LIMITS.bytes / 1048576} MB`);
+  if (text.length > SVG_LIMITS.bytes)
+    throw new SvgFault('too-much', `it has more than ${SVG_LIMITS.bytes / 1048576} MB`);
   const parser = new SaxesParser({
     xmlns: true,
     position: true,
-    // Prefixes that were never declared are the mark of a drawing cut out of a larger file; what they name is not ours anyway.
+    // Prefixes that were never declared are the mark of a drawing cut out of a larger file; what they name is not ours
+    // anyway.
     resolvePrefix: (prefix: string) => (prefix === 'xlink' ? XLINK : prefix === 'svg' ? SVG : `undeclared:${prefix}`),
   });
   const open: (SvgElement | null)[] = [];
-  let root: SvgElement | null = null, elements = 0, letters = 0;
+  let root: SvgElement | null = null,
+    elements = 0,
+    letters = 0;
   parser.on('error', (e) => {
     throw new SvgFault('broken', `it is not well-formed XML (${e.message.split('\n')[0].slice(0, 120)})`);
   });
@@ -79,8 +106,10 @@ export function parseSvg(text: string): SvgElement {
     Object.assign(parser.ENTITIES, entitiesIn(doctype));
   });
   parser.on('opentag', (tag: SaxesTagNS) => {
-    if (open.length >= SVG_LIMITS.depth) throw new SvgFault('too-much', `its parts lie within each other more than ${SVG_LIMITS.depth} deep`);
-    if (++elements > SVG_LIMITS.elements) throw new SvgFault('too-much', `it has more than ${SVG_LIMITS.elements.toLocaleString('en')} shapes`);
+    if (open.length >= SVG_LIMITS.depth)
+      throw new SvgFault('too-much', `its parts lie within each other more than ${SVG_LIMITS.depth} deep`);
+    if (++elements > SVG_LIMITS.elements)
+      throw new SvgFault('too-much', `it has more than ${SVG_LIMITS.elements.toLocaleString('en')} shapes`);
     const up = open[open.length - 1];
     const ours = tag.uri === SVG || tag.uri === '';
     if ((open.length && !up) || !ours) {
@@ -91,15 +120,21 @@ export function parseSvg(text: string): SvgElement {
     const attributes: Record<string, string> = {};
     let n = 0;
     for (const a of Object.values(tag.attributes)) {
-      if (++n > SVG_LIMITS.attributes) throw new SvgFault('too-much', `one of its shapes has more than ${SVG_LIMITS.attributes} attributes`);
+      if (++n > SVG_LIMITS.attributes)
+        throw new SvgFault('too-much', `one of its shapes has more than ${SVG_LIMITS.attributes} attributes`);
       if (a.uri === '') attributes[a.local] = a.value;
       else if (a.uri === XLINK && a.local === 'href') attributes.href ??= a.value;
       else if (a.uri === XML && a.local === 'space') attributes['xml:space'] = a.value;
     }
-    if ((attributes.transform?.length ?? 0) > SVG_LIMITS.transform) throw new SvgFault('too-much', `a transform of it has more than ${SVG_LIMITS.transform.toLocaleString('en')} letters`);
+    if ((attributes.transform?.length ?? 0) > SVG_LIMITS.transform)
+      throw new SvgFault(
+        'too-much',
+        `a transform of it has more than ${SVG_LIMITS.transform.toLocaleString('en')} letters`,
+      );
     const element: SvgElement = { name: tag.local, attributes, children: [] };
     if (up) up.children.push(element);
-    else if (element.name !== 'svg') throw new SvgFault('broken', `it begins with ${tag.local.slice(0, 40)} instead of svg`);
+    else if (element.name !== 'svg')
+      throw new SvgFault('broken', `it begins with ${tag.local.slice(0, 40)} instead of svg`);
     else root = element;
     open.push(element);
   });
@@ -109,7 +144,8 @@ export function parseSvg(text: string): SvgElement {
     if (!within) return;
     if (within.name !== 'style') {
       if (within.name !== 'text' && within.name !== 'tspan' && within.name !== 'textPath') return;
-      if ((letters += t.length) > SVG_LIMITS.letters) throw new SvgFault('too-much', `its texts have more than ${SVG_LIMITS.letters.toLocaleString('en')} letters`);
+      if ((letters += t.length) > SVG_LIMITS.letters)
+        throw new SvgFault('too-much', `its texts have more than ${SVG_LIMITS.letters.toLocaleString('en')} letters`);
     }
     within.children.push(t);
   };

@@ -1,10 +1,17 @@
 'use client';
 // Aligning the selection: to the slide, its margins, or, where there are several, to each other.
 import { ActionIcon, Group, SegmentedControl, Tooltip } from '@mantine/core';
-import { IconLayoutAlignBottom, IconLayoutAlignCenter, IconLayoutAlignLeft, IconLayoutAlignMiddle, IconLayoutAlignRight, IconLayoutAlignTop } from '@tabler/icons-react';
+import {
+  IconLayoutAlignBottom,
+  IconLayoutAlignCenter,
+  IconLayoutAlignLeft,
+  IconLayoutAlignMiddle,
+  IconLayoutAlignRight,
+  IconLayoutAlignTop,
+} from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Side } from '../../../core/arrange/align';
-import { alignSelected, type AlignFrame } from '../commands';
+import { type AlignFrame, alignSelected } from '../commands';
 
 const SIDES: [string, Side, typeof IconLayoutAlignLeft][] = [
   ['Align left', { axis: 'x', to: 'start' }, IconLayoutAlignLeft],
@@ -24,7 +31,11 @@ export function AlignRow({ several = false }: { several?: boolean }) {
         aria-label="Align to"
         value={to}
         onChange={(v) => setTo(v as AlignFrame)}
-        data={[...(several ? [{ value: 'selection', label: 'Each other' }] : []), { value: 'margins', label: 'Margins' }, { value: 'slide', label: 'Slide' }]}
+        data={[
+          ...(several ? [{ value: 'selection', label: 'Each other' }] : []),
+          { value: 'margins', label: 'Margins' },
+          { value: 'slide', label: 'Slide' },
+        ]}
       />
       <Group gap={0} justify="space-between">
         {SIDES.map(([name, side, Icon]) => (

@@ -28,12 +28,34 @@ export const dragging = {
   },
 };
 
-export function Amount({ label, value, onChange, min = 0, max = 100, step = 1, decimals = 0, suffix = ' %', whole, scale }: Props) {
+export function Amount({
+  label,
+  value,
+  onChange,
+  min = 0,
+  max = 100,
+  step = 1,
+  decimals = 0,
+  suffix = ' %',
+  whole,
+  scale,
+}: Props) {
   const rounded = (v: number): number => Number(v.toFixed(decimals));
   return (
     <Group gap={10} wrap="nowrap" align="flex-end">
       <div style={{ width: 84, flex: 'none' }}>
-        <NumberField label={label} value={value} min={min} max={max} step={step} decimalScale={decimals} suffix={suffix} whole={whole} onChange={onChange} onSettle={settle} />
+        <NumberField
+          label={label}
+          value={value}
+          min={min}
+          max={max}
+          step={step}
+          decimalScale={decimals}
+          suffix={suffix}
+          whole={whole}
+          onChange={onChange}
+          onSettle={settle}
+        />
       </div>
       <Slider
         flex={1}
@@ -54,4 +76,7 @@ export function Amount({ label, value, onChange, min = 0, max = 100, step = 1, d
 }
 
 /** More room for small values: the slider goes by the root. */
-export const byRoot = (max: number): Props['scale'] => ({ to: (v) => Math.sqrt(Math.max(0, v) / max), from: (s) => s * s * max });
+export const byRoot = (max: number): Props['scale'] => ({
+  to: (v) => Math.sqrt(Math.max(0, v) / max),
+  from: (s) => s * s * max,
+});

@@ -1,11 +1,12 @@
 'use client';
-// The blend mode of a layer. A mode under the pointer, or focused by key, shows itself on the stage before it is chosen.
+// The blend mode of a layer. A mode under the pointer, or focused by key, shows itself on the stage before it is
+// chosen.
 import { Button, Group, Menu, Text } from '@mantine/core';
 import { IconCheck, IconChevronDown } from '@tabler/icons-react';
 import { useEffect } from 'react';
+import type { Layer } from '../../../core/kinds/layers';
 import { changeLayers } from '../../../core/piece/edits';
 import type { BlendMode } from '../../../core/values/plain';
-import type { Layer } from '../../../core/kinds/layers';
 import { BLEND_MODES } from '../../../core/values/plain';
 import { change } from '../commands';
 import { preview, useBench } from '../store';
@@ -15,7 +16,8 @@ const words = (mode: BlendMode): string => mode[0].toUpperCase() + mode.slice(1)
 const WHOLE = BLEND_MODES.indexOf('hue');
 
 export function BlendField({ layer }: { layer: Layer }) {
-  const show = (blend: BlendMode) => (): void => preview((p) => changeLayers(p, useBench.getState().slideId, [layer.id], (l) => void (l.blend = blend)));
+  const show = (blend: BlendMode) => (): void =>
+    preview((p) => changeLayers(p, useBench.getState().slideId, [layer.id], (l) => void (l.blend = blend)));
   useEffect(() => () => preview(null), []);
   const item = (mode: BlendMode) => (
     <Menu.Item
@@ -38,7 +40,12 @@ export function BlendField({ layer }: { layer: Layer }) {
       </Text>
       <Menu position="left" width={150} onClose={() => preview(null)}>
         <Menu.Target>
-          <Button size="compact-sm" variant="default" aria-label={`Blend mode: ${words(layer.blend)}`} rightSection={<IconChevronDown size={13} />}>
+          <Button
+            size="compact-sm"
+            variant="default"
+            aria-label={`Blend mode: ${words(layer.blend)}`}
+            rightSection={<IconChevronDown size={13} />}
+          >
             {words(layer.blend)}
           </Button>
         </Menu.Target>

@@ -1,17 +1,27 @@
 'use client';
-// A colour: typed or pasted as hex or in parts of a model, taken from swatches, the photo or a picker, or picked from the picture with
-// the loupe. A field that is linked to a swatch changes the swatch, and with it all that is linked.
-import { ActionIcon, ColorPicker, Group, Popover, SegmentedControl, Text, TextInput, Tooltip, UnstyledButton } from '@mantine/core';
+// A colour: typed or pasted as hex or in parts of a model, taken from swatches, the photo or a picker, or picked from
+// the picture with the loupe. A field that is linked to a swatch changes the swatch, and with it all that is linked.
+import {
+  ActionIcon,
+  ColorPicker,
+  Group,
+  Popover,
+  SegmentedControl,
+  Text,
+  TextInput,
+  Tooltip,
+  UnstyledButton,
+} from '@mantine/core';
 import { IconColorPicker, IconLink, IconPlus, IconUnlink } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
-import { hexOfParts, MODELS, partsOf, type ColourModel } from '../../../core/colour/models';
+import { type ColourModel, hexOfParts, MODELS, partsOf } from '../../../core/colour/models';
 import { contrastOfHex, parseHex, toHex } from '../../../core/colour/srgb';
-import { hexOf } from '../../../core/values/swatches';
-import { putSwatch } from '../../../core/piece/swatches';
-import type { Colour, Swatch } from '../../../core/values/fill';
 import type { Layer } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
+import { putSwatch } from '../../../core/piece/swatches';
+import type { Colour, Swatch } from '../../../core/values/fill';
+import { hexOf } from '../../../core/values/swatches';
 import { usePalette } from '../../shared/assets';
 import { NumberField } from '../../shared/NumberField';
 import { useHouse } from '../house';
@@ -35,19 +45,24 @@ interface Props {
 }
 
 function coloursIn(layers: readonly Layer[], hex: (c: Colour) => string): string[] {
-  return [...new Set(layers.flatMap((l) => ('fill' in l ? [hex(l.fill.colour)] : 'colour' in l ? [hex(l.colour)] : [])))];
+  return [
+    ...new Set(layers.flatMap((l) => ('fill' in l ? [hex(l.fill.colour)] : 'colour' in l ? [hex(l.colour)] : []))),
+  ];
 }
 
 /** Brings a swatch of the house into the piece, so that it can be linked to. */
 const bringIn = (swatch: Swatch): void => {
-  if (!useBench.getState().piece.swatches.some((s) => s.id === swatch.id)) edit('Use swatch', (p) => putSwatch(p, { ...swatch, house: true }), 'use-swatch');
+  if (!useBench.getState().piece.swatches.some((s) => s.id === swatch.id))
+    edit('Use swatch', (p) => putSwatch(p, { ...swatch, house: true }), 'use-swatch');
 };
 
 /** Contrast with the text that the reading is about, unless it is that text's own colour. */
 function TextContrast({ hex }: { hex: string }) {
   const text = useBench((s) => {
     const id = shownReading(s)?.layer;
-    return s.selection.includes(id ?? '') ? undefined : currentSlide(s).layers.find((l): l is TextLayer => l.kind === 'text' && l.id === id);
+    return s.selection.includes(id ?? '')
+      ? undefined
+      : currentSlide(s).layers.find((l): l is TextLayer => l.kind === 'text' && l.id === id);
   });
   const swatches = useBench((s) => s.piece.swatches);
   if (!text) return null;
@@ -63,7 +78,8 @@ function TextContrast({ hex }: { hex: string }) {
 /** The colour in the parts of a model. */
 function Parts({ hex, onChange }: { hex: string; onChange: (hex: string) => void }) {
   const [model, setModel] = useState<ColourModel>('rgb');
-  // Hue and chroma of a grey cannot be read from its hex: what was typed last stands while it still means the same colour.
+  // Hue and chroma of a grey cannot be read from its hex: what was typed last stands while it still means the same
+  // colour.
   const [typed, setTyped] = useState<{ hex: string; parts: [number, number, number] } | null>(null);
   const parts = typed?.hex === hex ? typed.parts : partsOf(hex, model);
   return (
@@ -89,7 +105,8 @@ function Parts({ hex, onChange }: { hex: string; onChange: (hex: string) => void
             step={most < 1 ? 0.01 : 1}
             decimalScale={decimals}
             onChange={(v) => {
-              const next = parts.map((p, k) => (k === i ? v : p)) as [number, number, number], h = hexOfParts(next, model, parseHex(hex)?.a ?? 1);
+              const next = parts.map((p, k) => (k === i ? v : p)) as [number, number, number],
+                h = hexOfParts(next, model, parseHex(hex)?.a ?? 1);
               setTyped({ hex: h, parts: next });
               onChange(h);
             }}
@@ -110,10 +127,21 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
   const found = usePalette(open ? asset : null);
   const house = useHouse((s) => s.swatches);
   const recent = useRecent((s) => s.colours);
-  const used = useMemo(() => (open ? coloursIn(piece.slides.flatMap((s) => s.layers), (c) => hexOf(c, piece)) : []), [open, piece]);
+  const used = useMemo(
+    () =>
+      open
+        ? coloursIn(
+            piece.slides.flatMap((s) => s.layers),
+            (c) => hexOf(c, piece),
+          )
+        : [],
+    [open, piece],
+  );
   const wrong = typed !== null && parseHex(typed) === null;
   const linked = typeof value === 'string' ? null : (piece.swatches.find((s) => s.id === value.swatch) ?? null);
-  const swatches = [...piece.swatches, ...house.filter((h) => !piece.swatches.some((s) => s.id === h.id))].filter((s) => s.colour !== undefined);
+  const swatches = [...piece.swatches, ...house.filter((h) => !piece.swatches.some((s) => s.id === h.id))].filter(
+    (s) => s.colour !== undefined,
+  );
 
   /** Another colour: of the swatch where the field is linked, so that all that is linked follows. */
   const set = (next: string): void => {
@@ -184,7 +212,11 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
       <Group gap={4} wrap="nowrap">
         <Popover opened={open} onChange={setOpen} position="left-start" width={276} trapFocus withinPortal>
           <Popover.Target>
-            <UnstyledButton className={css.well} aria-label={`${label}: ${hex}. Choose`} onClick={() => setOpen((o) => !o)}>
+            <UnstyledButton
+              className={css.well}
+              aria-label={`${label}: ${hex}. Choose`}
+              onClick={() => setOpen((o) => !o)}
+            >
               <i style={{ background: hex }} />
             </UnstyledButton>
           </Popover.Target>
@@ -212,7 +244,12 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
                 ))}
                 {linked ? (
                   <Tooltip label={`Unlink from ${linked.name}, keep the colour`}>
-                    <ActionIcon size={25} variant="default" aria-label={`Unlink from ${linked.name}`} onClick={() => (onChange(hex), settle())}>
+                    <ActionIcon
+                      size={25}
+                      variant="default"
+                      aria-label={`Unlink from ${linked.name}`}
+                      onClick={() => (onChange(hex), settle())}
+                    >
                       <IconUnlink size={14} />
                     </ActionIcon>
                   </Tooltip>
@@ -224,7 +261,12 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
                       aria-label="Keep as a swatch"
                       onClick={() => {
                         const id = nanoid(8);
-                        edit('Keep as a swatch', (p) => putSwatch(p, { id, name: `Colour ${p.swatches.length + 1}`, colour: hex, house: false }), 'use-swatch');
+                        edit(
+                          'Keep as a swatch',
+                          (p) =>
+                            putSwatch(p, { id, name: `Colour ${p.swatches.length + 1}`, colour: hex, house: false }),
+                          'use-swatch',
+                        );
                         onChange({ swatch: id });
                         settle();
                       }}
@@ -237,8 +279,14 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
             </div>
             {found && found.length > 0 && (
               <>
-                {row(forTint ? 'Deep versions of the photo’s colours' : 'In the photo', found.map((f) => chip(forTint ? f.tint : f.hex, title(f.role))))}
-                {row(forTint ? 'In the photo' : 'Deep versions of the photo’s colours', found.map((f) => chip(forTint ? f.hex : f.tint, title(f.role))))}
+                {row(
+                  forTint ? 'Deep versions of the photo’s colours' : 'In the photo',
+                  found.map((f) => chip(forTint ? f.tint : f.hex, title(f.role))),
+                )}
+                {row(
+                  forTint ? 'In the photo' : 'Deep versions of the photo’s colours',
+                  found.map((f) => chip(forTint ? f.hex : f.tint, title(f.role))),
+                )}
               </>
             )}
             {asset && !found && (
@@ -246,9 +294,30 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
                 Looking for colours in the photo
               </Text>
             )}
-            {row('Plain, and in this piece', [chip('#000000', 'Black'), chip('#ffffff', 'White'), ...used.filter((c) => c !== '#000000' && c !== '#ffffff').slice(0, 12).map((c) => chip(c, 'In this piece'))])}
-            {recent.length > 0 && row('Used lately', recent.map((c) => chip(c, 'Used lately')))}
-            <ColorPicker format={alpha ? 'hexa' : 'hex'} fullWidth size="sm" value={alpha ? hex : hex.slice(0, 7)} onChange={set} onChangeEnd={done} saturationLabel="Saturation and lightness" hueLabel="Hue" alphaLabel="Opacity of the colour" />
+            {row('Plain, and in this piece', [
+              chip('#000000', 'Black'),
+              chip('#ffffff', 'White'),
+              ...used
+                .filter((c) => c !== '#000000' && c !== '#ffffff')
+                .slice(0, 12)
+                .map((c) => chip(c, 'In this piece')),
+            ])}
+            {recent.length > 0 &&
+              row(
+                'Used lately',
+                recent.map((c) => chip(c, 'Used lately')),
+              )}
+            <ColorPicker
+              format={alpha ? 'hexa' : 'hex'}
+              fullWidth
+              size="sm"
+              value={alpha ? hex : hex.slice(0, 7)}
+              onChange={set}
+              onChangeEnd={done}
+              saturationLabel="Saturation and lightness"
+              hueLabel="Hue"
+              alphaLabel="Opacity of the colour"
+            />
             <Parts hex={hex} onChange={set} />
             <TextContrast hex={hex.slice(0, 7)} />
           </Popover.Dropdown>
@@ -265,7 +334,8 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
           onChange={(e) => {
             const v = e.currentTarget.value;
             setTyped(v);
-            // A whole hex counts at once; shorter forms when the field is left, since they may be the beginning of a longer one.
+            // A whole hex counts at once; shorter forms when the field is left, since they may be the beginning of a
+            // longer one.
             if (/^#?(?:[0-9a-f]{6}|[0-9a-f]{8})$/i.test(v.trim())) set(v);
           }}
           onBlur={commit}

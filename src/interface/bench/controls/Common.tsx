@@ -1,13 +1,13 @@
 'use client';
 // What every layer has: opacity, blend mode, place.
 import { Accordion, Button, SimpleGrid, Stack, Text } from '@mantine/core';
-import { isFollower } from '../../../core/kinds/layers';
 import type { Layer } from '../../../core/kinds/layers';
+import { isFollower } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands';
-import { AlignRow } from './AlignRow';
 import { currentSize, isMovable, settle, useBench } from '../store';
+import { AlignRow } from './AlignRow';
 import { Amount } from './Amount';
 import { BlendField } from './BlendField';
 import css from './Controls.module.css';
@@ -22,11 +22,19 @@ export function Common({ layer }: { layer: Layer }) {
     const f = s.texts[layer.id]?.frame;
     return f ? `${f.width},${f.height}` : null;
   });
-  const frame = measured ? { width: Number(measured.split(',')[0]), height: Number(measured.split(',')[1]) } : layer.box;
+  const frame = measured
+    ? { width: Number(measured.split(',')[0]), height: Number(measured.split(',')[1]) }
+    : layer.box;
   const box = (values: Partial<Layer['box']>): void => place(layer, 'Place', { box: { ...layer.box, ...values } });
   return (
     <>
-      {!isTreatment(layer) && <Amount label="Opacity" value={Math.round(layer.opacity * 100)} onChange={(v) => set('Opacity', 'opacity')(v / 100)} />}
+      {!isTreatment(layer) && (
+        <Amount
+          label="Opacity"
+          value={Math.round(layer.opacity * 100)}
+          onChange={(v) => set('Opacity', 'opacity')(v / 100)}
+        />
+      )}
       <BlendField layer={layer} />
       <Accordion className={css.folded} chevronPosition="left">
         <Accordion.Item value="place">
@@ -40,14 +48,57 @@ export function Common({ layer }: { layer: Layer }) {
                 </Text>
               )}
               <SimpleGrid cols={3} spacing={6} hidden={isFollower(layer)}>
-                <NumberField label="X" value={layer.box.x} decimalScale={1} onChange={(x) => box({ x })} onSettle={settle} />
-                <NumberField label="Y" value={layer.box.y} decimalScale={1} onChange={(y) => box({ y })} onSettle={settle} />
-                <NumberField label="Rotation" value={layer.rotation} min={-360} max={360} decimalScale={1} suffix="°" onChange={(rotation) => place(layer, 'Rotate', { rotation })} onSettle={settle} />
-                <NumberField label="Width" value={frame.width} min={1} max={100000} decimalScale={1} disabled={layer.kind === 'text' && layer.frame === 'line'} onChange={(width) => box({ width })} onSettle={settle} />
-                <NumberField label="Height" value={frame.height} min={1} max={100000} decimalScale={1} disabled={layer.kind === 'text' && (layer.frame === 'line' || layer.grow)} onChange={(height) => box({ height })} onSettle={settle} />
+                <NumberField
+                  label="X"
+                  value={layer.box.x}
+                  decimalScale={1}
+                  onChange={(x) => box({ x })}
+                  onSettle={settle}
+                />
+                <NumberField
+                  label="Y"
+                  value={layer.box.y}
+                  decimalScale={1}
+                  onChange={(y) => box({ y })}
+                  onSettle={settle}
+                />
+                <NumberField
+                  label="Rotation"
+                  value={layer.rotation}
+                  min={-360}
+                  max={360}
+                  decimalScale={1}
+                  suffix="°"
+                  onChange={(rotation) => place(layer, 'Rotate', { rotation })}
+                  onSettle={settle}
+                />
+                <NumberField
+                  label="Width"
+                  value={frame.width}
+                  min={1}
+                  max={100000}
+                  decimalScale={1}
+                  disabled={layer.kind === 'text' && layer.frame === 'line'}
+                  onChange={(width) => box({ width })}
+                  onSettle={settle}
+                />
+                <NumberField
+                  label="Height"
+                  value={frame.height}
+                  min={1}
+                  max={100000}
+                  decimalScale={1}
+                  disabled={layer.kind === 'text' && (layer.frame === 'line' || layer.grow)}
+                  onChange={(height) => box({ height })}
+                  onSettle={settle}
+                />
               </SimpleGrid>
               {size.id !== base && layer.overrides[size.id] && (
-                <Button size="compact-sm" variant="default" onClick={() => change('Follow the base size', [layer.id], (l) => void delete l.overrides[size.id])}>
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() => change('Follow the base size', [layer.id], (l) => void delete l.overrides[size.id])}
+                >
                   Follow the base size again
                 </Button>
               )}

@@ -6,7 +6,7 @@ import type { FillLayer } from '../../../core/kinds/fill';
 import type { Layer } from '../../../core/kinds/layers';
 import { change } from '../commands';
 import { usePanelPiece } from '../panel-piece';
-import { placedLayers, currentSize, currentSlide, useBench } from '../store';
+import { currentSize, currentSlide, placedLayers, useBench } from '../store';
 import { Common } from './Common';
 import css from './Controls.module.css';
 import { FillField } from './FillField';
@@ -17,7 +17,17 @@ import { ShapeControls } from './ShapeControls';
 import { SlideControls } from './SlideControls';
 import { TextControls } from './TextControls';
 
-const TITLES: Record<Layer['kind'], string> = { text: 'Text', photo: 'Photo', tint: 'Tint', fill: 'Fill', fade: 'Fade', pool: 'Pool', plate: 'Plate', border: 'Border', shape: 'Shape' };
+const TITLES: Record<Layer['kind'], string> = {
+  text: 'Text',
+  photo: 'Photo',
+  tint: 'Tint',
+  fill: 'Fill',
+  fade: 'Fade',
+  pool: 'Pool',
+  plate: 'Plate',
+  border: 'Border',
+  shape: 'Shape',
+};
 
 export function Controls() {
   const piece = usePanelPiece();
@@ -27,14 +37,13 @@ export function Controls() {
   const layer = useMemo(() => {
     if (selection.length !== 1) return null;
     const { followers } = useBench.getState();
-    return placedLayers(piece, currentSlide({ piece, slideId }), currentSize({ piece, sizeId }), followers).find((l) => l.id === selection[0]) ?? null;
-  }, [piece, selection, slideId, sizeId]);
-  if (!layer)
-    return selection.length > 1 ? (
-      <SeveralControls />
-    ) : (
-      <SlideControls />
+    return (
+      placedLayers(piece, currentSlide({ piece, slideId }), currentSize({ piece, sizeId }), followers).find(
+        (l) => l.id === selection[0],
+      ) ?? null
     );
+  }, [piece, selection, slideId, sizeId]);
+  if (!layer) return selection.length > 1 ? <SeveralControls /> : <SlideControls />;
   return (
     <section className={css.controls} aria-label={`${TITLES[layer.kind]} controls`} key={layer.id}>
       <Text fw={700} fz="sm" component="h2">
@@ -68,6 +77,15 @@ function Own({ layer }: { layer: Layer }) {
     case 'shape':
       return <ShapeControls layer={layer} />;
     case 'fill':
-      return <FillField label="Fill" fill={layer.fill} layer={layer} onChange={(fill, merge) => change<FillLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)} />;
+      return (
+        <FillField
+          label="Fill"
+          fill={layer.fill}
+          layer={layer}
+          onChange={(fill, merge) =>
+            change<FillLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)
+          }
+        />
+      );
   }
 }

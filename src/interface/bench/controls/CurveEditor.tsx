@@ -1,5 +1,6 @@
 'use client';
-// A curve whose points are dragged, added by a click, taken away by dragging them out or by Delete; and the slope of output levels.
+// A curve whose points are dragged, added by a click, taken away by dragging them out or by Delete; and the slope of
+// output levels.
 import { SegmentedControl } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { curveThrough } from '../../../core/photo/curve';
@@ -23,14 +24,18 @@ interface Props {
 const at = (v: number): number => Math.min(1, Math.max(0, v));
 const line = (points: readonly CurvePoint[]): string => {
   const f = curveThrough(points);
-  return Array.from({ length: 65 }, (_, i) => `${i ? 'L' : 'M'}${((i / 64) * SIDE).toFixed(1)} ${((1 - f(i / 64)) * SIDE).toFixed(1)}`).join('');
+  return Array.from(
+    { length: 65 },
+    (_, i) => `${i ? 'L' : 'M'}${((i / 64) * SIDE).toFixed(1)} ${((1 - f(i / 64)) * SIDE).toFixed(1)}`,
+  ).join('');
 };
 
 export function CurveEditor({ curve, histogram, onChange }: Props) {
   const [channel, setChannel] = useState<Channel>('lightness');
   const svg = useRef<SVGSVGElement>(null);
   const points = curve[channel];
-  const set = (next: CurvePoint[], merge = true): void => onChange({ [channel]: [...next].sort((a, b) => a.x - b.x) }, merge);
+  const set = (next: CurvePoint[], merge = true): void =>
+    onChange({ [channel]: [...next].sort((a, b) => a.x - b.x) }, merge);
   const place = (e: { clientX: number; clientY: number }): CurvePoint => {
     const r = svg.current!.getBoundingClientRect();
     return { x: at((e.clientX - r.left) / r.width), y: at(1 - (e.clientY - r.top) / r.height) };
@@ -38,27 +43,63 @@ export function CurveEditor({ curve, histogram, onChange }: Props) {
   const drag = (e: React.PointerEvent, from: CurvePoint[], index: number): void => {
     e.preventDefault();
     e.stopPropagation();
-    const r = svg.current!.getBoundingClientRect(), others = from.filter((_, i) => i !== index), ends = index === 0 || index === from.length - 1;
+    const r = svg.current!.getBoundingClientRect(),
+      others = from.filter((_, i) => i !== index),
+      ends = index === 0 || index === from.length - 1;
     dragging.begin();
     follow(e, {
       move: (_dx, _dy, p) => {
-        const out = p.clientX < r.left - OFF || p.clientX > r.right + OFF || p.clientY < r.top - OFF || p.clientY > r.bottom + OFF;
+        const out =
+          p.clientX < r.left - OFF ||
+          p.clientX > r.right + OFF ||
+          p.clientY < r.top - OFF ||
+          p.clientY > r.bottom + OFF;
         if (out && others.length >= 2 && !ends) return set(others);
-        const q = place(p), low = from[index - 1]?.x, high = from[index + 1]?.x;
-        set([...others, { x: Math.min(high === undefined ? 1 : high - 0.01, Math.max(low === undefined ? 0 : low + 0.01, q.x)), y: q.y }]);
+        const q = place(p),
+          low = from[index - 1]?.x,
+          high = from[index + 1]?.x;
+        set([
+          ...others,
+          {
+            x: Math.min(high === undefined ? 1 : high - 0.01, Math.max(low === undefined ? 0 : low + 0.01, q.x)),
+            y: q.y,
+          },
+        ]);
       },
       cancel: () => set(from),
       end: dragging.end,
     });
   };
-  const key = (index: number) => (e: React.KeyboardEvent): void => {
-    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key], k = e.shiftKey ? 0.05 : 0.01;
-    if (by) set(points.map((p, i) => (i === index ? { x: at(Math.min((points[i + 1]?.x ?? 1.01) - 0.01, Math.max((points[i - 1]?.x ?? -0.01) + 0.01, p.x + by[0] * k))), y: at(p.y + by[1] * k) } : p)));
-    else if ((e.key === 'Delete' || e.key === 'Backspace') && points.length > 2) set(points.filter((_, i) => i !== index), false);
-    else return;
-    e.preventDefault();
-    e.stopPropagation();
-  };
+  const key =
+    (index: number) =>
+    (e: React.KeyboardEvent): void => {
+      const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key],
+        k = e.shiftKey ? 0.05 : 0.01;
+      if (by)
+        set(
+          points.map((p, i) =>
+            i === index
+              ? {
+                  x: at(
+                    Math.min(
+                      (points[i + 1]?.x ?? 1.01) - 0.01,
+                      Math.max((points[i - 1]?.x ?? -0.01) + 0.01, p.x + by[0] * k),
+                    ),
+                  ),
+                  y: at(p.y + by[1] * k),
+                }
+              : p,
+          ),
+        );
+      else if ((e.key === 'Delete' || e.key === 'Backspace') && points.length > 2)
+        set(
+          points.filter((_, i) => i !== index),
+          false,
+        );
+      else return;
+      e.preventDefault();
+      e.stopPropagation();
+    };
   const bins = histogram?.[channel === 'lightness' ? 'luma' : channel];
   const most = bins ? Math.max(1, ...bins) : 1;
   return (
@@ -88,7 +129,13 @@ export function CurveEditor({ curve, histogram, onChange }: Props) {
           drag(e, next, next.indexOf(p));
         }}
       >
-        {bins && <path d={`M0 ${SIDE} ${Array.from(bins, (n, i) => `L${((i / 255) * SIDE).toFixed(1)} ${(SIDE - Math.sqrt(n / most) * SIDE * 0.6).toFixed(1)}`).join(' ')} L${SIDE} ${SIDE}Z`} fill="var(--quiet)" fillOpacity={0.18} />}
+        {bins && (
+          <path
+            d={`M0 ${SIDE} ${Array.from(bins, (n, i) => `L${((i / 255) * SIDE).toFixed(1)} ${(SIDE - Math.sqrt(n / most) * SIDE * 0.6).toFixed(1)}`).join(' ')} L${SIDE} ${SIDE}Z`}
+            fill="var(--quiet)"
+            fillOpacity={0.18}
+          />
+        )}
         {[0.25, 0.5, 0.75].map((g) => (
           <path key={g} d={`M${g * SIDE} 0V${SIDE}M0 ${g * SIDE}H${SIDE}`} stroke="var(--line)" strokeWidth={1} />
         ))}
@@ -123,10 +170,21 @@ export function CurveEditor({ curve, histogram, onChange }: Props) {
 /** What output levels make of black to white: the steeper the line, the more contrast is left. */
 export function Profile({ from, to }: { from: number; to: number }) {
   return (
-    <svg viewBox="0 0 200 60" className={css.profile} preserveAspectRatio="none" role="img" aria-label={`Black becomes ${Math.round(from * 255)}, white ${Math.round(to * 255)}`}>
+    <svg
+      viewBox="0 0 200 60"
+      className={css.profile}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={`Black becomes ${Math.round(from * 255)}, white ${Math.round(to * 255)}`}
+    >
       <path d="M0 60L200 0" stroke="var(--line)" strokeDasharray="3 3" vectorEffect="non-scaling-stroke" />
       <path d={`M0 ${60 - from * 60}L200 ${60 - to * 60}V60H0Z`} fill="var(--accent)" fillOpacity={0.1} />
-      <path d={`M0 ${60 - from * 60}L200 ${60 - to * 60}`} stroke="var(--accent)" strokeWidth={2} vectorEffect="non-scaling-stroke" />
+      <path
+        d={`M0 ${60 - from * 60}L200 ${60 - to * 60}`}
+        stroke="var(--accent)"
+        strokeWidth={2}
+        vectorEffect="non-scaling-stroke"
+      />
     </svg>
   );
 }

@@ -1,8 +1,9 @@
 'use client';
-// The whole picture in small: the part that is used is drawn on it and cropped by its edges, the focal point is dragged.
+// The whole picture in small: the part that is used is drawn on it and cropped by its edges, the focal point is
+// dragged.
 import { useRef, useState } from 'react';
-import { pointInFile, pointInPicture } from '../../../core/photo/fit';
 import type { PhotoLayer } from '../../../core/kinds/photo';
+import { pointInFile, pointInPicture } from '../../../core/photo/fit';
 import { change } from '../commands';
 import { follow } from '../stage/drag';
 import { dragging } from './Amount';
@@ -38,20 +39,34 @@ export function PhotoFrame({ layer, photo }: { layer: PhotoLayer; photo: { width
     setActive(true);
     dragging.begin();
     follow(e, {
-      move: (dx, dy, p) => move(dx / r.width, dy / r.height, { x: clamp((p.clientX - r.left) / r.width, 0, 1), y: clamp((p.clientY - r.top) / r.height, 0, 1) }),
+      move: (dx, dy, p) =>
+        move(dx / r.width, dy / r.height, {
+          x: clamp((p.clientX - r.left) / r.width, 0, 1),
+          y: clamp((p.clientY - r.top) / r.height, 0, 1),
+        }),
       end: () => {
         setActive(false);
         dragging.end();
       },
     });
   };
-  const setCrop = (next: PhotoLayer['crop']): void => change<PhotoLayer>('Crop', [layer.id], (l) => void (l.crop = { x: fine(next.x), y: fine(next.y), width: fine(next.width), height: fine(next.height) }), `crop:${layer.id}`);
-  const edge = ({ x, y }: (typeof EDGES)[number]) => (e: React.PointerEvent): void =>
-    drag(e, (dx, dy) => {
-      const left = x < 0 ? clamp(crop.x + dx, 0, crop.x + crop.width - LEAST) : crop.x, right = x > 0 ? clamp(crop.x + crop.width + dx, crop.x + LEAST, 1) : crop.x + crop.width;
-      const top = y < 0 ? clamp(crop.y + dy, 0, crop.y + crop.height - LEAST) : crop.y, bottom = y > 0 ? clamp(crop.y + crop.height + dy, crop.y + LEAST, 1) : crop.y + crop.height;
-      setCrop({ x: left, y: top, width: right - left, height: bottom - top });
-    });
+  const setCrop = (next: PhotoLayer['crop']): void =>
+    change<PhotoLayer>(
+      'Crop',
+      [layer.id],
+      (l) => void (l.crop = { x: fine(next.x), y: fine(next.y), width: fine(next.width), height: fine(next.height) }),
+      `crop:${layer.id}`,
+    );
+  const edge =
+    ({ x, y }: (typeof EDGES)[number]) =>
+    (e: React.PointerEvent): void =>
+      drag(e, (dx, dy) => {
+        const left = x < 0 ? clamp(crop.x + dx, 0, crop.x + crop.width - LEAST) : crop.x,
+          right = x > 0 ? clamp(crop.x + crop.width + dx, crop.x + LEAST, 1) : crop.x + crop.width;
+        const top = y < 0 ? clamp(crop.y + dy, 0, crop.y + crop.height - LEAST) : crop.y,
+          bottom = y > 0 ? clamp(crop.y + crop.height + dy, crop.y + LEAST, 1) : crop.y + crop.height;
+        setCrop({ x: left, y: top, width: right - left, height: bottom - top });
+      });
   const setFocus = (at: { x: number; y: number }): void => {
     const p = pointInPicture(photo, layer, at);
     place(layer, 'Focal point', { focus: { x: clamp(p.x, 0, 1), y: clamp(p.y, 0, 1) } });
@@ -68,12 +83,41 @@ export function PhotoFrame({ layer, photo }: { layer: PhotoLayer; photo: { width
 
   return (
     <div className={css.host} data-active={active || undefined}>
-      <div ref={host} className={css.picture} data-photo-frame style={{ aspectRatio: `${photo.width} / ${photo.height}` }}>
+      <div
+        ref={host}
+        className={css.picture}
+        data-photo-frame
+        style={{ aspectRatio: `${photo.width} / ${photo.height}` }}
+      >
         {/* eslint-disable-next-line @next/next/no-img-element -- thumbnails come ready-made from our own server */}
         <img src={`/api/assets/${layer.asset}?as=thumbnail`} alt="" draggable={false} />
-        <div className={css.crop} style={{ left: percent(crop.x), top: percent(crop.y), width: percent(crop.width), height: percent(crop.height) }} onPointerDown={(e) => drag(e, (dx, dy) => setCrop({ ...crop, x: clamp(crop.x + dx, 0, 1 - crop.width), y: clamp(crop.y + dy, 0, 1 - crop.height) }))}>
+        <div
+          className={css.crop}
+          style={{
+            left: percent(crop.x),
+            top: percent(crop.y),
+            width: percent(crop.width),
+            height: percent(crop.height),
+          }}
+          onPointerDown={(e) =>
+            drag(e, (dx, dy) =>
+              setCrop({ ...crop, x: clamp(crop.x + dx, 0, 1 - crop.width), y: clamp(crop.y + dy, 0, 1 - crop.height) }),
+            )
+          }
+        >
           {EDGES.map((h) => (
-            <span key={h.name} className={css.edge} data-crop={h.name} title={`Crop: ${h.name}`} style={{ left: `calc(${percent((h.x + 1) / 2)} - ${(h.x + 1) * 8}px)`, top: `calc(${percent((h.y + 1) / 2)} - ${(h.y + 1) * 8}px)`, cursor: h.x === 0 ? 'ns-resize' : h.y === 0 ? 'ew-resize' : h.x === h.y ? 'nwse-resize' : 'nesw-resize' }} onPointerDown={edge(h)} />
+            <span
+              key={h.name}
+              className={css.edge}
+              data-crop={h.name}
+              title={`Crop: ${h.name}`}
+              style={{
+                left: `calc(${percent((h.x + 1) / 2)} - ${(h.x + 1) * 8}px)`,
+                top: `calc(${percent((h.y + 1) / 2)} - ${(h.y + 1) * 8}px)`,
+                cursor: h.x === 0 ? 'ns-resize' : h.y === 0 ? 'ew-resize' : h.x === h.y ? 'nwse-resize' : 'nesw-resize',
+              }}
+              onPointerDown={edge(h)}
+            />
           ))}
         </div>
         <button

@@ -17,9 +17,13 @@ const meanGap = (gaps: readonly number[]): number => (gaps.length ? gaps.reduce(
 
 export function SeveralControls() {
   const piece = usePanelPiece();
-  const selection = useBench((s) => s.selection), slideId = useBench((s) => s.slideId);
-  const slide = currentSlide({ piece, slideId }), group = groupSelected(slide, selection), name = slide.groups.find((g) => g.id === group)?.name ?? '';
-  const layers = slide.layers.filter((l) => selection.includes(l.id)), boxes = selectedBounds();
+  const selection = useBench((s) => s.selection),
+    slideId = useBench((s) => s.slideId);
+  const slide = currentSlide({ piece, slideId }),
+    group = groupSelected(slide, selection),
+    name = slide.groups.find((g) => g.id === group)?.name ?? '';
+  const layers = slide.layers.filter((l) => selection.includes(l.id)),
+    boxes = selectedBounds();
   const opacity = layers.reduce((s, l) => s + l.opacity, 0) / Math.max(1, layers.length);
   return (
     <section className={css.controls} aria-label="Controls of several layers">
@@ -44,7 +48,12 @@ export function SeveralControls() {
               Take apart
             </Button>
           ) : (
-            <Button size="compact-sm" variant="default" leftSection={<IconObjectScan size={14} />} onClick={groupSelection}>
+            <Button
+              size="compact-sm"
+              variant="default"
+              leftSection={<IconObjectScan size={14} />}
+              onClick={groupSelection}
+            >
               Group
             </Button>
           )}
@@ -52,12 +61,28 @@ export function SeveralControls() {
         <AlignRow several />
         <Group gap={6} wrap="nowrap" align="flex-end">
           {(['x', 'y'] as const).map((axis) => {
-            const words = axis === 'x' ? 'Gap across' : 'Gap down', Icon = axis === 'x' ? IconLayoutDistributeVertical : IconLayoutDistributeHorizontal;
+            const words = axis === 'x' ? 'Gap across' : 'Gap down',
+              Icon = axis === 'x' ? IconLayoutDistributeVertical : IconLayoutDistributeHorizontal;
             return (
               <Group key={axis} gap={2} wrap="nowrap" align="flex-end">
-                <NumberField label={words} value={meanGap(gapsOf(boxes, axis))} min={-10000} max={10000} decimalScale={1} whole suffix=" px" onChange={(gap) => distributeSelected(axis, gap)} onSettle={settle} />
+                <NumberField
+                  label={words}
+                  value={meanGap(gapsOf(boxes, axis))}
+                  min={-10000}
+                  max={10000}
+                  decimalScale={1}
+                  whole
+                  suffix=" px"
+                  onChange={(gap) => distributeSelected(axis, gap)}
+                  onSettle={settle}
+                />
                 <Tooltip label={axis === 'x' ? 'Equal gaps across' : 'Equal gaps down'}>
-                  <ActionIcon size={30} aria-label={axis === 'x' ? 'Equal gaps across' : 'Equal gaps down'} disabled={boxes.length < 3} onClick={() => distributeSelected(axis)}>
+                  <ActionIcon
+                    size={30}
+                    aria-label={axis === 'x' ? 'Equal gaps across' : 'Equal gaps down'}
+                    disabled={boxes.length < 3}
+                    onClick={() => distributeSelected(axis)}
+                  >
                     <Icon size={17} />
                   </ActionIcon>
                 </Tooltip>
@@ -65,9 +90,17 @@ export function SeveralControls() {
             );
           })}
         </Group>
-        <Amount label="Opacity" value={Math.round(opacity * 100)} onChange={(v) => change('Opacity', selection, (l) => void (l.opacity = v / 100), `opacity:${selection.join()}`)} />
+        <Amount
+          label="Opacity"
+          value={Math.round(opacity * 100)}
+          onChange={(v) =>
+            change('Opacity', selection, (l) => void (l.opacity = v / 100), `opacity:${selection.join()}`)
+          }
+        />
         <Text fz="xs" c="dimmed">
-          {group ? 'Double click on the stage works within the group; Esc leaves it.' : 'They move, scale, duplicate and delete together.'}
+          {group
+            ? 'Double click on the stage works within the group; Esc leaves it.'
+            : 'They move, scale, duplicate and delete together.'}
         </Text>
       </div>
     </section>

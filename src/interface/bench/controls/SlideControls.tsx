@@ -4,11 +4,11 @@ import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from '@mantine/co
 import { IconBuildingCommunity, IconPlus, IconTrash } from '@tabler/icons-react';
 import { produce } from 'immer';
 import { nanoid } from 'nanoid';
+import { putSwatch, removeSwatch, usesOf } from '../../../core/piece/swatches';
+import type { Colour, Swatch } from '../../../core/values/fill';
 import { colourAt } from '../../../core/values/gradient';
 import { gradientThrough } from '../../../core/values/made';
 import { plainGradient } from '../../../core/values/swatches';
-import { putSwatch, removeSwatch, usesOf } from '../../../core/piece/swatches';
-import type { Colour, Swatch } from '../../../core/values/fill';
 import { leaveHouse, useHouse } from '../house';
 import { usePanelPiece } from '../panel-piece';
 import { currentSlide, edit, settle, useBench } from '../store';
@@ -17,14 +17,25 @@ import css from './Controls.module.css';
 
 function Row({ swatch, uses }: { swatch: Swatch; uses: number }) {
   const piece = usePanelPiece();
-  const put = (next: Swatch, label = 'Change swatch', merge: string | null = `swatch:${swatch.id}`): void => edit(label, (p) => putSwatch(p, next), merge);
+  const put = (next: Swatch, label = 'Change swatch', merge: string | null = `swatch:${swatch.id}`): void =>
+    edit(label, (p) => putSwatch(p, next), merge);
   const g = swatch.gradient;
   return (
     <div className={css.swatchRow} data-swatch-row={swatch.id}>
       {g ? (
-        <i className={css.gradientChip} style={{ background: `linear-gradient(90deg, ${Array.from({ length: 9 }, (_, i) => colourAt(g, i / 8, piece)).join(', ')})` }} />
+        <i
+          className={css.gradientChip}
+          style={{
+            background: `linear-gradient(90deg, ${Array.from({ length: 9 }, (_, i) => colourAt(g, i / 8, piece)).join(', ')})`,
+          }}
+        />
       ) : (
-        <ColourField compact label={swatch.name} value={swatch.colour!} onChange={(c: Colour) => typeof c === 'string' && put({ ...swatch, colour: c.slice(0, 7) })} />
+        <ColourField
+          compact
+          label={swatch.name}
+          value={swatch.colour!}
+          onChange={(c: Colour) => typeof c === 'string' && put({ ...swatch, colour: c.slice(0, 7) })}
+        />
       )}
       <TextInput
         size="xs"
@@ -39,22 +50,37 @@ function Row({ swatch, uses }: { swatch: Swatch; uses: number }) {
         }}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
       />
-      <Tooltip label={swatch.house ? 'In the house style: every piece of the campaign follows. Click to keep it to this piece' : 'Share it with the campaign’s house style'}>
+      <Tooltip
+        label={
+          swatch.house
+            ? 'In the house style: every piece of the campaign follows. Click to keep it to this piece'
+            : 'Share it with the campaign’s house style'
+        }
+      >
         <ActionIcon
           aria-label={`${swatch.name}: house style`}
           aria-pressed={swatch.house}
           variant={swatch.house ? 'light' : 'subtle'}
           color={swatch.house ? 'plavo' : 'gray'}
           onClick={() => {
-            put({ ...swatch, house: !swatch.house }, swatch.house ? 'Leave house style' : 'Share with house style', null);
+            put(
+              { ...swatch, house: !swatch.house },
+              swatch.house ? 'Leave house style' : 'Share with house style',
+              null,
+            );
             if (swatch.house) leaveHouse(swatch.id);
           }}
         >
           <IconBuildingCommunity size={15} />
         </ActionIcon>
       </Tooltip>
-      <Tooltip label={uses ? `Delete; ${uses} linked ${uses > 1 ? 'layers keep their' : 'layer keeps its'} look` : 'Delete'}>
-        <ActionIcon aria-label={`Delete the swatch ${swatch.name}`} onClick={() => edit('Delete swatch', (p) => removeSwatch(p, swatch.id))}>
+      <Tooltip
+        label={uses ? `Delete; ${uses} linked ${uses > 1 ? 'layers keep their' : 'layer keeps its'} look` : 'Delete'}
+      >
+        <ActionIcon
+          aria-label={`Delete the swatch ${swatch.name}`}
+          onClick={() => edit('Delete swatch', (p) => removeSwatch(p, swatch.id))}
+        >
           <IconTrash size={15} />
         </ActionIcon>
       </Tooltip>
@@ -69,10 +95,15 @@ export function SlideControls() {
   const { paper } = currentSlide({ piece, slideId });
   const missing = house.filter((h) => !piece.swatches.some((s) => s.id === h.id));
   const setPaper = (colour: Colour): void =>
-    edit('Paper colour', (p) => produce(p, (d) => {
-      const slide = d.slides.find((s) => s.id === slideId);
-      if (slide) slide.paper = colour;
-    }), `paper:${slideId}`);
+    edit(
+      'Paper colour',
+      (p) =>
+        produce(p, (d) => {
+          const slide = d.slides.find((s) => s.id === slideId);
+          if (slide) slide.paper = colour;
+        }),
+      `paper:${slideId}`,
+    );
   const add = (swatch: Omit<Swatch, 'id' | 'house'>): void => {
     edit('Add swatch', (p) => putSwatch(p, { ...swatch, id: nanoid(8), house: false } as Swatch));
     settle();
@@ -89,10 +120,25 @@ export function SlideControls() {
             Swatches
           </Text>
           <Group gap={2}>
-            <Button size="compact-xs" variant="subtle" leftSection={<IconPlus size={12} />} onClick={() => add({ name: `Colour ${piece.swatches.length + 1}`, colour: '#5072c0' })}>
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              leftSection={<IconPlus size={12} />}
+              onClick={() => add({ name: `Colour ${piece.swatches.length + 1}`, colour: '#5072c0' })}
+            >
               Colour
             </Button>
-            <Button size="compact-xs" variant="subtle" leftSection={<IconPlus size={12} />} onClick={() => add({ name: `Gradient ${piece.swatches.length + 1}`, gradient: plainGradient(gradientThrough(['#22384f', '#f4efe6']), piece) })}>
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              leftSection={<IconPlus size={12} />}
+              onClick={() =>
+                add({
+                  name: `Gradient ${piece.swatches.length + 1}`,
+                  gradient: plainGradient(gradientThrough(['#22384f', '#f4efe6']), piece),
+                })
+              }
+            >
               Gradient
             </Button>
           </Group>
@@ -107,7 +153,14 @@ export function SlideControls() {
             </Text>
           )}
           {missing.length > 0 && (
-            <Button size="compact-xs" variant="subtle" mt={4} onClick={() => edit('Use house swatches', (p) => missing.reduce((q, s) => putSwatch(q, { ...s, house: true }), p))}>
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              mt={4}
+              onClick={() =>
+                edit('Use house swatches', (p) => missing.reduce((q, s) => putSwatch(q, { ...s, house: true }), p))
+              }
+            >
               Bring in {missing.length} from the house style
             </Button>
           )}

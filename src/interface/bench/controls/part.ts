@@ -1,9 +1,9 @@
 // What is marked in a text gets a look of its own; with nothing marked, or outside the editor, the whole text changes.
-import { changeLayers } from '../../../core/piece/edits';
 import type { Layer } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
+import { changeLayers } from '../../../core/piece/edits';
 import { faceFor } from '../../../core/type/catalogue';
-import { looksOf, sharedLook, withPartLook, type PartKey, type ResolvedLook } from '../../../core/type/spans';
+import { looksOf, type PartKey, type ResolvedLook, sharedLook, withPartLook } from '../../../core/type/spans';
 import { familiesKnown } from '../fonts';
 import { edit, useBench } from '../store';
 import { useLengthScale } from './setting';
@@ -11,9 +11,25 @@ import { useLengthScale } from './setting';
 export type Range = { from: number; to: number };
 
 /** Lays a look on a part; undefined gives the part back the text's own. */
-export function setPart(id: string, { from, to }: Range, label: string, look: Partial<Record<PartKey, unknown>>, merge = true): void {
+export function setPart(
+  id: string,
+  { from, to }: Range,
+  label: string,
+  look: Partial<Record<PartKey, unknown>>,
+  merge = true,
+): void {
   const s = useBench.getState();
-  edit(label, (p) => changeLayers(p, s.slideId, [id], (l: Layer) => void (l.kind === 'text' && (l.spans = withPartLook(l.spans, from, to, look, l.text.length)))), merge ? `part:${Object.keys(look).join()}:${id}:${from}` : null);
+  edit(
+    label,
+    (p) =>
+      changeLayers(
+        p,
+        s.slideId,
+        [id],
+        (l: Layer) => void (l.kind === 'text' && (l.spans = withPartLook(l.spans, from, to, look, l.text.length))),
+      ),
+    merge ? `part:${Object.keys(look).join()}:${id}:${from}` : null,
+  );
 }
 
 const isBold = (weight: number): boolean => weight >= 600;
@@ -21,7 +37,13 @@ const isBold = (weight: number): boolean => weight >= 600;
 /** Bold, italic or underlined, or back again where all of it is. */
 export function togglePart(layer: TextLayer, key: 'b' | 'i' | 'u', range: Range): void {
   if (key === 'u') {
-    setPart(layer.id, range, 'Underline', { underline: sharedLook(layer, range.from, range.to, 'underline') !== true }, false);
+    setPart(
+      layer.id,
+      range,
+      'Underline',
+      { underline: sharedLook(layer, range.from, range.to, 'underline') !== true },
+      false,
+    );
     return;
   }
   // Each run keeps its family; only weight or slope changes.
@@ -32,8 +54,20 @@ export function togglePart(layer: TextLayer, key: 'b' | 'i' | 'u', range: Range)
     changeLayers(p, s.slideId, [layer.id], (l) => {
       if (l.kind !== 'text') return;
       for (const r of runs) {
-        const { font } = r.look, face = faceFor(font.family, key === 'b' ? (all ? 400 : 700) : font.weight, key === 'i' ? !all : font.italic, familiesKnown());
-        l.spans = withPartLook(l.spans, Math.max(r.start, range.from), Math.min(r.end, range.to), { font: { family: font.family, weight: face.weight, italic: face.italic } }, l.text.length);
+        const { font } = r.look,
+          face = faceFor(
+            font.family,
+            key === 'b' ? (all ? 400 : 700) : font.weight,
+            key === 'i' ? !all : font.italic,
+            familiesKnown(),
+          );
+        l.spans = withPartLook(
+          l.spans,
+          Math.max(r.start, range.from),
+          Math.min(r.end, range.to),
+          { font: { family: font.family, weight: face.weight, italic: face.italic } },
+          l.text.length,
+        );
       }
     }),
   );
@@ -55,13 +89,25 @@ export function usePart(layer: TextLayer): PartOf {
   const { from, to } = marked ?? { from: 0, to: layer.text.length };
   return {
     range: marked,
-    get: (key) => (marked ? sharedLook(layer, from, to, key) : key === 'fill' ? null : (layer[key as keyof TextLayer] as never)) as never,
-    set: (label, key, merge = true) => (value) => {
-      if (marked) setPart(layer.id, marked, label, { [key]: key === 'fontSize' ? (value as number) / k : value }, merge);
-      else {
-        const s = useBench.getState();
-        edit(label, (p) => changeLayers(p, s.slideId, [layer.id], (l) => void Object.assign(l, { [key]: value })), merge ? `${key}:${layer.id}` : null);
-      }
-    },
+    get: (key) =>
+      (marked
+        ? sharedLook(layer, from, to, key)
+        : key === 'fill'
+          ? null
+          : (layer[key as keyof TextLayer] as never)) as never,
+    set:
+      (label, key, merge = true) =>
+      (value) => {
+        if (marked)
+          setPart(layer.id, marked, label, { [key]: key === 'fontSize' ? (value as number) / k : value }, merge);
+        else {
+          const s = useBench.getState();
+          edit(
+            label,
+            (p) => changeLayers(p, s.slideId, [layer.id], (l) => void Object.assign(l, { [key]: value })),
+            merge ? `${key}:${layer.id}` : null,
+          );
+        }
+      },
   };
 }

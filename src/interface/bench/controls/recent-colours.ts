@@ -8,13 +8,17 @@ const MOST = 10;
 function kept(): string[] {
   try {
     const v: unknown = JSON.parse(localStorage.getItem(KEY) ?? '[]');
-    return Array.isArray(v) ? v.filter((c): c is string => typeof c === 'string' && /^#[0-9a-f]{6}([0-9a-f]{2})?$/.test(c)).slice(0, MOST) : [];
+    return Array.isArray(v)
+      ? v.filter((c): c is string => typeof c === 'string' && /^#[0-9a-f]{6}([0-9a-f]{2})?$/.test(c)).slice(0, MOST)
+      : [];
   } catch {
     return [];
   }
 }
 
-export const useRecent = create<{ colours: string[] }>(() => ({ colours: typeof localStorage === 'undefined' ? [] : kept() }));
+export const useRecent = create<{ colours: string[] }>(() => ({
+  colours: typeof localStorage === 'undefined' ? [] : kept(),
+}));
 
 export function rememberColour(hex: string): void {
   const colours = [hex, ...useRecent.getState().colours.filter((c) => c !== hex)].slice(0, MOST);

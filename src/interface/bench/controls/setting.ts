@@ -1,6 +1,6 @@
 // How controls set what they show.
-import { placeLayer } from '../../../core/piece/edits';
 import type { Layer } from '../../../core/kinds/layers';
+import { placeLayer } from '../../../core/piece/edits';
 import { change } from '../commands';
 import { currentSize, edit, useBench } from '../store';
 
@@ -20,6 +20,7 @@ export function place(layer: Layer, label: string, values: Parameters<typeof pla
 /** Pixels of the present size to one of the base size: lengths are shown in the one and kept in the other. */
 export const useLengthScale = (): number =>
   useBench((s) => {
-    const size = currentSize(s), base = s.piece.sizes[0];
+    const size = currentSize(s),
+      base = s.piece.sizes[0];
     return size.id === base.id ? 1 : Math.min(size.width, size.height) / Math.min(base.width, base.height);
   });

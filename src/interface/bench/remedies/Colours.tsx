@@ -3,8 +3,8 @@
 import { Text } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { addLayer, changeLayers } from '../../../core/piece/edits';
 import { makeTint } from '../../../core/kinds/tint';
+import { addLayer, changeLayers } from '../../../core/piece/edits';
 import type { Piece } from '../../../core/piece/schema';
 import { verdictOf } from '../../../core/reading/verdict';
 import type { SuggestedColour } from '../../../core/remedy/text-colours';
@@ -14,13 +14,29 @@ import { currentSlide, edit, preview, sceneOf, useBench } from '../store';
 import css from './Remedies.module.css';
 import { movedOn } from './Spots';
 
-const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['textColours']>) => readingWorker().textColours(...args));
+const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['textColours']>) =>
+  readingWorker().textColours(...args),
+);
 const FROM = { photo: 'photo', house: 'house style', neutral: 'neutral' } as const;
 
-function inked(piece: Piece, slideId: string, texts: readonly string[], c: SuggestedColour, tint: boolean, id: string): Piece {
+function inked(
+  piece: Piece,
+  slideId: string,
+  texts: readonly string[],
+  c: SuggestedColour,
+  tint: boolean,
+  id: string,
+): Piece {
   const colour = c.swatch ? { swatch: c.swatch } : c.hex;
-  const next = changeLayers(piece, slideId, texts, (l) => void (l.kind === 'text' && (l.fill = { ...l.fill, kind: 'colour', colour })));
-  return tint && c.tint && c.tint.strength > 0 ? addLayer(next, slideId, makeTint(id, c.tint.colour, c.tint.strength / 100, piece.sizes[0])) : next;
+  const next = changeLayers(
+    piece,
+    slideId,
+    texts,
+    (l) => void (l.kind === 'text' && (l.fill = { ...l.fill, kind: 'colour', colour })),
+  );
+  return tint && c.tint && c.tint.strength > 0
+    ? addLayer(next, slideId, makeTint(id, c.tint.colour, c.tint.strength / 100, piece.sizes[0]))
+    : next;
 }
 
 export function Colours({ layer }: { layer: string | null }) {
@@ -31,7 +47,10 @@ export function Colours({ layer }: { layer: string | null }) {
   const slide = useBench(currentSlide);
   const [found, setFound] = useState<SuggestedColour[] | null>(null);
   const looked = useRef<SuggestedColour | null>(null);
-  const texts = useMemo(() => (layer !== null ? [layer] : slide.layers.filter((l) => l.kind === 'text' && l.visible).map((l) => l.id)), [layer, slide]);
+  const texts = useMemo(
+    () => (layer !== null ? [layer] : slide.layers.filter((l) => l.kind === 'text' && l.visible).map((l) => l.id)),
+    [layer, slide],
+  );
   useEffect(() => {
     if (dragging) return;
     let on = true;
@@ -52,7 +71,10 @@ export function Colours({ layer }: { layer: string | null }) {
   };
   return (
     <div className={css.inks}>
-      <p className={css.note}>For {layer !== null ? 'this text' : 'all texts of the slide'}: what reads best and goes with the picture comes first.</p>
+      <p className={css.note}>
+        For {layer !== null ? 'this text' : 'all texts of the slide'}: what reads best and goes with the picture comes
+        first.
+      </p>
       {found.map((c) => {
         const verdict = verdictOf(c.ratio, c.needed);
         return (
@@ -84,7 +106,13 @@ export function Colours({ layer }: { layer: string | null }) {
               </Text>
             ) : (
               c.tint.strength > 0 && (
-                <button type="button" className={css.with} onClick={() => edit(`Text colour: ${c.name}, with a tint`, (p) => inked(p, slideId, texts, c, true, nanoid(10)))}>
+                <button
+                  type="button"
+                  className={css.with}
+                  onClick={() =>
+                    edit(`Text colour: ${c.name}, with a tint`, (p) => inked(p, slideId, texts, c, true, nanoid(10)))
+                  }
+                >
                   with a tint of {c.tint.strength} %
                 </button>
               )

@@ -1,5 +1,6 @@
 'use client';
-// What can be done for a text, in four views: the strength of one treatment, ways through side by side, quiet spots, text colours.
+// What can be done for a text, in four views: the strength of one treatment, ways through side by side, quiet spots,
+// text colours.
 import { SegmentedControl } from '@mantine/core';
 import { memo, useEffect } from 'react';
 import { create } from 'zustand';
@@ -14,7 +15,10 @@ import { Ways } from './Ways';
 export type RemedyView = 'strength' | 'ways' | 'spots' | 'colours';
 export const useRemedyView = create<{ view: RemedyView }>(() => ({ view: 'strength' }));
 
-/** Readings change many times a second; what can be done only with what is selected. @param layer the selected text, or null for all texts of the slide */
+/**
+ * Readings change many times a second; what can be done only with what is selected. @param layer the selected text, or
+ * null for all texts of the slide
+ */
 export const Remedies = memo(function Remedies({ layer, measurable }: { layer: string | null; measurable: boolean }) {
   const view = useRemedyView((s) => s.view);
   const seen = useWays((s) => s.seen !== null);

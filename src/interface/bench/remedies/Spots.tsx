@@ -3,8 +3,8 @@
 import { Switch, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
-import { changeLayers, withPlace } from '../../../core/piece/edits';
 import type { TextLayer } from '../../../core/kinds/text';
+import { changeLayers, withPlace } from '../../../core/piece/edits';
 import type { QuietSpot, QuietSpots } from '../../../core/reading/quiet-spots';
 import { latest, readingWorker } from '../../../workers/clients';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
@@ -12,7 +12,9 @@ import { change } from '../commands';
 import { currentSize, preview, sceneOf, select, useBench } from '../store';
 import css from './Remedies.module.css';
 
-const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['quietSpots']>) => readingWorker().quietSpots(...args));
+const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['quietSpots']>) =>
+  readingWorker().quietSpots(...args),
+);
 
 interface Shown {
   text: string;
@@ -26,7 +28,8 @@ export const showSpots = (shown: Shown | null): void => {
 };
 
 const setTo = (text: string, spot: QuietSpot) => {
-  const s = useBench.getState(), size = currentSize(s);
+  const s = useBench.getState(),
+    size = currentSize(s);
   return (l: TextLayer): void => void Object.assign(l, withPlace(l, spot.set, size, s.piece.sizes[0]));
 };
 
@@ -44,7 +47,9 @@ export function lookAtSpot(text: string, spot: QuietSpot | null): void {
   preview(spot && ((p) => changeLayers(p, slideId, [text], (l) => l.kind === 'text' && setTo(text, spot)(l))));
 }
 
-/** Did the pointer move, or did something only come to lie under it? What is looked at changes with the pointer alone. */
+/**
+ * Did the pointer move, or did something only come to lie under it? What is looked at changes with the pointer alone.
+ */
 export const movedOn = (e: React.PointerEvent): boolean => e.movementX !== 0 || e.movementY !== 0;
 
 export function Spots({ layer }: { layer: string | null }) {
@@ -80,25 +85,49 @@ export function Spots({ layer }: { layer: string | null }) {
   if (!own) return <p className={css.note}>Looking for quiet spots</p>;
   return (
     <div className={css.spots}>
-      <p className={css.note}>{own.spots.length ? 'Where this text reads with the least treatment, away from the subject and from other texts.' : 'There is no room for this text anywhere: make it smaller, or its lines shorter.'}</p>
+      <p className={css.note}>
+        {own.spots.length
+          ? 'Where this text reads with the least treatment, away from the subject and from other texts.'
+          : 'There is no room for this text anywhere: make it smaller, or its lines shorter.'}
+      </p>
       {own.spots.map((spot, i) => (
-        <button key={i} type="button" className={css.spot} data-spot={i + 1} onPointerMove={(e) => movedOn(e) && lookAtSpot(layer, spot)} onPointerLeave={() => lookAtSpot(layer, null)} onFocus={(e) => e.target.matches(':focus-visible') && lookAtSpot(layer, spot)} onBlur={() => lookAtSpot(layer, null)} onClick={() => takeSpot(layer, spot)}>
+        <button
+          key={i}
+          type="button"
+          className={css.spot}
+          data-spot={i + 1}
+          onPointerMove={(e) => movedOn(e) && lookAtSpot(layer, spot)}
+          onPointerLeave={() => lookAtSpot(layer, null)}
+          onFocus={(e) => e.target.matches(':focus-visible') && lookAtSpot(layer, spot)}
+          onBlur={() => lookAtSpot(layer, null)}
+          onClick={() => takeSpot(layer, spot)}
+        >
           <b>{i + 1}</b>
           <VerdictMark verdict={spot.reading.verdict} />
           <span>
-            {spot.reading.verdict ? VERDICT_WORD[spot.reading.verdict] : ''} {spot.reading.ratio?.toFixed(1)} of {spot.reading.needed.toFixed(1)}
+            {spot.reading.verdict ? VERDICT_WORD[spot.reading.verdict] : ''} {spot.reading.ratio?.toFixed(1)} of{' '}
+            {spot.reading.needed.toFixed(1)}
             <small>
               {spot.lines === 1 ? 'one line' : `${spot.lines} lines`}
-              {spot.lines > 1 ? `, ${{ start: 'from the left', centre: 'centred', end: 'to the right' }[spot.set.align]}` : ''}
+              {spot.lines > 1
+                ? `, ${{ start: 'from the left', centre: 'centred', end: 'to the right' }[spot.set.align]}`
+                : ''}
               {spot.covers > 0.15 ? ', covers a part of the subject' : ''}
             </small>
           </span>
         </button>
       ))}
-      <Switch size="xs" mt={6} label="Map of the slide for this text" checked={mapped} onChange={(e) => setMapped(e.currentTarget.checked)} />
+      <Switch
+        size="xs"
+        mt={6}
+        label="Map of the slide for this text"
+        checked={mapped}
+        onChange={(e) => setMapped(e.currentTarget.checked)}
+      />
       {mapped && (
         <Text fz="xs" c="dimmed" mt={4}>
-          Each point stands for the text’s top left corner there: dark where it would be Clear, hatched where it would be Lost.
+          Each point stands for the text’s top left corner there: dark where it would be Clear, hatched where it would
+          be Lost.
         </Text>
       )}
     </div>

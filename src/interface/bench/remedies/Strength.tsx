@@ -9,19 +9,31 @@ import { changeLayers } from '../../../core/piece/edits';
 import { isBackdropPhoto, slideOf } from '../../../core/piece/resolve';
 import { isLaid, isOfText, isTreatment, setColour, type TreatmentKind } from '../../../core/piece/treatments';
 import type { StrengthPoint } from '../../../core/remedy/strength';
-import { withTreatmentAt, type TreatmentAsk } from '../../../core/remedy/treatment';
+import { type TreatmentAsk, withTreatmentAt } from '../../../core/remedy/treatment';
 import { latest, readingWorker } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { usePanelPiece } from '../panel-piece';
-import { currentSlide, edit, settle, sceneOf, useBench, wholeScene } from '../store';
-import { treatmentsOf, useChosen, useTreatment, type Scope } from '../treatment';
+import { currentSlide, edit, sceneOf, settle, useBench, wholeScene } from '../store';
+import { type Scope, treatmentsOf, useChosen, useTreatment } from '../treatment';
 import { takeWay } from '../ways';
 import css from './Remedies.module.css';
 
 const StrengthChart = lazy(() => import('./StrengthChart'));
-const askChart = latest((...args: Parameters<ReturnType<typeof readingWorker>['chart']>) => readingWorker().chart(...args));
+const askChart = latest((...args: Parameters<ReturnType<typeof readingWorker>['chart']>) =>
+  readingWorker().chart(...args),
+);
 
-const KIND_NAMES: Record<TreatmentKind, string> = { tint: 'New tint', fade: 'New fade', pool: 'New pool', plate: 'New plate', backing: 'Backing of the text', shadow: 'Shadow of the text', darken: 'Photo darkened', lighten: 'Photo lightened', blur: 'Photo blurred' };
+const KIND_NAMES: Record<TreatmentKind, string> = {
+  tint: 'New tint',
+  fade: 'New fade',
+  pool: 'New pool',
+  plate: 'New plate',
+  backing: 'Backing of the text',
+  shadow: 'Shadow of the text',
+  darken: 'Photo darkened',
+  lighten: 'Photo lightened',
+  blur: 'Photo blurred',
+};
 
 /** Why a treatment cannot do it, and what would. */
 const WHY_NOT: Record<TreatmentKind, string> = {
@@ -50,7 +62,11 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
     return !one || one.kind === 'text' || isTreatment(one);
   });
   // An overlay that is selected is meant.
-  const selected = useBench((s) => (s.selection.length === 1 ? (treatmentsOf(currentSlide(s).layers).find((l) => l.id === s.selection[0])?.id ?? null) : null));
+  const selected = useBench((s) =>
+    s.selection.length === 1
+      ? (treatmentsOf(currentSlide(s).layers).find((l) => l.id === s.selection[0])?.id ?? null)
+      : null,
+  );
   useEffect(() => {
     if (selected) useChosen.setState({ what: null });
   }, [selected]);
@@ -58,11 +74,27 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
   const { overlay, kind, colour, property, present } = treatment;
   const id = overlay?.id ?? null;
   const slide = currentSlide({ piece, slideId });
-  const many = piece.slides.length > 1, texts = slide.layers.filter((l) => l.kind === 'text' && l.visible).length;
-  const scopes: Scope[] = [...(layer !== null ? (['text'] as const) : []), ...(layer === null || texts > 1 || many ? (['slide'] as const) : []), ...(many ? (['all'] as const) : [])];
+  const many = piece.slides.length > 1,
+    texts = slide.layers.filter((l) => l.kind === 'text' && l.visible).length;
+  const scopes: Scope[] = [
+    ...(layer !== null ? (['text'] as const) : []),
+    ...(layer === null || texts > 1 || many ? (['slide'] as const) : []),
+    ...(many ? (['all'] as const) : []),
+  ];
   const scope: Scope = wantedScope && scopes.includes(wantedScope) ? wantedScope : layer !== null ? 'text' : 'slide';
-  const ask = useMemo((): TreatmentAsk & { everySlide: boolean } => ({ overlay: id, kind, property, texts: scope === 'text' && layer !== null ? [layer] : undefined, everySlide: scope === 'all', ...(id === null && !(kind === 'darken' || kind === 'lighten' || kind === 'blur') ? { colour } : {}) }), [id, kind, property, scope, layer, colour]);
-  const possible = isLaid(kind) || slide.layers.some((l) => (isOfText(kind) ? l.kind === 'text' && l.visible : isBackdropPhoto(l)));
+  const ask = useMemo(
+    (): TreatmentAsk & { everySlide: boolean } => ({
+      overlay: id,
+      kind,
+      property,
+      texts: scope === 'text' && layer !== null ? [layer] : undefined,
+      everySlide: scope === 'all',
+      ...(id === null && !(kind === 'darken' || kind === 'lighten' || kind === 'blur') ? { colour } : {}),
+    }),
+    [id, kind, property, scope, layer, colour],
+  );
+  const possible =
+    isLaid(kind) || slide.layers.some((l) => (isOfText(kind) ? l.kind === 'text' && l.visible : isBackdropPhoto(l)));
 
   useEffect(() => {
     if (!possible) return setChart(null);
@@ -83,7 +115,20 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
       label,
       (p) => {
         const here = slideOf(p, slideId);
-        const next = withTreatmentAt(p, scope === 'all' ? [here, ...p.slides.filter((s) => s !== here)] : [here], { ...ask, ...(id !== null && hex !== colour ? { colour: hex } : id === null && 'colour' in ask ? { colour: hex } : {}) }, strength, () => nanoid(10));
+        const next = withTreatmentAt(
+          p,
+          scope === 'all' ? [here, ...p.slides.filter((s) => s !== here)] : [here],
+          {
+            ...ask,
+            ...(id !== null && hex !== colour
+              ? { colour: hex }
+              : id === null && 'colour' in ask
+                ? { colour: hex }
+                : {}),
+          },
+          strength,
+          () => nanoid(10),
+        );
         added = next.added;
         return next.piece;
       },
@@ -95,7 +140,8 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
   const solve = async (hex: string): Promise<void> => {
     setSolving(true);
     try {
-      const s = useBench.getState(), at = { ...s, preview: null };
+      const s = useBench.getState(),
+        at = { ...s, preview: null };
       if (kind === 'fade' && id === null && scope !== 'all') {
         // Side, reach and opacity are chosen together.
         const way = await readingWorker().fadeFor(sceneOf(at), { texts: ask.texts });
@@ -105,7 +151,10 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
           return;
         }
       }
-      const found = await readingWorker().solve(scope === 'all' ? wholeScene(at) : sceneOf(at), { ...ask, ...(hex !== colour || 'colour' in ask ? { colour: hex } : {}) });
+      const found = await readingWorker().solve(scope === 'all' ? wholeScene(at) : sceneOf(at), {
+        ...ask,
+        ...(hex !== colour || 'colour' in ask ? { colour: hex } : {}),
+      });
       if (useBench.getState().piece !== s.piece) {
         notifications.show({ message: 'The slide changed while solving. Press Just enough again.', autoClose: 4000 });
         return;
@@ -119,7 +168,12 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
         id: note,
         color: 'amber',
         autoClose: 12000,
-        title: property === 'reach' ? 'Cannot be reached however far it goes' : found.instead ? 'Cannot be reached with this colour' : `Cannot be reached by this ${isLaid(kind) ? kind : 'alone'}`,
+        title:
+          property === 'reach'
+            ? 'Cannot be reached however far it goes'
+            : found.instead
+              ? 'Cannot be reached with this colour'
+              : `Cannot be reached by this ${isLaid(kind) ? kind : 'alone'}`,
         message: found.instead ? (
           <Group gap="xs" mt={4}>
             <Button
@@ -147,11 +201,18 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
   };
 
   const there = treatmentsOf(slide.layers);
-  const whom = scope === 'all' ? 'every text of all slides' : scope === 'slide' ? 'every text of the slide' : 'this text';
+  const whom =
+    scope === 'all' ? 'every text of all slides' : scope === 'slide' ? 'every text of the slide' : 'this text';
   return (
     <div className={css.solve}>
       <Group gap={6} wrap="nowrap">
-        <span className={css.swatch} style={{ background: colour, visibility: kind === 'darken' || kind === 'lighten' || kind === 'blur' ? 'hidden' : undefined }} />
+        <span
+          className={css.swatch}
+          style={{
+            background: colour,
+            visibility: kind === 'darken' || kind === 'lighten' || kind === 'blur' ? 'hidden' : undefined,
+          }}
+        />
         <Select
           size="xs"
           flex={1}
@@ -159,20 +220,55 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
           allowDeselect={false}
           value={id ?? `kind:${kind}`}
           data={[
-            ...(there.length ? [{ group: 'On the slide', items: [...there].reverse().map((l) => ({ value: l.id, label: l.name })) }] : []),
-            { group: 'Between picture and text', items: (['tint', 'fade', 'pool', 'plate'] as const).map((k) => ({ value: `kind:${k}`, label: KIND_NAMES[k] })) },
-            { group: 'Of texts and photo', items: (['backing', 'shadow', 'darken', 'lighten', 'blur'] as const).map((k) => ({ value: `kind:${k}`, label: KIND_NAMES[k] })) },
+            ...(there.length
+              ? [{ group: 'On the slide', items: [...there].reverse().map((l) => ({ value: l.id, label: l.name })) }]
+              : []),
+            {
+              group: 'Between picture and text',
+              items: (['tint', 'fade', 'pool', 'plate'] as const).map((k) => ({
+                value: `kind:${k}`,
+                label: KIND_NAMES[k],
+              })),
+            },
+            {
+              group: 'Of texts and photo',
+              items: (['backing', 'shadow', 'darken', 'lighten', 'blur'] as const).map((k) => ({
+                value: `kind:${k}`,
+                label: KIND_NAMES[k],
+              })),
+            },
           ]}
-          onChange={(v) => v && useChosen.setState({ what: v.startsWith('kind:') ? { kind: v.slice(5) as TreatmentKind } : { layer: v } })}
+          onChange={(v) =>
+            v &&
+            useChosen.setState({ what: v.startsWith('kind:') ? { kind: v.slice(5) as TreatmentKind } : { layer: v } })
+          }
         />
         <Tooltip label={`The least strength at which ${whom} is Clear, confirmed on the picture at full size`}>
-          <Button size="xs" data-just-enough leftSection={<IconWand size={15} />} loading={solving} disabled={!measurable || !possible} onClick={() => void solve(colour)} style={{ flex: 'none' }}>
+          <Button
+            size="xs"
+            data-just-enough
+            leftSection={<IconWand size={15} />}
+            loading={solving}
+            disabled={!measurable || !possible}
+            onClick={() => void solve(colour)}
+            style={{ flex: 'none' }}
+          >
             Just enough
           </Button>
         </Tooltip>
       </Group>
       {scopes.length > 1 && (
-        <SegmentedControl fullWidth mt={6} aria-label="For whom" value={scope} onChange={(v) => useChosen.setState({ scope: v as Scope })} data={scopes.map((s) => ({ value: s, label: { text: 'This text', slide: 'All of the slide', all: `All ${piece.slides.length} slides` }[s] }))} />
+        <SegmentedControl
+          fullWidth
+          mt={6}
+          aria-label="For whom"
+          value={scope}
+          onChange={(v) => useChosen.setState({ scope: v as Scope })}
+          data={scopes.map((s) => ({
+            value: s,
+            label: { text: 'This text', slide: 'All of the slide', all: `All ${piece.slides.length} slides` }[s],
+          }))}
+        />
       )}
       {treatment.properties.length > 1 && (
         <SegmentedControl
@@ -187,10 +283,30 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
           ]}
         />
       )}
-      <p className={css.note}>{!possible ? (isOfText(kind) ? 'There is no text on the slide.' : 'There is no photo in the backdrop.') : chart ? (chart.points.length === 0 ? 'No letters to measure.' : chart.enough === null ? 'Not enough even at 100 %.' : chart.enough === 0 ? 'None of it is needed.' : `${chart.enough} % is enough for ${whom}.`) : 'Measuring'}</p>
+      <p className={css.note}>
+        {!possible
+          ? isOfText(kind)
+            ? 'There is no text on the slide.'
+            : 'There is no photo in the backdrop.'
+          : chart
+            ? chart.points.length === 0
+              ? 'No letters to measure.'
+              : chart.enough === null
+                ? 'Not enough even at 100 %.'
+                : chart.enough === 0
+                  ? 'None of it is needed.'
+                  : `${chart.enough} % is enough for ${whom}.`
+            : 'Measuring'}
+      </p>
       {chart && charted && chart.points.length > 0 && (
         <Suspense fallback={<div style={{ height: 126 }} />}>
-          <StrengthChart points={chart.points} enough={chart.enough} present={present} onChange={(s) => apply(s, colour, 'Strength', `strength:${id ?? kind}`)} onSettle={settle} />
+          <StrengthChart
+            points={chart.points}
+            enough={chart.enough}
+            present={present}
+            onChange={(s) => apply(s, colour, 'Strength', `strength:${id ?? kind}`)}
+            onSettle={settle}
+          />
         </Suspense>
       )}
     </div>

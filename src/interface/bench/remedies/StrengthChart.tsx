@@ -1,11 +1,22 @@
 'use client';
-// The strength chart: the readings of the weakest letter, the tenth and the middle one against the strength of the treatment, with the zones too little, enough and
-// more than needed, the present strength and the just-enough mark. A click or drag on it sets the strength.
+// The strength chart: the readings of the weakest letter, the tenth and the middle one against the strength of the
+// treatment, with the zones too little, enough and more than needed, the present strength and the just-enough mark. A
+// click or drag on it sets the strength.
 import { useRef } from 'react';
-import { Area, ComposedChart, Line, ReferenceArea, ReferenceDot, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import {
+  Area,
+  ComposedChart,
+  Line,
+  ReferenceArea,
+  ReferenceDot,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import type { StrengthPoint } from '../../../core/remedy/strength';
-import css from './StrengthChart.module.css';
 import { useBench } from '../store';
+import css from './StrengthChart.module.css';
 
 const HEIGHT = 126;
 const LEFT = 30;
@@ -25,7 +36,16 @@ interface Props {
 
 export default function StrengthChart({ points, enough, present, onChange, onSettle }: Props) {
   const host = useRef<HTMLDivElement>(null);
-  const data = points.filter((p) => p.ratio !== null).map((p) => ({ s: p.strength, ratio: p.ratio!, needed: p.needed, clear: p.share * 100, low: [p.ratio!, p.tenth!] as const, high: [p.tenth!, p.median!] as const }));
+  const data = points
+    .filter((p) => p.ratio !== null)
+    .map((p) => ({
+      s: p.strength,
+      ratio: p.ratio!,
+      needed: p.needed,
+      clear: p.share * 100,
+      low: [p.ratio!, p.tenth!] as const,
+      high: [p.tenth!, p.median!] as const,
+    }));
   const top = Math.max(6, ...data.map((d) => Math.max(Math.min(d.high[1], d.needed * 2.5), d.ratio, d.needed))) * 1.06;
   const ample = enough === null ? null : (data.find((d) => d.s >= enough && d.ratio >= d.needed * AMPLE)?.s ?? 100);
   const at = Math.round(present * 100);
@@ -67,23 +87,77 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
         <ComposedChart data={data} margin={{ top: 16, right: RIGHT, bottom: 0, left: 0 }} accessibilityLayer={false}>
           {enough !== null && ample !== null ? (
             <>
-              {enough > 0 && <ReferenceArea x1={0} x2={enough} fill="var(--attention)" fillOpacity={0.1} ifOverflow="hidden" />}
+              {enough > 0 && (
+                <ReferenceArea x1={0} x2={enough} fill="var(--attention)" fillOpacity={0.1} ifOverflow="hidden" />
+              )}
               <ReferenceArea x1={enough} x2={ample} fill="var(--accent)" fillOpacity={0.2} ifOverflow="hidden" />
-              {ample < 100 && <ReferenceArea x1={ample} x2={100} fill="var(--quiet)" fillOpacity={0.12} ifOverflow="hidden" />}
+              {ample < 100 && (
+                <ReferenceArea x1={ample} x2={100} fill="var(--quiet)" fillOpacity={0.12} ifOverflow="hidden" />
+              )}
             </>
           ) : (
             <ReferenceArea x1={0} x2={100} fill="var(--attention)" fillOpacity={0.1} />
           )}
-          <XAxis dataKey="s" type="number" domain={[0, 100]} ticks={[0, 25, 50, 75, 100]} tickFormatter={(v: number) => `${v} %`} tick={{ fontSize: 11, fill: 'var(--quiet)' }} height={18} tickLine={false} axisLine={{ stroke: 'var(--line)' }} interval={0} />
-          <YAxis type="number" domain={[1, top]} allowDataOverflow tickFormatter={(v: number) => v.toFixed(0)} tick={{ fontSize: 11, fill: 'var(--quiet)' }} width={LEFT} tickLine={false} axisLine={false} tickCount={4} />
+          <XAxis
+            dataKey="s"
+            type="number"
+            domain={[0, 100]}
+            ticks={[0, 25, 50, 75, 100]}
+            tickFormatter={(v: number) => `${v} %`}
+            tick={{ fontSize: 11, fill: 'var(--quiet)' }}
+            height={18}
+            tickLine={false}
+            axisLine={{ stroke: 'var(--line)' }}
+            interval={0}
+          />
+          <YAxis
+            type="number"
+            domain={[1, top]}
+            allowDataOverflow
+            tickFormatter={(v: number) => v.toFixed(0)}
+            tick={{ fontSize: 11, fill: 'var(--quiet)' }}
+            width={LEFT}
+            tickLine={false}
+            axisLine={false}
+            tickCount={4}
+          />
           <YAxis yAxisId="share" hide domain={[0, 100]} />
-          <Line yAxisId="share" dataKey="clear" stroke="var(--quiet)" strokeWidth={1} strokeDasharray="1 3" dot={false} isAnimationActive={false} />
+          <Line
+            yAxisId="share"
+            dataKey="clear"
+            stroke="var(--quiet)"
+            strokeWidth={1}
+            strokeDasharray="1 3"
+            dot={false}
+            isAnimationActive={false}
+          />
           <Area dataKey="high" stroke="none" fill="var(--accent)" fillOpacity={0.1} isAnimationActive={false} />
           <Area dataKey="low" stroke="none" fill="var(--accent)" fillOpacity={0.26} isAnimationActive={false} />
-          <Line dataKey="needed" stroke="var(--ink)" strokeDasharray="3 3" strokeWidth={1} dot={false} isAnimationActive={false} />
+          <Line
+            dataKey="needed"
+            stroke="var(--ink)"
+            strokeDasharray="3 3"
+            strokeWidth={1}
+            dot={false}
+            isAnimationActive={false}
+          />
           <Line dataKey="ratio" stroke="var(--accent)" strokeWidth={2} dot={false} isAnimationActive={false} />
-          <ReferenceLine x={at} stroke="var(--ink)" strokeWidth={1.5} label={at > 0 ? { value: `${at} %`, position: 'top', fontSize: 11, fill: 'var(--ink)' } : undefined} />
-          {enough !== null && <ReferenceDot x={enough} y={data.find((d) => d.s >= enough)?.needed ?? 1} r={4} fill="var(--panel)" stroke="var(--accent)" strokeWidth={2} />}
+          <ReferenceLine
+            x={at}
+            stroke="var(--ink)"
+            strokeWidth={1.5}
+            label={at > 0 ? { value: `${at} %`, position: 'top', fontSize: 11, fill: 'var(--ink)' } : undefined}
+          />
+          {enough !== null && (
+            <ReferenceDot
+              x={enough}
+              y={data.find((d) => d.s >= enough)?.needed ?? 1}
+              r={4}
+              fill="var(--panel)"
+              stroke="var(--accent)"
+              strokeWidth={2}
+            />
+          )}
         </ComposedChart>
       </ResponsiveContainer>
       <div className={css.zones} aria-hidden>

@@ -11,37 +11,53 @@ import { dragDocument } from './drag';
 
 /** Pixels of the present size to one of the base size, along an axis: guides are kept in the base size. */
 function useStretch(): { x: number; y: number } {
-  const size = useBench(currentSize), base = useBench((s) => s.piece.sizes[0]);
+  const size = useBench(currentSize),
+    base = useBench((s) => s.piece.sizes[0]);
   return { x: size.width / base.width, y: size.height / base.height };
 }
 
 const setGuides = (label: string, change: (guides: Guide[]) => void, merge: string | null = null): void =>
-  edit(label, (p) => produce(p, (d) => {
-    const slide = d.slides.find((s) => s.id === useBench.getState().slideId);
-    if (slide) change(slide.guides);
-  }), merge);
+  edit(
+    label,
+    (p) =>
+      produce(p, (d) => {
+        const slide = d.slides.find((s) => s.id === useBench.getState().slideId);
+        if (slide) change(slide.guides);
+      }),
+    merge,
+  );
 
 /** Drags a guide to where the pointer is; let go beside the slide it is gone. */
 function dragGuide(e: React.PointerEvent, index: number | null, axis: 'x' | 'y', scale: number, stretch: number): void {
   e.stopPropagation();
   e.preventDefault();
-  const host = document.querySelector('[data-overlay]')!.getBoundingClientRect(), s = useBench.getState(), size = currentSize(s);
-  const at = (p: { clientX: number; clientY: number }): number => Math.round((axis === 'x' ? p.clientX - host.left : p.clientY - host.top) / scale);
-  let place = index, last: PointerEvent | null = null;
+  const host = document.querySelector('[data-overlay]')!.getBoundingClientRect(),
+    s = useBench.getState(),
+    size = currentSize(s);
+  const at = (p: { clientX: number; clientY: number }): number =>
+    Math.round((axis === 'x' ? p.clientX - host.left : p.clientY - host.top) / scale);
+  let place = index,
+    last: PointerEvent | null = null;
   const label = index === null ? 'Add guide' : 'Move guide';
   dragDocument(
     e,
     label,
     (_dx, _dy, p, merge) => {
       last = p;
-      setGuides(label, (guides) => {
-        if (place === null) place = guides.push({ axis, at: at(p) / stretch }) - 1;
-        else if (guides[place]) guides[place].at = at(p) / stretch;
-      }, merge);
+      setGuides(
+        label,
+        (guides) => {
+          if (place === null) place = guides.push({ axis, at: at(p) / stretch }) - 1;
+          else if (guides[place]) guides[place].at = at(p) / stretch;
+        },
+        merge,
+      );
     },
     () => {
-      const end = last && at(last), most = axis === 'x' ? size.width : size.height;
-      if (end !== null && place !== null && (end < 0 || end > most)) setGuides('Remove guide', (guides) => void guides.splice(place!, 1));
+      const end = last && at(last),
+        most = axis === 'x' ? size.width : size.height;
+      if (end !== null && place !== null && (end < 0 || end > most))
+        setGuides('Remove guide', (guides) => void guides.splice(place!, 1));
     },
   );
 }
@@ -53,10 +69,23 @@ export function Aids({ scale }: { scale: number }) {
   const stretch = useStretch();
   return (
     <>
-      {grid && step * scale >= 3 && <div className={css.grid} data-grid={step} style={{ backgroundSize: `${step * scale}px ${step * scale}px` }} />}
+      {grid && step * scale >= 3 && (
+        <div className={css.grid} data-grid={step} style={{ backgroundSize: `${step * scale}px ${step * scale}px` }} />
+      )}
       {zones &&
         zonesOf(size).map((z) => (
-          <div key={z.name} className={css.zone} data-zone={z.name} style={{ left: z.x * scale, top: z.y * scale, width: z.width * scale, height: z.height * scale, borderRadius: z.shape === 'ellipse' ? '50%' : 0 }}>
+          <div
+            key={z.name}
+            className={css.zone}
+            data-zone={z.name}
+            style={{
+              left: z.x * scale,
+              top: z.y * scale,
+              width: z.width * scale,
+              height: z.height * scale,
+              borderRadius: z.shape === 'ellipse' ? '50%' : 0,
+            }}
+          >
             <span>{z.name}</span>
           </div>
         ))}
@@ -94,7 +123,8 @@ export function Rulers({ scale, scroller }: { scale: number; scroller: React.Ref
     const look = (): void => {
       cancelAnimationFrame(frame.current);
       frame.current = requestAnimationFrame(() => {
-        const slide = document.querySelector('[data-overlay]')?.getBoundingClientRect(), r = el.getBoundingClientRect();
+        const slide = document.querySelector('[data-overlay]')?.getBoundingClientRect(),
+          r = el.getBoundingClientRect();
         if (slide) setOrigin({ x: slide.left - r.left, y: slide.top - r.top, width: r.width, height: r.height });
       });
     };
@@ -109,19 +139,32 @@ export function Rulers({ scale, scroller }: { scale: number; scroller: React.Ref
   }, [scroller, scale, size]);
   const step = tickStep(scale);
   const ticks = (from: number, length: number): number[] => {
-    const first = Math.ceil(-from / scale / step), last = Math.floor((length - from) / scale / step);
+    const first = Math.ceil(-from / scale / step),
+      last = Math.floor((length - from) / scale / step);
     return Array.from({ length: Math.max(0, Math.min(400, last - first + 1)) }, (_, i) => (first + i) * step);
   };
   return (
     <>
-      <div className={css.ruler} data-ruler="y" data-axis="x" title="Pull a guide down from here" onPointerDown={(e) => dragGuide(e, null, 'y', scale, stretch.y)}>
+      <div
+        className={css.ruler}
+        data-ruler="y"
+        data-axis="x"
+        title="Pull a guide down from here"
+        onPointerDown={(e) => dragGuide(e, null, 'y', scale, stretch.y)}
+      >
         {ticks(origin.x, origin.width).map((t) => (
           <span key={t} style={{ left: origin.x + t * scale }}>
             {t}
           </span>
         ))}
       </div>
-      <div className={css.ruler} data-ruler="x" data-axis="y" title="Pull a guide out from here" onPointerDown={(e) => dragGuide(e, null, 'x', scale, stretch.x)}>
+      <div
+        className={css.ruler}
+        data-ruler="x"
+        data-axis="y"
+        title="Pull a guide out from here"
+        onPointerDown={(e) => dragGuide(e, null, 'x', scale, stretch.x)}
+      >
         {ticks(origin.y, origin.height).map((t) => (
           <span key={t} style={{ top: origin.y + t * scale }}>
             {t}

@@ -2,7 +2,7 @@
 // Which aids are shown while arranging.
 import { Menu, Switch, UnstyledButton } from '@mantine/core';
 import { NumberField } from '../../shared/NumberField';
-import { useAids, type Aids } from '../aids';
+import { type Aids, useAids } from '../aids';
 import css from './Stage.module.css';
 
 const AIDS: [Exclude<keyof Aids, 'step'>, string][] = [
@@ -22,9 +22,26 @@ export function AidsMenu() {
       </Menu.Target>
       <Menu.Dropdown p={10}>
         {AIDS.map(([key, name]) => (
-          <Switch key={key} size="xs" mb={8} label={name} data-aid={key} checked={aids[key]} onChange={(e) => useAids.setState({ [key]: e.currentTarget.checked })} />
+          <Switch
+            key={key}
+            size="xs"
+            mb={8}
+            label={name}
+            data-aid={key}
+            checked={aids[key]}
+            onChange={(e) => useAids.setState({ [key]: e.currentTarget.checked })}
+          />
         ))}
-        {aids.grid && <NumberField label="Grid step" value={aids.step} min={2} max={500} suffix=" px" onChange={(step) => useAids.setState({ step })} />}
+        {aids.grid && (
+          <NumberField
+            label="Grid step"
+            value={aids.step}
+            min={2}
+            max={500}
+            suffix=" px"
+            onChange={(step) => useAids.setState({ step })}
+          />
+        )}
       </Menu.Dropdown>
     </Menu>
   );

@@ -6,7 +6,9 @@ import { latest, readingWorker } from '../../../workers/clients';
 import { sceneOf, shownReading, useBench } from '../store';
 import css from './Ghosts.module.css';
 
-const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['busyMap']>) => readingWorker().busyMap(...args));
+const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['busyMap']>) =>
+  readingWorker().busyMap(...args),
+);
 /** Busyness from which on letters need more contrast, and at which the hatching is densest. */
 const CALM = 10;
 const BUSIEST = 60;
@@ -30,7 +32,10 @@ export function CalmMap({ scale }: { scale: number }) {
   }, [piece, shown, slideId, sizeId, text]);
   useEffect(() => {
     if (!map) return;
-    const { width, height, values } = map, k = Math.max(1, Math.min(3, Math.round(scale * 3))), w = width * k, h = height * k;
+    const { width, height, values } = map,
+      k = Math.max(1, Math.min(3, Math.round(scale * 3))),
+      w = width * k,
+      h = height * k;
     const data = new Uint8ClampedArray(w * h * 4);
     for (let y = 0; y < h; y++)
       for (let x = 0; x < w; x++) {

@@ -23,14 +23,18 @@ function Line({ scale }: { scale: number }) {
   const slideId = useBench((s) => s.slideId);
   const sizeId = useBench((s) => s.sizeId);
   const host = useRef<HTMLDivElement>(null);
-  const paint = useRef<((...args: Parameters<ReturnType<typeof stageWorker>['show']>) => Promise<unknown>) | null>(null);
+  const paint = useRef<((...args: Parameters<ReturnType<typeof stageWorker>['show']>) => Promise<unknown>) | null>(
+    null,
+  );
   const key = useRef('');
   useEffect(() => {
     const canvas = document.createElement('canvas');
     canvas.dataset.before = '';
     host.current!.prepend(canvas);
     key.current = `before-${performance.now()}`;
-    paint.current = latest((...args: Parameters<ReturnType<typeof stageWorker>['show']>) => stageWorker().show(...args));
+    paint.current = latest((...args: Parameters<ReturnType<typeof stageWorker>['show']>) =>
+      stageWorker().show(...args),
+    );
     void attachStage(key.current, canvas.transferControlToOffscreen());
     const mine = key.current;
     return () => {
@@ -39,7 +43,13 @@ function Line({ scale }: { scale: number }) {
     };
   }, []);
   useEffect(() => {
-    void paint.current!(key.current, sceneOf({ piece, slideId, sizeId, preview: null }), paintScale(), false, null).catch((e: unknown) => console.error(e));
+    void paint.current!(
+      key.current,
+      sceneOf({ piece, slideId, sizeId, preview: null }),
+      paintScale(),
+      false,
+      null,
+    ).catch((e: unknown) => console.error(e));
   }, [piece, slideId, sizeId, scale]);
   const to = (v: number): void => useCompare.setState({ at: Math.min(1, Math.max(0, v)) });
   const drag = (e: React.PointerEvent<HTMLDivElement>): void => {

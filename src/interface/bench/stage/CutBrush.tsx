@@ -1,11 +1,11 @@
 'use client';
 // Strokes that keep or remove parts of a photo's subject, painted on the stage; the mask follows when a stroke ends.
 import { useEffect, useState } from 'react';
-import { placePhoto } from '../../../core/photo/fit';
-import { MOST_POINTS } from '../../../core/values/plain';
 import { apply } from '../../../core/ground/transform';
-import { layerIn } from '../../../core/piece/resolve';
 import type { PhotoLayer } from '../../../core/kinds/photo';
+import { placePhoto } from '../../../core/photo/fit';
+import { layerIn } from '../../../core/piece/resolve';
+import { MOST_POINTS } from '../../../core/values/plain';
 import { useAssetSize } from '../../shared/assets';
 import { addStroke, useBrush } from '../controls/CutFields';
 import { currentSize, currentSlide, useBench } from '../store';
@@ -15,7 +15,10 @@ import css from './CutBrush.module.css';
 const APART = 3;
 
 /** No more points than a stroke can have, evenly left out: the whole way stays. */
-const thinned = <P,>(points: readonly P[]): P[] => (points.length <= MOST_POINTS ? [...points] : Array.from({ length: MOST_POINTS }, (_, i) => points[Math.round((i * (points.length - 1)) / (MOST_POINTS - 1))]));
+const thinned = <P,>(points: readonly P[]): P[] =>
+  points.length <= MOST_POINTS
+    ? [...points]
+    : Array.from({ length: MOST_POINTS }, (_, i) => points[Math.round((i * (points.length - 1)) / (MOST_POINTS - 1))]);
 
 export function CutBrush({ scale }: { scale: number }) {
   const { layer: id, keep, size: brush, busy } = useBrush();
@@ -39,13 +42,21 @@ export function CutBrush({ scale }: { scale: number }) {
   }, [found]);
   useEffect(() => useBrush.subscribe((now, before) => void (before.busy && !now.busy && setSent([]))), []);
   if (!found || !photo) return null;
-  const layer = layerIn(found, size, base), { box, rotation } = layer;
+  const layer = layerIn(found, size, base),
+    { box, rotation } = layer;
   const { target, toFile } = placePhoto(photo, box, layer);
-  const long = Math.max(photo.width, photo.height), perFile = Math.hypot(toFile[0], toFile[1]);
+  const long = Math.max(photo.width, photo.height),
+    perFile = Math.hypot(toFile[0], toFile[1]);
   const diameter = ((brush * long) / perFile) * scale;
   const local = (e: React.PointerEvent<SVGSVGElement>): { x: number; y: number } => {
-    const r = e.currentTarget.getBoundingClientRect(), a = (-rotation * Math.PI) / 180, dx = e.clientX - (r.left + r.width / 2), dy = e.clientY - (r.top + r.height / 2);
-    return { x: dx * Math.cos(a) - dy * Math.sin(a) + (box.width * scale) / 2, y: dx * Math.sin(a) + dy * Math.cos(a) + (box.height * scale) / 2 };
+    const r = e.currentTarget.getBoundingClientRect(),
+      a = (-rotation * Math.PI) / 180,
+      dx = e.clientX - (r.left + r.width / 2),
+      dy = e.clientY - (r.top + r.height / 2);
+    return {
+      x: dx * Math.cos(a) - dy * Math.sin(a) + (box.width * scale) / 2,
+      y: dx * Math.sin(a) + dy * Math.cos(a) + (box.height * scale) / 2,
+    };
   };
   const end = (): void => {
     const points = line.map((p) => {
@@ -63,7 +74,13 @@ export function CutBrush({ scale }: { scale: number }) {
       role="application"
       aria-label={`Paint what to ${keep ? 'keep' : 'remove'}`}
       data-busy={busy || undefined}
-      style={{ left: box.x * scale, top: box.y * scale, width: box.width * scale, height: box.height * scale, transform: rotation ? `rotate(${rotation}deg)` : undefined }}
+      style={{
+        left: box.x * scale,
+        top: box.y * scale,
+        width: box.width * scale,
+        height: box.height * scale,
+        transform: rotation ? `rotate(${rotation}deg)` : undefined,
+      }}
       onPointerDown={(e) => {
         e.stopPropagation();
         if (e.button !== 0) return;
@@ -80,7 +97,25 @@ export function CutBrush({ scale }: { scale: number }) {
       onPointerCancel={end}
       onPointerLeave={() => setAt(null)}
     >
-      {[...sent, { points: line, keep, diameter }].map((s, i) => s.points.length > 0 && <polyline key={i} points={[...s.points, s.points.length === 1 ? { x: s.points[0].x + 0.1, y: s.points[0].y } : s.points.at(-1)!].map((p) => `${p.x},${p.y}`).join(' ')} fill="none" strokeWidth={s.diameter} strokeLinecap="round" strokeLinejoin="round" data-keep={s.keep || undefined} />)}
+      {[...sent, { points: line, keep, diameter }].map(
+        (s, i) =>
+          s.points.length > 0 && (
+            <polyline
+              key={i}
+              points={[
+                ...s.points,
+                s.points.length === 1 ? { x: s.points[0].x + 0.1, y: s.points[0].y } : s.points.at(-1)!,
+              ]
+                .map((p) => `${p.x},${p.y}`)
+                .join(' ')}
+              fill="none"
+              strokeWidth={s.diameter}
+              strokeLinecap="round"
+              strokeLinejoin="round"
+              data-keep={s.keep || undefined}
+            />
+          ),
+      )}
       {at && (
         <g>
           <circle cx={at.x} cy={at.y} r={diameter / 2} />

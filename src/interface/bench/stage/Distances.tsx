@@ -12,7 +12,8 @@ interface Shown {
 const NOTHING: Shown = { vertical: [], horizontal: [], distances: [] };
 const useShown = create<Shown>(() => NOTHING);
 
-export const showDistances = ({ vertical = [], horizontal = [], distances = [] }: Partial<Shown>): void => useShown.setState({ vertical, horizontal, distances });
+export const showDistances = ({ vertical = [], horizontal = [], distances = [] }: Partial<Shown>): void =>
+  useShown.setState({ vertical, horizontal, distances });
 export const hideDistances = (): void => useShown.setState(NOTHING);
 
 export function Distances({ width, height, scale }: { width: number; height: number; scale: number }) {
@@ -27,8 +28,11 @@ export function Distances({ width, height, scale }: { width: number; height: num
         <line key={`h${y}`} className={css.held} y1={y * scale} y2={y * scale} x1={0} x2={width * scale} />
       ))}
       {distances.map((d) => {
-        const [a, b, c] = [d.from * scale, d.to * scale, d.at * scale], across = d.axis === 'x', words = String(Math.round(d.to - d.from));
-        const x = across ? (a + b) / 2 : c, y = across ? c : (a + b) / 2;
+        const [a, b, c] = [d.from * scale, d.to * scale, d.at * scale],
+          across = d.axis === 'x',
+          words = String(Math.round(d.to - d.from));
+        const x = across ? (a + b) / 2 : c,
+          y = across ? c : (a + b) / 2;
         return (
           <g key={`${d.axis}${d.from}:${d.to}:${d.at}`} className={css.distance} data-equal={d.equal || undefined}>
             <line x1={across ? a : c} x2={across ? b : c} y1={across ? c : a} y2={across ? c : b} />

@@ -3,8 +3,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { toHex } from '../../../core/colour/srgb';
 import { latest, stageWorker } from '../../../workers/clients';
-import css from './Loupe.module.css';
 import { currentSize, sceneOf, useBench } from '../store';
+import css from './Loupe.module.css';
 
 const R = 5;
 const SIDE = 2 * R + 1;
@@ -27,11 +27,13 @@ export function Loupe({ scale }: { scale: number }) {
 
   const look = async (e: React.PointerEvent): Promise<string | null> => {
     const r = e.currentTarget.getBoundingClientRect();
-    const x = (e.clientX - r.left) / scale, y = (e.clientY - r.top) / scale;
+    const x = (e.clientX - r.left) / scale,
+      y = (e.clientY - r.top) / scale;
     if (x < 0 || y < 0 || x >= size.width || y >= size.height) return null;
     const px = await ask(Math.floor(x), Math.floor(y));
     if (!px) return null;
-    const m = (R * SIDE + R) * 4, hex = toHex(px[m], px[m + 1], px[m + 2]);
+    const m = (R * SIDE + R) * 4,
+      hex = toHex(px[m], px[m + 1], px[m + 2]);
     canvas.current?.getContext('2d')?.putImageData(new ImageData(new Uint8ClampedArray(px), SIDE, SIDE), 0, 0);
     setAt({ x: x * scale, y: y * scale, hex });
     return hex;

@@ -13,9 +13,11 @@ const ask = latest((...args: Parameters<ReturnType<typeof stageWorker>['beside']
 
 export function Outside({ scale }: { scale: number }) {
   const piece = usePanelPiece();
-  const slideId = useBench((s) => s.slideId), sizeId = useBench((s) => s.sizeId);
+  const slideId = useBench((s) => s.slideId),
+    sizeId = useBench((s) => s.sizeId);
   const clean = useBench((s) => s.view === 'clean');
-  const texts = useBench((s) => s.texts), followers = useBench((s) => s.followers);
+  const texts = useBench((s) => s.texts),
+    followers = useBench((s) => s.followers);
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = currentSize({ piece, sizeId });
   const hanging = useMemo(
@@ -23,12 +25,17 @@ export function Outside({ scale }: { scale: number }) {
       placedLayers(piece, currentSlide({ piece, slideId }), size, followers)
         .filter((l) => {
           const b = boundsOf(frameOf(l, texts), l.rotation);
-          return l.visible && isMovable({ ...l, locked: false }, size) && (b.x < 0 || b.y < 0 || b.x + b.width > size.width || b.y + b.height > size.height);
+          return (
+            l.visible &&
+            isMovable({ ...l, locked: false }, size) &&
+            (b.x < 0 || b.y < 0 || b.x + b.width > size.width || b.y + b.height > size.height)
+          );
         })
         .map((l) => l.id),
     [piece, slideId, size, texts, followers],
   );
-  const room = Math.round(Math.max(size.width, size.height) * ROOM * scale), ids = clean ? '' : hanging.join();
+  const room = Math.round(Math.max(size.width, size.height) * ROOM * scale),
+    ids = clean ? '' : hanging.join();
   useEffect(() => {
     if (!ids) return;
     let on = true;
@@ -44,5 +51,12 @@ export function Outside({ scale }: { scale: number }) {
       on = false;
     };
   }, [piece, slideId, sizeId, ids, scale, room]);
-  return ids ? <canvas ref={canvas} className={css.outside} data-outside={ids} style={{ left: -room, top: -room, width: size.width * scale + 2 * room, height: size.height * scale + 2 * room }} /> : null;
+  return ids ? (
+    <canvas
+      ref={canvas}
+      className={css.outside}
+      data-outside={ids}
+      style={{ left: -room, top: -room, width: size.width * scale + 2 * room, height: size.height * scale + 2 * room }}
+    />
+  ) : null;
 }

@@ -1,22 +1,34 @@
 'use client';
-// What lies over the painted slide: a transparent element for each layer, handles of the selection, aids, letters' readings.
+// What lies over the painted slide: a transparent element for each layer, handles of the selection, aids, letters'
+// readings.
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
-import { union } from '../../../core/ground/box';
-import { stepInto, takenBy } from '../../../core/piece/groups';
 import type { Handle } from '../../../core/arrange/resize';
-import { boundsOf } from '../../../core/ground/transform';
-import { placeLayer } from '../../../core/piece/edits';
 import type { Box } from '../../../core/ground/box';
+import { union } from '../../../core/ground/box';
+import { boundsOf } from '../../../core/ground/transform';
 import type { Layer } from '../../../core/kinds/layers';
+import { placeLayer } from '../../../core/piece/edits';
+import { stepInto, takenBy } from '../../../core/piece/groups';
 import { useAssetSize } from '../../shared/assets';
 import { openMenu } from '../ContextMenu';
-import { currentSize, currentSlide, edit, frameOf as painted, isMovable, isPannable, isResizable, placedLayers, select, useBench } from '../store';
+import {
+  currentSize,
+  currentSlide,
+  edit,
+  isMovable,
+  isPannable,
+  isResizable,
+  frameOf as painted,
+  placedLayers,
+  select,
+  useBench,
+} from '../store';
 import { Aids } from './Aids';
 import { Distances } from './Distances';
+import { countPress } from './drag';
 import { FadeHandles, GradientHandles } from './FillHandles';
 import { LetterMarks, WeakestMark } from './LetterMarks';
 import { Loupe } from './Loupe';
-import { countPress } from './drag';
 import { beginMarquee, Marquee } from './Marquee';
 import { dragHandle, dragLayers, dragPhoto, dragRotation, dragTogether } from './moving';
 import css from './Overlay.module.css';
@@ -41,7 +53,27 @@ interface Acts {
 }
 
 /** A layer as something that can be named, focused and taken hold of. */
-const LayerElement = memo(function LayerElement({ layer, x, y, width, height, scale, chosen, movable, acts }: { layer: Layer; x: number; y: number; width: number; height: number; scale: number; chosen: boolean; movable: boolean; acts: React.RefObject<Acts> }) {
+const LayerElement = memo(function LayerElement({
+  layer,
+  x,
+  y,
+  width,
+  height,
+  scale,
+  chosen,
+  movable,
+  acts,
+}: {
+  layer: Layer;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  scale: number;
+  chosen: boolean;
+  movable: boolean;
+  acts: React.RefObject<Acts>;
+}) {
   return (
     <div
       data-layer={layer.id}
@@ -50,7 +82,14 @@ const LayerElement = memo(function LayerElement({ layer, x, y, width, height, sc
       tabIndex={0}
       aria-label={`${layer.name}${layer.kind === 'text' ? `: ${layer.text}` : ''}`}
       aria-pressed={chosen}
-      style={{ left: x * scale, top: y * scale, width: width * scale, height: height * scale, transform: layer.rotation ? `rotate(${layer.rotation}deg)` : undefined, cursor: movable ? 'move' : 'default' }}
+      style={{
+        left: x * scale,
+        top: y * scale,
+        width: width * scale,
+        height: height * scale,
+        transform: layer.rotation ? `rotate(${layer.rotation}deg)` : undefined,
+        cursor: movable ? 'move' : 'default',
+      }}
       onPointerDown={(e) => acts.current.take(layer)(e)}
       onFocus={(e) => e.target.matches(':focus-visible') && !chosen && select([layer.id])}
       onDoubleClick={() => acts.current.open(layer)}
@@ -80,23 +119,46 @@ export function Overlay({ scale }: { scale: number }) {
   const photoSize = useAssetSize(photo?.kind === 'photo' ? photo.asset : null);
 
   const selected = layers.filter((l) => selection.includes(l.id));
-  /** A photo of the backdrop is moved within its frame at once; one of the message is moved about, and within its mask once that was entered. */
-  const pannable = (l: Layer): boolean => isPannable(l) && photoSize !== null && (l.id === inside || !isMovable(l, size));
+  /**
+   * A photo of the backdrop is moved within its frame at once; one of the message is moved about, and within its mask
+   * once that was entered.
+   */
+  const pannable = (l: Layer): boolean =>
+    isPannable(l) && photoSize !== null && (l.id === inside || !isMovable(l, size));
 
   const take = (layer: Layer) => (e: React.PointerEvent) => {
     if (e.button !== 0 || picking) return;
     e.stopPropagation();
     const again = countPress(e) > 1;
-    const ids = takenBy(slide, layer.id, entered), already = ids.every((id) => selection.includes(id));
-    // A drag that begins on what cannot be moved is meant for the selected layer beneath it: a photo under a tint, for one.
+    const ids = takenBy(slide, layer.id, entered),
+      already = ids.every((id) => selection.includes(id));
+    // A drag that begins on what cannot be moved is meant for the selected layer beneath it: a photo under a tint, for
+    // one.
     const held = selected.length === 1 ? selected[0] : null;
-    if (held && held.id !== layer.id && !e.shiftKey && !isMovable(layer, size) && (isMovable(held, size) || pannable(held)) && document.elementsFromPoint(e.clientX, e.clientY).some((el) => el instanceof HTMLElement && el.dataset.layer === held.id)) {
+    if (
+      held &&
+      held.id !== layer.id &&
+      !e.shiftKey &&
+      !isMovable(layer, size) &&
+      (isMovable(held, size) || pannable(held)) &&
+      document
+        .elementsFromPoint(e.clientX, e.clientY)
+        .some((el) => el instanceof HTMLElement && el.dataset.layer === held.id)
+    ) {
       begin(e, held, [held], () => select([layer.id]));
       return;
     }
     if (e.shiftKey) {
-      if (isMovable(layer, size)) select(already ? selection.filter((id) => !ids.includes(id)) : [...selection, ...ids.filter((id) => !selection.includes(id))]);
-      else beginMarquee(e, scale, () => select(already ? selection.filter((id) => !ids.includes(id)) : [...selection, ...ids]));
+      if (isMovable(layer, size))
+        select(
+          already
+            ? selection.filter((id) => !ids.includes(id))
+            : [...selection, ...ids.filter((id) => !selection.includes(id))],
+        );
+      else
+        beginMarquee(e, scale, () =>
+          select(already ? selection.filter((id) => !ids.includes(id)) : [...selection, ...ids]),
+        );
       return;
     }
     // What lies still is selected by a click; a drag over it draws a box.
@@ -106,7 +168,12 @@ export function Overlay({ scale }: { scale: number }) {
     }
     if (!already) select(ids);
     const taken = already ? useBench.getState().selection : ids;
-    begin(e, layer, layers.filter((l) => taken.includes(l.id) && isMovable(l, size)), () => already && !again && deeper(e));
+    begin(
+      e,
+      layer,
+      layers.filter((l) => taken.includes(l.id) && isMovable(l, size)),
+      () => already && !again && deeper(e),
+    );
   };
 
   /** Drags layers, or the photo within its frame; `click` follows where the pointer did not move. */
@@ -119,11 +186,15 @@ export function Overlay({ scale }: { scale: number }) {
   const deeper = (e: React.PointerEvent): void => {
     if (selection.length !== 1) {
       // One of several: it alone.
-      const top = document.elementsFromPoint(e.clientX, e.clientY).find((el): el is HTMLElement => el instanceof HTMLElement && el.dataset.layer !== undefined);
+      const top = document
+        .elementsFromPoint(e.clientX, e.clientY)
+        .find((el): el is HTMLElement => el instanceof HTMLElement && el.dataset.layer !== undefined);
       if (top && takenBy(slide, top.dataset.layer!, entered).length === 1) select([top.dataset.layer!]);
       return;
     }
-    const under = document.elementsFromPoint(e.clientX, e.clientY).flatMap((el) => (el instanceof HTMLElement && el.dataset.layer ? [el.dataset.layer] : []));
+    const under = document
+      .elementsFromPoint(e.clientX, e.clientY)
+      .flatMap((el) => (el instanceof HTMLElement && el.dataset.layer ? [el.dataset.layer] : []));
     const n = under.indexOf(selection[0]);
     if (under.length > 1 && n >= 0) select(takenBy(slide, under[(n + 1) % under.length], entered));
   };
@@ -133,27 +204,37 @@ export function Overlay({ scale }: { scale: number }) {
     if (group) {
       useBench.setState({ entered: group });
       select(takenBy(slide, layer.id, group));
-    } else if (layer.kind === 'text' && !layer.locked) useBench.setState({ selection: [layer.id], editing: layer.id, range: null });
-    else if (layer.kind === 'photo' && isPannable(layer) && isMovable(layer, size)) useBench.setState({ selection: [layer.id], inside: layer.id });
+    } else if (layer.kind === 'text' && !layer.locked)
+      useBench.setState({ selection: [layer.id], editing: layer.id, range: null });
+    else if (layer.kind === 'photo' && isPannable(layer) && isMovable(layer, size))
+      useBench.setState({ selection: [layer.id], inside: layer.id });
   };
 
   const context = (layer: Layer, x: number, y: number): void => {
     if (!selection.includes(layer.id)) select(takenBy(slide, layer.id, entered));
     openMenu(x, y);
   };
-  // The elements of layers that do not change are left alone while one of them moves: they reach what to do through this.
+  // The elements of layers that do not change are left alone while one of them moves: they reach what to do through
+  // this.
   const acts = useRef<Acts>({ take, open, context });
   useLayoutEffect(() => {
     acts.current = { take, open, context };
   });
 
-  const place = (b: Box, rotation: number): React.CSSProperties => ({ left: b.x * scale, top: b.y * scale, width: b.width * scale, height: b.height * scale, transform: rotation ? `rotate(${rotation}deg)` : undefined });
+  const place = (b: Box, rotation: number): React.CSSProperties => ({
+    left: b.x * scale,
+    top: b.y * scale,
+    width: b.width * scale,
+    height: b.height * scale,
+    transform: rotation ? `rotate(${rotation}deg)` : undefined,
+  });
   const clean = view === 'clean';
   const handled = selected.length === 1 && !selected[0].locked && selected[0].visible ? selected[0] : null;
   const several = selected.length > 1 ? selected.filter((l) => l.visible) : [];
   const scalable = several.filter((l) => isMovable(l, size) && isResizable(l));
 
-  // Alt and the wheel zoom the selected photo in its frame; React's own wheel handler could not keep the stage from scrolling.
+  // Alt and the wheel zoom the selected photo in its frame; React's own wheel handler could not keep the stage from
+  // scrolling.
   const host = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const el = host.current;
@@ -161,7 +242,14 @@ export function Overlay({ scale }: { scale: number }) {
     const wheel = (e: WheelEvent): void => {
       if (!e.altKey || e.ctrlKey) return;
       e.preventDefault();
-      const zoom = Math.min(20, Math.max(1, Math.round(photo.zoom * Math.exp(-(e.deltaY || e.deltaX) * (e.deltaMode === 1 ? 0.03 : 0.0012)) * 1000) / 1000));
+      const zoom = Math.min(
+        20,
+        Math.max(
+          1,
+          Math.round(photo.zoom * Math.exp(-(e.deltaY || e.deltaX) * (e.deltaMode === 1 ? 0.03 : 0.0012)) * 1000) /
+            1000,
+        ),
+      );
       edit('Zoom photo', (p) => placeLayer(p, slide.id, photo.id, size.id, { zoom }), `zoom:${photo.id}`);
     };
     el.addEventListener('wheel', wheel, { passive: false });
@@ -169,18 +257,44 @@ export function Overlay({ scale }: { scale: number }) {
   }, [photo, slide.id, size.id]);
 
   return (
-    <div ref={host} className={css.overlay} data-overlay data-picking={picking ? '' : undefined} data-entered={entered ?? undefined}>
+    <div
+      ref={host}
+      className={css.overlay}
+      data-overlay
+      data-picking={picking ? '' : undefined}
+      data-entered={entered ?? undefined}
+    >
       {layers.map((layer) => {
         if (!layer.visible) return null;
-        const f = frameOf(layer), chosen = selection.includes(layer.id);
-        return <LayerElement key={layer.id} layer={layer} x={f.x} y={f.y} width={f.width} height={f.height} scale={scale} chosen={chosen} movable={isMovable(layer, size) || (layer.kind === 'photo' && !layer.locked && chosen)} acts={acts} />;
+        const f = frameOf(layer),
+          chosen = selection.includes(layer.id);
+        return (
+          <LayerElement
+            key={layer.id}
+            layer={layer}
+            x={f.x}
+            y={f.y}
+            width={f.width}
+            height={f.height}
+            scale={scale}
+            chosen={chosen}
+            movable={isMovable(layer, size) || (layer.kind === 'photo' && !layer.locked && chosen)}
+            acts={acts}
+          />
+        );
       })}
       {!clean && <Aids scale={scale} />}
       {view === 'letters' ? <LetterMarks scale={scale} /> : !clean && <WeakestMark scale={scale} />}
       {!clean &&
         layers.map((layer) =>
           layer.visible && texts[layer.id]?.overflow && !selection.includes(layer.id) ? (
-            <div key={layer.id} className={css.frame} data-overflow data-quiet style={place(frameOf(layer), layer.rotation)}>
+            <div
+              key={layer.id}
+              className={css.frame}
+              data-overflow
+              data-quiet
+              style={place(frameOf(layer), layer.rotation)}
+            >
               <span className={css.note}>More text than the frame holds</span>
             </div>
           ) : null,
@@ -190,13 +304,35 @@ export function Overlay({ scale }: { scale: number }) {
           const alone = selected.length === 1 && editing !== layer.id;
           const overflow = layer.kind === 'text' && texts[layer.id]?.overflow;
           return (
-            <div key={layer.id} className={css.frame} data-editing={editing === layer.id || undefined} data-inside={inside === layer.id || undefined} data-several={several.length > 1 || undefined} data-overflow={overflow || undefined} style={place(frameOf(layer), layer.rotation)}>
+            <div
+              key={layer.id}
+              className={css.frame}
+              data-editing={editing === layer.id || undefined}
+              data-inside={inside === layer.id || undefined}
+              data-several={several.length > 1 || undefined}
+              data-overflow={overflow || undefined}
+              style={place(frameOf(layer), layer.rotation)}
+            >
               {alone && inside !== layer.id && isResizable(layer) && (
                 <>
                   {HANDLES.map(({ at, name, cursor }) => (
-                    <div key={name} className={css.handle} data-handle={name} style={{ left: `${(at.x + 1) * 50}%`, top: `${(at.y + 1) * 50}%`, cursor }} onPointerDown={(e) => e.button === 0 && (e.stopPropagation(), dragHandle(e, { ...layer }, at, scale))} />
+                    <div
+                      key={name}
+                      className={css.handle}
+                      data-handle={name}
+                      style={{ left: `${(at.x + 1) * 50}%`, top: `${(at.y + 1) * 50}%`, cursor }}
+                      onPointerDown={(e) =>
+                        e.button === 0 && (e.stopPropagation(), dragHandle(e, { ...layer }, at, scale))
+                      }
+                    />
                   ))}
-                  {isMovable(layer, size) && <div className={css.rotor} data-handle="rotate" onPointerDown={(e) => e.button === 0 && (e.stopPropagation(), dragRotation(e, layer, scale))} />}
+                  {isMovable(layer, size) && (
+                    <div
+                      className={css.rotor}
+                      data-handle="rotate"
+                      onPointerDown={(e) => e.button === 0 && (e.stopPropagation(), dragRotation(e, layer, scale))}
+                    />
+                  )}
                 </>
               )}
               {overflow && <span className={css.note}>More text than the frame holds</span>}
@@ -205,14 +341,32 @@ export function Overlay({ scale }: { scale: number }) {
           );
         })}
       {!clean && several.length > 1 && (
-        <div className={css.frame} data-together style={place(union(several.map((l) => boundsOf(frameOf(l), l.rotation))), 0)}>
+        <div
+          className={css.frame}
+          data-together
+          style={place(union(several.map((l) => boundsOf(frameOf(l), l.rotation))), 0)}
+        >
           {scalable.length === several.length &&
             CORNERS.map(({ at, name, cursor }) => (
-              <div key={name} className={css.handle} data-handle={name} style={{ left: `${(at.x + 1) * 50}%`, top: `${(at.y + 1) * 50}%`, cursor }} onPointerDown={(e) => e.button === 0 && (e.stopPropagation(), dragTogether(e, scalable, at, scale))} />
+              <div
+                key={name}
+                className={css.handle}
+                data-handle={name}
+                style={{ left: `${(at.x + 1) * 50}%`, top: `${(at.y + 1) * 50}%`, cursor }}
+                onPointerDown={(e) => e.button === 0 && (e.stopPropagation(), dragTogether(e, scalable, at, scale))}
+              />
             ))}
         </div>
       )}
-      {!clean && handled && !editing && !picking && (handled.kind === 'fade' ? <FadeHandles layer={handled} scale={scale} /> : 'fill' in handled && handled.fill.kind === 'gradient' ? <GradientHandles layer={handled} frame={frameOf(handled)} piece={piece} scale={scale} /> : null)}
+      {!clean &&
+        handled &&
+        !editing &&
+        !picking &&
+        (handled.kind === 'fade' ? (
+          <FadeHandles layer={handled} scale={scale} />
+        ) : 'fill' in handled && handled.fill.kind === 'gradient' ? (
+          <GradientHandles layer={handled} frame={frameOf(handled)} piece={piece} scale={scale} />
+        ) : null)}
       {editing && <TextEditor key={editing} id={editing} scale={scale} />}
       {!clean && <Distances width={size.width} height={size.height} scale={scale} />}
       <Marquee scale={scale} />

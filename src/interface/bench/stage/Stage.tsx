@@ -3,23 +3,23 @@
 import { ActionIcon, Group, Text, Tooltip, UnstyledButton } from '@mantine/core';
 import { IconMaximize, IconMinus, IconPlus } from '@tabler/icons-react';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { Overlay } from './Overlay';
-import { keepPainting, setPaintScale } from './painting';
-import css from './Stage.module.css';
+import { useFileDrop } from '../../shared/file-drop';
+import { useAids } from '../aids';
+import { addPictureFiles } from '../commands';
 import { filterBlur, filterMatrix, seeingOf, useEyes } from '../eyes';
 import { currentSize, select, useBench, zoomTo } from '../store';
-import { useFileDrop } from '../../shared/file-drop';
-import { addPictureFiles } from '../commands';
-import { useAids } from '../aids';
-import { AidsMenu } from './AidsMenu';
-import { RoomMarks } from './RoomMarks';
 import { Rulers } from './Aids';
-import { beginMarquee } from './Marquee';
+import { AidsMenu } from './AidsMenu';
 import { CalmMap } from './CalmMap';
 import { Compare } from './Compare';
 import { CutBrush } from './CutBrush';
 import { Ghosts } from './Ghosts';
+import { beginMarquee } from './Marquee';
 import { Outside } from './Outside';
+import { Overlay } from './Overlay';
+import { keepPainting, setPaintScale } from './painting';
+import { RoomMarks } from './RoomMarks';
+import css from './Stage.module.css';
 import { Views } from './Views';
 
 const STEPS = [0.05, 0.1, 0.15, 0.25, 0.33, 0.5, 0.67, 0.75, 1, 1.5, 2, 3, 4, 6, 8];
@@ -50,8 +50,11 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
   const shownScale = size.shownWidth / size.width;
   const scale = view === 'shown' ? shownScale : zoom === 'fit' ? Math.max(LEAST, fit) : zoom;
   const eyes = useEyes();
-  const seeing = seeingOf(view, eyes), matrix = filterMatrix(seeing), blur = filterBlur(seeing, scale, shownScale);
-  const filter = [matrix ? 'url(#seen)' : '', blur > 0.05 ? `blur(${blur.toFixed(2)}px)` : ''].filter(Boolean).join(' ') || 'none';
+  const seeing = seeingOf(view, eyes),
+    matrix = filterMatrix(seeing),
+    blur = filterBlur(seeing, scale, shownScale);
+  const filter =
+    [matrix ? 'url(#seen)' : '', blur > 0.05 ? `blur(${blur.toFixed(2)}px)` : ''].filter(Boolean).join(' ') || 'none';
   useLayoutEffect(() => {
     zoomRef.current = scale;
   }, [scale, zoomRef]);
@@ -63,11 +66,16 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     return () => watch.disconnect();
   }, []);
   useEffect(() => keepPainting(slideHost.current!), []);
-  useEffect(() => setPaintScale(scale, size, view === 'shown' ? eyes.density : undefined), [scale, size, view, eyes.density]);
+  useEffect(
+    () => setPaintScale(scale, size, view === 'shown' ? eyes.density : undefined),
+    [scale, size, view, eyes.density],
+  );
 
   // Zooming keeps the point under the pointer where it is.
   useLayoutEffect(() => {
-    const a = anchor.current, el = scroller.current!, host = slideHost.current!;
+    const a = anchor.current,
+      el = scroller.current!,
+      host = slideHost.current!;
     if (!a) return;
     anchor.current = null;
     const r = host.getBoundingClientRect();
@@ -82,8 +90,15 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
       if (!e.ctrlKey && !e.metaKey) return;
       e.preventDefault();
       const r = slideHost.current!.getBoundingClientRect();
-      anchor.current = { x: e.clientX, y: e.clientY, fx: (e.clientX - r.left) / r.width, fy: (e.clientY - r.top) / r.height };
-      zoomTo(Math.min(MOST, Math.max(LEAST, zoomRef.current * Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.05 : 0.0025)))));
+      anchor.current = {
+        x: e.clientX,
+        y: e.clientY,
+        fx: (e.clientX - r.left) / r.width,
+        fy: (e.clientY - r.top) / r.height,
+      };
+      zoomTo(
+        Math.min(MOST, Math.max(LEAST, zoomRef.current * Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.05 : 0.0025)))),
+      );
     };
     el.addEventListener('wheel', wheel, { passive: false });
     return () => el.removeEventListener('wheel', wheel);
@@ -92,7 +107,9 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
   // Space held turns the pointer into a hand.
   useEffect(() => {
     const key = (e: KeyboardEvent): void => {
-      const typing = e.target instanceof HTMLElement && (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT|BUTTON)$/.test(e.target.tagName));
+      const typing =
+        e.target instanceof HTMLElement &&
+        (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT|BUTTON)$/.test(e.target.tagName));
       if (e.code !== 'Space' || (typing && e.type === 'keydown')) return;
       setPanning(e.type === 'keydown');
       if (e.target === document.body || e.target === scroller.current) e.preventDefault();
@@ -126,13 +143,10 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     window.addEventListener('pointercancel', end);
   }, []);
 
-  const width = size.width * scale, height = size.height * scale;
+  const width = size.width * scale,
+    height = size.height * scale;
   return (
-    <main
-      className={css.stage}
-      aria-label="Stage"
-      {...drop}
-    >
+    <main className={css.stage} aria-label="Stage" {...drop}>
       <div className={css.sheet}>
         {rulers && view !== 'clean' && <Rulers scale={scale} scroller={scroller} />}
         <div
@@ -149,11 +163,25 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
           onPointerDown={(e) => {
             const beside = e.target === e.currentTarget || (e.target as HTMLElement).dataset.surround !== undefined;
             // A press on the scroll bar is none on the stage.
-            if (beside && e.button === 0 && e.nativeEvent.offsetX < scroller.current!.scrollLeft + scroller.current!.clientWidth + 1) beginMarquee(e, scale, () => select([]));
+            if (
+              beside &&
+              e.button === 0 &&
+              e.nativeEvent.offsetX < scroller.current!.scrollLeft + scroller.current!.clientWidth + 1
+            )
+              beginMarquee(e, scale, () => select([]));
           }}
         >
-          <div className={css.surround} data-surround style={{ minWidth: '100%', minHeight: '100%', width: width + 2 * ROOM, height: height + 2 * ROOM }}>
-            <div ref={slideHost} className={css.slide} data-seen={filter !== 'none' ? seeing.kind : undefined} style={{ width, height, '--seen': filter } as React.CSSProperties}>
+          <div
+            className={css.surround}
+            data-surround
+            style={{ minWidth: '100%', minHeight: '100%', width: width + 2 * ROOM, height: height + 2 * ROOM }}
+          >
+            <div
+              ref={slideHost}
+              className={css.slide}
+              data-seen={filter !== 'none' ? seeing.kind : undefined}
+              style={{ width, height, '--seen': filter } as React.CSSProperties}
+            >
               <Outside scale={scale} />
               <Overlay scale={scale} />
               {view === 'calm' && <CalmMap scale={scale} />}

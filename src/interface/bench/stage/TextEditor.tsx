@@ -1,17 +1,18 @@
 'use client';
-// Typing into a text on the stage. The painted picture stays what one sees: a hidden text area takes the keys (and input methods),
-// caret and selection are drawn from the same layout that is painted, so line breaks are those of the export.
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { caretX, indexAbove, indexAt, lineOf, selectionBoxes, type CaretMap } from '../../../core/type/caret';
-import { changeLayers, removeLayers } from '../../../core/piece/edits';
-import type { Span } from '../../../core/values/text';
-import type { TextLayer } from '../../../core/kinds/text';
-import { excerpt, insertExcerpt, setText } from '../../../core/type/spans';
-import { togglePart } from '../controls/part';
+// Typing into a text on the stage. The painted picture stays what one sees: a hidden text area takes the keys (and
+// input methods), caret and selection are drawn from the same layout that is painted, so line breaks are those of the
+// export.
 import { notifications } from '@mantine/notifications';
-import { countPress, follow } from './drag';
-import { currentSize, currentSlide, edit, frameOf, settle, useBench } from '../store';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { TextLayer } from '../../../core/kinds/text';
+import { changeLayers, removeLayers } from '../../../core/piece/edits';
 import { layerIn } from '../../../core/piece/resolve';
+import { type CaretMap, caretX, indexAbove, indexAt, lineOf, selectionBoxes } from '../../../core/type/caret';
+import { excerpt, insertExcerpt, setText } from '../../../core/type/spans';
+import type { Span } from '../../../core/values/text';
+import { togglePart } from '../controls/part';
+import { currentSize, currentSlide, edit, frameOf, settle, useBench } from '../store';
+import { countPress, follow } from './drag';
 import css from './TextEditor.module.css';
 
 /** Type under which a text with its looks lies in the clipboard. */
@@ -32,18 +33,23 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
   const readRange = useCallback((): void => {
     const a = area.current;
     if (!a) return;
-    const from = a.selectionStart, to = a.selectionEnd;
+    const from = a.selectionStart,
+      to = a.selectionEnd;
     setRange({ from, to, head: a.selectionDirection === 'backward' ? from : to });
     // Controls lay looks on what is marked.
     const before = useBench.getState().range;
     if (before?.from !== from || before.to !== to) useBench.setState({ range: { from, to } });
   }, []);
   /** What is marked this very moment: what is drawn may be a frame behind a fast hand. */
-  const markedNow = (): { from: number; to: number } => ({ from: area.current?.selectionStart ?? 0, to: area.current?.selectionEnd ?? 0 });
+  const markedNow = (): { from: number; to: number } => ({
+    from: area.current?.selectionStart ?? 0,
+    to: area.current?.selectionEnd ?? 0,
+  });
   const moveTo = (index: number, extend: boolean): void => {
     const a = area.current!;
     const anchor = a.selectionDirection === 'backward' ? a.selectionEnd : a.selectionStart;
-    if (extend) a.setSelectionRange(Math.min(anchor, index), Math.max(anchor, index), index < anchor ? 'backward' : 'forward');
+    if (extend)
+      a.setSelectionRange(Math.min(anchor, index), Math.max(anchor, index), index < anchor ? 'backward' : 'forward');
     else a.setSelectionRange(index, index);
     readRange();
   };
@@ -53,7 +59,12 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     if (!ready) return;
     const take = (): void => {
       // A field that was clicked meanwhile keeps the focus.
-      if (!area.current || document.activeElement instanceof HTMLInputElement || document.activeElement instanceof HTMLTextAreaElement) return;
+      if (
+        !area.current ||
+        document.activeElement instanceof HTMLInputElement ||
+        document.activeElement instanceof HTMLTextAreaElement
+      )
+        return;
       area.current.focus({ preventScroll: true });
       area.current.select();
       readRange();
@@ -73,12 +84,14 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
       settle();
       // A text left empty is not kept: it could neither be seen nor found again.
       const left = currentSlide(useBench.getState()).layers.find((l) => l.id === id);
-      if (left?.kind === 'text' && left.text.trim() === '') edit('Remove empty text', (p) => removeLayers(p, useBench.getState().slideId, [id]));
+      if (left?.kind === 'text' && left.text.trim() === '')
+        edit('Remove empty text', (p) => removeLayers(p, useBench.getState().slideId, [id]));
     };
   }, [id, readRange]);
 
   if (!layer || !place) return null;
-  const frame = frameOf(layer, { [id]: place }), { offset } = place;
+  const frame = frameOf(layer, { [id]: place }),
+    { offset } = place;
 
   const keys = (e: React.KeyboardEvent<HTMLTextAreaElement>): void => {
     if (e.nativeEvent.isComposing) return;
@@ -107,9 +120,12 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
 
   const indexFor = (clientX: number, clientY: number, host: DOMRect): number => {
     const a = (-layer.rotation * Math.PI) / 180;
-    const cx = host.left + host.width / 2, cy = host.top + host.height / 2;
-    const dx = clientX - cx, dy = clientY - cy;
-    const x = (dx * Math.cos(a) - dy * Math.sin(a)) / scale + frame.width / 2 + offset, y = (dx * Math.sin(a) + dy * Math.cos(a)) / scale + frame.height / 2;
+    const cx = host.left + host.width / 2,
+      cy = host.top + host.height / 2;
+    const dx = clientX - cx,
+      dy = clientY - cy;
+    const x = (dx * Math.cos(a) - dy * Math.sin(a)) / scale + frame.width / 2 + offset,
+      y = (dx * Math.sin(a) + dy * Math.cos(a)) / scale + frame.height / 2;
     return caret ? indexAt(caret, x, y) : 0;
   };
   const press = (e: React.PointerEvent<HTMLDivElement>): void => {
@@ -155,7 +171,14 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     if (cut) put('Cut', from, to, { text: '', spans: [] });
   };
   const put = (label: string, from: number, to: number, piece: { text: string; spans: readonly Span[] }): void => {
-    edit(label, (p) => changeLayers(p, useBench.getState().slideId, [id], (l) => void (l.kind === 'text' && insertExcerpt(l, from, to, piece))));
+    edit(label, (p) =>
+      changeLayers(
+        p,
+        useBench.getState().slideId,
+        [id],
+        (l) => void (l.kind === 'text' && insertExcerpt(l, from, to, piece)),
+      ),
+    );
     const at = from + piece.text.length;
     // The text area shows the new text with the next painting of the page.
     requestAnimationFrame(() => {
@@ -173,7 +196,11 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
     const piece = textClip(raw);
     if (!piece) return;
     if (layer.text.length - (to - from) + piece.text.length > MOST) {
-      notifications.show({ color: 'amber', title: 'Too long', message: `A text holds at most ${MOST.toLocaleString('en')} letters. Nothing was pasted.` });
+      notifications.show({
+        color: 'amber',
+        title: 'Too long',
+        message: `A text holds at most ${MOST.toLocaleString('en')} letters. Nothing was pasted.`,
+      });
       return;
     }
     put('Paste', from, to, piece);
@@ -185,11 +212,35 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
   return (
     <div
       className={css.editor}
-      style={{ left: frame.x * scale, top: frame.y * scale, width: frame.width * scale, height: frame.height * scale, transform: layer.rotation ? `rotate(${layer.rotation}deg)` : undefined }}
+      style={{
+        left: frame.x * scale,
+        top: frame.y * scale,
+        width: frame.width * scale,
+        height: frame.height * scale,
+        transform: layer.rotation ? `rotate(${layer.rotation}deg)` : undefined,
+      }}
       onPointerDown={press}
     >
-      {caret && range.from !== range.to && selectionBoxes(caret, range.from, range.to).map((b, i) => <div key={i} className={css.selection} style={{ left: X(b.x), top: b.y * scale, width: b.width * scale, height: b.height * scale }} />)}
-      {showCaret && <div className={css.caret} key={range.head} style={{ left: X(caretX(caret, range.head)), top: line.top * scale, height: (line.bottom - line.top) * scale }} />}
+      {caret &&
+        range.from !== range.to &&
+        selectionBoxes(caret, range.from, range.to).map((b, i) => (
+          <div
+            key={i}
+            className={css.selection}
+            style={{ left: X(b.x), top: b.y * scale, width: b.width * scale, height: b.height * scale }}
+          />
+        ))}
+      {showCaret && (
+        <div
+          className={css.caret}
+          key={range.head}
+          style={{
+            left: X(caretX(caret, range.head)),
+            top: line.top * scale,
+            height: (line.bottom - line.top) * scale,
+          }}
+        />
+      )}
       <textarea
         ref={area}
         className={css.area}
@@ -201,7 +252,17 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
         onChange={(e) => {
           const text = e.currentTarget.value;
           const at = e.currentTarget.selectionEnd;
-          edit('Type', (p) => changeLayers(p, useBench.getState().slideId, [id], (l) => void (l.kind === 'text' && setText(l, text, at))), `type:${id}`);
+          edit(
+            'Type',
+            (p) =>
+              changeLayers(
+                p,
+                useBench.getState().slideId,
+                [id],
+                (l) => void (l.kind === 'text' && setText(l, text, at)),
+              ),
+            `type:${id}`,
+          );
           readRange();
         }}
         onCopy={(e) => copy(e, false)}

@@ -1,4 +1,5 @@
-// Before and after side by side on the stage: the part left of a line shows the slide as it is, the rest what is looked at.
+// Before and after side by side on the stage: the part left of a line shows the slide as it is, the rest what is looked
+// at.
 import { create } from 'zustand';
 
 /** @property at where the line stands, 0..1 of the slide's width */

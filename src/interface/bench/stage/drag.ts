@@ -8,7 +8,10 @@ const STILL = 3;
 const AGAIN = { ms: 450, px: 5 };
 let press = { at: -Infinity, x: 0, y: 0, count: 0 };
 
-/** The how manieth of presses that follow each other this one is: 2 for a double click. Pointer events do not say so themselves. */
+/**
+ * The how manieth of presses that follow each other this one is: 2 for a double click. Pointer events do not say so
+ * themselves.
+ */
 export function countPress(e: React.PointerEvent): number {
   const near = e.timeStamp - press.at < AGAIN.ms && Math.hypot(e.clientX - press.x, e.clientY - press.y) < AGAIN.px;
   press = { at: e.timeStamp, x: e.clientX, y: e.clientY, count: near ? press.count + 1 : 1 };
@@ -16,7 +19,10 @@ export function countPress(e: React.PointerEvent): number {
 }
 
 /** Follows the pointer until it is let go. Esc takes the drag back. */
-export function follow(e: React.PointerEvent, on: { move: (dx: number, dy: number, e: PointerEvent) => void; end: (moved: boolean) => void; cancel?: () => void }): void {
+export function follow(
+  e: React.PointerEvent,
+  on: { move: (dx: number, dy: number, e: PointerEvent) => void; end: (moved: boolean) => void; cancel?: () => void },
+): void {
   const from = { x: e.clientX, y: e.clientY };
   let moved = false;
   let frame = 0;
@@ -61,7 +67,12 @@ export function follow(e: React.PointerEvent, on: { move: (dx: number, dy: numbe
 }
 
 /** Begins a drag of the document: its changes become one undo step, Esc restores what was. */
-export function dragDocument(e: React.PointerEvent, label: string, move: (dx: number, dy: number, e: PointerEvent, merge: string) => void, done: (moved: boolean) => void = () => {}): void {
+export function dragDocument(
+  e: React.PointerEvent,
+  label: string,
+  move: (dx: number, dy: number, e: PointerEvent, merge: string) => void,
+  done: (moved: boolean) => void = () => {},
+): void {
   settle();
   const before = useBench.getState().piece;
   const merge = `drag:${label}:${performance.now()}`;

@@ -40,9 +40,18 @@ async function paint(draft: boolean): Promise<void> {
 }
 
 /** Sets how many canvas pixels are painted to one pixel of the size. @param density device pixels to a CSS pixel */
-export function setPaintScale(cssScale: number, size: { width: number; height: number }, density = Math.min(2, window.devicePixelRatio || 1)): void {
+export function setPaintScale(
+  cssScale: number,
+  size: { width: number; height: number },
+  density = Math.min(2, window.devicePixelRatio || 1),
+): void {
   const wanted = cssScale * density;
-  const next = Math.min(wanted, Math.sqrt(MOST_PIXELS / (size.width * size.height)), MOST_SIDE / size.width, MOST_SIDE / size.height);
+  const next = Math.min(
+    wanted,
+    Math.sqrt(MOST_PIXELS / (size.width * size.height)),
+    MOST_SIDE / size.width,
+    MOST_SIDE / size.height,
+  );
   if (Math.abs(next - scale) < 1e-6) return;
   scale = next;
   void paint(false);
@@ -74,7 +83,16 @@ export function keepPainting(host: HTMLElement): () => void {
     void paint(false);
   });
   const stop = useBench.subscribe((now, before) => {
-    if (now.piece !== before.piece || now.slideId !== before.slideId || now.sizeId !== before.sizeId || now.editing !== before.editing || now.dragging !== before.dragging || now.preview !== before.preview || now.epoch !== before.epoch) void paint(now.dragging !== false);
+    if (
+      now.piece !== before.piece ||
+      now.slideId !== before.slideId ||
+      now.sizeId !== before.sizeId ||
+      now.editing !== before.editing ||
+      now.dragging !== before.dragging ||
+      now.preview !== before.preview ||
+      now.epoch !== before.epoch
+    )
+      void paint(now.dragging !== false);
   });
   return () => {
     stop();
