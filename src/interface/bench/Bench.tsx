@@ -11,21 +11,21 @@ import { api, inWords, type StoredPiece } from '../shared/api';
 import css from './Bench.module.css';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
-import { takeFonts } from './fonts';
-import { keepHouse } from './house';
-import { forgetJournal, type Kept, readJournals, tidyJournal, writeJournal } from './journal';
+import { keepHouse } from './keeping/house';
+import { forgetJournal, type Kept, readJournals, tidyJournal, writeJournal } from './keeping/journal';
+import { keepSaving } from './keeping/saving';
 import { useKeys } from './keys';
-import { keepMeasuring } from './measuring';
-import { ReadingPanel } from './ReadingPanel';
-import { keepSaving } from './saving';
+import { keepMeasuring } from './measuring/measuring';
+import { keepSolversWarm } from './measuring/warming';
+import { ReadingPanel } from './reading/ReadingPanel';
 import { Shortcuts } from './Shortcuts';
 import { SlideStrip } from './SlideStrip';
-import { Stack as LayerStack } from './Stack';
+import { Stack as LayerStack } from './stack/Stack';
 import { useFocusSelection } from './stage/Overlay';
 import { Stage } from './stage/Stage';
-import { openBench, useBench } from './store';
+import { takeFonts } from './state/fonts';
+import { openBench, useBench } from './state/store';
 import { TopBar } from './TopBar';
-import { keepSolversWarm } from './warming';
 
 const unopened = (why: string, piece: unknown, at: number): void =>
   void notifications.show({

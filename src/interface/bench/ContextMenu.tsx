@@ -18,30 +18,12 @@ import {
   IconTypography,
   IconUnlink,
 } from '@tabler/icons-react';
-import { create } from 'zustand';
 import { type LookPart, partsFor } from '../../core/piece/look';
-import {
-  copiedLook,
-  copyLook,
-  duplicateSelected,
-  groupSelection,
-  pasteLook,
-  removeSelected,
-  shiftSelected,
-  toggleLocked,
-  toggleVisible,
-  ungroupSelection,
-} from './commands';
-import { currentSlide, useBench } from './store';
-
-const useMenu = create<{ at: { x: number; y: number } | null; renaming: string | null }>(() => ({
-  at: null,
-  renaming: null,
-}));
-
-export const openMenu = (x: number, y: number): void => useMenu.setState({ at: { x, y } });
-export const startRenaming = (id: string | null): void => useMenu.setState({ renaming: id });
-export const useRenaming = (): string | null => useMenu((s) => s.renaming);
+import { groupSelection, ungroupSelection } from './commands/arranging';
+import { duplicateSelected, removeSelected, shiftSelected, toggleLocked, toggleVisible } from './commands/layers';
+import { copiedLook, copyLook, pasteLook } from './commands/looks';
+import { startRenaming, useMenu } from './state/menu';
+import { currentSlide, useBench } from './state/store';
 
 const PASTE: Record<LookPart, string> = {
   whole: 'Paste look',

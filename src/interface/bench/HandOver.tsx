@@ -6,8 +6,8 @@ import { notifications } from '@mantine/notifications';
 import { IconDownload, IconPackageExport } from '@tabler/icons-react';
 import { useState } from 'react';
 import { inWords } from '../shared/api';
-import { save } from './saving';
-import { currentSize, settle, useBench } from './store';
+import { save } from './keeping/saving';
+import { currentSize, settle, useBench } from './state/store';
 
 export function HandOver() {
   const size = useBench(currentSize);

@@ -2,7 +2,7 @@
 // The slides of a piece with their outline notes, when there is more than one.
 import { UnstyledButton } from '@mantine/core';
 import css from './SlideStrip.module.css';
-import { select, useBench } from './store';
+import { select, useBench } from './state/store';
 
 export function SlideStrip() {
   const slides = useBench((s) => s.piece.slides);

@@ -20,8 +20,8 @@ import { renamePiece } from '../../core/piece/edits';
 import { inWords } from '../shared/api';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { HandOver } from './HandOver';
-import { resolveConflict, save, saveAsNew } from './saving';
-import { edit, redoEdit, type Refusal, type Saved, undoEdit, useBench } from './store';
+import { resolveConflict, save, saveAsNew } from './keeping/saving';
+import { edit, redoEdit, type Refusal, type Saved, undoEdit, useBench } from './state/store';
 import css from './TopBar.module.css';
 
 const SAVED_WORD: Record<Saved, string> = {

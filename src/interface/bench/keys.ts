@@ -2,21 +2,13 @@
 import { useEffect } from 'react';
 import { takenBy } from '../../core/piece/groups';
 import { withoutTreatments } from '../../core/piece/treatments';
-import {
-  addPictureFiles,
-  addText,
-  copied,
-  duplicateSelected,
-  groupSelection,
-  isLayers,
-  nudge,
-  pasteLayers,
-  removeSelected,
-  shiftSelected,
-  ungroupSelection,
-} from './commands';
-import { startRenaming } from './ContextMenu';
+import { addPictureFiles, addText } from './commands/adding';
+import { groupSelection, nudge, ungroupSelection } from './commands/arranging';
+import { copied, isLayers, pasteLayers } from './commands/clipboard';
+import { duplicateSelected, removeSelected, shiftSelected } from './commands/layers';
+import { look, useWays } from './measuring/ways';
 import { zoomBy } from './stage/Stage';
+import { startRenaming } from './state/menu';
 import {
   currentSlide,
   isPannable,
@@ -27,8 +19,7 @@ import {
   undoEdit,
   useBench,
   zoomTo,
-} from './store';
-import { look, useWays } from './ways';
+} from './state/store';
 
 const inField = (e: Event): boolean => {
   const t = e.target;

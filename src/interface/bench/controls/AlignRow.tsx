@@ -11,7 +11,7 @@ import {
 } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Side } from '../../../core/arrange/align';
-import { type AlignFrame, alignSelected } from '../commands';
+import { type AlignFrame, alignSelected } from '../commands/arranging';
 
 const SIDES: [string, Side, typeof IconLayoutAlignLeft][] = [
   ['Align left', { axis: 'x', to: 'start' }, IconLayoutAlignLeft],

@@ -5,13 +5,13 @@ import type { Layer } from '../../../core/kinds/layers';
 import { isFollower } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
 import { NumberField } from '../../shared/NumberField';
-import { change } from '../commands';
-import { currentSize, isMovable, settle, useBench } from '../store';
+import { change } from '../commands/layers';
+import { place, setter } from '../commands/setting';
+import { Amount } from '../fields/Amount';
+import { BlendField } from '../fields/BlendField';
+import css from '../fields/Controls.module.css';
+import { currentSize, isMovable, settle, useBench } from '../state/store';
 import { AlignRow } from './AlignRow';
-import { Amount } from './Amount';
-import { BlendField } from './BlendField';
-import css from './Controls.module.css';
-import { place, setter } from './setting';
 
 export function Common({ layer }: { layer: Layer }) {
   const set = setter(layer);

@@ -2,32 +2,13 @@
 // The controls of the selected layer: few, ordered by use, the rest folded. Without a selection, those of the slide.
 import { Text } from '@mantine/core';
 import { useMemo } from 'react';
-import type { FillLayer } from '../../../core/kinds/fill';
-import type { Layer } from '../../../core/kinds/layers';
-import { change } from '../commands';
-import { usePanelPiece } from '../panel-piece';
-import { currentSize, currentSlide, placedLayers, useBench } from '../store';
+import css from '../fields/Controls.module.css';
+import { faceOf } from '../kinds/faces';
+import { usePanelPiece } from '../state/panel-piece';
+import { currentSize, currentSlide, placedLayers, useBench } from '../state/store';
 import { Common } from './Common';
-import css from './Controls.module.css';
-import { FillField } from './FillField';
-import { BorderControls, FadeControls, PlateControls, PoolControls, TintControls } from './OverlayControls';
-import { PhotoControls } from './PhotoControls';
 import { SeveralControls } from './SeveralControls';
-import { ShapeControls } from './ShapeControls';
 import { SlideControls } from './SlideControls';
-import { TextControls } from './TextControls';
-
-const TITLES: Record<Layer['kind'], string> = {
-  text: 'Text',
-  photo: 'Photo',
-  tint: 'Tint',
-  fill: 'Fill',
-  fade: 'Fade',
-  pool: 'Pool',
-  plate: 'Plate',
-  border: 'Border',
-  shape: 'Shape',
-};
 
 export function Controls() {
   const piece = usePanelPiece();
@@ -44,10 +25,11 @@ export function Controls() {
     );
   }, [piece, selection, slideId, sizeId]);
   if (!layer) return selection.length > 1 ? <SeveralControls /> : <SlideControls />;
+  const { title, Controls: Own } = faceOf(layer);
   return (
-    <section className={css.controls} aria-label={`${TITLES[layer.kind]} controls`} key={layer.id}>
+    <section className={css.controls} aria-label={`${title(layer)} controls`} key={layer.id}>
       <Text fw={700} fz="sm" component="h2">
-        {layer.kind === 'photo' && layer.band === 'message' ? 'Picture' : TITLES[layer.kind]}
+        {title(layer)}
         {layer.locked && ' (locked)'}
       </Text>
       <fieldset disabled={layer.locked} className={css.fields}>
@@ -56,36 +38,4 @@ export function Controls() {
       </fieldset>
     </section>
   );
-}
-
-function Own({ layer }: { layer: Layer }) {
-  switch (layer.kind) {
-    case 'text':
-      return <TextControls layer={layer} />;
-    case 'photo':
-      return <PhotoControls layer={layer} />;
-    case 'tint':
-      return <TintControls layer={layer} />;
-    case 'fade':
-      return <FadeControls layer={layer} />;
-    case 'pool':
-      return <PoolControls layer={layer} />;
-    case 'plate':
-      return <PlateControls layer={layer} />;
-    case 'border':
-      return <BorderControls layer={layer} />;
-    case 'shape':
-      return <ShapeControls layer={layer} />;
-    case 'fill':
-      return (
-        <FillField
-          label="Fill"
-          fill={layer.fill}
-          layer={layer}
-          onChange={(fill, merge) =>
-            change<FillLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)
-          }
-        />
-      );
-  }
 }

@@ -5,12 +5,13 @@ import { IconLayoutDistributeHorizontal, IconLayoutDistributeVertical, IconObjec
 import { gapsOf } from '../../../core/arrange/align';
 import { groupSelected, renameGroup } from '../../../core/piece/groups';
 import { NumberField } from '../../shared/NumberField';
-import { change, distributeSelected, groupSelection, selectedBounds, ungroupSelection } from '../commands';
-import { usePanelPiece } from '../panel-piece';
-import { currentSlide, edit, settle, useBench } from '../store';
+import { distributeSelected, groupSelection, selectedBounds, ungroupSelection } from '../commands/arranging';
+import { change } from '../commands/layers';
+import { Amount } from '../fields/Amount';
+import css from '../fields/Controls.module.css';
+import { usePanelPiece } from '../state/panel-piece';
+import { currentSlide, edit, settle, useBench } from '../state/store';
 import { AlignRow } from './AlignRow';
-import { Amount } from './Amount';
-import css from './Controls.module.css';
 
 /** The gap all neighbours share along an axis, or the mean of them. */
 const meanGap = (gaps: readonly number[]): number => (gaps.length ? gaps.reduce((a, b) => a + b, 0) / gaps.length : 0);

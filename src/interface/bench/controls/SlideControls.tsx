@@ -9,11 +9,11 @@ import type { Colour, Swatch } from '../../../core/values/fill';
 import { colourAt } from '../../../core/values/gradient';
 import { gradientThrough } from '../../../core/values/made';
 import { plainGradient } from '../../../core/values/swatches';
-import { leaveHouse, useHouse } from '../house';
-import { usePanelPiece } from '../panel-piece';
-import { currentSlide, edit, settle, useBench } from '../store';
-import { ColourField } from './ColourField';
-import css from './Controls.module.css';
+import { ColourField } from '../fields/ColourField';
+import css from '../fields/Controls.module.css';
+import { leaveHouse, useHouse } from '../keeping/house';
+import { usePanelPiece } from '../state/panel-piece';
+import { currentSlide, edit, settle, useBench } from '../state/store';
 
 function Row({ swatch, uses }: { swatch: Swatch; uses: number }) {
   const piece = usePanelPiece();

@@ -4,10 +4,10 @@ import { produce } from 'immer';
 import { useEffect, useRef, useState } from 'react';
 import { zonesOf } from '../../../core/arrange/zones';
 import type { Guide } from '../../../core/piece/schema';
-import { useAids } from '../aids';
-import { currentSize, currentSlide, edit, useBench } from '../store';
+import { dragDocument } from '../commands/drag';
+import { useAids } from '../state/aids';
+import { currentSize, currentSlide, edit, useBench } from '../state/store';
 import css from './Aids.module.css';
-import { dragDocument } from './drag';
 
 /** Pixels of the present size to one of the base size, along an axis: guides are kept in the base size. */
 function useStretch(): { x: number; y: number } {

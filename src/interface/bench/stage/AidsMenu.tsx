@@ -2,7 +2,7 @@
 // Which aids are shown while arranging.
 import { Menu, Switch, UnstyledButton } from '@mantine/core';
 import { NumberField } from '../../shared/NumberField';
-import { type Aids, useAids } from '../aids';
+import { type Aids, useAids } from '../state/aids';
 import css from './Stage.module.css';
 
 const AIDS: [Exclude<keyof Aids, 'step'>, string][] = [

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Grid } from '../../../core/photo/saliency';
 import { latest, readingWorker } from '../../../workers/clients';
-import { sceneOf, shownReading, useBench } from '../store';
+import { sceneOf, shownReading, useBench } from '../state/store';
 import css from './Ghosts.module.css';
 
 const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['busyMap']>) =>

@@ -2,9 +2,9 @@
 // Before and after side by side: a second canvas with the slide as it is, shown left of a line that can be dragged.
 import { useEffect, useRef } from 'react';
 import { attachStage, latest, stageWorker } from '../../../workers/clients';
-import { sceneOf, useBench } from '../store';
-import { look, useWays } from '../ways';
-import { useCompare } from './compare';
+import { look, useWays } from '../measuring/ways';
+import { useCompare } from '../state/compare';
+import { sceneOf, useBench } from '../state/store';
 import css from './Compare.module.css';
 import { paintScale } from './painting';
 

@@ -7,8 +7,9 @@ import { placePhoto } from '../../../core/photo/fit';
 import { layerIn } from '../../../core/piece/resolve';
 import { MOST_POINTS } from '../../../core/values/plain';
 import { useAssetSize } from '../../shared/assets';
-import { addStroke, useBrush } from '../controls/CutFields';
-import { currentSize, currentSlide, useBench } from '../store';
+import { addStroke } from '../commands/cutting';
+import { useBrush } from '../state/brush';
+import { currentSize, currentSlide, useBench } from '../state/store';
 import css from './CutBrush.module.css';
 
 /** Points closer than this on the stage are one, CSS px. */

@@ -13,8 +13,8 @@ import type { Gradient } from '../../../core/values/fill';
 import { placed } from '../../../core/values/gradient';
 import { endsOf } from '../../../core/values/gradient-table';
 import { gradientOf, hexOf, plainGradient } from '../../../core/values/swatches';
-import { currentSlide, edit, useBench } from '../store';
-import { dragDocument } from './drag';
+import { dragDocument } from '../commands/drag';
+import { currentSlide, edit, useBench } from '../state/store';
 import css from './FillHandles.module.css';
 
 type Point = { x: number; y: number };

@@ -3,8 +3,8 @@
 import { useEffect, useRef } from 'react';
 import type { QuietMap } from '../../../core/reading/quiet-spots';
 import { VERDICT_WORD } from '../../shared/VerdictMark';
-import { lookAtSpot, movedOn, takeSpot, useSpots } from '../remedies/Spots';
-import { useBench } from '../store';
+import { lookAtSpot, movedOn, takeSpot, useSpots } from '../measuring/spots';
+import { useBench } from '../state/store';
 import css from './Ghosts.module.css';
 
 export function Ghosts({ scale }: { scale: number }) {

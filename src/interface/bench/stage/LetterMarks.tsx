@@ -2,7 +2,7 @@
 // Readings on the picture: in the letters view every letter is coloured and marked by its own; otherwise the weakest
 // word alone, while it is not Clear.
 import { verdictOf } from '../../../core/reading/verdict';
-import { shownReading, useBench } from '../store';
+import { shownReading, useBench } from '../state/store';
 import css from './LetterMarks.module.css';
 
 /** Corners round the weakest word of the text whose reading is shown, and its ratio. */

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { toHex } from '../../../core/colour/srgb';
 import { latest, stageWorker } from '../../../workers/clients';
-import { currentSize, sceneOf, useBench } from '../store';
+import { currentSize, sceneOf, useBench } from '../state/store';
 import css from './Loupe.module.css';
 
 const R = 5;

@@ -4,8 +4,8 @@ import { create } from 'zustand';
 import { boxBetween, overlaps } from '../../../core/arrange/align';
 import type { Box } from '../../../core/ground/box';
 import { takenBy } from '../../../core/piece/groups';
-import { currentSize, currentSlide, isMovable, select, useBench } from '../store';
-import { follow } from './drag';
+import { follow } from '../commands/drag';
+import { currentSize, currentSlide, isMovable, select, useBench } from '../state/store';
 import css from './Marquee.module.css';
 import { boundsNow, layersNow } from './moving';
 

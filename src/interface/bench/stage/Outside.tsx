@@ -3,8 +3,8 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { boundsOf } from '../../../core/ground/transform';
 import { latest, stageWorker } from '../../../workers/clients';
-import { usePanelPiece } from '../panel-piece';
-import { currentSize, currentSlide, frameOf, isMovable, placedLayers, sceneOf, useBench } from '../store';
+import { usePanelPiece } from '../state/panel-piece';
+import { currentSize, currentSlide, frameOf, isMovable, placedLayers, sceneOf, useBench } from '../state/store';
 import css from './Outside.module.css';
 
 /** How far beside the slide is shown, as a share of its longer side. */

@@ -10,7 +10,8 @@ import type { Layer } from '../../../core/kinds/layers';
 import { placeLayer } from '../../../core/piece/edits';
 import { stepInto, takenBy } from '../../../core/piece/groups';
 import { useAssetSize } from '../../shared/assets';
-import { openMenu } from '../ContextMenu';
+import { countPress } from '../commands/drag';
+import { openMenu } from '../state/menu';
 import {
   currentSize,
   currentSlide,
@@ -22,10 +23,9 @@ import {
   placedLayers,
   select,
   useBench,
-} from '../store';
+} from '../state/store';
 import { Aids } from './Aids';
 import { Distances } from './Distances';
-import { countPress } from './drag';
 import { FadeHandles, GradientHandles } from './FillHandles';
 import { LetterMarks, WeakestMark } from './LetterMarks';
 import { Loupe } from './Loupe';

@@ -4,8 +4,8 @@
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { photoWithin } from '../../../core/photo/room';
 import { layerIn } from '../../../core/piece/resolve';
-import { KIND_WORD, useRoomMarks } from '../controls/RoomFields';
-import { currentSize, currentSlide, useBench } from '../store';
+import { KIND_WORD, useRoomMarks } from '../state/room-marks';
+import { currentSize, currentSlide, useBench } from '../state/store';
 import css from './RoomMarks.module.css';
 
 export function RoomMarks({ scale }: { scale: number }) {

@@ -4,10 +4,10 @@ import { ActionIcon, Group, Text, Tooltip, UnstyledButton } from '@mantine/core'
 import { IconMaximize, IconMinus, IconPlus } from '@tabler/icons-react';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useFileDrop } from '../../shared/file-drop';
-import { useAids } from '../aids';
-import { addPictureFiles } from '../commands';
-import { filterBlur, filterMatrix, seeingOf, useEyes } from '../eyes';
-import { currentSize, select, useBench, zoomTo } from '../store';
+import { addPictureFiles } from '../commands/adding';
+import { useAids } from '../state/aids';
+import { filterBlur, filterMatrix, seeingOf, useEyes } from '../state/eyes';
+import { currentSize, select, useBench, zoomTo } from '../state/store';
 import { Rulers } from './Aids';
 import { AidsMenu } from './AidsMenu';
 import { CalmMap } from './CalmMap';

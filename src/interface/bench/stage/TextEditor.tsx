@@ -10,9 +10,9 @@ import { layerIn } from '../../../core/piece/resolve';
 import { type CaretMap, caretX, indexAbove, indexAt, lineOf, selectionBoxes } from '../../../core/type/caret';
 import { excerpt, insertExcerpt, setText } from '../../../core/type/spans';
 import type { Span } from '../../../core/values/text';
-import { togglePart } from '../controls/part';
-import { currentSize, currentSlide, edit, frameOf, settle, useBench } from '../store';
-import { countPress, follow } from './drag';
+import { countPress, follow } from '../commands/drag';
+import { togglePart } from '../commands/part';
+import { currentSize, currentSlide, edit, frameOf, settle, useBench } from '../state/store';
 import css from './TextEditor.module.css';
 
 /** Type under which a text with its looks lies in the clipboard. */

@@ -3,8 +3,8 @@
 // read.
 import { Group, Popover, SegmentedControl, Select, Slider, Text, UnstyledButton } from '@mantine/core';
 import { IconEye } from '@tabler/icons-react';
-import { useEyes } from '../eyes';
-import { type StageView, useBench } from '../store';
+import { useEyes } from '../state/eyes';
+import { type StageView, useBench } from '../state/store';
 import css from './Stage.module.css';
 
 const EYES: { value: StageView; label: string; what: string }[] = [

@@ -14,10 +14,10 @@ import { panPhoto } from '../../../core/photo/fit';
 import { photoWithin } from '../../../core/photo/room';
 import { changeLayers, duplicateLayers, placeLayer, scaleLayer } from '../../../core/piece/edits';
 import type { Piece } from '../../../core/piece/schema';
-import { useAids } from '../aids';
-import { currentSize, currentSlide, edit, frameOf, placedLayers, useBench } from '../store';
+import { dragDocument } from '../commands/drag';
+import { useAids } from '../state/aids';
+import { currentSize, currentSlide, edit, frameOf, placedLayers, useBench } from '../state/store';
 import { hideDistances, showDistances } from './Distances';
-import { dragDocument } from './drag';
 
 /** Snapping reach, CSS px. */
 const REACH = 6;

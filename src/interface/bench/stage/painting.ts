@@ -1,6 +1,6 @@
 // Has the stage painted by its worker: the newest state wins, and what it learns of texts comes back.
 import { attachStage, latest, onStageRestart, stageWorker } from '../../../workers/clients';
-import { sceneOf, useBench } from '../store';
+import { sceneOf, useBench } from '../state/store';
 
 type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
 const show = latest((...args: Show) => stageWorker().show(...args));

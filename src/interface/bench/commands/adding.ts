@@ -1,0 +1,199 @@
+// Adding layers: texts, treatments, shapes, pictures, each landing where it belongs.
+import { notifications } from '@mantine/notifications';
+import { nanoid } from 'nanoid';
+import { makeBorder } from '../../../core/kinds/border';
+import { marginOf } from '../../../core/kinds/common';
+import { makeFill } from '../../../core/kinds/fill';
+import type { Layer } from '../../../core/kinds/layers';
+import type { PhotoLayer } from '../../../core/kinds/photo';
+import { makePhoto, makePicture, photoName } from '../../../core/kinds/photo';
+import { makeShape } from '../../../core/kinds/shape';
+import type { TextLayer } from '../../../core/kinds/text';
+import { makeText } from '../../../core/kinds/text';
+import { type Drawing, isOneColour, marksOf, outlineOf } from '../../../core/paint/drawing';
+import { addLayer } from '../../../core/piece/edits';
+import type { LaidKind } from '../../../core/piece/treatments';
+import { makeTreatment } from '../../../core/remedy/treatment';
+import type { Colour, Fill } from '../../../core/values/fill';
+import { gradientThrough, solid } from '../../../core/values/made';
+import type { Shape, ShapeForm } from '../../../core/values/shape';
+import { api, type AssetInfo } from '../../shared/api';
+import { paletteOf } from '../../shared/assets';
+import { uploadWithNotice } from '../../shared/upload';
+import { currentSlide, edit, frameOf, select, useBench } from '../state/store';
+import { colourForOverlay, mainColour, topPhoto } from './treatment';
+
+import { change } from './layers';
+const newId = (): string => nanoid(10);
+const state = useBench.getState;
+const baseSize = () => state().piece.sizes[0];
+
+function put(label: string, layer: Layer): void {
+  edit(label, (p) => addLayer(p, state().slideId, layer));
+  select([layer.id]);
+}
+
+export function addText(): void {
+  const size = baseSize();
+  const texts = currentSlide(state()).layers.filter((l): l is TextLayer => l.kind === 'text');
+  const colour = texts.length
+    ? mainColour(texts.at(-1)!.fill, state().piece)
+    : currentSlide(state()).layers.some((l) => l.kind === 'photo')
+      ? '#ffffff'
+      : '#16202a';
+  const layer = makeText(newId(), 'Your headline', size, colour);
+  // A second text lands below the first, not on it.
+  const lowest = texts.map((t) => frameOf(t, state().texts)).reduce((y, b) => Math.max(y, b.y + b.height), 0);
+  if (texts.length && lowest + layer.box.height < size.height - marginOf(size))
+    layer.box.y = Math.round(lowest + layer.fontSize * 0.25);
+  put('Add text', layer);
+  useBench.setState({ editing: layer.id });
+}
+
+/** Lays a treatment between picture and texts, in a colour of the photo: for the selected texts, or all. */
+export async function addTreatment(kind: LaidKind): Promise<void> {
+  const colour = await colourForOverlay();
+  const s = state(),
+    slide = currentSlide(s);
+  const texts = slide.layers.filter((l) => l.kind === 'text' && s.selection.includes(l.id)).map((l) => l.id);
+  put(`Add ${kind}`, makeTreatment(kind, newId(), colour, s.piece, slide, texts.length ? texts : undefined));
+}
+
+/** A shape in the middle of the slide, in a colour that its texts do not have. */
+export async function addShape(form: ShapeForm): Promise<void> {
+  const layer = makeShape(
+    newId(),
+    form,
+    form === 'line' || form === 'arrow' ? lineColour() : await shapeColour(),
+    baseSize(),
+  );
+  // Every blob is another one.
+  put(`Add ${form}`, { ...layer, shape: { ...layer.shape, seed: Math.floor(Math.random() * 0xffffffff) } });
+}
+/** An accent of the photo, or a house colour: a shape is there to be seen. */
+async function shapeColour(): Promise<Colour> {
+  const s = state(),
+    photo = topPhoto(s),
+    found = photo ? await paletteOf(photo.asset).catch(() => null) : null;
+  const accent = found?.find((f) => f.role.includes('accent'))?.hex,
+    house = s.piece.swatches.filter((w) => w.colour);
+  return house.length > 1 ? { swatch: house[1].id } : (accent ?? (await colourForOverlay()));
+}
+const lineColour = (): string =>
+  mainColour(
+    currentSlide(state()).layers.find((l): l is TextLayer => l.kind === 'text')?.fill ?? solid('#ffffff'),
+    state().piece,
+  );
+
+/** A logo or picture among the texts. */
+export const addPicture = (asset: AssetInfo): void =>
+  put('Add picture', makePicture(newId(), asset.id, photoName(asset.name), baseSize(), asset));
+
+/** Uploads pictures into the message. */
+export async function addLogoFiles(files: readonly File[]): Promise<void> {
+  for (const file of files) {
+    const asset = await uploadWithNotice(file);
+    if (asset) addPicture(asset);
+  }
+}
+
+/** An uploaded file, and its outlines where it is a drawing of flat shapes; null where it was refused. */
+async function uploadedDrawing(file: File): Promise<{ asset: AssetInfo; drawing: Drawing | null } | null> {
+  const asset = await uploadWithNotice(file);
+  return asset && { asset, drawing: await api.drawing(asset.id).catch(() => null) };
+}
+
+/** The outline of a drawing; says so where there is none that can be used. */
+function outlineFrom(drawing: Drawing | null): NonNullable<Shape['path']> | null {
+  const d = drawing && outlineOf(drawing);
+  if (drawing && d && d.length <= 200_000) return { d, width: drawing.width, height: drawing.height };
+  notifications.show({
+    color: 'amber',
+    title: 'This drawing has no outline to use',
+    message:
+      'It needs filled shapes in plain colours, without gradients or masks. It is in the library now, and can be used as a picture.',
+  });
+  return null;
+}
+export async function outlineFromFile(file: File): Promise<NonNullable<Shape['path']> | null> {
+  const uploaded = await uploadedDrawing(file);
+  return uploaded && outlineFrom(uploaded.drawing);
+}
+
+/**
+ * A shape drawn elsewhere: the outline of an SVG in its colour. One of several colours would be a shape without them:
+ * it comes as a picture.
+ */
+export async function addDrawnShape(file: File): Promise<void> {
+  const uploaded = await uploadedDrawing(file);
+  if (!uploaded) return;
+  const { asset, drawing } = uploaded;
+  if (drawing && !isOneColour(drawing)) {
+    addPicture(asset);
+    notifications.show({
+      title: 'Added as a picture',
+      message: 'A shape has one colour; this drawing has more, or strokes, and keeps them so.',
+    });
+    return;
+  }
+  const path = outlineFrom(drawing);
+  if (!path) return;
+  const shape = makeShape(newId(), 'path', marksOf(drawing!.marks)[0].fill!, baseSize()),
+    k = Math.min(shape.box.width / path.width, shape.box.height / path.height);
+  put('Add drawn shape', {
+    ...shape,
+    name: photoName(file.name),
+    box: { ...shape.box, width: Math.max(1, path.width * k), height: Math.max(1, path.height * k) },
+    shape: { ...shape.shape, path },
+  });
+}
+
+export function addBorder(): void {
+  const colour = mainColour(
+    currentSlide(state()).layers.find((l): l is TextLayer => l.kind === 'text')?.fill ??
+      makeFill('', '#ffffff', baseSize()).fill,
+    state().piece,
+  );
+  put('Add border', makeBorder(newId(), colour, baseSize()));
+}
+
+/** A layer of the backdrop filled with a colour, a gradient or a pattern. */
+export async function addFill(kind: Exclude<Fill['kind'], 'none'>): Promise<void> {
+  const colour = await colourForOverlay();
+  const layer = makeFill(newId(), colour === '#101820' ? '#22384f' : colour, baseSize());
+  layer.fill = {
+    ...layer.fill,
+    kind,
+    gradient: gradientThrough([layer.fill.colour, '#f4efe6']),
+    pattern: { ...layer.fill.pattern, foreground: layer.fill.colour },
+  };
+  layer.name = { colour: 'Colour', gradient: 'Gradient', pattern: 'Pattern' }[kind];
+  put(`Add ${kind}`, layer);
+}
+
+/** Another picture in a photo's place; everything else stays. */
+export const replacePhoto = (id: string, asset: AssetInfo): void =>
+  change<PhotoLayer>('Replace picture', [id], (l) => {
+    l.asset = asset.id;
+    l.name = photoName(asset.name);
+  });
+
+export const addPhoto = (asset: AssetInfo): void =>
+  put('Add photo', makePhoto(newId(), asset.id, photoName(asset.name), baseSize()));
+
+/**
+ * Uploads pictures and lays them where they belong: photos in the backdrop, drawings, which are logos mostly, among the
+ * texts.
+ */
+export async function addPictureFiles(files: readonly File[]): Promise<void> {
+  for (const file of files) {
+    const asset = await uploadWithNotice(file);
+    if (asset) (file.type === 'image/svg+xml' ? addPicture : addPhoto)(asset);
+  }
+}
+
+/** Uploads an SVG and makes it the tile of the patterns that `take` sets. */
+export async function uploadTile(file: File, take: (asset: string) => void): Promise<void> {
+  const asset = await uploadWithNotice(file);
+  if (asset) take(asset.id);
+}

@@ -1,0 +1,89 @@
+// Cutting a subject out: its mask is solved by a worker, stored as a picture, and put into the document with the strokes it came from.
+import { notifications } from '@mantine/notifications';
+import type { PhotoLayer } from '../../../core/kinds/photo';
+import type { CutStroke } from '../../../core/photo/cut-out';
+import type { PackedMask } from '../../../core/photo/mask';
+import type { Cut } from '../../../core/values/photo';
+import { MOST_STROKES } from '../../../core/values/plain';
+import { solverWorkers } from '../../../workers/clients';
+import { api, inWords } from '../../shared/api';
+import { useBrush } from '../state/brush';
+import { currentSlide, useBench } from '../state/store';
+import { change } from './layers';
+
+let asked = 0;
+/** Strokes whose mask is not there yet, in the order they were drawn: the next question takes them along. */
+let waiting: { layer: string; strokes: CutStroke[] } = { layer: '', strokes: [] };
+export function cancelCut(): void {
+  asked++;
+  waiting = { layer: '', strokes: [] };
+  useBrush.setState({ busy: false });
+}
+
+const layerNow = (id: string): PhotoLayer | undefined =>
+  currentSlide(useBench.getState()).layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo');
+
+/** The mask as it stands in the document: a stored picture; its bytes while the server cannot take it. */
+async function storedMask({ packed, png }: { packed: PackedMask; png: Blob }): Promise<Cut['mask']> {
+  try {
+    return { width: packed.width, height: packed.height, asset: (await api.keepMask(png)).id };
+  } catch {
+    return packed;
+  }
+}
+
+/**
+ * Finds the mask for strokes and puts both into the document, as one step. @param strokes given what is there and what
+ * waits
+ */
+async function solve(id: string, strokes: (there: readonly CutStroke[]) => CutStroke[], label: string): Promise<void> {
+  const layer = layerNow(id),
+    mine = ++asked;
+  if (!layer) return;
+  useBrush.setState({ busy: true });
+  try {
+    for (;;) {
+      const there = layerNow(id)?.cut?.strokes,
+        wanted = strokes(there ?? []);
+      const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted);
+      // A newer question has this one's strokes; the photo may have been replaced, or taken away, meanwhile.
+      if (mine !== asked || !found || layerNow(id)?.asset !== layer.asset) return;
+      const mask = await storedMask(found);
+      if (mine !== asked) return;
+      // Undone or changed while it was solved: once more, from what is there now.
+      if (layerNow(id)?.cut?.strokes !== there) continue;
+      change<PhotoLayer>(
+        label,
+        [id],
+        (l) => void (l.cut = { ...(l.cut ?? { softness: 0, shift: 0, clean: 0.8 }), on: true, mask, strokes: wanted }),
+      );
+      return;
+    }
+  } catch (e) {
+    if (mine === asked) notifications.show({ color: 'amber', ...inWords(e) });
+  } finally {
+    if (mine === asked) cancelCut();
+  }
+}
+
+/** Cuts out by itself, without strokes. */
+export function cutAnew(id: string, label: string): Promise<void> {
+  cancelCut();
+  return solve(id, () => [], label);
+}
+
+/** Adds a stroke; those drawn while one is being solved are solved with it. */
+export async function addStroke(id: string, stroke: CutStroke): Promise<void> {
+  if (waiting.layer !== id) waiting = { layer: id, strokes: [] };
+  if ((layerNow(id)?.cut?.strokes.length ?? 0) + waiting.strokes.length >= MOST_STROKES) {
+    notifications.show({
+      color: 'amber',
+      title: `A cut-out has at most ${MOST_STROKES} strokes`,
+      message: 'Those that are there stay. Undo some, or begin with the first guess again.',
+    });
+    return;
+  }
+  waiting.strokes.push(stroke);
+  const all = [...waiting.strokes];
+  await solve(id, (there) => [...there, ...all], stroke.keep ? 'Keep' : 'Remove');
+}

@@ -1,0 +1,138 @@
+'use client';
+// The pictures stored so far: to choose one from, with the pieces that use them; more can be added here, several at
+// once.
+import {
+  Button,
+  FileButton,
+  Group,
+  Loader,
+  Modal,
+  Progress,
+  SimpleGrid,
+  Text,
+  TextInput,
+  UnstyledButton,
+} from '@mantine/core';
+import { IconSearch, IconUpload } from '@tabler/icons-react';
+import { useCallback, useEffect, useState } from 'react';
+import { photoName } from '../../../core/kinds/photo';
+import { api, type AssetInfo } from '../../shared/api';
+import { useFileDrop } from '../../shared/file-drop';
+import { More } from '../../shared/More';
+import { usePages } from '../../shared/pages';
+import { uploadWithNotice } from '../../shared/upload';
+import css from './Library.module.css';
+
+interface Props {
+  title?: string;
+  onChoose: (asset: AssetInfo) => void;
+  onClose: () => void;
+}
+
+const usedIn = (a: AssetInfo): string => {
+  const names = a.usedIn?.map((p) => p.name) ?? [];
+  return names.length === 0 ? 'Not used yet' : names.length === 1 ? `In ${names[0]}` : `In ${names.length} pieces`;
+};
+
+export function Library({ title = 'Photos in the library', onChoose, onClose }: Props) {
+  const [search, setSearch] = useState('');
+  const pages = usePages(api.assets, search),
+    { items: shown, reload } = pages;
+  // Files that were given, and how many of them are through; both begin anew when all are.
+  const [uploads, setUploads] = useState({ given: 0, done: 0 });
+  const busy = uploads.done < uploads.given;
+
+  const upload = useCallback(
+    async (files: readonly File[]): Promise<void> => {
+      setUploads((u) =>
+        u.done < u.given ? { ...u, given: u.given + files.length } : { given: files.length, done: 0 },
+      );
+      // One after another, each with its own message and its own way back.
+      for (const file of files) {
+        if (await uploadWithNotice(file)) reload();
+        setUploads((u) => ({ ...u, done: u.done + 1 }));
+      }
+    },
+    [reload],
+  );
+  useEffect(() => {
+    const paste = (e: ClipboardEvent): void => {
+      const files = [...(e.clipboardData?.files ?? [])].filter((f) => f.type.startsWith('image/'));
+      if (!files.length) return;
+      e.preventDefault();
+      e.stopPropagation();
+      void upload(files);
+    };
+    window.addEventListener('paste', paste, true);
+    return () => window.removeEventListener('paste', paste, true);
+  }, [upload]);
+
+  const drop = useFileDrop((files) => void upload(files));
+  return (
+    <Modal opened onClose={onClose} title={title} size={800}>
+      <div className={css.library} {...drop}>
+        <Group mb="md" wrap="nowrap">
+          <TextInput
+            flex={1}
+            leftSection={<IconSearch size={15} />}
+            placeholder="Search by name"
+            aria-label="Search by name"
+            value={search}
+            onChange={(e) => setSearch(e.currentTarget.value)}
+            data-autofocus
+          />
+          <FileButton
+            multiple
+            accept="image/*"
+            inputProps={{ 'data-testid': 'library-files' } as never}
+            onChange={(files) => void upload(files)}
+          >
+            {(props) => (
+              <Button {...props} leftSection={<IconUpload size={15} />} disabled={busy}>
+                Add photos
+              </Button>
+            )}
+          </FileButton>
+        </Group>
+        {busy && (
+          <Group gap="sm" mb="md" wrap="nowrap" role="status">
+            <Progress flex={1} value={(100 * (uploads.done + 0.5)) / uploads.given} aria-label="Adding photos" />
+            <Text fz="xs" c="dimmed">
+              {uploads.done + 1} of {uploads.given}
+            </Text>
+          </Group>
+        )}
+        {!shown && !pages.error && <Loader size="sm" />}
+        {shown && shown.length === 0 && (
+          <Text c="dimmed">
+            {search.trim()
+              ? 'No photo has that name.'
+              : 'No photos yet: drop some here, paste one, or add them from files.'}
+          </Text>
+        )}
+        <SimpleGrid cols={4} spacing="sm">
+          {shown?.map((a) => (
+            <UnstyledButton
+              key={a.id}
+              className={css.photo}
+              onClick={() => onChoose(a)}
+              aria-label={photoName(a.name)}
+              title={a.usedIn?.map((p) => p.name).join(', ')}
+            >
+              {/* eslint-disable-next-line @next/next/no-img-element -- made small by our own server */}
+              <img src={`/api/assets/${a.id}?as=thumbnail`} alt="" loading="lazy" />
+              <span>{photoName(a.name)}</span>
+              <small>
+                {a.width} x {a.height}
+              </small>
+              <small>{usedIn(a)}</small>
+            </UnstyledButton>
+          ))}
+        </SimpleGrid>
+        <Group justify="center" mt="sm">
+          <More of={pages} />
+        </Group>
+      </div>
+    </Modal>
+  );
+}

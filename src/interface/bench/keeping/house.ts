@@ -1,0 +1,181 @@
+// Swatches of the campaign's house style. What the user changes of them here is changed in the campaign, undo included,
+// swatch by swatch and over a revision: what somebody else changed meanwhile stays. Opening a piece changes nothing.
+import { notifications } from '@mantine/notifications';
+import { create } from 'zustand';
+import { withHouse } from '../../../core/piece/swatches';
+import type { Swatch } from '../../../core/values/fill';
+import { api, ApiError, type House, inWords } from '../../shared/api';
+import { edit, useBench } from '../state/store';
+
+const REST = 500;
+const RETRY = 2000;
+
+interface Known {
+  /** As the campaign has them, with what is on its way. */
+  swatches: Swatch[];
+  loaded: boolean;
+}
+export const useHouse = create<Known>(() => ({ swatches: [], loaded: false }));
+
+/**
+ * What the user changed and the campaign has not taken yet: a swatch, or null for one that was taken out. Kept until it
+ * has.
+ */
+type Changes = Record<string, Swatch | null>;
+
+let campaign = '';
+let stored: House | null = null;
+let changes: Changes = {};
+let timer: ReturnType<typeof setTimeout> | null = null;
+let busy = false;
+/** The piece is being brought in line with the campaign: no edit of the user's. */
+let following = false;
+
+const place = (of: string): string => `plavo-house:${of}`;
+function keep(): void {
+  try {
+    if (Object.keys(changes).length) localStorage.setItem(place(campaign), JSON.stringify(changes));
+    else localStorage.removeItem(place(campaign));
+  } catch {
+    // Without storage they live as long as the page.
+  }
+}
+function kept(of: string): Changes {
+  try {
+    return JSON.parse(localStorage.getItem(place(of)) ?? '{}') as Changes;
+  } catch {
+    return {};
+  }
+}
+
+/** The swatches of a house style with changes made to it. */
+export function changed(swatches: readonly Swatch[], by: Changes): Swatch[] {
+  const there = new Set(swatches.map((s) => s.id));
+  return [
+    ...swatches.flatMap((s) => (s.id in by ? (by[s.id] ?? []) : s)),
+    ...Object.entries(by).flatMap(([id, s]) => (s && !there.has(id) ? s : [])),
+  ];
+}
+
+const show = (): void =>
+  useHouse.setState({ swatches: stored ? changed(stored.swatches, changes) : [], loaded: stored !== null });
+
+function soon(wait: number): void {
+  if (timer) clearTimeout(timer);
+  timer = setTimeout(() => void send(), wait);
+}
+
+/** Takes what the campaign has now; the piece follows what somebody else changed. */
+function take(house: House): void {
+  stored = house;
+  show();
+  following = true;
+  edit('House style, as changed elsewhere', (p) => {
+    const next = withHouse(p, useHouse.getState().swatches);
+    return JSON.stringify(next.swatches) === JSON.stringify(p.swatches) ? p : next;
+  });
+  following = false;
+}
+
+/** Sends what was changed. Over a newer house style the changes are made again on that one. */
+async function send(): Promise<void> {
+  timer = null;
+  if (busy || !stored) return;
+  busy = true;
+  const of = campaign;
+  try {
+    while (of === campaign && Object.keys(changes).length) {
+      const sent = { ...changes };
+      try {
+        const house = await api.saveHouse(of, stored.revision, changed(stored.swatches, sent));
+        if (of !== campaign) return;
+        stored = house;
+        for (const [id, s] of Object.entries(sent)) if (changes[id] === s) delete changes[id];
+        keep();
+        show();
+      } catch (e) {
+        if (of !== campaign) return;
+        if (e instanceof ApiError && e.status === 409)
+          take({ revision: Number(e.body.revision), swatches: e.body.swatches as Swatch[] });
+        else {
+          if (e instanceof ApiError && e.status < 500) {
+            // Asked again it would be refused again.
+            notifications.show({
+              color: 'amber',
+              title: 'The house style was not changed',
+              message: `${inWords(e).message} This piece keeps its colours.`,
+            });
+            changes = {};
+            keep();
+            show();
+          } else soon(RETRY);
+          return;
+        }
+      }
+    }
+  } finally {
+    busy = false;
+    if (of !== campaign && Object.keys(changes).length) soon(0);
+  }
+}
+
+function put(by: Changes): void {
+  changes = { ...changes, ...by };
+  keep();
+  show();
+  soon(REST);
+}
+
+/** Takes a swatch out of the house style; pieces that use it keep it as their own. */
+export const leaveHouse = (id: string): void => put({ [id]: null });
+
+/** What an edit of the user's changed of the piece's house swatches. */
+function follow(now: readonly Swatch[], before: readonly Swatch[]): void {
+  const known = useHouse.getState();
+  if (!known.loaded || following) return;
+  const same = (a: Swatch | undefined, b: Swatch): boolean => JSON.stringify(a) === JSON.stringify(b);
+  const own = now.filter(
+    (s) =>
+      s.house &&
+      !same(
+        before.find((b) => b.id === s.id),
+        s,
+      ) &&
+      !same(
+        known.swatches.find((k) => k.id === s.id),
+        s,
+      ),
+  );
+  if (own.length) put(Object.fromEntries(own.map((s) => [s.id, s])));
+}
+
+/** Begins keeping the house style of the opened piece's campaign. @returns a function that stops it */
+export function keepHouse(of: string): () => void {
+  campaign = of;
+  stored = null;
+  changes = kept(of);
+  show();
+  api.house(of).then(
+    (house) => {
+      if (campaign !== of) return;
+      take(house);
+      if (Object.keys(changes).length) soon(0);
+    },
+    (e: unknown) => console.error(e),
+  );
+  // What is opened, or was saved by another window, is no edit of the user's.
+  const stop = useBench.subscribe(
+    (now, before) =>
+      now.piece !== before.piece &&
+      now.opened === before.opened &&
+      now.piece.swatches !== before.piece.swatches &&
+      follow(now.piece.swatches, before.piece.swatches),
+  );
+  return () => {
+    stop();
+    if (timer) {
+      clearTimeout(timer);
+      void send();
+    }
+  };
+}

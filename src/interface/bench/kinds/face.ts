@@ -1,0 +1,28 @@
+// What the bench shows of a kind of layer, in one file of its own: its name, its controls, how one is added, what a
+// double click opens.
+import type { ComponentType, ReactNode } from 'react';
+import type { Layer } from '../../../core/kinds/layers';
+import type { Band } from '../../../core/values/plain';
+import type { AssetInfo } from '../../shared/api';
+
+/** An entry of a band's add menu. It begins at once, with a file, or with a picture of the library. */
+export interface Addition {
+  band: Band;
+  label: string;
+  Icon: ComponentType<{ size?: number }>;
+  /** The key that does the same. */
+  shortcut?: string;
+  /** A line parts it from what stands above. */
+  apart?: boolean;
+  now?: () => void;
+  file?: { accept: string; multiple?: boolean; testId: string; take: (files: File[]) => void };
+  library?: (picture: AssetInfo) => void;
+}
+
+export interface Face<L extends Layer> {
+  title(layer: L): string;
+  Controls(this: void, props: { layer: L }): ReactNode;
+  adds: readonly Addition[];
+  /** What its row in the stack is called; its name where left out. */
+  rowName?(layer: L): string;
+}

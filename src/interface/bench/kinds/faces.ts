@@ -1,0 +1,30 @@
+// The faces of all kinds, in the order in which they stand in the add menus; one that is forgotten does not compile.
+import type { Layer, LayerKind } from '../../../core/kinds/layers';
+import { border } from './border';
+import type { Face } from './face';
+import { fade } from './fade';
+import { fill } from './fill';
+import { photo } from './photo';
+import { plate } from './plate';
+import { pool } from './pool';
+import { shape } from './shape';
+import { text } from './text';
+import { tint } from './tint';
+
+const FACES: { readonly [K in LayerKind]: Face<Extract<Layer, { kind: K }>> } = {
+  text,
+  photo,
+  shape,
+  tint,
+  fade,
+  pool,
+  plate,
+  border,
+  fill,
+};
+
+/** What the bench shows of a layer. */
+export const faceOf = (layer: Layer): Face<Layer> => FACES[layer.kind];
+
+/** All entries of the add menus. */
+export const ADDITIONS = Object.values(FACES).flatMap((f) => f.adds);

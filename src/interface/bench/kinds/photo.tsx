@@ -1,0 +1,274 @@
+'use client';
+// Controls of a photo: how it fills its frame, what part of it shows, turns and straightening, its tone.
+import { Accordion, ActionIcon, Button, Group, SegmentedControl, Stack, Switch, Text, Tooltip } from '@mantine/core';
+import {
+  IconArrowsHorizontal,
+  IconArrowsVertical,
+  IconPhoto,
+  IconPhotoPlus,
+  IconReplace,
+  IconRotate2,
+  IconRotateClockwise2,
+} from '@tabler/icons-react';
+import { useState } from 'react';
+import type { PhotoLayer } from '../../../core/kinds/photo';
+import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
+import { useAssetSize, useIsDrawn } from '../../shared/assets';
+import { addLogoFiles, addPhoto, addPicture, addPictureFiles, replacePhoto } from '../commands/adding';
+import { change } from '../commands/layers';
+import { place, setter, useLengthScale } from '../commands/setting';
+import { Amount } from '../fields/Amount';
+import { ColourField } from '../fields/ColourField';
+import css from '../fields/Controls.module.css';
+import { CutFields } from '../fields/CutFields';
+import { StrokeField, strokeTo } from '../fields/EdgeFields';
+import { FORM_NAMES, MaskField } from '../fields/FormFields';
+import { Library } from '../fields/Library';
+import { PhotoFrame } from '../fields/PhotoFrame';
+import { RoomFields } from '../fields/RoomFields';
+import { ShadowsFold } from '../fields/ShadowsField';
+import { ToneControls } from '../fields/ToneFields';
+import { currentSize, useBench } from '../state/store';
+import type { Face } from './face';
+
+const whole = (c: PhotoLayer['crop']): boolean => c.x === 0 && c.y === 0 && c.width === 1 && c.height === 1;
+
+function PhotoControls({ layer }: { layer: PhotoLayer }) {
+  const set = setter(layer);
+  const photo = useAssetSize(layer.asset);
+  const drawn = useIsDrawn(layer.asset);
+  const size = useBench(currentSize);
+  const k = useLengthScale();
+  const [opened, setOpened] = useState<string[]>([
+    ...(layer.room?.on ? ['room'] : []),
+    ...(layer.cut?.on ? ['cut'] : []),
+    ...(layer.mask ? ['mask'] : []),
+    ...(layer.oneColour ? ['one'] : []),
+  ]);
+  const [replacing, setReplacing] = useState(false);
+
+  const fit = (to: PhotoLayer['fit']): void => {
+    if (to === layer.fit) return;
+    change<PhotoLayer>('Fit', [layer.id], (l) => {
+      if (to === 'free' && photo) {
+        // It stays where it is seen, all of it within its box.
+        const { target, toFile } = placePhoto(photo, layer.box, layer);
+        const shown = Math.hypot(toFile[0], toFile[1]),
+          k = layer.straighten === 0 ? 1 / shown : Math.min(target.width / photo.width, target.height / photo.height);
+        const turned = layer.turn % 180 !== 0,
+          w = (turned ? layer.crop.height * photo.height : layer.crop.width * photo.width) * k,
+          h = w / ratioOfPhoto(photo, layer);
+        const across = layer.flipX ? 1 - layer.focus.x : layer.focus.x,
+          down = layer.flipY ? 1 - layer.focus.y : layer.focus.y;
+        const slack = (extent: number, room: number, f: number): number =>
+          extent <= room ? (room - extent) / 2 : Math.min(0, Math.max(room - extent, room / 2 - f * extent));
+        l.box = {
+          x: layer.box.x + slack(w, layer.box.width, across),
+          y: layer.box.y + slack(h, layer.box.height, down),
+          width: w,
+          height: h,
+        };
+        l.zoom = 1;
+      } else if (l.fit === 'free' && l.band !== 'message')
+        l.box = { x: 0, y: 0, width: size.width, height: size.height };
+      l.fit = to;
+      if (l.band !== 'message')
+        l.anchors =
+          to === 'free' ? { horizontal: 'centre', vertical: 'middle' } : { horizontal: 'stretch', vertical: 'stretch' };
+    });
+  };
+  const turn = (by: 90 | -90): void =>
+    change<PhotoLayer>('Turn photo', [layer.id], (l) => {
+      Object.assign(l, turnPhoto(l, by));
+      if (l.fit === 'free') {
+        const { x, y, width, height } = l.box;
+        l.box = { x: x + (width - height) / 2, y: y + (height - width) / 2, width: height, height: width };
+      }
+    });
+
+  return (
+    <>
+      <SegmentedControl
+        aria-label="Fit"
+        value={layer.fit}
+        onChange={(v) => fit(v as PhotoLayer['fit'])}
+        data={[
+          { value: 'cover', label: 'Cover' },
+          { value: 'contain', label: 'Contain' },
+          { value: 'free', label: 'Free' },
+        ]}
+      />
+      {photo && <PhotoFrame layer={layer} photo={photo} />}
+      {drawn && (
+        <Text fz="xs" c="dimmed">
+          This drawing holds more than flat shapes, so it is shown from pixels, as many as its size needs.
+        </Text>
+      )}
+      <Amount
+        label="Zoom"
+        value={Math.round(layer.zoom * 100)}
+        min={100}
+        max={2000}
+        scale={{ to: (v) => Math.log(v / 100) / Math.log(20), from: (s) => 100 * 20 ** s }}
+        onChange={(v) => place(layer, 'Zoom photo', { zoom: v / 100 })}
+      />
+      <Amount
+        label="Straighten"
+        value={layer.straighten}
+        min={-45}
+        max={45}
+        step={0.1}
+        decimals={1}
+        suffix="°"
+        onChange={set('Straighten', 'straighten')}
+      />
+      <Group gap={2} wrap="nowrap">
+        {(
+          [
+            ['Turn left by a quarter', () => turn(-90), IconRotate2, false],
+            ['Turn right by a quarter', () => turn(90), IconRotateClockwise2, false],
+            [
+              'Mirror left and right',
+              () => set('Mirror', 'flipX', false)(!layer.flipX),
+              IconArrowsHorizontal,
+              layer.flipX,
+            ],
+            [
+              'Mirror top and bottom',
+              () => set('Mirror', 'flipY', false)(!layer.flipY),
+              IconArrowsVertical,
+              layer.flipY,
+            ],
+          ] as const
+        ).map(([name, run, Icon, on]) => (
+          <Tooltip key={name} label={name}>
+            <ActionIcon size={30} aria-label={name} aria-pressed={on} variant={on ? 'light' : 'subtle'} onClick={run}>
+              <Icon size={16} />
+            </ActionIcon>
+          </Tooltip>
+        ))}
+        <Button
+          size="compact-sm"
+          variant="default"
+          ml="auto"
+          leftSection={<IconReplace size={14} />}
+          onClick={() => setReplacing(true)}
+        >
+          Replace
+        </Button>
+      </Group>
+      <Text fz="xs" c="dimmed">
+        {layer.fit === 'free'
+          ? 'Drag it on the stage; its handles scale it.'
+          : layer.band === 'message'
+            ? 'Double click it on the stage to move the picture in its frame; Alt and the wheel zoom it.'
+            : 'On the stage: drag the selected photo, and turn the wheel with Alt to zoom it.'}
+        {!whole(layer.crop) && (
+          <Button
+            size="compact-xs"
+            variant="subtle"
+            onClick={() => set('Crop', 'crop', false)({ x: 0, y: 0, width: 1, height: 1 })}
+          >
+            Use all of the picture
+          </Button>
+        )}
+      </Text>
+      {layer.band !== 'message' && <ToneControls layer={layer} />}
+      <Accordion className={css.folded} chevronPosition="left" multiple value={opened} onChange={setOpened}>
+        {layer.fit !== 'contain' && !layer.cut?.on && (
+          <Accordion.Item value="room">
+            <Accordion.Control>Make room{layer.room?.on ? ': on' : ''}</Accordion.Control>
+            <Accordion.Panel>{opened.includes('room') && <RoomFields layer={layer} />}</Accordion.Panel>
+          </Accordion.Item>
+        )}
+        <Accordion.Item value="cut">
+          <Accordion.Control>Cut out{layer.cut?.on ? ': on' : ''}</Accordion.Control>
+          <Accordion.Panel>{opened.includes('cut') && <CutFields layer={layer} />}</Accordion.Panel>
+        </Accordion.Item>
+        <Accordion.Item value="mask">
+          <Accordion.Control>
+            Mask{layer.mask ? `: ${FORM_NAMES[layer.mask.form].toLowerCase()}` : ''}
+          </Accordion.Control>
+          <Accordion.Panel>
+            <Stack gap={8}>
+              <MaskField layer={layer} />
+            </Stack>
+          </Accordion.Panel>
+        </Accordion.Item>
+        <Accordion.Item value="edge">
+          <Accordion.Control>
+            Stroke{layer.stroke.width ? `: ${Math.round(layer.stroke.width * 10) / 10} px` : ''}
+          </Accordion.Control>
+          <Accordion.Panel>
+            <StrokeField stroke={layer.stroke} onChange={(s) => set('Stroke', 'stroke')(strokeTo(s, k))} />
+          </Accordion.Panel>
+        </Accordion.Item>
+        <ShadowsFold
+          shadows={layer.shadows}
+          extent={Math.min(layer.box.width, layer.box.height)}
+          scale={k}
+          onChange={(s, merge) =>
+            change<PhotoLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)
+          }
+        />
+        <Accordion.Item value="one">
+          <Accordion.Control>One colour{layer.oneColour ? ': on' : ''}</Accordion.Control>
+          <Accordion.Panel>
+            <Stack gap={8}>
+              <Switch
+                size="xs"
+                label="Show it in one colour"
+                checked={layer.oneColour !== null}
+                onChange={(e) => set('One colour', 'oneColour', false)(e.currentTarget.checked ? '#ffffff' : null)}
+              />
+              {layer.oneColour !== null && (
+                <ColourField
+                  label="Colour of the picture"
+                  alpha
+                  value={layer.oneColour}
+                  onChange={set('One colour', 'oneColour')}
+                />
+              )}
+              <Text fz="xs" c="dimmed">
+                For logos: what is transparent stays so, everything else takes the colour.
+              </Text>
+            </Stack>
+          </Accordion.Panel>
+        </Accordion.Item>
+      </Accordion>
+      {layer.band === 'message' && <ToneControls layer={layer} />}
+      {replacing && (
+        <Library
+          title="Replace the picture, keep everything else"
+          onClose={() => setReplacing(false)}
+          onChoose={(a) => {
+            setReplacing(false);
+            replacePhoto(layer.id, a);
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+export const photo: Face<PhotoLayer> = {
+  title: (layer) => (layer.band === 'message' ? 'Picture' : 'Photo'),
+  Controls: PhotoControls,
+  adds: [
+    {
+      band: 'message',
+      label: 'Logo or picture',
+      Icon: IconPhotoPlus,
+      apart: true,
+      file: { accept: 'image/*', multiple: true, testId: 'logo-file', take: (files) => void addLogoFiles(files) },
+    },
+    { band: 'message', label: 'Picture from the library', Icon: IconPhoto, library: addPicture },
+    {
+      band: 'backdrop',
+      label: 'Photo from a file',
+      Icon: IconPhotoPlus,
+      file: { accept: 'image/*', multiple: true, testId: 'photo-file', take: (files) => void addPictureFiles(files) },
+    },
+    { band: 'backdrop', label: 'Photo from the library', Icon: IconPhoto, library: addPhoto },
+  ],
+};

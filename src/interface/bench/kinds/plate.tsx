@@ -1,0 +1,63 @@
+'use client';
+// A plate: strength, fill, padding, corners, the texts it lies behind.
+import { Accordion } from '@mantine/core';
+import { IconRectangle } from '@tabler/icons-react';
+import type { PlateLayer } from '../../../core/kinds/plate';
+import { addTreatment } from '../commands/adding';
+import { change } from '../commands/layers';
+import { setter, useLengthScale } from '../commands/setting';
+import css from '../fields/Controls.module.css';
+import { RadiusField, SidesField, sidesTo, StrokeField, strokeTo } from '../fields/EdgeFields';
+import { FillField } from '../fields/FillField';
+import { Follows, Strength } from '../fields/OverlayFields';
+import { ShadowsFold } from '../fields/ShadowsField';
+import type { Face } from './face';
+
+function PlateControls({ layer }: { layer: PlateLayer }) {
+  const set = setter(layer),
+    k = useLengthScale();
+  return (
+    <>
+      <Strength layer={layer} />
+      <FillField
+        label="Fill"
+        none
+        fill={layer.fill}
+        layer={layer}
+        onChange={(fill, merge) =>
+          change<PlateLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)
+        }
+      />
+      {layer.follows.length > 0 && (
+        <SidesField label="Padding" sides={layer.padding} onChange={(s) => set('Padding', 'padding')(sidesTo(s, k))} />
+      )}
+      <RadiusField
+        radius={layer.radius}
+        onChange={(r) => set('Corner radius', 'radius')(r.map((v) => v / k) as PlateLayer['radius'])}
+      />
+      <Follows layer={layer} />
+      <Accordion className={css.folded} chevronPosition="left" defaultValue={layer.stroke.width > 0 ? 'stroke' : null}>
+        <Accordion.Item value="stroke">
+          <Accordion.Control>Stroke</Accordion.Control>
+          <Accordion.Panel>
+            <StrokeField stroke={layer.stroke} onChange={(s) => set('Stroke', 'stroke')(strokeTo(s, k))} />
+          </Accordion.Panel>
+        </Accordion.Item>
+        <ShadowsFold
+          shadows={layer.shadows}
+          extent={Math.min(layer.box.width, layer.box.height)}
+          scale={k}
+          onChange={(s, merge) =>
+            change<PlateLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)
+          }
+        />
+      </Accordion>
+    </>
+  );
+}
+
+export const plate: Face<PlateLayer> = {
+  title: () => 'Plate',
+  Controls: PlateControls,
+  adds: [{ band: 'overlays', label: 'Plate behind text', Icon: IconRectangle, now: () => void addTreatment('plate') }],
+};

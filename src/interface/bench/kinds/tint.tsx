@@ -1,0 +1,22 @@
+'use client';
+// A tint: strength and colour.
+import { IconColorFilter } from '@tabler/icons-react';
+import type { TintLayer } from '../../../core/kinds/tint';
+import { addTreatment } from '../commands/adding';
+import { ColourRow, Strength } from '../fields/OverlayFields';
+import type { Face } from './face';
+
+function TintControls({ layer }: { layer: TintLayer }) {
+  return (
+    <>
+      <Strength layer={layer} />
+      <ColourRow layer={layer} />
+    </>
+  );
+}
+
+export const tint: Face<TintLayer> = {
+  title: () => 'Tint',
+  Controls: TintControls,
+  adds: [{ band: 'overlays', label: 'Tint', Icon: IconColorFilter, now: () => void addTreatment('tint') }],
+};

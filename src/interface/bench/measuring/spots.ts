@@ -1,0 +1,56 @@
+// Quiet spots for a text: asked of the worker, shown over the stage, looked at and taken.
+import { create } from 'zustand';
+import { isText } from '../../../core/kinds/layers';
+import type { TextLayer } from '../../../core/kinds/text';
+import { changeLayers, withPlace } from '../../../core/piece/edits';
+import type { QuietSpot, QuietSpots } from '../../../core/reading/quiet-spots';
+import { latest, readingWorker } from '../../../workers/clients';
+import { change } from '../commands/layers';
+import { currentSize, preview, select, useBench } from '../state/store';
+
+export const askSpots = latest((...args: Parameters<ReturnType<typeof readingWorker>['quietSpots']>) =>
+  readingWorker().quietSpots(...args),
+);
+
+interface Shown {
+  text: string;
+  spots: QuietSpot[];
+  map: QuietSpots['map'] | null;
+}
+/** What is drawn over the stage. */
+export const useSpots = create<{ shown: Shown | null }>(() => ({ shown: null }));
+export const showSpots = (shown: Shown | null): void => {
+  if (useSpots.getState().shown !== shown) useSpots.setState({ shown });
+};
+
+const setTo = (text: string, spot: QuietSpot) => {
+  const s = useBench.getState(),
+    size = currentSize(s);
+  return (l: TextLayer): void => void Object.assign(l, withPlace(l, spot.set, size, s.piece.sizes[0]));
+};
+
+let lookedAt: QuietSpot | null = null;
+
+export function takeSpot(text: string, spot: QuietSpot): void {
+  lookAtSpot(text, null);
+  change<TextLayer>('Move to a quiet spot', [text], setTo(text, spot));
+  select([text]);
+}
+export function lookAtSpot(text: string, spot: QuietSpot | null): void {
+  if (spot === lookedAt) return;
+  lookedAt = spot;
+  const { slideId } = useBench.getState();
+  preview(spot && ((p) => changeLayers(p, slideId, [text], (l) => isText(l) && setTo(text, spot)(l))));
+}
+
+/**
+ * Did the pointer move, or did something only come to lie under it? What is looked at changes with the pointer alone.
+ */
+export const movedOn = (e: React.PointerEvent): boolean => e.movementX !== 0 || e.movementY !== 0;
+
+/** Nothing is shown or looked at any more. */
+export function leaveSpots(): void {
+  showSpots(null);
+  lookedAt = null;
+  preview(null);
+}

@@ -1,0 +1,181 @@
+// Ways through as the bench asks for them: several workers, each answer shown as it comes, an overtaken question
+// forgotten.
+import { jest } from '@jest/globals';
+import type { Layer } from '../../../core/kinds/layers';
+import { makePhoto } from '../../../core/kinds/photo';
+import { makePool } from '../../../core/kinds/pool';
+import { makeText } from '../../../core/kinds/text';
+import { makeTint } from '../../../core/kinds/tint';
+import { makePiece } from '../../../core/piece/make';
+import type { Way, WayKind } from '../../../core/remedy/way';
+import { ids } from '../../../core/testing/scenes';
+
+type Asked = WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null };
+interface Question {
+  kind: Asked;
+  answer: (card: unknown) => void;
+  fail: (e: Error) => void;
+}
+/** Questions that wait for their answer, oldest first. */
+let waiting: Question[] = [];
+const worker = () => ({
+  way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked) =>
+    new Promise((answer, fail) => waiting.push({ kind, answer, fail })),
+  kept: () => Promise.resolve({ kept: 50, marks: 0 }),
+  fonts: () => Promise.resolve(),
+});
+jest.unstable_mockModule('../../workers/clients', () => {
+  const workers = [worker(), worker()];
+  return {
+    solverWorkers: () => workers,
+    readingWorker: () => workers[0],
+    stageWorker: () => workers[0],
+    latest: (f: unknown) => f,
+    startedSolvers: () => [],
+    attachStage: () => Promise.resolve(),
+  };
+});
+const { cancelWays, look, solveWays, takeWay, useWays } = await import('./ways');
+const { openBench, undoEdit, useBench } = await import('../state/store');
+
+const way = (kinds: WayKind[], kept: number, more: Partial<Way> = {}): Way => ({
+  kinds,
+  name: kinds.join(' and '),
+  add: [],
+  change: [],
+  strength: 40,
+  readings: [],
+  kept: { kept, marks: 0 },
+  ...more,
+});
+const card = (w: Way) => ({ way: w, picture: { width: 1, height: 1, data: new Uint8ClampedArray(4) } });
+const nameOf = (k: Asked): string => (typeof k === 'string' ? k : k.pair.join(' + '));
+/** Lets what was answered sink in. */
+const sink = (): Promise<void> => new Promise((r) => setTimeout(r));
+/** Answers the oldest question of a kind, as soon as it is asked. */
+async function reply(kind: string, found: Way | null): Promise<void> {
+  for (let i = 0; !waiting.some((q) => nameOf(q.kind) === kind); i++) {
+    if (i > 50) throw new Error(`${kind} is not asked; waiting: ${waiting.map((q) => nameOf(q.kind)).join(', ')}`);
+    await sink();
+  }
+  const at = waiting.findIndex((q) => nameOf(q.kind) === kind);
+  waiting.splice(at, 1)[0].answer(found && card(found));
+  await sink();
+}
+/** Answers whatever is asked until nothing is. */
+async function replyToAll(answer: (kind: string) => Way | null): Promise<void> {
+  for (await sink(); waiting.length; await sink()) {
+    const q = waiting.shift()!,
+      found = answer(nameOf(q.kind));
+    q.answer(found && card(found));
+  }
+}
+const KINDS: WayKind[] = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur'];
+
+beforeEach(() => {
+  waiting = [];
+  const piece = makePiece('Test', { width: 800, height: 800 }, ids(), (z) => [
+    makePhoto('photo', 'a'.repeat(64), 'Photo', z),
+    makeText('text', 'Slow trains', z),
+  ]);
+  openBench({ id: 'p', campaign: 'c', revision: 1, piece });
+});
+afterEach(cancelWays);
+
+it('asks every kind once, two at a time, and lists what is found as it comes, the best first', async () => {
+  const done = solveWays(['text']),
+    seen: string[] = [];
+  await sink();
+  expect(waiting.map((q) => nameOf(q.kind))).toEqual(['pool', 'ink']);
+  await reply('ink', way(['ink'], 100, { strength: null }));
+  expect(useWays.getState()).toMatchObject({ running: true, answered: 1, asked: 10 });
+  await reply('pool', way(['pool'], 91));
+  await reply('plate', way(['plate'], 93, { kept: { kept: 93, marks: 3 } }));
+  expect(useWays.getState().found.map((c) => c.way.kinds[0])).toEqual(['ink', 'pool', 'plate']);
+  await replyToAll((kind) => (seen.push(kind), kind === 'tint' ? way(['tint'], 64) : null));
+  await done;
+  expect(['pool', 'ink', 'plate', ...seen].sort()).toEqual([...KINDS].sort());
+  const s = useWays.getState();
+  expect(s).toMatchObject({ running: false, answered: 10, asked: 10, failed: false, now: { kept: 50, marks: 0 } });
+  expect(s.found.map((c) => c.way.kinds[0])).toEqual(['ink', 'pool', 'plate', 'tint']);
+  expect([...s.without].sort()).toEqual(['backing', 'blur', 'fade', 'move', 'shadow', 'tone']);
+});
+
+it('tries two together only where no treatment alone keeps enough, the first of them as it was found', async () => {
+  const done = solveWays(['text']);
+  await replyToAll((kind) =>
+    kind === 'tint'
+      ? way(['tint'], 41)
+      : kind === 'pool'
+        ? way(['pool'], 70)
+        : kind.includes('+')
+          ? way(kind.split(' + ') as WayKind[], 85)
+          : null,
+  );
+  await done;
+  const s = useWays.getState();
+  expect(s).toMatchObject({ answered: 14, asked: 14 });
+  expect(s.found.slice(0, 4).every((c) => c.way.kinds.length === 2)).toBe(true);
+  // A pair that is none is not listed as a kind that does nothing.
+  expect(s.without.some((k) => k.includes('+'))).toBe(false);
+});
+
+it('an answer to an overtaken question is forgotten, and none more of its kinds are asked', async () => {
+  const first = solveWays(['text']);
+  await sink();
+  const old = [...waiting];
+  const second = solveWays(['text']);
+  await sink();
+  waiting = waiting.filter((q) => !old.includes(q));
+  old.forEach((q) => q.answer(card(way(['plate'], 99))));
+  await first;
+  expect(useWays.getState().found).toEqual([]);
+  expect(useWays.getState().running).toBe(true);
+  await replyToAll((kind) => (kind === 'pool' ? way(['pool'], 90) : null));
+  await second;
+  expect(useWays.getState().found.map((c) => c.way.kinds[0])).toEqual(['pool']);
+});
+
+it('cancelled, it stops asking and keeps what was found', async () => {
+  const done = solveWays(['text']);
+  await reply('pool', way(['pool'], 90));
+  cancelWays();
+  await replyToAll(() => way(['tint'], 60));
+  await done;
+  expect(useWays.getState()).toMatchObject({ running: false, answered: 1 });
+  expect(useWays.getState().found.map((c) => c.way.kinds[0])).toEqual(['pool']);
+});
+
+it('says so when a worker fails', async () => {
+  const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const done = solveWays(['text']);
+  await sink();
+  waiting.shift()!.fail(new Error('no'));
+  await replyToAll(() => null);
+  await done;
+  expect(useWays.getState()).toMatchObject({ failed: true, running: false });
+  expect(quiet).toHaveBeenCalled();
+  quiet.mockRestore();
+});
+
+it('looked at, a way is shown and nothing is changed; taken, it is one step, and its layer is selected', () => {
+  const before = useBench.getState().piece,
+    [size] = before.sizes;
+  const pool: Layer = makePool('way', '#102030', 0.5, { x: 0, y: 0, width: 100, height: 50 }, 40, ['text']),
+    tint = makeTint('way-2', '#102030', 0.2, size);
+  const both = way(['pool', 'tint'], 80, { add: [pool, tint], change: [{ id: 'text', set: { opacity: 0.9 } }] });
+  look(both);
+  const { piece, preview } = useBench.getState();
+  expect(piece).toBe(before);
+  expect(preview!.slides[0].layers).toHaveLength(4);
+  takeWay(both);
+  const after = useBench.getState();
+  expect(after.preview).toBeNull();
+  expect(after.piece.slides[0].layers.map((l) => l.kind)).toEqual(['photo', 'pool', 'tint', 'text']);
+  expect(new Set(after.piece.slides[0].layers.map((l) => l.id)).size).toBe(4);
+  expect(after.piece.slides[0].layers.some((l) => l.id.startsWith('way'))).toBe(false);
+  expect(after.selection).toEqual([after.piece.slides[0].layers[2].id]);
+  expect(after.history.steps).toHaveLength(1);
+  undoEdit();
+  expect(useBench.getState().piece).toEqual(before);
+});

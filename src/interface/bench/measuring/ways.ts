@@ -1,0 +1,130 @@
+// Ways through as the bench knows them: asked of several workers at once, each shown as it is ready; looked at,
+// compared, taken.
+import { nanoid } from 'nanoid';
+import { create } from 'zustand';
+import type { Pixels } from '../../../core/ground/pixels';
+import type { Piece } from '../../../core/piece/schema';
+import { isTreated } from '../../../core/piece/treatments';
+import type { PhotoKept } from '../../../core/remedy/photo-kept';
+import { applyWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type WayKind } from '../../../core/remedy/way';
+import { solverWorkers } from '../../../workers/clients';
+import { currentSlide, edit, preview, sceneOf, select, useBench } from '../state/store';
+
+export interface WayCard {
+  way: Way;
+  picture: Pixels;
+}
+
+interface WaysState {
+  /** The document they were solved for; another one makes them out of date. */
+  piece: Piece | null;
+  found: WayCard[];
+  /** Kinds that do not make the text Clear by themselves. */
+  without: WayKind[];
+  running: boolean;
+  /** How many of all have been answered. */
+  answered: number;
+  asked: number;
+  failed: boolean;
+  /** What is on the slide is switched off first. */
+  instead: boolean;
+  /** What the slide's treatments leave of the photo now; undefined until it is known. */
+  now: PhotoKept | null | undefined;
+  /** The way that is looked at on the stage. */
+  seen: Way | null;
+}
+
+const nothing = {
+  piece: null,
+  found: [],
+  without: [],
+  running: false,
+  answered: 0,
+  asked: 0,
+  failed: false,
+  now: undefined,
+  seen: null,
+};
+export const useWays = create<WaysState>(() => ({ ...nothing, instead: true }));
+
+let question = 0;
+
+/** The quickest and most promising first, so that something can be seen soon; what takes longest last. */
+const ORDER: WayKind[] = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur'];
+/** Width of a way's small picture, px. */
+export const PICTURE_WIDTH = 280;
+
+export function cancelWays(): void {
+  question++;
+  useWays.setState({ running: false });
+}
+
+/** Asks for all ways through for some texts of the slide; all of its texts where left out. */
+export async function solveWays(texts: string[] | undefined): Promise<void> {
+  const mine = ++question,
+    s = useBench.getState(),
+    scene = sceneOf({ ...s, preview: null }),
+    ask = { texts, instead: useWays.getState().instead && isTreated(currentSlide(s)) };
+  const workers = solverWorkers();
+  look(null);
+  useWays.setState({ ...nothing, piece: s.piece, running: true, asked: ORDER.length });
+  const queue: (WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null })[] = [...ORDER];
+  const current = (): boolean => question === mine;
+  const run = async (worker: (typeof workers)[number]): Promise<void> => {
+    for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
+      const card = await worker.way(mine, scene, ask, kind, PICTURE_WIDTH);
+      if (!current()) return;
+      useWays.setState((w) => ({
+        answered: w.answered + 1,
+        found: card ? sortCards([...w.found, card]) : w.found,
+        without: card || typeof kind !== 'string' ? w.without : [...w.without, kind],
+      }));
+    }
+  };
+  try {
+    const kept = workers[0].kept(scene).then((now) => current() && useWays.setState({ now }));
+    await Promise.all(workers.map(run));
+    const { found } = useWays.getState();
+    const laid = found.filter((c) => c.way.kinds[0] !== 'ink' && c.way.kinds[0] !== 'move');
+    // Two at half strength where no single one keeps enough of the photo.
+    if (current() && laid.every((c) => (c.way.kept?.kept ?? 100) - 2 * (c.way.kept?.marks ?? 0) < KEEPS_ENOUGH)) {
+      queue.push(
+        ...WAY_PAIRS.map((pair) => ({ pair, first: found.find((c) => c.way.kinds[0] === pair[0])?.way ?? null })),
+      );
+      useWays.setState((w) => ({ asked: w.asked + WAY_PAIRS.length }));
+      await Promise.all(workers.map(run));
+    }
+    await kept;
+  } catch (e) {
+    console.error(e);
+    if (current()) useWays.setState({ failed: true });
+  } finally {
+    if (current()) useWays.setState({ running: false });
+  }
+}
+
+function sortCards(cards: readonly WayCard[]): WayCard[] {
+  const sorted = sortWays(cards.map((c) => c.way));
+  return [...cards].sort((a, b) => sorted.indexOf(a.way) - sorted.indexOf(b.way));
+}
+
+/** Shows a way on the stage without taking it; null shows the slide as it is. */
+export function look(way: Way | null): void {
+  const { slideId } = useBench.getState();
+  useWays.setState({ seen: way });
+  preview(way && ((p) => applyWay(p, slideId, way, (i) => `seen-${i}`)));
+}
+
+/** Takes a way: ordinary layers, one undo step. */
+export function takeWay(way: Way): void {
+  const { slideId } = useBench.getState(),
+    ids = way.add.map(() => nanoid(10));
+  look(null);
+  edit(way.name, (p) => applyWay(p, slideId, way, (i) => ids[i]));
+  if (ids.length) select([ids.at(-1)!]);
+  else if (
+    way.change.length === 1 &&
+    currentSlide(useBench.getState()).layers.some((l) => l.id === way.change[0].id && l.band === 'message')
+  )
+    select([way.change[0].id]);
+}

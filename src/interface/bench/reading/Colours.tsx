@@ -1,0 +1,125 @@
+'use client';
+// Suggested text colours: from photo, house style and neutrals, each with its reading and the tint it would still need.
+import { Text } from '@mantine/core';
+import { nanoid } from 'nanoid';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { makeTint } from '../../../core/kinds/tint';
+import { addLayer, changeLayers } from '../../../core/piece/edits';
+import type { Piece } from '../../../core/piece/schema';
+import { verdictOf } from '../../../core/reading/verdict';
+import type { SuggestedColour } from '../../../core/remedy/text-colours';
+import { latest, readingWorker } from '../../../workers/clients';
+import { VerdictMark } from '../../shared/VerdictMark';
+import { movedOn } from '../measuring/spots';
+import { currentSlide, edit, preview, sceneOf, useBench } from '../state/store';
+import css from './Remedies.module.css';
+
+const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['textColours']>) =>
+  readingWorker().textColours(...args),
+);
+const FROM = { photo: 'photo', house: 'house style', neutral: 'neutral' } as const;
+
+function inked(
+  piece: Piece,
+  slideId: string,
+  texts: readonly string[],
+  c: SuggestedColour,
+  tint: boolean,
+  id: string,
+): Piece {
+  const colour = c.swatch ? { swatch: c.swatch } : c.hex;
+  const next = changeLayers(
+    piece,
+    slideId,
+    texts,
+    (l) => void (l.kind === 'text' && (l.fill = { ...l.fill, kind: 'colour', colour })),
+  );
+  return tint && c.tint && c.tint.strength > 0
+    ? addLayer(next, slideId, makeTint(id, c.tint.colour, c.tint.strength / 100, piece.sizes[0]))
+    : next;
+}
+
+export function Colours({ layer }: { layer: string | null }) {
+  const piece = useBench((s) => s.piece);
+  const slideId = useBench((s) => s.slideId);
+  const sizeId = useBench((s) => s.sizeId);
+  const dragging = useBench((s) => s.dragging);
+  const slide = useBench(currentSlide);
+  const [found, setFound] = useState<SuggestedColour[] | null>(null);
+  const looked = useRef<SuggestedColour | null>(null);
+  const texts = useMemo(
+    () => (layer !== null ? [layer] : slide.layers.filter((l) => l.kind === 'text' && l.visible).map((l) => l.id)),
+    [layer, slide],
+  );
+  useEffect(() => {
+    if (dragging) return;
+    let on = true;
+    void ask(sceneOf({ piece, slideId, sizeId, preview: null }), { texts })
+      .then((c) => on && c && setFound(c))
+      .catch((e: unknown) => console.error(e));
+    return () => {
+      on = false;
+    };
+  }, [piece, slideId, sizeId, texts, dragging]);
+  useEffect(() => () => preview(null), []);
+  if (!found) return <p className={css.note}>Comparing colours</p>;
+  if (!found.length) return <p className={css.note}>There are no letters to colour.</p>;
+  const see = (c: SuggestedColour | null): void => {
+    if (looked.current === c) return;
+    looked.current = c;
+    preview(c && ((p) => inked(p, slideId, texts, c, false, 'seen')));
+  };
+  return (
+    <div className={css.inks}>
+      <p className={css.note}>
+        For {layer !== null ? 'this text' : 'all texts of the slide'}: what reads best and goes with the picture comes
+        first.
+      </p>
+      {found.map((c) => {
+        const verdict = verdictOf(c.ratio, c.needed);
+        return (
+          <div key={c.hex} className={css.ink} data-ink={c.hex}>
+            <button
+              type="button"
+              onPointerMove={(e) => movedOn(e) && see(c)}
+              onPointerLeave={() => see(null)}
+              onFocus={(e) => e.target.matches(':focus-visible') && see(c)}
+              onBlur={() => see(null)}
+              onClick={() => {
+                see(null);
+                edit(`Text colour: ${c.name}`, (p) => inked(p, slideId, texts, c, false, ''));
+              }}
+              aria-label={`${c.name}, ${c.hex}: ${c.ratio.toFixed(1)} of ${c.needed.toFixed(1)}`}
+            >
+              <i style={{ background: c.hex }} />
+              <VerdictMark verdict={verdict} />
+              <span>
+                {c.name}
+                <small>
+                  {FROM[c.from]}, {c.ratio.toFixed(1)} of {c.needed.toFixed(1)}
+                </small>
+              </span>
+            </button>
+            {c.tint === null ? (
+              <Text fz="xs" c="dimmed">
+                no tint is enough
+              </Text>
+            ) : (
+              c.tint.strength > 0 && (
+                <button
+                  type="button"
+                  className={css.with}
+                  onClick={() =>
+                    edit(`Text colour: ${c.name}, with a tint`, (p) => inked(p, slideId, texts, c, true, nanoid(10)))
+                  }
+                >
+                  with a tint of {c.tint.strength} %
+                </button>
+              )
+            )}
+          </div>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,168 @@
+'use client';
+// All readings of the piece in one table: every text of every slide in every size, the worst first; one click goes
+// there.
+import { Button, Group, Modal, Progress, SegmentedControl, Table, Text, UnstyledButton } from '@mantine/core';
+import { IconListDetails } from '@tabler/icons-react';
+import { memo, useEffect, useState } from 'react';
+import { textsIn } from '../../../core/piece/resolve';
+import type { Piece } from '../../../core/piece/schema';
+import { overviewOf, type OverviewRow, worstFirst } from '../../../core/reading/overview';
+import { solverWorkers } from '../../../workers/clients';
+import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
+import { edit, select, useBench } from '../state/store';
+import { FLAG_WORD } from './flags';
+import css from './Overview.module.css';
+
+export const Overview = memo(function Overview() {
+  const [open, setOpen] = useState(false);
+  const places = useBench((s) => s.piece.slides.length * s.piece.sizes.length);
+  return (
+    <>
+      <UnstyledButton
+        className={css.open}
+        onClick={() => setOpen(true)}
+        title={places > 1 ? 'Every text of every slide in every size' : 'Every text, and the goal of the piece'}
+      >
+        <IconListDetails size={13} /> All readings
+      </UnstyledButton>
+      {open && <Readings onClose={() => setOpen(false)} />}
+    </>
+  );
+});
+
+/** Measures slide by slide and size by size, in a worker of its own, and tells how far it is. */
+function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: number; failed: boolean } {
+  const [state, setState] = useState<{ piece: Piece; rows: OverviewRow[]; done: number; failed: boolean }>({
+    piece,
+    rows: [],
+    done: 0,
+    failed: false,
+  });
+  const places = piece.slides.flatMap((slide) => piece.sizes.map((size) => ({ slide, size })));
+  useEffect(() => {
+    let on = true;
+    const worker = solverWorkers()[0];
+    void (async () => {
+      let rows: OverviewRow[] = [];
+      setState({ piece, rows, done: 0, failed: false });
+      try {
+        for (const [i, { slide, size }] of piece.slides
+          .flatMap((s) => piece.sizes.map((z) => ({ slide: s, size: z })))
+          .entries()) {
+          const found = textsIn(piece, slide, size).length
+            ? await worker.overview({ piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id })
+            : [];
+          if (!on) return;
+          rows = [...rows, ...overviewOf(piece, slide, size, found)];
+          setState({ piece, rows, done: i + 1, failed: false });
+        }
+      } catch (e) {
+        console.error(e);
+        if (on) setState((s) => ({ ...s, failed: true }));
+      }
+    })();
+    return () => {
+      on = false;
+    };
+  }, [piece]);
+  return { rows: worstFirst(state.rows), done: state.done, of: places.length, failed: state.failed };
+}
+
+function Readings({ onClose }: { onClose: () => void }) {
+  const piece = useBench((s) => s.piece);
+  const { rows, done, of, failed } = useOverview(piece);
+  const lost = rows.filter((r) => r.reading.verdict !== 'clear').length;
+  const go = (r: OverviewRow): void => {
+    onClose();
+    useBench.setState({ slideId: r.slide, sizeId: r.size });
+    select([r.reading.layer]);
+  };
+  return (
+    <Modal opened onClose={onClose} title="All readings of this piece" size={920}>
+      <Group justify="space-between" mb={8}>
+        <Text fz="sm">
+          {failed
+            ? 'Measuring stopped: the server may be away. Your piece is safe.'
+            : done < of
+              ? `Measuring: ${done} of ${of}`
+              : rows.length === 0
+                ? 'There are no texts in this piece yet.'
+                : lost
+                  ? `${lost} of ${rows.length} readings need something`
+                  : `All ${rows.length} readings are Clear`}
+        </Text>
+        <Group gap={8}>
+          <Text fz="sm">Goal</Text>
+          <SegmentedControl
+            aria-label="Goal of the piece"
+            value={piece.goal}
+            onChange={(v) => edit('Goal', (p) => ({ ...p, goal: v as Piece['goal'] }))}
+            data={[
+              { value: 'standard', label: 'Standard, 4.5 or 3' },
+              { value: 'strict', label: 'Strict, 7 or 4.5' },
+            ]}
+          />
+        </Group>
+      </Group>
+      <Progress
+        value={(100 * done) / of}
+        size={3}
+        mb={8}
+        style={{ visibility: done < of && !failed ? undefined : 'hidden' }}
+        aria-label="Measured"
+      />
+      <Table stickyHeader fz="sm" verticalSpacing={5} highlightOnHover className={css.table}>
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th>Text</Table.Th>
+            <Table.Th>Slide</Table.Th>
+            <Table.Th>Size</Table.Th>
+            <Table.Th>Reading</Table.Th>
+            <Table.Th>Weakest word</Table.Th>
+            <Table.Th>Clear letters</Table.Th>
+            <Table.Th>Busy</Table.Th>
+            <Table.Th>Shown</Table.Th>
+            <Table.Th />
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
+          {rows.map((r) => {
+            const { verdict, ratio, needed, weakestWord, share, busyness, shownPx, flags } = r.reading;
+            return (
+              <Table.Tr key={`${r.slide}:${r.size}:${r.reading.layer}`} data-reading={r.reading.layer}>
+                <Table.Td className={css.text}>
+                  <b>{r.text || 'empty'}</b>
+                  {flags.map((f) => (
+                    <small key={f}>{FLAG_WORD[f]}</small>
+                  ))}
+                </Table.Td>
+                <Table.Td>{r.slideNumber}</Table.Td>
+                <Table.Td>{r.sizeName}</Table.Td>
+                <Table.Td>
+                  <Group gap={5} wrap="nowrap">
+                    <VerdictMark verdict={verdict} /> {verdict ? VERDICT_WORD[verdict] : ''}{' '}
+                    {ratio === null ? '' : `${ratio.toFixed(2)} of ${needed.toFixed(1)}`}
+                  </Group>
+                </Table.Td>
+                <Table.Td>{verdict === 'clear' ? '' : weakestWord}</Table.Td>
+                <Table.Td>{ratio === null ? '' : `${Math.round(share * 100)} %`}</Table.Td>
+                <Table.Td>{ratio === null ? '' : Math.round(busyness)}</Table.Td>
+                <Table.Td>{shownPx.toFixed(0)} px</Table.Td>
+                <Table.Td>
+                  <Button
+                    size="compact-xs"
+                    variant="default"
+                    onClick={() => go(r)}
+                    aria-label={`Go to ${r.text || 'the text'}, slide ${r.slideNumber}, ${r.sizeName}`}
+                  >
+                    Go there
+                  </Button>
+                </Table.Td>
+              </Table.Tr>
+            );
+          })}
+        </Table.Tbody>
+      </Table>
+    </Modal>
+  );
+}

@@ -1,0 +1,89 @@
+'use client';
+// Quiet spots for one text: the three best places as ghosts on the stage, and in words; a click takes one.
+import { Switch, Text } from '@mantine/core';
+import { useEffect, useState } from 'react';
+import type { QuietSpots } from '../../../core/reading/quiet-spots';
+import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
+import { askSpots, leaveSpots, lookAtSpot, movedOn, showSpots, takeSpot } from '../measuring/spots';
+import { sceneOf, useBench } from '../state/store';
+import css from './Remedies.module.css';
+
+export function Spots({ layer }: { layer: string | null }) {
+  const piece = useBench((s) => s.piece);
+  const slideId = useBench((s) => s.slideId);
+  const sizeId = useBench((s) => s.sizeId);
+  const dragging = useBench((s) => s.dragging);
+  const [found, setFound] = useState<(QuietSpots & { text: string }) | null>(null);
+  const [mapped, setMapped] = useState(false);
+  useEffect(() => {
+    if (layer === null || dragging) return;
+    let on = true;
+    void askSpots(sceneOf({ piece, slideId, sizeId, preview: null }), layer)
+      .then((q) => on && q && setFound({ ...q, text: layer }))
+      .catch((e: unknown) => console.error(e));
+    return () => {
+      on = false;
+    };
+  }, [piece, slideId, sizeId, layer, dragging]);
+  const own = found?.text === layer ? found : null;
+  useEffect(() => {
+    showSpots(own && { text: own.text, spots: own.spots, map: mapped ? own.map : null });
+  }, [own, mapped]);
+  useEffect(
+    () => () => {
+      leaveSpots();
+    },
+    [],
+  );
+  if (layer === null) return <p className={css.note}>Select a text: its quiet spots appear here and on the stage.</p>;
+  if (!own) return <p className={css.note}>Looking for quiet spots</p>;
+  return (
+    <div className={css.spots}>
+      <p className={css.note}>
+        {own.spots.length
+          ? 'Where this text reads with the least treatment, away from the subject and from other texts.'
+          : 'There is no room for this text anywhere: make it smaller, or its lines shorter.'}
+      </p>
+      {own.spots.map((spot, i) => (
+        <button
+          key={i}
+          type="button"
+          className={css.spot}
+          data-spot={i + 1}
+          onPointerMove={(e) => movedOn(e) && lookAtSpot(layer, spot)}
+          onPointerLeave={() => lookAtSpot(layer, null)}
+          onFocus={(e) => e.target.matches(':focus-visible') && lookAtSpot(layer, spot)}
+          onBlur={() => lookAtSpot(layer, null)}
+          onClick={() => takeSpot(layer, spot)}
+        >
+          <b>{i + 1}</b>
+          <VerdictMark verdict={spot.reading.verdict} />
+          <span>
+            {spot.reading.verdict ? VERDICT_WORD[spot.reading.verdict] : ''} {spot.reading.ratio?.toFixed(1)} of{' '}
+            {spot.reading.needed.toFixed(1)}
+            <small>
+              {spot.lines === 1 ? 'one line' : `${spot.lines} lines`}
+              {spot.lines > 1
+                ? `, ${{ start: 'from the left', centre: 'centred', end: 'to the right' }[spot.set.align]}`
+                : ''}
+              {spot.covers > 0.15 ? ', covers a part of the subject' : ''}
+            </small>
+          </span>
+        </button>
+      ))}
+      <Switch
+        size="xs"
+        mt={6}
+        label="Map of the slide for this text"
+        checked={mapped}
+        onChange={(e) => setMapped(e.currentTarget.checked)}
+      />
+      {mapped && (
+        <Text fz="xs" c="dimmed" mt={4}>
+          Each point stands for the text’s top left corner there: dark where it would be Clear, hatched where it would
+          be Lost.
+        </Text>
+      )}
+    </div>
+  );
+}

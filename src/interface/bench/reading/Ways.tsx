@@ -1,0 +1,184 @@
+'use client';
+// Ways through: painted thumbnails, the best first, each with what it costs. Pointing at one shows it on the stage; a
+// click takes it.
+import { Button, Checkbox, Group, Loader, Text, Tooltip } from '@mantine/core';
+import { IconArrowsHorizontal, IconRefresh, IconX } from '@tabler/icons-react';
+import { useEffect, useMemo, useRef } from 'react';
+import type { Pixels } from '../../../core/ground/pixels';
+import { isTreated } from '../../../core/piece/treatments';
+import { type Way, WAY_NAMES } from '../../../core/remedy/way';
+import { movedOn } from '../measuring/spots';
+import { cancelWays, look, solveWays, takeWay, useWays } from '../measuring/ways';
+import { useCompare } from '../state/compare';
+import { currentSlide, useBench } from '../state/store';
+import css from './Remedies.module.css';
+
+/** How long the document must rest before ways are solved anew, ms. */
+const REST = 500;
+
+function Picture({ pixels }: { pixels: Pixels }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    canvas
+      .current!.getContext('2d')!
+      .putImageData(new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height), 0, 0);
+  }, [pixels]);
+  return <canvas ref={canvas} width={pixels.width} height={pixels.height} aria-hidden />;
+}
+
+const percent = (v: number): string => (v > 99.95 ? '100' : v >= 99 ? v.toFixed(1) : v.toFixed(0));
+
+/** What a way costs, in words. */
+export function costs({ strength, kept, readings }: Way): {
+  strength: string;
+  kept: string;
+  marks: string;
+  reading: string;
+} {
+  const worst = readings.reduce<(typeof readings)[number] | null>(
+    (w, r) => (r.ratio !== null && (!w || r.ratio / r.needed < w.ratio! / w.needed) ? r : w),
+    null,
+  );
+  return {
+    strength: strength === null ? '' : `${strength} %`,
+    kept: kept ? `keeps ${percent(kept.kept)} %` : 'no photo',
+    marks: kept ? `marks ${kept.marks.toFixed(1)}` : '',
+    reading: worst ? `reads ${worst.ratio!.toFixed(1)}` : '',
+  };
+}
+
+export function Ways({ layer }: { layer: string | null }) {
+  const { piece: solvedFor, found, without, running, answered, asked, failed, instead, now, seen } = useWays();
+  const piece = useBench((s) => s.piece);
+  const dragging = useBench((s) => s.dragging);
+  const slideId = useBench((s) => s.slideId);
+  const sizeId = useBench((s) => s.sizeId);
+  const treated = useBench((s) => isTreated(currentSlide(s)));
+  const clear = useBench(
+    (s) =>
+      s.readings.length > 0 &&
+      s.readings.every((r) => (layer !== null && r.layer !== layer) || r.verdict === 'clear' || r.verdict === null),
+  );
+  const comparing = useCompare((s) => s.on);
+  const texts = useMemo(() => (layer === null ? undefined : [layer]), [layer]);
+  useEffect(() => {
+    if (dragging) return;
+    const timer = setTimeout(() => void solveWays(texts), useWays.getState().piece ? REST : 0);
+    return () => {
+      clearTimeout(timer);
+      cancelWays();
+    };
+  }, [piece, slideId, sizeId, texts, instead, dragging]);
+  useEffect(() => () => look(null), []);
+  const outdated = solvedFor !== piece;
+
+  return (
+    <div className={css.ways} aria-busy={running}>
+      <Group justify="space-between" gap={6} mt={8} wrap="nowrap">
+        <Text fz="xs" c="dimmed" data-testid="kept-now">
+          {now === undefined
+            ? 'Weighing the photo'
+            : now === null
+              ? 'There is no photo to keep.'
+              : `Now ${percent(now.kept)} % of the photo is kept${now.marks >= 0.05 ? `, marks ${now.marks.toFixed(1)}` : ''}.`}
+        </Text>
+        {running ? (
+          <Tooltip label="Stop solving">
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              leftSection={<Loader size={11} />}
+              rightSection={<IconX size={12} />}
+              onClick={cancelWays}
+            >
+              {answered} of {asked}
+            </Button>
+          </Tooltip>
+        ) : (
+          <Button
+            size="compact-xs"
+            variant="subtle"
+            leftSection={<IconRefresh size={12} />}
+            onClick={() => void solveWays(texts)}
+          >
+            Solve again
+          </Button>
+        )}
+      </Group>
+      {treated && (
+        <Checkbox
+          size="xs"
+          mt={4}
+          label="Instead of what is there, which is switched off"
+          checked={instead}
+          onChange={(e) => useWays.setState({ instead: e.currentTarget.checked })}
+        />
+      )}
+      {failed && (
+        <Text fz="sm" mt={6} c="amber">
+          Solving stopped: the server may be away. Your piece is safe; try again in a moment.
+        </Text>
+      )}
+      {!running && found.length === 0 && !failed && solvedFor && (
+        <Text fz="sm" mt={8}>
+          {clear && !(instead && treated)
+            ? treated
+              ? 'Clear as it is. Tick the box above to see what else would do.'
+              : 'Clear as it is: nothing is needed.'
+            : 'Nothing makes this text Clear by itself: give it another place or size.'}
+        </Text>
+      )}
+      <div className={css.cards} data-outdated={outdated || undefined} onPointerLeave={() => !comparing && look(null)}>
+        {found.map(({ way, picture }) => {
+          const c = costs(way),
+            key = way.kinds.join('+');
+          return (
+            <div key={key} className={css.card} data-way={key} data-seen={seen === way || undefined}>
+              <button
+                type="button"
+                disabled={outdated}
+                aria-label={`Take ${way.name}: ${[c.strength, c.kept, c.marks, c.reading].filter(Boolean).join(', ')}`}
+                onPointerMove={(e) => movedOn(e) && !outdated && !comparing && seen !== way && look(way)}
+                onFocus={(e) => e.target.matches(':focus-visible') && look(way)}
+                onBlur={() => !comparing && look(null)}
+                onClick={() => takeWay(way)}
+              >
+                <Picture pixels={picture} />
+                <b>
+                  {way.name} {c.strength}
+                </b>
+                <span>
+                  {c.kept}
+                  {c.marks && way.kept!.marks >= 0.05 ? `, ${c.marks}` : ''}
+                </span>
+                <span>{c.reading}</span>
+              </button>
+              <Tooltip label="Before and after, side by side on the stage">
+                <button
+                  type="button"
+                  className={css.compare}
+                  disabled={outdated}
+                  aria-label={`Compare ${way.name} with before`}
+                  aria-pressed={comparing && seen === way}
+                  onClick={() => {
+                    const off = comparing && seen === way;
+                    look(off ? null : way);
+                    useCompare.setState({ on: !off });
+                  }}
+                >
+                  <IconArrowsHorizontal size={13} />
+                </button>
+              </Tooltip>
+            </div>
+          );
+        })}
+      </div>
+      {without.length > 0 && !running && found.length > 0 && (
+        <Text fz="xs" c="dimmed" mt={6}>
+          Not enough by {without.length > 1 ? 'themselves' : 'itself'}:{' '}
+          {without.map((k) => WAY_NAMES[k].toLowerCase()).join(', ')}.
+        </Text>
+      )}
+    </div>
+  );
+}

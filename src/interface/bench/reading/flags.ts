@@ -1,0 +1,14 @@
+// What is to be said of a text besides its number, in words.
+import type { Flag } from '../../../core/reading/read';
+
+export const FLAG_WORD: Record<Flag, string> = {
+  'too-small': 'Shown smaller than 11 px',
+  unseen: 'Cannot be seen: ink and backdrop are alike',
+  covered: 'Covered by a layer above',
+  outside: 'Reaches outside the slide',
+  'keep-clear': 'Lies in a keep-clear zone',
+  overflow: 'More text than the frame holds',
+  'missing-letters': 'No font has some of its letters',
+  'missing-font': 'One of its fonts is not here and is replaced',
+  empty: 'No letters to measure',
+};

@@ -1,0 +1,69 @@
+'use client';
+// What can be added to a band: the entries of all kinds that land there.
+import { ActionIcon, Menu } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import { Fragment, useRef, useState } from 'react';
+import type { Band } from '../../../core/values/plain';
+import { Library } from '../fields/Library';
+import type { Addition } from '../kinds/face';
+import { ADDITIONS } from '../kinds/faces';
+
+export function AddMenu({ band, label }: { band: Band; label: string }) {
+  const [library, setLibrary] = useState<Addition['library'] | null>(null);
+  const inputs = useRef(new Map<string, HTMLInputElement | null>());
+  const additions = ADDITIONS.filter((a) => a.band === band);
+  const begin = (a: Addition): void => {
+    if (a.now) a.now();
+    else if (a.file) inputs.current.get(a.label)?.click();
+    else if (a.library) setLibrary(() => a.library);
+  };
+  return (
+    <>
+      <Menu position="bottom-end" width={210}>
+        <Menu.Target>
+          <ActionIcon size="sm" aria-label={label}>
+            <IconPlus size={15} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {additions.map((a) => (
+            <Fragment key={a.label}>
+              {a.apart && <Menu.Divider />}
+              <Menu.Item leftSection={<a.Icon size={15} />} rightSection={a.shortcut} onClick={() => begin(a)}>
+                {a.label}
+              </Menu.Item>
+            </Fragment>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+      {additions.map(
+        ({ label: of, file }) =>
+          file && (
+            <input
+              key={of}
+              ref={(el) => void inputs.current.set(of, el)}
+              type="file"
+              accept={file.accept}
+              multiple={file.multiple}
+              hidden
+              data-testid={file.testId}
+              onChange={(e) => {
+                const files = [...(e.currentTarget.files ?? [])];
+                if (files.length) file.take(files);
+                e.currentTarget.value = '';
+              }}
+            />
+          ),
+      )}
+      {library && (
+        <Library
+          onClose={() => setLibrary(null)}
+          onChoose={(picture) => {
+            setLibrary(null);
+            library(picture);
+          }}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,29 @@
+// The document as the panels beside the stage show it: live, except while something is dragged on the stage. Then the
+// picture, the handles and the reading move at once, and the panels follow when the pointer rests, so that a frame
+// stays short.
+import { useEffect, useState } from 'react';
+import type { Piece } from '../../../core/piece/schema';
+import { useBench } from './store';
+
+/** How long the pointer must rest, ms. */
+const REST = 140;
+
+export function usePanelPiece(): Piece {
+  const [piece, setPiece] = useState(() => useBench.getState().piece);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | null = null;
+    const take = (): void => setPiece(useBench.getState().piece);
+    take();
+    const stop = useBench.subscribe((now, before) => {
+      if (now.piece === before.piece && now.dragging === before.dragging) return;
+      if (timer) clearTimeout(timer);
+      if (now.dragging === 'stage') timer = setTimeout(take, REST);
+      else take();
+    });
+    return () => {
+      stop();
+      if (timer) clearTimeout(timer);
+    };
+  }, []);
+  return piece;
+}

@@ -1,0 +1,16 @@
+// How the sides of a photo are rated for making room, drawn on the stage while it is made.
+import { create } from 'zustand';
+import type { SideKind, SideRating } from '../../../core/photo/room';
+
+export const KIND_WORD: Record<SideKind, string> = {
+  calm: 'calm',
+  uneven: 'uneven light',
+  pattern: 'patterned',
+  cut: 'things are cut off',
+};
+
+/** Ratings that are drawn on the edges of a photo on the stage. */
+export const useRoomMarks = create<{ layer: string | null; ratings: SideRating[] }>(() => ({
+  layer: null,
+  ratings: [],
+}));
