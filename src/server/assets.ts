@@ -89,12 +89,13 @@ function unpacked(bytes: Uint8Array, name: string): Uint8Array {
   }
 }
 
+const SVG_PROBLEMS: Record<SvgFault['kind'], [status: number, title: string]> = {
+  endless: [422, 'The drawing refers to itself'],
+  'too-much': [413, 'The drawing is too much'],
+  broken: [415, 'The drawing cannot be read'],
+};
 const svgProblem = (fault: SvgFault, name: string): Problem =>
-  fault.kind === 'endless'
-    ? new Problem(422, 'The drawing refers to itself', `${name}: ${fault.message}. Nothing was stored.`)
-    : fault.kind === 'too-much'
-      ? new Problem(413, 'The drawing is too much', `${name}: ${fault.message}. Nothing was stored.`)
-      : new Problem(415, 'The drawing cannot be read', `${name}: ${fault.message}. Nothing was stored.`);
+  new Problem(...SVG_PROBLEMS[fault.kind], `${name}: ${fault.message}. Nothing was stored.`);
 
 /** Sides beyond which a picture is refused whatever its area: rows that long stall decoders. */
 const MOST_SIDE = 30_000;

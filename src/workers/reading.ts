@@ -5,6 +5,7 @@ import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../core/colour/p
 import type { Seeing } from '../core/colour/seeing';
 import { type Pixels } from '../core/ground/pixels';
 import { reducedTo } from '../core/ground/resample';
+import { isPhoto } from '../core/kinds/layers';
 import type { PhotoLayer } from '../core/kinds/photo';
 import type { TextLayer } from '../core/kinds/text';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
@@ -219,7 +220,7 @@ export const api = {
   async histograms(scene: Scene, photo: string, text: string | null): Promise<Histograms | null> {
     const current = begin('histograms');
     const { piece, slide, size } = await open(scene);
-    const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && l.kind === 'photo');
+    const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && isPhoto(l));
     const pixels = layer && studio.picture(layer.asset);
     if (!layer || !pixels || !current()) return null;
     const small = reducedTo(pixels, 320);
@@ -235,7 +236,7 @@ export const api = {
           piece,
           slide.id,
           [photo],
-          (l) => void (l.kind === 'photo' && (l.tone = switchedOff(l.tone))),
+          (l) => void (isPhoto(l) && (l.tone = switchedOff(l.tone))),
         );
         const shot = (p: typeof piece) =>
           histogramOf(paintPair(painter, p, slideOf(p, slide.id), size, probe).backdrop);
@@ -337,7 +338,7 @@ export const api = {
   async roomSides(scene: Scene, photo: string): Promise<SideRating[] | null> {
     const current = begin('room');
     const { piece, slide, size } = await open(scene);
-    const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && l.kind === 'photo');
+    const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && isPhoto(l));
     await breathe();
     return layer && current() ? ratingsOf(painter, piece, slide, size, layer) : null;
   },

@@ -5,7 +5,7 @@ import type { Surface } from '../core/ground/surface';
 import { shot } from '../core/ground/surface';
 import { boundsOf } from '../core/ground/transform';
 import type { Layer } from '../core/kinds/layers';
-import { isFollower } from '../core/kinds/layers';
+import { isFollower, isPhoto, isText } from '../core/kinds/layers';
 import type { TextLayer } from '../core/kinds/text';
 import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
 import type { Piece, Slide } from '../core/piece/schema';
@@ -69,7 +69,7 @@ function places(scene: Scene, slide: Slide, editing: string | null): Record<stri
   const size = sizeOf(scene.piece, scene.size);
   const texts: Record<string, TextPlace> = {};
   for (const layer of layersIn(scene.piece, slide, size)) {
-    if (layer.kind !== 'text') continue;
+    if (!isText(layer)) continue;
     const layout = painter.layout(layer),
       frame = textFrame(layer, layout);
     texts[layer.id] = {
@@ -161,14 +161,12 @@ export const api = {
       const placed =
         painter.placed(scene.piece, slide, size).find((l) => l.id === id) ?? layerIn(layer, size, scene.piece.sizes[0]);
       // What belongs to the message is shown by itself, everything else where it lies on the slide.
-      const alone =
-        placed.kind === 'text' || placed.kind === 'shape' || (placed.kind === 'photo' && placed.band === 'message');
-      const frame =
-        placed.kind === 'text'
-          ? linesOf(placed)
-          : alone
-            ? boundsOf(placed.box, placed.rotation)
-            : { x: 0, y: 0, width: size.width, height: size.height };
+      const alone = isText(placed) || placed.kind === 'shape' || (isPhoto(placed) && placed.band === 'message');
+      const frame = isText(placed)
+        ? linesOf(placed)
+        : alone
+          ? boundsOf(placed.box, placed.rotation)
+          : { x: 0, y: 0, width: size.width, height: size.height };
       const scale = Math.min(width / frame.width, height / frame.height) * (alone ? 0.88 : 1);
       const canvas = new OffscreenCanvas(width, height);
       const x = Math.round((frame.x + frame.width / 2) * scale - width / 2),

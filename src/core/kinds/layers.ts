@@ -31,8 +31,8 @@ export const KINDS = { fill, photo, tint, fade, pool, plate, border, shape, text
 /** What a layer's kind says of it. */
 export const kindOf = (layer: Layer): Kind<Layer> => KINDS[layer.kind];
 
-export const isText = (layer: Layer): layer is TextLayer => layer.kind === 'text';
-export const isPhoto = (layer: Layer): layer is PhotoLayer => layer.kind === 'photo';
+export const isText = (layer: Layer | null | undefined): layer is TextLayer => layer?.kind === 'text';
+export const isPhoto = (layer: Layer | null | undefined): layer is PhotoLayer => layer?.kind === 'photo';
 
 /** A layer that lies behind texts and follows them. */
 export type Follower = Extract<Layer, { follows: string[] }>;

@@ -29,6 +29,8 @@ export const isLaid = (kind: TreatmentKind): kind is LaidKind => !(kind in BORNE
 export const isOfText = (kind: TreatmentKind): kind is 'backing' | 'shadow' => bearerOf(kind) === 'text';
 /** The kind of layer that has a treatment: itself, or what it is done to. */
 export const bearerOf = (kind: TreatmentKind): LayerKind => (isLaid(kind) ? kind : BORNE[kind]);
+/** Has a treatment a colour of its own? What is done to the photo has none. */
+export const hasColour = (kind: TreatmentKind): boolean => bearerOf(kind) !== 'photo';
 /** The property that is the strength of a kind, unless another is asked for. */
 export const propertyOf = (kind: TreatmentKind): StrengthProperty => (isLaid(kind) ? 'opacity' : kind);
 

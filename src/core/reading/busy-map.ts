@@ -2,6 +2,7 @@
 // under one text.
 import { labOf } from '../colour/lab-planes';
 import { shot } from '../ground/surface';
+import { isText } from '../kinds/layers';
 import { blurredChannel } from '../photo/blur';
 import type { Grid } from '../photo/saliency';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -28,7 +29,7 @@ export function busyMap(
     width = Math.max(1, Math.round(size.width * k)),
     height = Math.max(1, Math.round(size.height * k));
   const rgba = shot(painter.studio, width, height, (on) =>
-    painter.paint(on, piece, slide, size, { scale: k, x: 0, y: 0 }, { only: (l) => l.kind !== 'text' }),
+    painter.paint(on, piece, slide, size, { scale: k, x: 0, y: 0 }, { only: (l) => !isText(l) }),
   );
   const n = width * height,
     lab = new Float32Array(n * 3);

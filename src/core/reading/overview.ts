@@ -1,4 +1,5 @@
 // All readings of a piece as one list: every text of every slide in every size.
+import { isText } from '../kinds/layers';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Reading } from './read';
 
@@ -22,7 +23,7 @@ export function overviewOf(piece: Piece, slide: Slide, size: Size, readings: rea
       slideNumber: piece.slides.findIndex((s) => s.id === slide.id) + 1,
       size: size.id,
       sizeName: size.name,
-      text: layer?.kind === 'text' ? layer.text.replace(/\s+/g, ' ').trim() : '',
+      text: isText(layer) ? layer.text.replace(/\s+/g, ' ').trim() : '',
       reading,
     };
   });

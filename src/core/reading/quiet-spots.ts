@@ -8,6 +8,7 @@ import type { Box } from '../ground/box';
 import { shot } from '../ground/surface';
 import { boundsOf } from '../ground/transform';
 import { marginOf } from '../kinds/common';
+import { isPhoto, isText } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
 import { blurredChannel } from '../photo/blur';
 import { type Grid, saliencyOf } from '../photo/saliency';
@@ -211,7 +212,7 @@ function subjectsOf(
   size: Size,
   { width, height, step }: Look,
 ): Grid | null {
-  if (!slide.layers.some((l) => l.kind === 'photo' && l.visible && l.cut?.on)) return null;
+  if (!slide.layers.some((l) => isPhoto(l) && l.visible && l.cut?.on)) return null;
   const rgba = shot(painter.studio, width, height, (on) =>
     painter.paint(
       on,
@@ -219,7 +220,7 @@ function subjectsOf(
       slide,
       size,
       { scale: 1 / step, x: 0, y: 0 },
-      { transparent: true, only: (l) => l.kind === 'photo' && l.cut?.on === true },
+      { transparent: true, only: (l) => isPhoto(l) && l.cut?.on === true },
     ),
   );
   return { width, height, values: Float32Array.from({ length: width * height }, (_, i) => rgba[i * 4 + 3] / 255) };
@@ -419,7 +420,7 @@ export function quietSpots(
   most = 3,
   saliency: Grid | null = null,
 ): QuietSpots {
-  const given = slide.layers.find((l): l is TextLayer => l.id === id && l.kind === 'text');
+  const given = slide.layers.find((l): l is TextLayer => l.id === id && isText(l));
   const empty: QuietMap = { width: 0, height: 0, step: 1, values: new Float32Array() };
   if (!given) return { spots: [], map: empty };
   const probe = probeText(painter, piece, size, given);
@@ -445,7 +446,7 @@ export function quietSpots(
         l.id !== id &&
         !(l.box.width * l.box.height > size.width * size.height * 0.6),
     )
-    .map((l) => boundsOf(l.kind === 'text' ? textFrame(l, painter.layout(l)) : l.box, l.rotation))
+    .map((l) => boundsOf(isText(l) ? textFrame(l, painter.layout(l)) : l.box, l.rotation))
     .map((b) => ({ x: b.x - gap, y: b.y - gap, width: b.width + 2 * gap, height: b.height + 2 * gap }));
   const forbidden = (b: Box): boolean =>
     zones.some((z) => entersZone(b, z)) ||

@@ -3,6 +3,7 @@ import type { Box } from '../ground/box';
 import { union } from '../ground/box';
 import { shot } from '../ground/surface';
 import type { Layer } from '../kinds/layers';
+import { isPhoto, isText } from '../kinds/layers';
 import { textIsGroup } from '../paint/text-painter';
 import { isBackdropPhoto } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -13,7 +14,7 @@ import { KEPT_SIDE, KeptPhoto, type PhotoKept, WINDOW } from './photo-kept';
 import type { Veil } from './veil';
 
 /** What counts for photo kept: the backdrop, and what is laid on it for the text's sake, without ink. */
-const countsForPhoto = (l: Layer): boolean => l.band === 'backdrop' || isTreatment(l) || l.kind === 'text';
+const countsForPhoto = (l: Layer): boolean => l.band === 'backdrop' || isTreatment(l) || isText(l);
 
 /** How much of a slide's photo its treatments leave. */
 export class SlidePhoto {
@@ -40,7 +41,7 @@ export class SlidePhoto {
     };
     this.bare = painter.placed(piece, bare, size);
     const alpha = photos
-      ? this.paint(piece, bare, this.whole, { transparent: true, only: (l: Layer) => l.kind === 'photo' })
+      ? this.paint(piece, bare, this.whole, { transparent: true, only: (l: Layer) => isPhoto(l) })
       : null;
     this.photo = new KeptPhoto(
       { width, height, data: photos ? this.paint(piece, bare, this.whole) : new Uint8ClampedArray(width * height * 4) },
@@ -70,7 +71,7 @@ export class SlidePhoto {
   private changedPart(piece: Piece, slide: Slide): Box | null {
     const now = this.painter
       .placed(piece, slide, this.size)
-      .filter((l) => l.visible && countsForPhoto(l) && !(l.kind === 'text' && !textIsGroup(l)));
+      .filter((l) => l.visible && countsForPhoto(l) && !(isText(l) && !textIsGroup(l)));
     const bare = this.bare.filter((l) => l.visible),
       key = (l: Layer): string => JSON.stringify(l),
       before = new Set(bare.map(key)),

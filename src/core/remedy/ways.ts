@@ -11,6 +11,7 @@ import { boundsOf } from '../ground/transform';
 import { FADE_SIDES, makeFade } from '../kinds/fade';
 import { type StrengthProperty } from '../kinds/kind';
 import type { Layer } from '../kinds/layers';
+import { isPhoto, isText, kindOf } from '../kinds/layers';
 import { makePlate } from '../kinds/plate';
 import { makePool } from '../kinds/pool';
 import { strengthOf, withStrength } from '../kinds/strengths';
@@ -204,7 +205,7 @@ export class Ways {
         .map(make),
     );
     if (!first) return null;
-    const hex = first.layer.kind === 'plate' ? (first.layer.fill.colour as string) : (first.layer.colour as string),
+    const hex = kindOf(first.layer).treatment!.colour(first.layer) as string,
       row = Math.floor(all.indexOf(hex) / hues);
     return [first, this.bestOf(all.slice(row * hues + 1, (row + 1) * hues).map(make))].reduce((a, b) =>
       b && (!a || b.worth > a.worth) ? b : a,
@@ -310,7 +311,7 @@ export class Ways {
             this.texts.map((t) => t.id),
             (l) =>
               void (
-                l.kind === 'text' &&
+                isText(l) &&
                 (l.shadows = [...l.shadows.map((s) => ({ ...s, on: false })), readingShadow(l, colour!, 0, blur)])
               ),
           );
@@ -321,9 +322,9 @@ export class Ways {
     const begun = ask.slides[0].slide.layers.some(
       (l) =>
         ask.slides[0].treated.includes(l.id) &&
-        (l.kind === 'photo'
+        (isPhoto(l)
           ? l.tone.levels.on || l.tone.blur.on
-          : l.kind === 'text' &&
+          : isText(l) &&
             (strengthOf(l, property, this.size) > 0 ||
               (base !== this.piece && this.texts.some((t) => t.shadows.some((s) => s.on))))),
     );
@@ -439,7 +440,7 @@ export class Ways {
     way.readings =
       readings ??
       slide.layers
-        .filter((l): l is TextLayer => l.kind === 'text' && this.texts.some((t) => t.id === l.id))
+        .filter((l): l is TextLayer => isText(l) && this.texts.some((t) => t.id === l.id))
         .map((t) => readText(this.painter, piece, slide, this.size, t));
     return way;
   }
@@ -453,11 +454,11 @@ const STAND_IN = 'way';
 const round = (v: number): number => Math.round(v * 100) / 100;
 
 const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> =>
-  l.kind === 'text'
+  isText(l)
     ? property === 'backing'
       ? { backing: l.backing }
       : { shadows: l.shadows }
-    : l.kind === 'photo'
+    : isPhoto(l)
       ? { tone: l.tone }
       : {};
 

@@ -18,6 +18,7 @@ import {
   IconTypography,
   IconUnlink,
 } from '@tabler/icons-react';
+import { isText } from '../../core/kinds/layers';
 import { type LookPart, partsFor } from '../../core/piece/look';
 import { groupSelection, ungroupSelection } from './commands/arranging';
 import { duplicateSelected, removeSelected, shiftSelected, toggleLocked, toggleVisible } from './commands/layers';
@@ -49,7 +50,7 @@ export function ContextMenu() {
         <div style={{ position: 'fixed', left: at.x, top: at.y, width: 0, height: 0 }} />
       </Menu.Target>
       <Menu.Dropdown>
-        {layer?.kind === 'text' && (
+        {isText(layer) && (
           <Menu.Item
             leftSection={<IconTypography size={15} />}
             rightSection="Enter"

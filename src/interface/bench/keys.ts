@@ -1,5 +1,6 @@
 // Keyboard and clipboard of the bench. Keys in fields belong to the fields.
 import { useEffect } from 'react';
+import { isText } from '../../core/kinds/layers';
 import { takenBy } from '../../core/piece/groups';
 import { withoutTreatments } from '../../core/piece/treatments';
 import { addPictureFiles, addText } from './commands/adding';
@@ -133,7 +134,7 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
           return removeSelected();
         case 'Enter':
           if (onButton) return;
-          if (one?.kind === 'text' && !one.locked) {
+          if (isText(one) && !one.locked) {
             done();
             useBench.setState({ editing: one.id, range: null });
           } else if (one && isPannable(one) && one.band === 'message') {

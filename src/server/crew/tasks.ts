@@ -4,6 +4,7 @@ import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colou
 import { type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
 import { shot } from '../../core/ground/surface';
+import { isPhoto } from '../../core/kinds/layers';
 import type { PhotoLayer } from '../../core/kinds/photo';
 import type { Drawing } from '../../core/paint/drawing';
 import { CutOut, type CutStroke } from '../../core/photo/cut-out';
@@ -204,7 +205,7 @@ export async function spots(ask: Place & { layer: string }): Promise<QuietSpot[]
 }
 
 const photoIn = (slide: Slide, id: string): PhotoLayer =>
-  slide.layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo')!;
+  slide.layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l))!;
 
 /** How well room can be made on the sides of a photo. */
 export async function room(ask: Place & { layer: string }): Promise<SideRating[]> {

@@ -5,6 +5,7 @@ import { makeBorder } from '../../../core/kinds/border';
 import { marginOf } from '../../../core/kinds/common';
 import { makeFill } from '../../../core/kinds/fill';
 import type { Layer } from '../../../core/kinds/layers';
+import { isPhoto, isText } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { makePhoto, makePicture, photoName } from '../../../core/kinds/photo';
 import { makeShape } from '../../../core/kinds/shape';
@@ -35,10 +36,10 @@ function put(label: string, layer: Layer): void {
 
 export function addText(): void {
   const size = baseSize();
-  const texts = currentSlide(state()).layers.filter((l): l is TextLayer => l.kind === 'text');
+  const texts = currentSlide(state()).layers.filter((l): l is TextLayer => isText(l));
   const colour = texts.length
     ? mainColour(texts.at(-1)!.fill, state().piece)
-    : currentSlide(state()).layers.some((l) => l.kind === 'photo')
+    : currentSlide(state()).layers.some((l) => isPhoto(l))
       ? '#ffffff'
       : '#16202a';
   const layer = makeText(newId(), 'Your headline', size, colour);
@@ -55,7 +56,7 @@ export async function addTreatment(kind: LaidKind): Promise<void> {
   const colour = await colourForOverlay();
   const s = state(),
     slide = currentSlide(s);
-  const texts = slide.layers.filter((l) => l.kind === 'text' && s.selection.includes(l.id)).map((l) => l.id);
+  const texts = slide.layers.filter((l) => isText(l) && s.selection.includes(l.id)).map((l) => l.id);
   put(`Add ${kind}`, makeTreatment(kind, newId(), colour, s.piece, slide, texts.length ? texts : undefined));
 }
 
@@ -81,7 +82,7 @@ async function shapeColour(): Promise<Colour> {
 }
 const lineColour = (): string =>
   mainColour(
-    currentSlide(state()).layers.find((l): l is TextLayer => l.kind === 'text')?.fill ?? solid('#ffffff'),
+    currentSlide(state()).layers.find((l): l is TextLayer => isText(l))?.fill ?? solid('#ffffff'),
     state().piece,
   );
 
@@ -150,7 +151,7 @@ export async function addDrawnShape(file: File): Promise<void> {
 
 export function addBorder(): void {
   const colour = mainColour(
-    currentSlide(state()).layers.find((l): l is TextLayer => l.kind === 'text')?.fill ??
+    currentSlide(state()).layers.find((l): l is TextLayer => isText(l))?.fill ??
       makeFill('', '#ffffff', baseSize()).fill,
     state().piece,
   );

@@ -1,5 +1,7 @@
-// Cutting a subject out: its mask is solved by a worker, stored as a picture, and put into the document with the strokes it came from.
+// Cutting a subject out: its mask is solved by a worker, stored as a picture, and put into the document with the
+// strokes it came from.
 import { notifications } from '@mantine/notifications';
+import { isPhoto } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import type { CutStroke } from '../../../core/photo/cut-out';
 import type { PackedMask } from '../../../core/photo/mask';
@@ -21,7 +23,7 @@ export function cancelCut(): void {
 }
 
 const layerNow = (id: string): PhotoLayer | undefined =>
-  currentSlide(useBench.getState()).layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo');
+  currentSlide(useBench.getState()).layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l));
 
 /** The mask as it stands in the document: a stored picture; its bytes while the server cannot take it. */
 async function storedMask({ packed, png }: { packed: PackedMask; png: Blob }): Promise<Cut['mask']> {

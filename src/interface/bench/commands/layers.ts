@@ -1,6 +1,7 @@
 // What can be done with layers that are there, whichever way it is asked for: button, key or menu.
 import { nanoid } from 'nanoid';
 import type { Layer } from '../../../core/kinds/layers';
+import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { changeLayers, duplicateLayers, moveLayer, removeLayers, shiftLayers } from '../../../core/piece/edits';
 import { setTypographically } from '../../../core/type/spans';
@@ -59,7 +60,7 @@ export function shiftSelected(by: number): void {
 /** Curly quotes, ellipses, dashes, and pairs that stay on one line. */
 export const typesetSelected = (): void =>
   change<TextLayer>('Quotes and pairs', changeable(), (l) => {
-    if (l.kind === 'text') Object.assign(l, setTypographically(l));
+    if (isText(l)) Object.assign(l, setTypographically(l));
   });
 
 export const moveTo = (id: string, band: Band, above: string | null): void =>

@@ -1,5 +1,6 @@
 // What is marked in a text gets a look of its own; with nothing marked, or outside the editor, the whole text changes.
 import type { Layer } from '../../../core/kinds/layers';
+import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { changeLayers } from '../../../core/piece/edits';
 import { faceFor } from '../../../core/type/catalogue';
@@ -26,7 +27,7 @@ export function setPart(
         p,
         s.slideId,
         [id],
-        (l: Layer) => void (l.kind === 'text' && (l.spans = withPartLook(l.spans, from, to, look, l.text.length))),
+        (l: Layer) => void (isText(l) && (l.spans = withPartLook(l.spans, from, to, look, l.text.length))),
       ),
     merge ? `part:${Object.keys(look).join()}:${id}:${from}` : null,
   );
@@ -52,7 +53,7 @@ export function togglePart(layer: TextLayer, key: 'b' | 'i' | 'u', range: Range)
   const s = useBench.getState();
   edit(key === 'b' ? 'Bold' : 'Italic', (p) =>
     changeLayers(p, s.slideId, [layer.id], (l) => {
-      if (l.kind !== 'text') return;
+      if (!isText(l)) return;
       for (const r of runs) {
         const { font } = r.look,
           face = faceFor(

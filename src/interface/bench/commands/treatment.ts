@@ -7,12 +7,12 @@ import { type FoundColour, tintFrom } from '../../../core/colour/palette';
 import { luminance, rgba } from '../../../core/colour/srgb';
 import { type StrengthProperty } from '../../../core/kinds/kind';
 import type { Layer } from '../../../core/kinds/layers';
+import { isPhoto, isText } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { strengthOf, strengthsOf } from '../../../core/kinds/strengths';
 import type { TextLayer } from '../../../core/kinds/text';
 import { mainShadow } from '../../../core/kinds/text';
 import { isBackdropPhoto } from '../../../core/piece/resolve';
-import type { Piece } from '../../../core/piece/schema';
 import {
   isLaid,
   isOfText,
@@ -21,24 +21,27 @@ import {
   type TreatmentKind,
   type Treatment as TreatmentLayer,
 } from '../../../core/piece/treatments';
-import { hexOf } from '../../../core/values/swatches';
+import type { Colour, Fill } from '../../../core/values/fill';
+import { hexOf, type Swatches } from '../../../core/values/swatches';
 import { paletteOf, usePalette } from '../../shared/assets';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSlide, shownReading, useBench } from '../state/store';
 
 /** The topmost visible photo of the slide. */
 export const topPhoto = (s: Parameters<typeof currentSlide>[0]): PhotoLayer | undefined =>
-  currentSlide(s).layers.findLast((l): l is PhotoLayer => l.kind === 'photo' && l.visible);
+  currentSlide(s).layers.findLast((l): l is PhotoLayer => isPhoto(l) && l.visible);
 
+const MAIN: Record<Fill['kind'], (fill: Fill) => Colour> = {
+  none: (fill) => fill.colour,
+  colour: (fill) => fill.colour,
+  gradient: ({ gradient: { stops } }) => stops[stops.length >> 1].colour,
+  pattern: (fill) => fill.pattern.foreground,
+};
 /** The colour a fill mostly has, as hex: its own, or the middle stop of its gradient. */
-export function mainColour(fill: TextLayer['fill'], piece: Pick<Piece, 'swatches'>): string {
-  if (fill.kind === 'pattern') return hexOf(fill.pattern.foreground, piece);
-  if (fill.kind === 'gradient') return hexOf(fill.gradient.stops[fill.gradient.stops.length >> 1].colour, piece);
-  return hexOf(fill.colour, piece);
-}
+export const mainColour = (fill: Fill, piece: Swatches): string => hexOf(MAIN[fill.kind](fill), piece);
 
 /** Is the ink of a text light? Decides whether it wants a dark or a light treatment. */
-export function inkIsLight(layer: TextLayer | undefined, piece: Pick<Piece, 'swatches'>): boolean {
+export function inkIsLight(layer: TextLayer | undefined, piece: Swatches): boolean {
   if (!layer) return true;
   const { r, g, b } = rgba(mainColour(layer.fill, piece));
   return luminance(r, g, b) > 0.25;
@@ -55,7 +58,7 @@ export function tintColour(found: readonly FoundColour[] | null, lightInk: boole
 export const meantText = (): TextLayer | undefined => {
   const s = useBench.getState(),
     id = shownReading(s)?.layer;
-  return currentSlide(s).layers.find((l): l is TextLayer => l.kind === 'text' && (id === undefined || l.id === id));
+  return currentSlide(s).layers.find((l): l is TextLayer => isText(l) && (id === undefined || l.id === id));
 };
 
 /** Colour for an overlay that is added by hand. */
@@ -66,8 +69,8 @@ export async function colourForOverlay(): Promise<string> {
   return tintColour(found, inkIsLight(meantText(), s.piece));
 }
 
-export const colourOfTreatment = (layer: TreatmentLayer, piece: Pick<Piece, 'swatches'>): string =>
-  layer.kind === 'plate' ? mainColour(layer.fill, piece) : hexOf(layer.colour, piece);
+export const colourOfTreatment = (layer: TreatmentLayer, piece: Swatches): string =>
+  'fill' in layer ? mainColour(layer.fill, piece) : hexOf(layer.colour, piece);
 
 /** What was chosen to be solved for; the selected or topmost overlay, or a new tint, where nothing was. */
 interface Chosen {
@@ -128,7 +131,7 @@ export function useTreatment(): Treatment {
     }
     const kind = what && 'kind' in what ? what.kind : 'tint',
       property = propertyOf(kind);
-    const text = layers.find((l): l is TextLayer => l.id === layerId && l.kind === 'text'),
+    const text = layers.find((l): l is TextLayer => l.id === layerId && isText(l)),
       photo = layers.findLast(isBackdropPhoto);
     const own = isOfText(kind) ? text : isLaid(kind) ? undefined : photo;
     const its =

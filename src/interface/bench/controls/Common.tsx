@@ -2,7 +2,7 @@
 // What every layer has: opacity, blend mode, place.
 import { Accordion, Button, SimpleGrid, Stack, Text } from '@mantine/core';
 import type { Layer } from '../../../core/kinds/layers';
-import { isFollower } from '../../../core/kinds/layers';
+import { isFollower, isText } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands/layers';
@@ -78,7 +78,7 @@ export function Common({ layer }: { layer: Layer }) {
                   min={1}
                   max={100000}
                   decimalScale={1}
-                  disabled={layer.kind === 'text' && layer.frame === 'line'}
+                  disabled={isText(layer) && layer.frame === 'line'}
                   onChange={(width) => box({ width })}
                   onSettle={settle}
                 />
@@ -88,7 +88,7 @@ export function Common({ layer }: { layer: Layer }) {
                   min={1}
                   max={100000}
                   decimalScale={1}
-                  disabled={layer.kind === 'text' && (layer.frame === 'line' || layer.grow)}
+                  disabled={isText(layer) && (layer.frame === 'line' || layer.grow)}
                   onChange={(height) => box({ height })}
                   onSettle={settle}
                 />

@@ -18,6 +18,7 @@ import { useMemo, useState } from 'react';
 import { type ColourModel, hexOfParts, MODELS, partsOf } from '../../../core/colour/models';
 import { contrastOfHex, parseHex, toHex } from '../../../core/colour/srgb';
 import type { Layer } from '../../../core/kinds/layers';
+import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { putSwatch } from '../../../core/piece/swatches';
 import type { Colour, Swatch } from '../../../core/values/fill';
@@ -62,7 +63,7 @@ function TextContrast({ hex }: { hex: string }) {
     const id = shownReading(s)?.layer;
     return s.selection.includes(id ?? '')
       ? undefined
-      : currentSlide(s).layers.find((l): l is TextLayer => l.kind === 'text' && l.id === id);
+      : currentSlide(s).layers.find((l): l is TextLayer => isText(l) && l.id === id);
   });
   const swatches = useBench((s) => s.piece.swatches);
   if (!text) return null;

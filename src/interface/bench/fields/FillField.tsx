@@ -37,6 +37,25 @@ export function FillField({ label, fill, layer, onChange, none = false, put = ow
             put(l, { ...fill, kind: 'pattern', pattern }),
           )),
     );
+  const own: Record<Fill['kind'], () => React.ReactNode> = {
+    none: () => null,
+    colour: () => (
+      <ColourField
+        label={label}
+        alpha
+        value={fill.colour}
+        onChange={(colour) => onChange({ ...fill, kind: 'colour', colour }, true)}
+      />
+    ),
+    gradient: () => <GradientField fill={fill} box={box ?? frameOf(layer, texts)} onChange={onChange} />,
+    pattern: () => (
+      <PatternField
+        pattern={fill.pattern}
+        onChange={(pattern, merge) => onChange({ ...fill, kind: 'pattern', pattern }, merge)}
+        onLook={look}
+      />
+    ),
+  };
   return (
     <Stack gap={6}>
       <SegmentedControl
@@ -50,22 +69,7 @@ export function FillField({ label, fill, layer, onChange, none = false, put = ow
           { value: 'pattern', label: 'Pattern' },
         ]}
       />
-      {fill.kind === 'colour' && (
-        <ColourField
-          label={label}
-          alpha
-          value={fill.colour}
-          onChange={(colour) => onChange({ ...fill, kind: 'colour', colour }, true)}
-        />
-      )}
-      {fill.kind === 'gradient' && <GradientField fill={fill} box={box ?? frameOf(layer, texts)} onChange={onChange} />}
-      {fill.kind === 'pattern' && (
-        <PatternField
-          pattern={fill.pattern}
-          onChange={(pattern, merge) => onChange({ ...fill, kind: 'pattern', pattern }, merge)}
-          onLook={look}
-        />
-      )}
+      {own[fill.kind]()}
     </Stack>
   );
 }

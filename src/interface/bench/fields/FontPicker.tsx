@@ -16,6 +16,7 @@ import {
 import { notifications } from '@mantine/notifications';
 import { IconChevronDown, IconHeart, IconHeartFilled, IconSearch, IconTrash, IconUpload } from '@tabler/icons-react';
 import { useEffect, useMemo, useState } from 'react';
+import { isText } from '../../../core/kinds/layers';
 import { faceFor, FAMILIES, familiesOf, type Family } from '../../../core/type/catalogue';
 import { inWords } from '../../shared/api';
 import { addFonts, PAIRS, rememberFont, removeFont, toggleFavourite, useFontHabits, useFonts } from '../state/fonts';
@@ -171,7 +172,7 @@ export function FontPicker({ value, words, onChange }: Props) {
   const { favourites, recent } = useFontHabits();
   const others = useBench((s) =>
     currentSlide(s)
-      .layers.flatMap((l) => (l.kind === 'text' ? [l.font.family] : []))
+      .layers.flatMap((l) => (isText(l) ? [l.font.family] : []))
       .join('|'),
   );
   const all = useMemo(() => [...familiesOf(own), ...FAMILIES], [own]);

@@ -28,6 +28,7 @@ import {
   IconUnderline,
 } from '@tabler/icons-react';
 import type { Layer } from '../../../core/kinds/layers';
+import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { faceFor } from '../../../core/type/catalogue';
 import type { Fill } from '../../../core/values/fill';
@@ -236,7 +237,7 @@ function TypeFields({ layer }: { layer: TextLayer }) {
           marked
             ? (l, fill) =>
                 void (
-                  l.kind === 'text' &&
+                  isText(l) &&
                   (l.spans = [
                     ...l.spans.filter((s) => s.end <= marked.from || s.start >= marked.to),
                     { start: marked.from, end: marked.to, look: { fill } },
@@ -459,7 +460,7 @@ function PanelFields({ layer }: { layer: TextLayer }) {
             none
             fill={panel.fill}
             layer={layer}
-            put={(l: Layer, fill: Fill) => void (l.kind === 'text' && l.panel && (l.panel = { ...l.panel, fill }))}
+            put={(l: Layer, fill: Fill) => void (isText(l) && l.panel && (l.panel = { ...l.panel, fill }))}
             onChange={(fill, merge) => set({ fill }, merge)}
           />
           <Amount
@@ -499,9 +500,7 @@ function BackingFields({ layer }: { layer: TextLayer }) {
             label="Backing fill"
             fill={backing.fill}
             layer={layer}
-            put={(l: Layer, fill: Fill) =>
-              void (l.kind === 'text' && l.backing && (l.backing = { ...l.backing, fill }))
-            }
+            put={(l: Layer, fill: Fill) => void (isText(l) && l.backing && (l.backing = { ...l.backing, fill }))}
             onChange={(fill, merge) => set({ fill }, merge)}
           />
           <Amount label="Opacity" value={percent(backing.opacity)} onChange={(v) => set({ opacity: v / 100 })} />

@@ -3,6 +3,7 @@
 import { Text } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { isText } from '../../../core/kinds/layers';
 import { makeTint } from '../../../core/kinds/tint';
 import { addLayer, changeLayers } from '../../../core/piece/edits';
 import type { Piece } from '../../../core/piece/schema';
@@ -32,7 +33,7 @@ function inked(
     piece,
     slideId,
     texts,
-    (l) => void (l.kind === 'text' && (l.fill = { ...l.fill, kind: 'colour', colour })),
+    (l) => void (isText(l) && (l.fill = { ...l.fill, kind: 'colour', colour })),
   );
   return tint && c.tint && c.tint.strength > 0
     ? addLayer(next, slideId, makeTint(id, c.tint.colour, c.tint.strength / 100, piece.sizes[0]))
@@ -48,7 +49,7 @@ export function Colours({ layer }: { layer: string | null }) {
   const [found, setFound] = useState<SuggestedColour[] | null>(null);
   const looked = useRef<SuggestedColour | null>(null);
   const texts = useMemo(
-    () => (layer !== null ? [layer] : slide.layers.filter((l) => l.kind === 'text' && l.visible).map((l) => l.id)),
+    () => (layer !== null ? [layer] : slide.layers.filter((l) => isText(l) && l.visible).map((l) => l.id)),
     [layer, slide],
   );
   useEffect(() => {

@@ -2,6 +2,7 @@
 // The reading, always on top of the right column: number, verdict, weakest word, gauge; below it what can be done.
 import { Text } from '@mantine/core';
 import { IconAlertTriangle } from '@tabler/icons-react';
+import { isText } from '../../../core/kinds/layers';
 import type { Reading } from '../../../core/reading/read';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { SEEN_AS } from '../state/eyes';
@@ -25,12 +26,12 @@ export function ReadingPanel() {
   const reading = useBench(shownReading);
   const texts = useBench((s) => s.readings.length);
   const unmeasured = useBench((s) => s.unmeasured);
-  const waiting = useBench((s) => currentSlide(s).layers.some((l) => l.kind === 'text' && l.visible));
+  const waiting = useBench((s) => currentSlide(s).layers.some((l) => isText(l) && l.visible));
   const seenAs = useBench((s) => SEEN_AS[s.view]);
   const name = useBench((s) => {
     const r = shownReading(s),
       l = r && currentSlide(s).layers.find((x) => x.id === r.layer);
-    return l?.kind === 'text' ? l.text.replace(/\s+/g, ' ').trim() : '';
+    return isText(l) ? l.text.replace(/\s+/g, ' ').trim() : '';
   });
   const selected = useBench((s) => s.selection.length === 1 && s.selection[0] === shownReading(s)?.layer);
 

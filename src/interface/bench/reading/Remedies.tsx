@@ -4,6 +4,7 @@
 import { SegmentedControl } from '@mantine/core';
 import { memo, useEffect } from 'react';
 import { create } from 'zustand';
+import { isText } from '../../../core/kinds/layers';
 import { showSpots } from '../measuring/spots';
 import { look, useWays } from '../measuring/ways';
 import { currentSlide, useBench } from '../state/store';
@@ -25,7 +26,7 @@ export const Remedies = memo(function Remedies({ layer, measurable }: { layer: s
   const seen = useWays((s) => s.seen !== null);
   // One text is placed or coloured: the selected one, else the only one.
   const only = useBench((s) => {
-    const texts = currentSlide(s).layers.filter((l) => l.kind === 'text' && l.visible);
+    const texts = currentSlide(s).layers.filter((l) => isText(l) && l.visible);
     return texts.length === 1 ? texts[0].id : null;
   });
   useEffect(() => {

@@ -5,9 +5,17 @@ import { notifications } from '@mantine/notifications';
 import { IconWand } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
+import { isText } from '../../../core/kinds/layers';
 import { changeLayers } from '../../../core/piece/edits';
 import { isBackdropPhoto, slideOf } from '../../../core/piece/resolve';
-import { isLaid, isOfText, isTreatment, setColour, type TreatmentKind } from '../../../core/piece/treatments';
+import {
+  hasColour,
+  isLaid,
+  isOfText,
+  isTreatment,
+  setColour,
+  type TreatmentKind,
+} from '../../../core/piece/treatments';
 import type { StrengthPoint } from '../../../core/remedy/strength';
 import { type TreatmentAsk, withTreatmentAt } from '../../../core/remedy/treatment';
 import { latest, readingWorker } from '../../../workers/clients';
@@ -59,7 +67,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
   // The controls of a photo or a fill need the room; the number above stays.
   const charted = useBench((s) => {
     const one = s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined;
-    return !one || one.kind === 'text' || isTreatment(one);
+    return !one || isText(one) || isTreatment(one);
   });
   // An overlay that is selected is meant.
   const selected = useBench((s) =>
@@ -75,7 +83,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
   const id = overlay?.id ?? null;
   const slide = currentSlide({ piece, slideId });
   const many = piece.slides.length > 1,
-    texts = slide.layers.filter((l) => l.kind === 'text' && l.visible).length;
+    texts = slide.layers.filter((l) => isText(l) && l.visible).length;
   const scopes: Scope[] = [
     ...(layer !== null ? (['text'] as const) : []),
     ...(layer === null || texts > 1 || many ? (['slide'] as const) : []),
@@ -89,12 +97,12 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
       property,
       texts: scope === 'text' && layer !== null ? [layer] : undefined,
       everySlide: scope === 'all',
-      ...(id === null && !(kind === 'darken' || kind === 'lighten' || kind === 'blur') ? { colour } : {}),
+      ...(id === null && hasColour(kind) ? { colour } : {}),
     }),
     [id, kind, property, scope, layer, colour],
   );
   const possible =
-    isLaid(kind) || slide.layers.some((l) => (isOfText(kind) ? l.kind === 'text' && l.visible : isBackdropPhoto(l)));
+    isLaid(kind) || slide.layers.some((l) => (isOfText(kind) ? isText(l) && l.visible : isBackdropPhoto(l)));
 
   useEffect(() => {
     if (!possible) return setChart(null);
@@ -210,7 +218,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
           className={css.swatch}
           style={{
             background: colour,
-            visibility: kind === 'darken' || kind === 'lighten' || kind === 'blur' ? 'hidden' : undefined,
+            visibility: hasColour(kind) ? undefined : 'hidden',
           }}
         />
         <Select

@@ -2,6 +2,7 @@
 // Strokes that keep or remove parts of a photo's subject, painted on the stage; the mask follows when a stroke ends.
 import { useEffect, useState } from 'react';
 import { apply } from '../../../core/ground/transform';
+import { isPhoto } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { placePhoto } from '../../../core/photo/fit';
 import { layerIn } from '../../../core/piece/resolve';
@@ -25,7 +26,7 @@ export function CutBrush({ scale }: { scale: number }) {
   const { layer: id, keep, size: brush, busy } = useBrush();
   const size = useBench(currentSize);
   const base = useBench((s) => s.piece.sizes[0]);
-  const found = useBench((s) => currentSlide(s).layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo'));
+  const found = useBench((s) => currentSlide(s).layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l)));
   const photo = useAssetSize(found?.asset ?? null);
   /** Strokes whose mask is not there yet: they stay on the picture until it is. */
   const [sent, setSent] = useState<{ points: { x: number; y: number }[]; keep: boolean; diameter: number }[]>([]);

@@ -14,6 +14,7 @@ import { placed } from '../../../core/values/gradient';
 import { endsOf } from '../../../core/values/gradient-table';
 import { gradientOf, hexOf, plainGradient } from '../../../core/values/swatches';
 import { dragDocument } from '../commands/drag';
+import { change as changeLayer } from '../commands/layers';
 import { currentSlide, edit, useBench } from '../state/store';
 import css from './FillHandles.module.css';
 
@@ -178,11 +179,7 @@ export function FadeHandles({ layer, scale }: { layer: FadeLayer; scale: number 
   const [mx, my] = apply(t, layer.centre.x * box.width, layer.centre.y * box.height),
     middle = { x: mx, y: my };
   const change = (merge: string, label: string, set: (l: FadeLayer) => void): void =>
-    edit(
-      label,
-      (p) => changeLayers(p, useBench.getState().slideId, [layer.id], (l) => void (l.kind === 'fade' && set(l))),
-      merge,
-    );
+    changeLayer<FadeLayer>(label, [layer.id], set, merge);
   const along = (x: number, y: number): number => {
     const [bx, by] = apply(back, x, y),
       [X, Y] = apply(toFrame, bx, by);

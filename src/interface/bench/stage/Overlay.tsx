@@ -7,6 +7,7 @@ import type { Box } from '../../../core/ground/box';
 import { union } from '../../../core/ground/box';
 import { boundsOf } from '../../../core/ground/transform';
 import type { Layer } from '../../../core/kinds/layers';
+import { isPhoto, isText } from '../../../core/kinds/layers';
 import { placeLayer } from '../../../core/piece/edits';
 import { stepInto, takenBy } from '../../../core/piece/groups';
 import { useAssetSize } from '../../shared/assets';
@@ -80,7 +81,7 @@ const LayerElement = memo(function LayerElement({
       className={css.layer}
       role="button"
       tabIndex={0}
-      aria-label={`${layer.name}${layer.kind === 'text' ? `: ${layer.text}` : ''}`}
+      aria-label={`${layer.name}${isText(layer) ? `: ${layer.text}` : ''}`}
       aria-pressed={chosen}
       style={{
         left: x * scale,
@@ -115,8 +116,8 @@ export function Overlay({ scale }: { scale: number }) {
   const followers = useBench((s) => s.followers);
   const layers = useMemo(() => placedLayers(piece, slide, size, followers), [piece, slide, size, followers]);
   const frameOf = useCallback((l: Layer): Box => painted(l, texts), [texts]);
-  const photo = layers.find((l) => l.kind === 'photo' && selection.includes(l.id));
-  const photoSize = useAssetSize(photo?.kind === 'photo' ? photo.asset : null);
+  const photo = layers.find((l) => isPhoto(l) && selection.includes(l.id));
+  const photoSize = useAssetSize(isPhoto(photo) ? photo.asset : null);
 
   const selected = layers.filter((l) => selection.includes(l.id));
   /**
@@ -204,9 +205,9 @@ export function Overlay({ scale }: { scale: number }) {
     if (group) {
       useBench.setState({ entered: group });
       select(takenBy(slide, layer.id, group));
-    } else if (layer.kind === 'text' && !layer.locked)
+    } else if (isText(layer) && !layer.locked)
       useBench.setState({ selection: [layer.id], editing: layer.id, range: null });
-    else if (layer.kind === 'photo' && isPannable(layer) && isMovable(layer, size))
+    else if (isPhoto(layer) && isPannable(layer) && isMovable(layer, size))
       useBench.setState({ selection: [layer.id], inside: layer.id });
   };
 
@@ -238,7 +239,7 @@ export function Overlay({ scale }: { scale: number }) {
   const host = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const el = host.current;
-    if (!el || photo?.kind !== 'photo' || photo.locked || photo.fit === 'free') return;
+    if (!el || !isPhoto(photo) || photo.locked || photo.fit === 'free') return;
     const wheel = (e: WheelEvent): void => {
       if (!e.altKey || e.ctrlKey) return;
       e.preventDefault();
@@ -278,7 +279,7 @@ export function Overlay({ scale }: { scale: number }) {
             height={f.height}
             scale={scale}
             chosen={chosen}
-            movable={isMovable(layer, size) || (layer.kind === 'photo' && !layer.locked && chosen)}
+            movable={isMovable(layer, size) || (isPhoto(layer) && !layer.locked && chosen)}
             acts={acts}
           />
         );
@@ -302,7 +303,7 @@ export function Overlay({ scale }: { scale: number }) {
       {!clean &&
         selected.map((layer) => {
           const alone = selected.length === 1 && editing !== layer.id;
-          const overflow = layer.kind === 'text' && texts[layer.id]?.overflow;
+          const overflow = isText(layer) && texts[layer.id]?.overflow;
           return (
             <div
               key={layer.id}

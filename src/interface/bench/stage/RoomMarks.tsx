@@ -1,6 +1,7 @@
 'use client';
 // The sides of a photo rated for making room, drawn on its edges: a line for each, thicker and hatched where something
 // is in the way.
+import { isPhoto } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { photoWithin } from '../../../core/photo/room';
 import { layerIn } from '../../../core/piece/resolve';
@@ -12,7 +13,7 @@ export function RoomMarks({ scale }: { scale: number }) {
   const { layer: id, ratings } = useRoomMarks();
   const size = useBench(currentSize);
   const base = useBench((s) => s.piece.sizes[0]);
-  const layer = useBench((s) => currentSlide(s).layers.find((l): l is PhotoLayer => l.id === id && l.kind === 'photo'));
+  const layer = useBench((s) => currentSlide(s).layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l)));
   const dragging = useBench((s) => s.dragging === 'stage');
   if (!layer || !ratings.length || dragging) return null;
   const { box, rotation, room } = layerIn(layer, size, base);

@@ -4,6 +4,7 @@
 // export.
 import { notifications } from '@mantine/notifications';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { changeLayers, removeLayers } from '../../../core/piece/edits';
 import { layerIn } from '../../../core/piece/resolve';
@@ -20,7 +21,7 @@ const PARTS = 'application/x-plavo-text';
 const MOST = 20_000;
 
 export function TextEditor({ id, scale }: { id: string; scale: number }) {
-  const own = useBench((s) => currentSlide(s).layers.find((l): l is TextLayer => l.id === id && l.kind === 'text'));
+  const own = useBench((s) => currentSlide(s).layers.find((l): l is TextLayer => l.id === id && isText(l)));
   const size = useBench(currentSize);
   const base = useBench((s) => s.piece.sizes[0]);
   const layer = useMemo(() => own && layerIn(own, size, base), [own, size, base]);
@@ -84,7 +85,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
       settle();
       // A text left empty is not kept: it could neither be seen nor found again.
       const left = currentSlide(useBench.getState()).layers.find((l) => l.id === id);
-      if (left?.kind === 'text' && left.text.trim() === '')
+      if (isText(left) && left.text.trim() === '')
         edit('Remove empty text', (p) => removeLayers(p, useBench.getState().slideId, [id]));
     };
   }, [id, readRange]);
@@ -172,12 +173,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
   };
   const put = (label: string, from: number, to: number, piece: { text: string; spans: readonly Span[] }): void => {
     edit(label, (p) =>
-      changeLayers(
-        p,
-        useBench.getState().slideId,
-        [id],
-        (l) => void (l.kind === 'text' && insertExcerpt(l, from, to, piece)),
-      ),
+      changeLayers(p, useBench.getState().slideId, [id], (l) => void (isText(l) && insertExcerpt(l, from, to, piece))),
     );
     const at = from + piece.text.length;
     // The text area shows the new text with the next painting of the page.
@@ -254,13 +250,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
           const at = e.currentTarget.selectionEnd;
           edit(
             'Type',
-            (p) =>
-              changeLayers(
-                p,
-                useBench.getState().slideId,
-                [id],
-                (l) => void (l.kind === 'text' && setText(l, text, at)),
-              ),
+            (p) => changeLayers(p, useBench.getState().slideId, [id], (l) => void (isText(l) && setText(l, text, at))),
             `type:${id}`,
           );
           readRange();

@@ -9,7 +9,7 @@ import { union } from '../../../core/ground/box';
 import { boundsOf } from '../../../core/ground/transform';
 import { marginOf } from '../../../core/kinds/common';
 import type { Layer } from '../../../core/kinds/layers';
-import { isFollower } from '../../../core/kinds/layers';
+import { isFollower, isPhoto, isText } from '../../../core/kinds/layers';
 import { panPhoto } from '../../../core/photo/fit';
 import { photoWithin } from '../../../core/photo/room';
 import { changeLayers, duplicateLayers, placeLayer, scaleLayer } from '../../../core/piece/edits';
@@ -32,7 +32,7 @@ export const boundsNow = (l: Layer): Box => boundsOf(frameOf(l, useBench.getStat
 /** Where the baselines of an upright text lie on the slide. */
 function baselinesOf(l: Layer): number[] {
   const place = useBench.getState().texts[l.id];
-  return l.kind === 'text' && l.rotation === 0 && place
+  return isText(l) && l.rotation === 0 && place
     ? place.baselines.map((b) => frameOf(l, useBench.getState().texts).y + b)
     : [];
 }
@@ -145,7 +145,7 @@ export function dragPhoto(
   scale: number,
   click: () => void,
 ): void {
-  if (layer.kind !== 'photo') return;
+  if (!isPhoto(layer)) return;
   const { slideId, sizeId } = useBench.getState();
   dragDocument(
     e,
@@ -169,13 +169,13 @@ export function dragPhoto(
 }
 
 const asFrame = (p: Piece, slideId: string, id: string): Piece =>
-  changeLayers(p, slideId, [id], (l) => void (l.kind === 'text' && (l.frame = 'frame')));
+  changeLayers(p, slideId, [id], (l) => void (isText(l) && (l.frame = 'frame')));
 
 /** Scales one layer by a handle: corners of a text scale its type, its sides re-wrap it. */
 export function dragHandle(e: React.PointerEvent, layer: Layer, handle: Handle, scale: number): void {
   const { slideId, sizeId, texts } = useBench.getState();
   const start = frameOf(layer, texts),
-    text = layer.kind === 'text' ? layer : null;
+    text = isText(layer) ? layer : null;
   const corner = handle.x !== 0 && handle.y !== 0,
     typed = text !== null && corner && !text.fit;
   const lines = linesFor([layer.id]);
@@ -185,7 +185,7 @@ export function dragHandle(e: React.PointerEvent, layer: Layer, handle: Handle, 
     (dx, dy, p, merge) => {
       // Type keeps its shape; pictures do unless Shift is held, everything else if it is.
       const rules = {
-        proportional: typed || (layer.kind === 'photo' && corner && layer.fit === 'free' ? !p.shiftKey : p.shiftKey),
+        proportional: typed || (isPhoto(layer) && corner && layer.fit === 'free' ? !p.shiftKey : p.shiftKey),
         fromMiddle: p.altKey,
         least: layer.kind === 'shape' ? 1 : 8,
       };
@@ -213,7 +213,7 @@ export function dragHandle(e: React.PointerEvent, layer: Layer, handle: Handle, 
           if (!text || corner) return next;
           const framed = text.frame === 'line' ? asFrame(next, slideId, layer.id) : next;
           return handle.y !== 0 && text.grow
-            ? changeLayers(framed, slideId, [layer.id], (l) => void (l.kind === 'text' && (l.grow = false)))
+            ? changeLayers(framed, slideId, [layer.id], (l) => void (isText(l) && (l.grow = false)))
             : framed;
         },
         merge,
@@ -229,7 +229,7 @@ export function dragTogether(e: React.PointerEvent, layers: readonly Layer[], ha
   const frames = layers.map((l) => frameOf(l, texts)),
     whole = union(layers.map(boundsNow)),
     lines = linesFor(layers.map((l) => l.id));
-  const typed = layers.some((l) => l.kind === 'text' || l.rotation !== 0);
+  const typed = layers.some((l) => isText(l) || l.rotation !== 0);
   dragDocument(
     e,
     'Resize',

@@ -1,7 +1,7 @@
 // The state of the bench: the document with its history, what is selected, what was measured.
 import { create } from 'zustand';
 import type { Layer } from '../../../core/kinds/layers';
-import { isFollower } from '../../../core/kinds/layers';
+import { isFollower, isPhoto, isText } from '../../../core/kinds/layers';
 import { groupsAround } from '../../../core/piece/groups';
 import { emptyHistory, type History, redo, remember, stepBetween, undo } from '../../../core/piece/history';
 import { layerIn, layersIn, sizeOf } from '../../../core/piece/resolve';
@@ -280,19 +280,19 @@ export const placedLayers = (
 export function isMovable(layer: Layer, size: Size): boolean {
   if (layer.locked || isFollower(layer)) return false;
   if (layer.band === 'message') return true;
-  if (layer.kind === 'photo' && layer.mask === null) return layer.fit === 'free';
+  if (isPhoto(layer) && layer.mask === null) return layer.fit === 'free';
   const { x, y, width, height } = layer.box;
   return x > 0 || y > 0 || x + width < size.width || y + height < size.height || layer.rotation !== 0;
 }
 /** Can the photo be moved within its frame or mask? */
-export const isPannable = (layer: Layer): boolean => layer.kind === 'photo' && layer.fit !== 'free' && !layer.locked;
+export const isPannable = (layer: Layer): boolean => isPhoto(layer) && layer.fit !== 'free' && !layer.locked;
 
 /** Does the layer have handles for its size? A photo that fills its frame is zoomed instead. */
 export const isResizable = (layer: Layer): boolean =>
-  !layer.locked && !isFollower(layer) && (layer.kind !== 'photo' || layer.fit === 'free' || layer.band === 'message');
+  !layer.locked && !isFollower(layer) && (!isPhoto(layer) || layer.fit === 'free' || layer.band === 'message');
 
 /** The box a layer really takes on the slide: for a text the frame that was painted. */
 export function frameOf(layer: Layer, texts: Record<string, TextPlace>): Layer['box'] {
-  const f = layer.kind === 'text' ? texts[layer.id]?.frame : undefined;
+  const f = isText(layer) ? texts[layer.id]?.frame : undefined;
   return f ? { x: layer.box.x + f.x, y: layer.box.y + f.y, width: f.width, height: f.height } : layer.box;
 }
