@@ -1,5 +1,6 @@
 // Pieces: lists, documents, revisions, pictures of them.
 import { z } from 'zod';
+import { FORMAT_IDS, FORMATS } from '../core/format/formats';
 import { PieceSchema } from '../core/piece/schema';
 import type { Endpoint, EndpointKey } from './endpoint';
 import {
@@ -36,7 +37,7 @@ const NewPieceSchema = z.union([
 ]);
 
 export const RenderQuery = PlaceQuery.extend({
-  format: z.enum(['png', 'jpeg']).default('png'),
+  format: z.enum(FORMAT_IDS).default('png'),
   scale: z.coerce.number().min(0.02).max(4).default(1),
   quality: z.coerce.number().int().min(1).max(100).default(90),
   look: z
@@ -113,7 +114,7 @@ export const pieces = {
   'GET /api/pieces/{id}/render': {
     summary: 'A slide as a picture',
     query: RenderQuery,
-    answer: { says: 'PNG or JPEG', media: ['image/png', 'image/jpeg'] },
+    answer: { says: 'The picture', media: Object.values(FORMATS).map((f) => f.media) },
     problems: { 404: 'Not there', 413: 'Too large', 422: 'More work than is done at once' },
   },
 } as const satisfies Record<EndpointKey, Endpoint>;

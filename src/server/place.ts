@@ -1,6 +1,7 @@
 // From a request to a slide of a stored piece.
 import type { z } from 'zod';
 import type { PlaceQuery } from '../contract/shapes';
+import { type FormatId, FORMATS } from '../core/format/formats';
 import type { Layer } from '../core/kinds/layers';
 import type { Piece } from '../core/piece/schema';
 import type { Place } from './crew/tasks';
@@ -26,7 +27,7 @@ export async function placeOf(
 }
 
 /** A file name without surprises: name of the piece, slide, size, scale. */
-export function fileName(place: Place, format: string, scale: number): string {
+export function fileName(place: Place, format: FormatId, scale: number): string {
   const { piece, slide, size } = place;
   const base =
     piece.name
@@ -40,7 +41,7 @@ export function fileName(place: Place, format: string, scale: number): string {
   const s = piece.sizes.find((z) => z.id === size) ?? piece.sizes[0];
   parts.push(`${s.width}x${s.height}`);
   if (scale !== 1) parts.push(`${scale}x`);
-  return `${parts.join('-')}.${format === 'jpeg' ? 'jpg' : format}`;
+  return `${parts.join('-')}.${FORMATS[format].ending}`;
 }
 
 /** The id of a layer that must be on the slide. @throws Problem 422 where there is no layer of that kind */

@@ -5,6 +5,7 @@ import { Alert, Button, Group, NumberInput, Popover, SegmentedControl, Slider, S
 import { notifications } from '@mantine/notifications';
 import { IconDownload, IconPackageExport } from '@tabler/icons-react';
 import { useState } from 'react';
+import { FORMAT_IDS, type FormatId, FORMATS } from '../../core/format/formats';
 import { inWords } from '../shared/api';
 import { save } from './keeping/saving';
 import { currentSize, settle, useBench } from './state/store';
@@ -14,7 +15,7 @@ export function HandOver() {
   const weak = useBench((s) => s.readings.filter((r) => r.verdict === 'strained' || r.verdict === 'lost').length);
   const cut = useBench((s) => s.readings.filter((r) => r.flags.includes('overflow')).length);
   const [open, setOpen] = useState(false);
-  const [format, setFormat] = useState<'png' | 'jpeg'>('png');
+  const [format, setFormat] = useState<FormatId>('png');
   const [quality, setQuality] = useState(90);
   const [scale, setScale] = useState('1');
   const [busy, setBusy] = useState(false);
@@ -82,13 +83,10 @@ export function HandOver() {
           <SegmentedControl
             aria-label="Format"
             value={format}
-            onChange={(v) => setFormat(v as 'png' | 'jpeg')}
-            data={[
-              { value: 'png', label: 'PNG' },
-              { value: 'jpeg', label: 'JPEG' },
-            ]}
+            onChange={(v) => setFormat(v as FormatId)}
+            data={FORMAT_IDS.map((id) => ({ value: id, label: FORMATS[id].name }))}
           />
-          {format === 'jpeg' && (
+          {FORMATS[format].quality && (
             <Group wrap="nowrap" align="flex-end">
               <NumberInput
                 size="xs"

@@ -1,6 +1,7 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import sharp from 'sharp';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
+import type { FormatId } from '../../core/format/formats';
 import { type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
 import { shot } from '../../core/ground/surface';
@@ -37,6 +38,7 @@ import {
   SVG_MIME,
 } from '../assets';
 import { keepFont, ownFamilies } from '../fonts';
+import { WRITERS } from '../formats/writers';
 import { keepMask } from '../masks';
 import { diskFonts, nodeStudio } from '../node-studio';
 
@@ -112,7 +114,7 @@ async function stand(
   return { piece, slide: piece.slides[slide], size: sizeOf(piece, size) };
 }
 
-export type RenderAsk = Place & { format: 'png' | 'jpeg' | 'raw'; scale: number; quality: number };
+export type RenderAsk = Place & { format: FormatId | 'raw'; scale: number; quality: number };
 
 /** Paints a slide and encodes it; `raw` gives RGBA bytes. */
 export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
@@ -125,12 +127,7 @@ export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width
   );
   if (ask.format === 'raw')
     return { bytes: new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength), width, height };
-  const image = sharp(rgba, { raw: { width, height, channels: 4 } }).removeAlpha();
-  const encoded =
-    ask.format === 'png'
-      ? image.png({ compressionLevel: 6 })
-      : image.jpeg({ quality: ask.quality, chromaSubsampling: ask.quality >= 90 ? '4:4:4' : '4:2:0' });
-  return { bytes: new Uint8Array(await encoded.toBuffer()), width, height };
+  return { bytes: await WRITERS[ask.format]({ data: rgba, width, height }, ask.quality), width, height };
 }
 
 /** As `stand`, where texts will be measured. @throws TooMuchWork */

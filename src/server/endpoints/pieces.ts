@@ -1,6 +1,7 @@
 // Pieces: lists, documents, revisions, pictures of them.
 import { nanoid } from 'nanoid';
 import type { pieces } from '../../contract/pieces';
+import { FORMATS } from '../../core/format/formats';
 import { makePhoto, photoName } from '../../core/kinds/photo';
 import { makePiece } from '../../core/piece/make';
 import { findAsset, isPicture } from '../assets';
@@ -85,7 +86,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
         { path: '/scale', reason: 'too large for this size' },
       ]);
     const headers = {
-      'content-type': `image/${query.format}`,
+      'content-type': FORMATS[query.format].media,
       etag: `"${stored.revision}"`,
       'cache-control': query.look === stored.look ? 'private, max-age=86400' : 'no-store',
       ...(query.download
