@@ -40,7 +40,7 @@ import type { Family } from '../core/type/catalogue';
 import { hexOf } from '../core/values/swatches';
 import type { Tone } from '../core/values/tone';
 import { BrowserStudio } from './browser-studio';
-import type { Scene } from './stage';
+import type { Shown } from './stage';
 
 const studio = new BrowserStudio();
 const { painter } = studio;
@@ -65,7 +65,7 @@ function begin(kind: string): () => boolean {
   return () => newest[kind] === mine;
 }
 
-async function open(scene: Scene): Promise<{ piece: Scene['piece']; slide: Slide; size: ReturnType<typeof sizeOf> }> {
+async function open(scene: Shown): Promise<{ piece: Shown['piece']; slide: Slide; size: ReturnType<typeof sizeOf> }> {
   const slide = slideOf(scene.piece, scene.slide);
   const size = sizeOf(scene.piece, scene.size);
   await studio.prepare(scene.piece, slide, size);
@@ -76,9 +76,9 @@ async function open(scene: Scene): Promise<{ piece: Scene['piece']; slide: Slide
 export type SlidesAsk = TreatmentAsk & { everySlide?: boolean };
 
 async function openAll(
-  scene: Scene,
+  scene: Shown,
   all: boolean,
-): Promise<{ piece: Scene['piece']; slides: Slide[]; size: ReturnType<typeof sizeOf> }> {
+): Promise<{ piece: Shown['piece']; slides: Slide[]; size: ReturnType<typeof sizeOf> }> {
   const { piece, slide, size } = await open(scene);
   if (!all) return { piece, slides: [slide], size };
   for (const s of piece.slides) await studio.prepare(piece, s, size);
@@ -112,7 +112,7 @@ async function coloursUnder(slide: Slide): Promise<FoundColour[]> {
 
 /** The photo of the slide that was weighed last: it only depends on the backdrop. */
 let weighed: { key: string; photo: SlidePhoto } | null = null;
-function photoOf(piece: Scene['piece'], slide: Slide, size: ReturnType<typeof sizeOf>): SlidePhoto {
+function photoOf(piece: Shown['piece'], slide: Slide, size: ReturnType<typeof sizeOf>): SlidePhoto {
   const key = JSON.stringify([
     size,
     piece.sizes[0].id,
@@ -124,7 +124,7 @@ function photoOf(piece: Scene['piece'], slide: Slide, size: ReturnType<typeof si
   return weighed.photo;
 }
 
-function waysFor(question: number, scene: Scene, ask: WaysQuestion): Promise<Ways> {
+function waysFor(question: number, scene: Shown, ask: WaysQuestion): Promise<Ways> {
   if (waysAsked.question !== question || !waysAsked.ways)
     waysAsked = {
       question,
@@ -151,7 +151,7 @@ export const api = {
    * @param letters whether each letter's reading is wanted too; without them there is less to send
    * @param seeing to which eyes, in which light
    */
-  async readings(scene: Scene, letters = true, seeing: Seeing = { kind: 'plain' }): Promise<Reading[] | null> {
+  async readings(scene: Shown, letters = true, seeing: Seeing = { kind: 'plain' }): Promise<Reading[] | null> {
     const current = begin('readings');
     const { piece, slide, size } = await open(scene);
     checkMeasuring(painter, piece, slide, size);
@@ -175,7 +175,7 @@ export const api = {
   },
 
   /** The strength chart of a treatment, or null where a newer question came. */
-  async chart(scene: Scene, ask: SlidesAsk): Promise<{ points: StrengthPoint[]; enough: number | null } | null> {
+  async chart(scene: Shown, ask: SlidesAsk): Promise<{ points: StrengthPoint[]; enough: number | null } | null> {
     const current = begin('chart');
     const { piece, slides, size } = await openAll(scene, ask.everySlide ?? false);
     const model = new StrengthModel(painter, askAbout(piece, slides, size, ask));
@@ -194,7 +194,7 @@ export const api = {
   },
 
   /** Just enough for a treatment, confirmed at full size. */
-  async solve(scene: Scene, ask: SlidesAsk): Promise<JustEnough> {
+  async solve(scene: Shown, ask: SlidesAsk): Promise<JustEnough> {
     const { piece, slides, size } = await openAll(scene, ask.everySlide ?? false);
     return justEnough(painter, askAbout(piece, slides, size, ask));
   },
@@ -203,7 +203,7 @@ export const api = {
    * A new fade whose side, reach and opacity are solved together for the most photo kept; null where none is enough, or
    * none is needed.
    */
-  async fadeFor(scene: Scene, ask: WaysQuestion): Promise<Way | null> {
+  async fadeFor(scene: Shown, ask: WaysQuestion): Promise<Way | null> {
     const { piece, slide, size } = await open(scene);
     return new Ways(
       painter,
@@ -217,7 +217,7 @@ export const api = {
    * without and with
    * that tone. Null for the text where there is none to measure, or where a newer question came.
    */
-  async histograms(scene: Scene, photo: string, text: string | null): Promise<Histograms | null> {
+  async histograms(scene: Shown, photo: string, text: string | null): Promise<Histograms | null> {
     const current = begin('histograms');
     const { piece, slide, size } = await open(scene);
     const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && isPhoto(l));
@@ -255,7 +255,7 @@ export const api = {
    */
   async way(
     question: number,
-    scene: Scene,
+    scene: Shown,
     ask: WaysQuestion,
     kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null },
     width: number,
@@ -274,7 +274,7 @@ export const api = {
    * Makes ready for ways through: loads and fits the pictures of a slide, and solves one way, so that the next do not
    * wait for it. @param width of small pictures, px
    */
-  async warm(scene: Scene, width: number): Promise<void> {
+  async warm(scene: Shown, width: number): Promise<void> {
     const { piece, slide, size } = await open(scene),
       ask = { piece, slide, size, instead: true, colours: await coloursUnder(slide) };
     const way = new Ways(painter, ask, photoOf(piece, slide, size)).solve('pool');
@@ -282,7 +282,7 @@ export const api = {
   },
 
   /** How much of the photo the treatments of a slide leave; null where there is no photo, or a newer question came. */
-  async kept(scene: Scene): Promise<PhotoKept | null> {
+  async kept(scene: Shown): Promise<PhotoKept | null> {
     const current = begin('kept');
     const { piece, slide, size } = await open(scene);
     await breathe();
@@ -290,7 +290,7 @@ export const api = {
   },
 
   /** Suggested colours for texts. */
-  async textColours(scene: Scene, ask: WaysQuestion): Promise<SuggestedColour[] | null> {
+  async textColours(scene: Shown, ask: WaysQuestion): Promise<SuggestedColour[] | null> {
     const current = begin('text colours');
     const { piece, slide, size } = await open(scene);
     const colours = await coloursUnder(slide);
@@ -307,13 +307,13 @@ export const api = {
   },
 
   /** Readings of one slide in one size for the overview; they are not kept. */
-  async overview(scene: Scene): Promise<Reading[]> {
+  async overview(scene: Shown): Promise<Reading[]> {
     const { piece, slide, size } = await open(scene);
     return readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] }));
   },
 
   /** Calm and busy places of a slide, at the scale of a text (the largest where none is named). */
-  async busyMap(scene: Scene, text: string | null): Promise<Grid | null> {
+  async busyMap(scene: Shown, text: string | null): Promise<Grid | null> {
     const current = begin('busy map');
     const { piece, slide, size } = await open(scene);
     await breathe();
@@ -335,7 +335,7 @@ export const api = {
   },
 
   /** How well room can be made on the sides of a photo, as it is placed without it. */
-  async roomSides(scene: Scene, photo: string): Promise<SideRating[] | null> {
+  async roomSides(scene: Shown, photo: string): Promise<SideRating[] | null> {
     const current = begin('room');
     const { piece, slide, size } = await open(scene);
     const layer = slide.layers.find((l): l is PhotoLayer => l.id === photo && isPhoto(l));
@@ -364,7 +364,7 @@ export const api = {
   },
 
   /** Quiet spots for a text. */
-  async quietSpots(scene: Scene, text: string): Promise<QuietSpots | null> {
+  async quietSpots(scene: Shown, text: string): Promise<QuietSpots | null> {
     const current = begin('quiet spots');
     const { piece, slide, size } = await open(scene);
     await breathe();

@@ -10,6 +10,7 @@ import type { TextLayer } from '../core/kinds/text';
 import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
 import type { Piece, Slide } from '../core/piece/schema';
 import { PartialPainter } from '../core/scene/partial';
+import { sceneWith } from '../core/scene/scene';
 import { caretMap, type CaretMap } from '../core/type/caret';
 import type { Family } from '../core/type/catalogue';
 import { overflows, textFrame } from '../core/type/frame';
@@ -21,7 +22,7 @@ const { painter } = studio;
 const stages = new Map<string, { canvas: OffscreenCanvas; surface: Surface; partial: PartialPainter }>();
 
 /** A piece reduced to one slide, which is all that painting needs. */
-export interface Scene {
+export interface Shown {
   piece: Piece;
   slide: string;
   size: string;
@@ -59,13 +60,13 @@ const followersOf = (placed: readonly Layer[]): Record<string, FollowerPlace> =>
     placed.filter(isFollower).map(({ id, box, rotation, visible }) => [id, { box, rotation, visible }]),
   );
 
-function open(scene: Scene): { slide: Slide; size: ReturnType<typeof sizeOf> } {
+function open(scene: Shown): { slide: Slide; size: ReturnType<typeof sizeOf> } {
   const slide = scene.piece.slides.find((s) => s.id === scene.slide);
   if (!slide) throw new Error(`the slide ${scene.slide} is not in the piece`);
   return { slide, size: sizeOf(scene.piece, scene.size) };
 }
 
-function places(scene: Scene, slide: Slide, editing: string | null): Record<string, TextPlace> {
+function places(scene: Shown, slide: Slide, editing: string | null): Record<string, TextPlace> {
   const size = sizeOf(scene.piece, scene.size);
   const texts: Record<string, TextPlace> = {};
   for (const layer of layersIn(scene.piece, slide, size)) {
@@ -107,7 +108,7 @@ export const api = {
   },
 
   /** Loads what a slide will need. */
-  async warm(scene: Scene): Promise<void> {
+  async warm(scene: Shown): Promise<void> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
   },
@@ -121,11 +122,11 @@ export const api = {
   },
 
   /** Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size. */
-  async show(key: string, scene: Scene, scale: number, draft: boolean, editing: string | null): Promise<Painted> {
+  async show(key: string, scene: Shown, scale: number, draft: boolean, editing: string | null): Promise<Painted> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
     const stage = stages.get(key);
-    let placed: Layer[] = [];
+    let placed: readonly Layer[] = [];
     if (stage) {
       const width = Math.max(1, Math.round(size.width * scale)),
         height = Math.max(1, Math.round(size.height * scale));
@@ -147,7 +148,7 @@ export const api = {
 
   /** Small pictures of single layers, on nothing. */
   async thumbnails(
-    scene: Scene,
+    scene: Shown,
     ids: string[],
     width: number,
     height: number,
@@ -159,7 +160,8 @@ export const api = {
       const layer = slide.layers.find((l) => l.id === id);
       if (!layer) continue;
       const placed =
-        painter.placed(scene.piece, slide, size).find((l) => l.id === id) ?? layerIn(layer, size, scene.piece.sizes[0]);
+        painter.sceneOf(scene.piece, slide, size).layers.find((l) => l.id === id) ??
+        layerIn(layer, size, scene.piece.sizes[0]);
       // What belongs to the message is shown by itself, everything else where it lies on the slide.
       const alone = isText(placed) || placed.kind === 'shape' || (isPhoto(placed) && placed.band === 'message');
       const frame = isText(placed)
@@ -199,7 +201,7 @@ export const api = {
   },
 
   /** Layers on nothing, with `room` canvas pixels beside the slide on all sides. */
-  async beside(scene: Scene, ids: string[], scale: number, room: number): Promise<ImageBitmap> {
+  async beside(scene: Shown, ids: string[], scale: number, room: number): Promise<ImageBitmap> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
     const canvas = new OffscreenCanvas(
@@ -219,7 +221,7 @@ export const api = {
   },
 
   /** Pixels round a point of the painted slide, RGBA, (2 r + 1) squared; outside the slide they are transparent. */
-  async loupe(scene: Scene, x: number, y: number, r: number): Promise<Uint8ClampedArray> {
+  async loupe(scene: Shown, x: number, y: number, r: number): Promise<Uint8ClampedArray> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
     const side = 2 * r + 1;
@@ -250,7 +252,7 @@ export const api = {
         box: { x: 0, y: 0, width: side, height: side },
         fill: { ...fill, pattern },
       } as Layer;
-      painter.paintLayers(surfaceOn(canvas), { swatches } as Piece, { paper: '#ffffff' } as Slide, [layer], {
+      painter.paintScene(surfaceOn(canvas), sceneWith([layer], { swatches }, { width: side, height: side }), {
         scale: 1,
         x: 0,
         y: 0,
@@ -261,7 +263,7 @@ export const api = {
   },
 
   /** A whole slide at full size as RGBA: what the tests compare with the server. */
-  async pixels(scene: Scene, scale = 1): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
+  async pixels(scene: Shown, scale = 1): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
     const width = Math.round(size.width * scale),

@@ -1,13 +1,14 @@
 // Drawings as vector editors write them, shown as sharp draws the same file; and drawings that mean harm, taken apart
 // or refused in time.
 import sharp from 'sharp';
-import { cleanSvg,serialised,sizeOfRoot } from '../../src/core/format/svg/clean';
+import { cleanSvg, serialised, sizeOfRoot } from '../../src/core/format/svg/clean';
 import { outlines } from '../../src/core/format/svg/outlines';
-import { beginsLikeSvg,parseSvg,SVG_LIMITS,SvgFault } from '../../src/core/format/svg/tree';
+import { beginsLikeSvg, parseSvg, SVG_LIMITS, SvgFault } from '../../src/core/format/svg/tree';
 import { shot } from '../../src/core/ground/surface';
 import { makePhoto } from '../../src/core/kinds/photo';
 import { makePiece } from '../../src/core/piece/make';
 import { Painter } from '../../src/core/scene/painter';
+import { sceneWith } from '../../src/core/scene/scene';
 import { ids } from '../../src/core/testing/scenes';
 import { nodeStudio } from '../../src/server/node-studio';
 
@@ -44,7 +45,7 @@ async function shown(
   const piece = makePiece('p', size, ids(), () => [photo]),
     painter = new Painter(nodeStudio(new Map(), undefined, new Map([[ASSET, drawing]])));
   const rgba = shot(painter.studio, width, height, (on) =>
-    painter.paintLayers(on, piece, { ...piece.slides[0], paper: '#ffffff' }, [photo], { scale: 1, x: 0, y: 0 }),
+    painter.paintScene(on, sceneWith([photo], piece, size), { scale: 1, x: 0, y: 0 }),
   );
   return { pixels: rgba.filter((_, i) => i % 4 !== 3), width, height, by: 'outlines' };
 }

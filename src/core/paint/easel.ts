@@ -78,7 +78,7 @@ export class Easel {
   constructor(
     readonly studio: Studio,
     readonly surface: Surface,
-    readonly piece: Swatches,
+    readonly swatches: Swatches,
     readonly view: View,
     readonly quality: 'exact' | 'draft',
     private readonly stores: Stores,
@@ -103,14 +103,14 @@ export class Easel {
     return new Easel(
       this.studio,
       this.studio.surface(part.width, part.height),
-      this.piece,
+      this.swatches,
       { scale: view.scale, x: view.x + part.x, y: view.y + part.y },
       this.quality,
       this.stores,
     );
   }
 
-  hex = (colour: Colour): string => hexOf(colour, this.piece);
+  hex = (colour: Colour): string => hexOf(colour, this.swatches);
 
   /** The part of a device rectangle that lies on the surface, or null. */
   onSurface(b: Box): Box | null {
@@ -198,7 +198,7 @@ export class Easel {
     const extent = { width: box.width, height: box.height };
     const toBox = (k: number): Transform => compose(invert(t), [k, 0, 0, k, 0, 0]);
     if (fill.kind === 'pattern') return this.patternBrush(fill.pattern, extent, t, region, opacity, toBox);
-    const gradient = plainGradient(gradientOf(fill, this.piece), this.piece);
+    const gradient = plainGradient(gradientOf(fill, this.swatches), this.swatches);
     const ramp = JSON.stringify([gradient.stops, gradient.space]);
     return this.area(JSON.stringify(['gradient', gradient, extent, t, opacity]), region, (part, origin, k) =>
       paintRamp(
@@ -347,7 +347,7 @@ export class Easel {
     const on = new Easel(
       this.studio,
       this.studio.surface(this.surface.width, this.surface.height),
-      this.piece,
+      this.swatches,
       this.view,
       this.quality,
       this.stores,

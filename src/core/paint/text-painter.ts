@@ -96,7 +96,7 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
         easel,
         panel.shadows,
         {
-          key: JSON.stringify(['panel', box, lookKey({ ...panel, shadows: [] }, easel.piece), own.slice(0, 4)]),
+          key: JSON.stringify(['panel', box, lookKey({ ...panel, shadows: [] }, easel.swatches), own.slice(0, 4)]),
           bounds: surface,
           origin: [own[4], own[5]],
           paint: (on) => put(on, compose(on.toSurface, boxTransform(frame, layer.rotation)), 1),
@@ -146,7 +146,7 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
           // Colours do not change an outline.
           key: JSON.stringify([
             'text',
-            formKey(layer, easel.studio.fonts.generation, easel.piece, ['fill', 'panel', 'backing', 'highlight']),
+            formKey(layer, easel.studio.fonts.generation, easel.swatches, ['fill', 'panel', 'backing', 'highlight']),
             t.slice(0, 4),
           ]),
           bounds,

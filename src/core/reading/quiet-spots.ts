@@ -438,8 +438,8 @@ export function quietSpots(
   const zones = zonesOf(size),
     gap = probe.layout.xHeight * 0.5;
   const others = painter
-    .placed(piece, slide, size)
-    .filter(
+    .sceneOf(piece, slide, size)
+    .layers.filter(
       (l) =>
         l.visible &&
         l.band === 'message' &&

@@ -139,7 +139,7 @@ function layersOver(
   const at = slide.layers.findIndex((l) => l.id === layer.id),
     above = slide.layers.slice(at + 1);
   if (!above.some((l) => l.visible)) return new Set();
-  const placed = painter.placed(piece, slide, size).slice(at + 1);
+  const placed = painter.sceneOf(piece, slide, size).layers.slice(at + 1);
   return new Set(placed.filter((l) => l.visible && touch(reachOf(painter, l), region)).map((l) => l.id));
 }
 

@@ -11,7 +11,7 @@ import { reachOf } from '../scene/reach';
 export function readingKey(painter: Painter, piece: Piece, slide: Slide, size: Size, text: TextLayer): string {
   const own = reachOf(painter, layerIn(text, size, piece.sizes[0]));
   const near = painter
-    .placed(piece, slide, size)
-    .filter((l) => l.visible && (l.id === text.id || touch(reachOf(painter, l), own)));
+    .sceneOf(piece, slide, size)
+    .layers.filter((l) => l.visible && (l.id === text.id || touch(reachOf(painter, l), own)));
   return JSON.stringify([painter.studio.fonts.generation, size, piece.goal, slide.paper, piece.swatches, near]);
 }

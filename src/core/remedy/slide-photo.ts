@@ -22,7 +22,7 @@ export class SlidePhoto {
   private readonly whole: Box;
   private readonly scale: number;
   /** The layers as they are placed without any treatment. */
-  private readonly bare: Layer[];
+  private readonly bare: readonly Layer[];
 
   constructor(
     private readonly painter: Painter,
@@ -39,7 +39,7 @@ export class SlidePhoto {
       ...slide,
       layers: slide.layers.filter((l) => l.band === 'backdrop').map((l) => ({ ...l, ...switchedOff(l)?.set }) as Layer),
     };
-    this.bare = painter.placed(piece, bare, size);
+    this.bare = painter.sceneOf(piece, bare, size).layers;
     const alpha = photos
       ? this.paint(piece, bare, this.whole, { transparent: true, only: (l: Layer) => isPhoto(l) })
       : null;
@@ -70,8 +70,8 @@ export class SlidePhoto {
    */
   private changedPart(piece: Piece, slide: Slide): Box | null {
     const now = this.painter
-      .placed(piece, slide, this.size)
-      .filter((l) => l.visible && countsForPhoto(l) && !(isText(l) && !textIsGroup(l)));
+      .sceneOf(piece, slide, this.size)
+      .layers.filter((l) => l.visible && countsForPhoto(l) && !(isText(l) && !textIsGroup(l)));
     const bare = this.bare.filter((l) => l.visible),
       key = (l: Layer): string => JSON.stringify(l),
       before = new Set(bare.map(key)),

@@ -17,7 +17,7 @@ export interface Veil {
 
 /** @param layer as it would be added to the slide, not placed in the size yet */
 export function veilOf(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: Treatment): Veil {
-  const layers = painter.placed(piece, { ...slide, layers: [...slide.layers, layer] }, size),
+  const layers = painter.sceneOf(piece, { ...slide, layers: [...slide.layers, layer] }, size).layers,
     placed = layers.at(-1)!,
     kind = kindOf(placed).treatment!;
   const colour = kind.colour(placed),

@@ -45,8 +45,8 @@ export interface PaintCost {
 export function paintCost(painter: Painter, piece: Piece, slide: Slide, size: Size, scale: number): PaintCost {
   const whole = size.width * size.height * scale ** 2;
   const costs = painter
-    .placed(piece, slide, size)
-    .filter((l) => l.visible && l.opacity > 0)
+    .sceneOf(piece, slide, size)
+    .layers.filter((l) => l.visible && l.opacity > 0)
     .map((layer) => ({
       layer,
       area: overlap(reachOf(painter, layer), size) * scale ** 2,

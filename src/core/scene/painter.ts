@@ -16,9 +16,9 @@ import type { Family } from '../type/catalogue';
 import { layoutText, type TextLayout } from '../type/layout';
 import { looksOf } from '../type/spans';
 import type { BlendMode } from '../values/plain';
-import { hexOf, type Swatches } from '../values/swatches';
+import { type Swatches } from '../values/swatches';
 import type { FontChoice, PlacedText } from '../values/text';
-import { linesBehind, placedLayers } from './scene';
+import { linesBehind, type Scene, sceneOf } from './scene';
 
 export type { View } from '../paint/easel';
 
@@ -116,35 +116,28 @@ export class Painter {
     return this.layouts.get(key, () => layoutText(layer, this.studio.fonts));
   }
 
-  /** The layers of a slide as they stand in a size; see `placedLayers`. */
-  placed(piece: Piece, slide: Slide, size: Size): Layer[] {
-    return placedLayers(this, piece, slide, size);
+  /** What lies on a slide in a size. */
+  sceneOf(piece: Piece, slide: Slide, size: Size): Scene {
+    return sceneOf(this, piece, slide, size);
   }
 
   /** Paints a slide; the surface is taken as the view's part of it. */
   paint(surface: Surface, piece: Piece, slide: Slide, size: Size, view: View, options: PaintOptions = {}): void {
-    this.paintLayers(surface, piece, slide, this.placed(piece, slide, size), view, options);
+    this.paintScene(surface, this.sceneOf(piece, slide, size), view, options);
   }
 
-  /** Paints layers that are placed already. */
-  paintLayers(
-    surface: Surface,
-    piece: Piece,
-    slide: Slide,
-    layers: readonly Layer[],
-    view: View,
-    options: PaintOptions = {},
-  ): void {
+  paintScene(surface: Surface, scene: Scene, view: View, options: PaintOptions = {}): void {
+    const { layers } = scene;
     const { context } = surface;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = 1;
     context.globalCompositeOperation = 'source-over';
     if (!options.onto) context.clearRect(0, 0, surface.width, surface.height);
     if (!options.transparent && !options.onto) {
-      context.fillStyle = cssColour(hexOf(slide.paper, piece).slice(0, 7));
+      context.fillStyle = cssColour(scene.paper.slice(0, 7));
       context.fillRect(0, 0, surface.width, surface.height);
     }
-    const easel = new Easel(this.studio, surface, piece, view, options.quality ?? 'exact', this.stores);
+    const easel = new Easel(this.studio, surface, scene, view, options.quality ?? 'exact', this.stores);
     for (const given of layers) {
       if (!given.visible || (options.only && !options.only(given))) continue;
       const layer = options.alter ? options.alter(given) : given;
@@ -170,7 +163,7 @@ export class Painter {
     group.context.globalCompositeOperation = 'source-over';
     group.context.clearRect(0, 0, width, height);
     this.paintLayer(
-      new Easel(this.studio, group, easel.piece, easel.view, easel.quality, this.stores),
+      new Easel(this.studio, group, easel.swatches, easel.view, easel.quality, this.stores),
       layer,
       layers,
       options,
@@ -214,7 +207,7 @@ export class Painter {
       easel,
       shadows,
       {
-        key: JSON.stringify([layerKey(layer, easel.piece, this.studio), easel.view.scale, t.slice(0, 4)]),
+        key: JSON.stringify([layerKey(layer, easel.swatches, this.studio), easel.view.scale, t.slice(0, 4)]),
         bounds: deviceBox({ x: -margin, y: -margin, width: width + 2 * margin, height: height + 2 * margin }, t),
         origin: [t[4], t[5]],
         paint: (on) => this.paintLayer(on, bare, layers, options, 1),

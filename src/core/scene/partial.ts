@@ -3,6 +3,7 @@ import type { Surface } from '../ground/surface';
 import type { Layer } from '../kinds/layers';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter, View } from './painter';
+import type { Scene } from './scene';
 
 interface Kept {
   /** Everything that must stay the same for the kept parts to hold. */
@@ -28,22 +29,30 @@ export class PartialPainter {
    * Paints a slide. In a draft, layers that have not changed since the painting before are taken from what is kept.
    * @returns the layers as they were placed
    */
-  paint(surface: Surface, piece: Piece, slide: Slide, size: Size, view: View, quality: 'exact' | 'draft'): Layer[] {
-    const layers = this.painter.placed(piece, slide, size);
-    const frame = JSON.stringify([slide.id, size.id, slide.paper, piece.swatches, view, surface.width, surface.height]);
+  paint(
+    surface: Surface,
+    piece: Piece,
+    slide: Slide,
+    size: Size,
+    view: View,
+    quality: 'exact' | 'draft',
+  ): readonly Layer[] {
+    const scene = this.painter.sceneOf(piece, slide, size),
+      { layers } = scene;
+    const frame = JSON.stringify([slide.id, size.id, scene.paper, piece.swatches, view, surface.width, surface.height]);
     const keys = layers.map((l) => JSON.stringify(l));
     const before = this.last;
     this.last = { frame, keys };
     if (quality === 'draft' && before?.frame === frame && before.keys.length === keys.length) {
-      const kept = this.keptFor(surface, piece, slide, layers, view, frame, keys, before.keys);
+      const kept = this.keptFor(surface, scene, view, frame, keys, before.keys);
       if (kept) {
-        this.assemble(surface, piece, slide, layers, view, kept);
+        this.assemble(surface, scene, view, kept);
         return layers;
       }
     }
     if (quality === 'exact') this.forget();
     this.painted = layers.length;
-    this.painter.paintLayers(surface, piece, slide, layers, view, { quality });
+    this.painter.paintScene(surface, scene, view, { quality });
     return layers;
   }
 
@@ -55,14 +64,13 @@ export class PartialPainter {
 
   private keptFor(
     surface: Surface,
-    piece: Piece,
-    slide: Slide,
-    layers: readonly Layer[],
+    scene: Scene,
     view: View,
     frame: string,
     keys: readonly string[],
     before: readonly string[],
   ): Kept | null {
+    const { layers } = scene;
     const k = this.kept;
     if (
       k?.frame === frame &&
@@ -77,7 +85,7 @@ export class PartialPainter {
     const part = (from: number, to: number, transparent: boolean): Surface => {
       const ids = new Set(layers.slice(from, to).map((l) => l.id));
       const s = this.painter.studio.surface(surface.width, surface.height);
-      this.painter.paintLayers(s, piece, slide, layers, view, {
+      this.painter.paintScene(s, scene, view, {
         quality: 'draft',
         transparent,
         only: (l) => ids.has(l.id),
@@ -90,14 +98,8 @@ export class PartialPainter {
     return (this.kept = { frame, keys: [...keys], low, high, below: part(0, low, false), above });
   }
 
-  private assemble(
-    surface: Surface,
-    piece: Piece,
-    slide: Slide,
-    layers: readonly Layer[],
-    view: View,
-    { low, high, below, above }: Kept,
-  ): void {
+  private assemble(surface: Surface, scene: Scene, view: View, { low, high, below, above }: Kept): void {
+    const { layers } = scene;
     const { context } = surface;
     const lay = (s: Surface, how: GlobalCompositeOperation): void => {
       context.setTransform(1, 0, 0, 1, 0, 0);
@@ -109,7 +111,7 @@ export class PartialPainter {
     lay(below, 'copy');
     const ids = new Set(layers.slice(low, above ? high + 1 : layers.length).map((l) => l.id));
     this.painted = ids.size;
-    this.painter.paintLayers(surface, piece, slide, layers, view, {
+    this.painter.paintScene(surface, scene, view, {
       quality: 'draft',
       onto: true,
       only: (l) => ids.has(l.id),

@@ -59,7 +59,7 @@ const LAYERS: [name: string, layer: (z: Size) => Layer][] = [
 ];
 const standing = (layer: (z: Size) => Layer) => {
   const s = scene((z) => [{ ...layer(z) }], W, H);
-  return { ...s, layers: painter.placed(s.piece, s.slide, s.size) };
+  return { ...s, layers: painter.sceneOf(s.piece, s.slide, s.size).layers };
 };
 
 it.each(LAYERS)('%s paints nothing beyond its reach', async (_name, layer) => {

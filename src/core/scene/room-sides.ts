@@ -5,6 +5,7 @@ import { rateSides, type SideRating } from '../photo/room';
 import { layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from './painter';
+import { sceneWith } from './scene';
 
 /** Longer side at which a photo is looked at, px. */
 const SIDE = 420;
@@ -31,7 +32,7 @@ export function ratingsOf(painter: Painter, piece: Piece, slide: Slide, size: Si
     width,
     height,
     data: shot(painter.studio, width, height, (on) =>
-      painter.paintLayers(on, piece, slide, [bare], { scale: k, x: 0, y: 0 }),
+      painter.paintScene(on, sceneWith([bare], piece, size, slide.paper), { scale: k, x: 0, y: 0 }),
     ),
   });
 }

@@ -8,7 +8,7 @@ import type { Room } from '../../../core/values/photo';
 import { latest, readingWorker } from '../../../workers/clients';
 import { change } from '../commands/layers';
 import { KIND_WORD, useRoomMarks } from '../state/room-marks';
-import { sceneOf, useBench } from '../state/store';
+import { shownOf, useBench } from '../state/store';
 import { Amount } from './Amount';
 
 const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['roomSides']>) =>
@@ -35,7 +35,7 @@ export function RoomFields({ layer }: { layer: PhotoLayer }) {
   ]);
   useEffect(() => {
     let on = true;
-    void ask(sceneOf({ ...useBench.getState(), slideId, sizeId, preview: null }), layer.id)
+    void ask(shownOf({ ...useBench.getState(), slideId, sizeId, preview: null }), layer.id)
       .then((r) => on && r && setRatings(r))
       .catch((e: unknown) => console.error(e));
     return () => {

@@ -13,7 +13,7 @@ import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands/layers';
 import { useLengthScale } from '../commands/setting';
 import { usePanelPiece } from '../state/panel-piece';
-import { sceneOf, settle, shownReading, useBench } from '../state/store';
+import { settle, shownOf, shownReading, useBench } from '../state/store';
 import { Amount, byRoot, dragging } from './Amount';
 import { ColourField } from './ColourField';
 import css from './Controls.module.css';
@@ -32,7 +32,7 @@ function useHistograms(photo: string): Histograms | null {
   const [known, setKnown] = useState<Histograms | null>(null);
   useEffect(() => {
     let on = true;
-    ask(sceneOf({ piece, slideId, sizeId, preview: null }), photo, text).then(
+    ask(shownOf({ piece, slideId, sizeId, preview: null }), photo, text).then(
       (h) => on && h && setKnown(h),
       (e: unknown) => console.error(e),
     );

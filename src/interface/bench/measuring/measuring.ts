@@ -2,9 +2,9 @@
 import type { Seeing } from '../../../core/colour/seeing';
 import { latest, readingWorker } from '../../../workers/clients';
 import { seeingNow, useEyes } from '../state/eyes';
-import { sceneOf, useBench } from '../state/store';
+import { shownOf, useBench } from '../state/store';
 
-const ask = latest((scene: ReturnType<typeof sceneOf>, letters: boolean, seeing: Seeing) =>
+const ask = latest((scene: ReturnType<typeof shownOf>, letters: boolean, seeing: Seeing) =>
   readingWorker().readings(scene, letters, seeing),
 );
 
@@ -15,7 +15,7 @@ async function measure(): Promise<void> {
   try {
     const s = useBench.getState();
     // Letter by letter only where letters are shown: it is much more to send.
-    const readings = await ask(sceneOf(s), s.view === 'letters', seeingNow());
+    const readings = await ask(shownOf(s), s.view === 'letters', seeingNow());
     if (readings) useBench.setState({ readings, unmeasured: null });
   } catch (e) {
     if ((e as Error).name === 'TooMuchWork') {

@@ -2,7 +2,7 @@
 // does. It is done when nobody has touched anything for a moment, one worker after the other.
 import { assetsOf } from '../../../core/piece/resolve';
 import { solverWorkers } from '../../../workers/clients';
-import { currentSlide, sceneOf, useBench } from '../state/store';
+import { currentSlide, shownOf, useBench } from '../state/store';
 import { PICTURE_WIDTH, useWays } from './ways';
 
 /** How long all must have been still, ms. */
@@ -29,7 +29,7 @@ async function warmSolvers(): Promise<void> {
     return;
   warm.add(key);
   try {
-    const scene = sceneOf({ ...s, preview: null });
+    const scene = shownOf({ ...s, preview: null });
     for (const worker of solverWorkers()) await worker.warm(scene, PICTURE_WIDTH);
   } catch (e) {
     // Asked for in earnest it is tried again, and said if it fails.

@@ -8,7 +8,7 @@ import { isTreated } from '../../../core/piece/treatments';
 import type { PhotoKept } from '../../../core/remedy/photo-kept';
 import { applyWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type WayKind } from '../../../core/remedy/way';
 import { solverWorkers } from '../../../workers/clients';
-import { currentSlide, edit, preview, sceneOf, select, useBench } from '../state/store';
+import { currentSlide, edit, preview, select, shownOf, useBench } from '../state/store';
 
 export interface WayCard {
   way: Way;
@@ -63,7 +63,7 @@ export function cancelWays(): void {
 export async function solveWays(texts: string[] | undefined): Promise<void> {
   const mine = ++question,
     s = useBench.getState(),
-    scene = sceneOf({ ...s, preview: null }),
+    scene = shownOf({ ...s, preview: null }),
     ask = { texts, instead: useWays.getState().instead && isTreated(currentSlide(s)) };
   const workers = solverWorkers();
   look(null);

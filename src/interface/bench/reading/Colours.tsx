@@ -12,7 +12,7 @@ import type { SuggestedColour } from '../../../core/remedy/text-colours';
 import { latest, readingWorker } from '../../../workers/clients';
 import { VerdictMark } from '../../shared/VerdictMark';
 import { movedOn } from '../measuring/spots';
-import { currentSlide, edit, preview, sceneOf, useBench } from '../state/store';
+import { currentSlide, edit, preview, shownOf, useBench } from '../state/store';
 import css from './Remedies.module.css';
 
 const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['textColours']>) =>
@@ -55,7 +55,7 @@ export function Colours({ layer }: { layer: string | null }) {
   useEffect(() => {
     if (dragging) return;
     let on = true;
-    void ask(sceneOf({ piece, slideId, sizeId, preview: null }), { texts })
+    void ask(shownOf({ piece, slideId, sizeId, preview: null }), { texts })
       .then((c) => on && c && setFound(c))
       .catch((e: unknown) => console.error(e));
     return () => {

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react';
 import type { QuietSpots } from '../../../core/reading/quiet-spots';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { askSpots, leaveSpots, lookAtSpot, movedOn, showSpots, takeSpot } from '../measuring/spots';
-import { sceneOf, useBench } from '../state/store';
+import { shownOf, useBench } from '../state/store';
 import css from './Remedies.module.css';
 
 export function Spots({ layer }: { layer: string | null }) {
@@ -18,7 +18,7 @@ export function Spots({ layer }: { layer: string | null }) {
   useEffect(() => {
     if (layer === null || dragging) return;
     let on = true;
-    void askSpots(sceneOf({ piece, slideId, sizeId, preview: null }), layer)
+    void askSpots(shownOf({ piece, slideId, sizeId, preview: null }), layer)
       .then((q) => on && q && setFound({ ...q, text: layer }))
       .catch((e: unknown) => console.error(e));
     return () => {

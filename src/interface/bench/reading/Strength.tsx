@@ -23,7 +23,7 @@ import { inWords } from '../../shared/api';
 import { type Scope, treatmentsOf, useChosen, useTreatment } from '../commands/treatment';
 import { takeWay } from '../measuring/ways';
 import { usePanelPiece } from '../state/panel-piece';
-import { currentSlide, edit, sceneOf, settle, useBench, wholeScene } from '../state/store';
+import { currentSlide, edit, settle, shownOf, useBench, wholeShown } from '../state/store';
 import css from './Remedies.module.css';
 
 const StrengthChart = lazy(() => import('./StrengthChart'));
@@ -109,7 +109,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
     let on = true;
     // Everything but the strength itself counts; a slider that moves leaves the chart as it is.
     const at = { piece, slideId, sizeId, preview: null };
-    void askChart(ask.everySlide ? wholeScene(at) : sceneOf(at), ask)
+    void askChart(ask.everySlide ? wholeShown(at) : shownOf(at), ask)
       .then((c) => on && c && setChart(c))
       .catch((e: unknown) => console.error(e));
     return () => {
@@ -152,14 +152,14 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
         at = { ...s, preview: null };
       if (kind === 'fade' && id === null && scope !== 'all') {
         // Side, reach and opacity are chosen together.
-        const way = await readingWorker().fadeFor(sceneOf(at), { texts: ask.texts });
+        const way = await readingWorker().fadeFor(shownOf(at), { texts: ask.texts });
         if (way && useBench.getState().piece === s.piece) {
           takeWay({ ...way, name: 'Just enough' });
           useChosen.setState({ what: null });
           return;
         }
       }
-      const found = await readingWorker().solve(scope === 'all' ? wholeScene(at) : sceneOf(at), {
+      const found = await readingWorker().solve(scope === 'all' ? wholeShown(at) : shownOf(at), {
         ...ask,
         ...(hex !== colour || 'colour' in ask ? { colour: hex } : {}),
       });

@@ -3,12 +3,12 @@ import { useEffect, useRef } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
 import { lookKey } from '../../../core/values/swatches';
 import { latest, stageWorker } from '../../../workers/clients';
-import { sceneOf, useBench } from '../state/store';
+import { shownOf, useBench } from '../state/store';
 
 export const THUMB = { width: 44, height: 34 };
 
 const askThumbnails = latest((ids: string[]) =>
-  stageWorker().thumbnails(sceneOf(useBench.getState()), ids, THUMB.width * 2, THUMB.height * 2),
+  stageWorker().thumbnails(shownOf(useBench.getState()), ids, THUMB.width * 2, THUMB.height * 2),
 );
 /** Thumbnails by layer id, painted by the worker; drawn onto the rows' canvases. */
 export const canvases = new Map<string, HTMLCanvasElement>();

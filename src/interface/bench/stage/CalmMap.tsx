@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Grid } from '../../../core/photo/saliency';
 import { latest, readingWorker } from '../../../workers/clients';
-import { sceneOf, shownReading, useBench } from '../state/store';
+import { shownOf, shownReading, useBench } from '../state/store';
 import css from './Ghosts.module.css';
 
 const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['busyMap']>) =>
@@ -23,7 +23,7 @@ export function CalmMap({ scale }: { scale: number }) {
   const [map, setMap] = useState<Grid | null>(null);
   useEffect(() => {
     let on = true;
-    void ask(sceneOf({ piece, slideId, sizeId, preview: shown }), text)
+    void ask(shownOf({ piece, slideId, sizeId, preview: shown }), text)
       .then((m) => on && m && setMap(m))
       .catch((e: unknown) => console.error(e));
     return () => {

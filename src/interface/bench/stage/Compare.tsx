@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react';
 import { attachStage, latest, stageWorker } from '../../../workers/clients';
 import { look, useWays } from '../measuring/ways';
 import { useCompare } from '../state/compare';
-import { sceneOf, useBench } from '../state/store';
+import { shownOf, useBench } from '../state/store';
 import css from './Compare.module.css';
 import { paintScale } from './painting';
 
@@ -45,7 +45,7 @@ function Line({ scale }: { scale: number }) {
   useEffect(() => {
     void paint.current!(
       key.current,
-      sceneOf({ piece, slideId, sizeId, preview: null }),
+      shownOf({ piece, slideId, sizeId, preview: null }),
       paintScale(),
       false,
       null,

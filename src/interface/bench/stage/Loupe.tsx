@@ -3,12 +3,12 @@
 import { useEffect, useRef, useState } from 'react';
 import { toHex } from '../../../core/colour/srgb';
 import { latest, stageWorker } from '../../../workers/clients';
-import { currentSize, sceneOf, useBench } from '../state/store';
+import { currentSize, shownOf, useBench } from '../state/store';
 import css from './Loupe.module.css';
 
 const R = 5;
 const SIDE = 2 * R + 1;
-const ask = latest((x: number, y: number) => stageWorker().loupe(sceneOf(useBench.getState()), x, y, R));
+const ask = latest((x: number, y: number) => stageWorker().loupe(shownOf(useBench.getState()), x, y, R));
 
 export function Loupe({ scale }: { scale: number }) {
   const size = useBench(currentSize);

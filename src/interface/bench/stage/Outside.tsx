@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef } from 'react';
 import { boundsOf } from '../../../core/ground/transform';
 import { latest, stageWorker } from '../../../workers/clients';
 import { usePanelPiece } from '../state/panel-piece';
-import { currentSize, currentSlide, frameOf, isMovable, placedLayers, sceneOf, useBench } from '../state/store';
+import { currentSize, currentSlide, frameOf, isMovable, placedLayers, shownOf, useBench } from '../state/store';
 import css from './Outside.module.css';
 
 /** How far beside the slide is shown, as a share of its longer side. */
@@ -39,7 +39,7 @@ export function Outside({ scale }: { scale: number }) {
   useEffect(() => {
     if (!ids) return;
     let on = true;
-    void ask(sceneOf({ piece, slideId, sizeId, preview: null }), ids.split(','), scale, room)
+    void ask(shownOf({ piece, slideId, sizeId, preview: null }), ids.split(','), scale, room)
       .then((bitmap) => {
         if (!on || !bitmap || !canvas.current) return;
         canvas.current.width = bitmap.width;

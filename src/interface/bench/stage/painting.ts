@@ -1,6 +1,6 @@
 // Has the stage painted by its worker: the newest state wins, and what it learns of texts comes back.
 import { attachStage, latest, onStageRestart, stageWorker } from '../../../workers/clients';
-import { sceneOf, useBench } from '../state/store';
+import { shownOf, useBench } from '../state/store';
 
 type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
 const show = latest((...args: Show) => stageWorker().show(...args));
@@ -20,7 +20,7 @@ async function paint(draft: boolean): Promise<void> {
   const s = useBench.getState();
   if (!stageKey || !s.piece) return;
   try {
-    const painted = await show(stageKey, sceneOf(s), scale, draft, s.editing);
+    const painted = await show(stageKey, shownOf(s), scale, draft, s.editing);
     if (painted) {
       // A text that only moved has the frame it had: nothing to tell, nothing to draw again.
       const told = JSON.stringify(painted);

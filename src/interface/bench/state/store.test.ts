@@ -17,10 +17,10 @@ import {
   openBench,
   preview,
   redoEdit,
-  sceneOf,
   select,
   selectedLayer,
   settle,
+  shownOf,
   shownReading,
   undoEdit,
   useBench,
@@ -82,13 +82,13 @@ describe('edits', () => {
 
   it('a scene holds one slide, the same one while nothing changes', () => {
     open();
-    const one = sceneOf(state());
+    const one = shownOf(state());
     expect(one.piece.slides).toHaveLength(1);
-    expect(sceneOf(state()).piece).toBe(one.piece);
+    expect(shownOf(state()).piece).toBe(one.piece);
     preview((p) => ({ ...p, name: 'Looked at' }));
-    expect(sceneOf(state()).piece.name).toBe('Looked at');
+    expect(shownOf(state()).piece.name).toBe('Looked at');
     preview(null);
-    expect(sceneOf(state()).piece.name).toBe(state().piece.name);
+    expect(shownOf(state()).piece.name).toBe(state().piece.name);
   });
 
   it('a text’s frame moves with its box before it is painted again', () => {

@@ -229,7 +229,7 @@ export function selectedLayer(s: BenchState): Layer | null {
 
 /** A piece with this slide only: all that painting and measuring need. */
 const scenes = new WeakMap<Piece, Map<string, Piece>>();
-export function sceneOf(s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'preview'>): {
+export function shownOf(s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'preview'>): {
   piece: Piece;
   slide: string;
   size: string;
@@ -244,7 +244,7 @@ export function sceneOf(s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'pr
 }
 
 /** The whole piece, for what concerns all of its slides. */
-export const wholeScene = (
+export const wholeShown = (
   s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'preview'>,
 ): { piece: Piece; slide: string; size: string } => ({ piece: s.preview ?? s.piece, slide: s.slideId, size: s.sizeId });
 

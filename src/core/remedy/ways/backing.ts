@@ -1,0 +1,4 @@
+// A backing that hugs the lines, in the deepest colour of the photo.
+import type { Solver } from './solver';
+
+export const backing: Solver = (finder) => finder.own('backing', finder.deepColours()[0]);

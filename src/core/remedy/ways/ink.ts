@@ -1,0 +1,19 @@
+// Another colour for the texts.
+import type { Layer } from '../../kinds/layers';
+import { areClear } from '../../reading/verdict';
+import { WAY_NAMES } from '../way';
+import type { Solver } from './solver';
+
+export const ink: Solver = (finder) => {
+  const suggested = finder.colours(12).filter((c) => c.ratio >= c.needed * 1.01);
+  for (const c of suggested.slice(0, 3)) {
+    const colour = c.swatch ? { swatch: c.swatch } : c.hex;
+    const change = finder.texts.map((t) => ({
+      id: t.id,
+      set: { fill: { ...t.fill, kind: 'colour', colour } } as Partial<Layer>,
+    }));
+    const way = finder.finish(['ink'], `${WAY_NAMES.ink}: ${c.name.toLowerCase()}`, [], change, null);
+    if (areClear(way.readings)) return way;
+  }
+  return null;
+};

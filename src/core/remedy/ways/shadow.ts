@@ -1,0 +1,9 @@
+// The softer shadow, unless it must be so strong that its rim shows.
+import type { Solver } from './solver';
+
+export const shadow: Solver = (finder) => {
+  const [soft, tight] = [0.34, 0.2],
+    colour = finder.deepColours()[0],
+    first = finder.own('shadow', colour, soft);
+  return first && first.strength! <= 70 ? first : finder.best([first, finder.own('shadow', colour, tight)]);
+};
