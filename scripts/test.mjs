@@ -28,10 +28,10 @@ try {
   const tool = (path) => join(ROOT, 'node_modules', path);
   // Each of the two has a core to itself.
   await Promise.all([
-    step('Form', [tool('prettier/bin/prettier.cjs'), '--check', '--log-level=warn', '.']).then(() =>
-      step('Lint', [tool('eslint/bin/eslint.js'), '.', '--max-warnings=0']),
-    ),
-    step('Types', [tool('typescript/bin/tsc'), '--noEmit']),
+    step('Lint', [tool('eslint/bin/eslint.js'), '.', '--max-warnings=0']),
+    step('Types', [tool('typescript/bin/tsc'), '--noEmit'])
+      .then(() => step('Form', [tool('prettier/bin/prettier.cjs'), '--check', '--log-level=warn', '.']))
+      .then(() => step('Dead code', [tool('knip/bin/knip.js')])),
   ]);
   const database = await startDatabase(folder);
   try {

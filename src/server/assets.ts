@@ -1,4 +1,5 @@
 // Pictures: checked by content, content-addressed, stored in rows of at most 1 MiB, with a working copy for painters.
+import { fileTypeFromBuffer } from 'file-type';
 import { createHash } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import sharp, { type Metadata, type Sharp } from 'sharp';
@@ -50,17 +51,25 @@ export interface Asset {
 
 const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
+/** What is taken, by the type its first bytes tell. */
+const TAKEN: Readonly<Record<string, string>> = {
+  'image/jpeg': 'jpeg',
+  'image/png': 'png',
+  'image/apng': 'png',
+  'image/webp': 'webp',
+  'image/avif': 'heif',
+  'image/heif': 'heif',
+  'image/gif': 'gif',
+  'image/tiff': 'tiff',
+};
+/** Bytes that are looked at: enough for every type, and too few to keep anybody busy. */
+const LOOKED_AT = 131_072;
+
 /** Only formats we know by their first bytes reach a decoder. */
-function looksLike(bytes: Uint8Array): string | null {
-  const at = (i: number, ...want: number[]) => want.every((w, k) => bytes[i + k] === w);
-  const ascii = (from: number, to: number) => Buffer.from(bytes.subarray(from, to)).toString('latin1');
-  if (at(0, 0xff, 0xd8, 0xff)) return 'jpeg';
-  if (at(0, 0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'png';
-  if (ascii(0, 4) === 'RIFF' && ascii(8, 12) === 'WEBP') return 'webp';
-  if (ascii(4, 8) === 'ftyp' && /avif|avis|mif1/.test(ascii(8, 32))) return 'heif';
-  if (/^GIF8[79]a/.test(ascii(0, 6))) return 'gif';
-  if (at(0, 0x49, 0x49, 0x2a, 0) || at(0, 0x4d, 0x4d, 0, 0x2a)) return 'tiff';
-  return beginsLikeSvg(decodedText(bytes.subarray(0, 131_072))) ? 'svg' : null;
+async function looksLike(bytes: Uint8Array): Promise<string | null> {
+  const head = bytes.subarray(0, LOOKED_AT),
+    found = await fileTypeFromBuffer(head).catch(() => undefined);
+  return (found && TAKEN[found.mime]) ?? (beginsLikeSvg(decodedText(head)) ? 'svg' : null);
 }
 
 /** XML says by its first bytes how its letters are written; UTF-8 where it does not (XML 1.0, appendix F). */
@@ -114,7 +123,7 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
       `${name} has ${Math.round(sent.byteLength / 1048576)} MB; at most ${LIMITS.bytes / 1048576} MB are taken.`,
     );
   const given = unpacked(sent, name),
-    format = looksLike(given);
+    format = await looksLike(given);
   if (!format)
     throw new Problem(
       415,

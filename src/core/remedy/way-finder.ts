@@ -277,7 +277,6 @@ export class WayFinder {
 
 /** Id of a layer that is only tried. */
 export const STAND_IN = 'way';
-const round = (v: number): number => Math.round(v * 100) / 100;
 
 const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> =>
   isText(l)

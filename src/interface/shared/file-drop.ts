@@ -1,32 +1,18 @@
 // Files dropped from the desktop onto a part of the page.
-import { useState } from 'react';
+import { useDropzone } from 'react-dropzone';
 
-interface Dropping {
-  /** Something is held over it; for the attribute that shows so. */
-  'data-dropping': true | undefined;
-  onDragOver: (e: React.DragEvent) => void;
-  onDragLeave: (e: React.DragEvent) => void;
-  onDrop: (e: React.DragEvent) => void;
-}
-
-/** Attributes of an element onto which files can be dropped; what lies within another such element takes its own. */
-export function useFileDrop(take: (files: File[]) => void): Dropping {
-  const [held, setHeld] = useState(false);
-  return {
-    'data-dropping': held || undefined,
-    onDragOver: (e) => {
-      if (!e.dataTransfer.types.includes('Files')) return;
-      e.preventDefault();
-      setHeld(true);
-    },
-    onDragLeave: (e) => {
-      if (e.currentTarget === e.target) setHeld(false);
-    },
-    onDrop: (e) => {
-      e.preventDefault();
-      e.stopPropagation();
-      setHeld(false);
-      take([...e.dataTransfer.files]);
-    },
-  };
+/**
+ * Attributes of an element onto which files can be dropped; what lies within another such element takes its own. Which
+ * files can be used is for `take` to say.
+ */
+export function useFileDrop(take: (files: File[]) => void) {
+  const { getRootProps, isDragActive } = useDropzone({
+    onDrop: (files) => files.length && take(files),
+    noClick: true,
+    noKeyboard: true,
+    noDragEventsBubbling: true,
+  });
+  // It stays what it is: its role is its own.
+  const { role: _role, ...rest } = getRootProps();
+  return { 'data-dropping': isDragActive || undefined, ...rest };
 }

@@ -2,6 +2,7 @@
 // The start page: campaigns with their pieces, a new piece from a destination or a size, or from a photo dropped
 // anywhere.
 import { ActionIcon, Anchor, Button, Group, Menu, Stack, Text, TextInput, Title, Tooltip } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
 import { notifications } from '@mantine/notifications';
 import { IconDots, IconPhotoUp, IconPlus, IconSearch, IconTrash } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
@@ -49,23 +50,10 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
       const file = [...(e.clipboardData?.files ?? [])].find((f) => f.type.startsWith('image/'));
       if (file) void beginRef.current(file);
     };
-    const key = (e: KeyboardEvent): void => {
-      if (
-        e.key.toLowerCase() === 'n' &&
-        !e.ctrlKey &&
-        !e.metaKey &&
-        !/^(INPUT|TEXTAREA)$/.test((e.target as HTMLElement).tagName) &&
-        !document.querySelector('[role="dialog"]')
-      )
-        setMaking({ photo: null });
-    };
     window.addEventListener('paste', paste);
-    window.addEventListener('keydown', key);
-    return () => {
-      window.removeEventListener('paste', paste);
-      window.removeEventListener('keydown', key);
-    };
+    return () => window.removeEventListener('paste', paste);
   }, []);
+  useHotkeys([['N', () => document.querySelector('[role="dialog"]') || setMaking({ photo: null })]]);
 
   const back = (piece: PieceInfo): void =>
     pieces.change((all) =>

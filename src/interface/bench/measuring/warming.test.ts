@@ -8,7 +8,7 @@ import { withTreatment } from '../../../core/remedy/treatment';
 import { ids } from '../../../core/testing/scenes';
 
 const warm = jest.fn<(scene: { size: string }, width: number) => Promise<void>>(() => Promise.resolve());
-jest.unstable_mockModule('../../workers/clients', () => ({
+jest.unstable_mockModule('../../../workers/clients', () => ({
   solverWorkers: () => [{ warm }, { warm }],
   startedSolvers: () => [],
   readingWorker: () => ({}),

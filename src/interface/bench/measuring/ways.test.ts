@@ -24,7 +24,7 @@ const worker = () => ({
   kept: () => Promise.resolve({ kept: 50, marks: 0 }),
   fonts: () => Promise.resolve(),
 });
-jest.unstable_mockModule('../../workers/clients', () => {
+jest.unstable_mockModule('../../../workers/clients', () => {
   const workers = [worker(), worker()];
   return {
     solverWorkers: () => workers,
