@@ -4,7 +4,7 @@ import { createCanvas, ImageData } from '@napi-rs/canvas';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Pixels } from '../core/ground/pixels';
-import type { Context2D, Surface } from '../core/ground/surface';
+import type { Context2D, Drawable, Surface } from '../core/ground/surface';
 import type { Drawing } from '../core/paint/drawing';
 import type { Studio } from '../core/paint/studio';
 import { FontStore } from '../core/type/font';
@@ -16,7 +16,7 @@ function surface(width: number, height: number): Surface {
     width,
     height,
     context: context as unknown as Context2D,
-    image: canvas,
+    image: canvas as unknown as Drawable,
     read: (x, y, w, h) => context.getImageData(x, y, w, h).data,
     free: () => {
       canvas.width = canvas.height = 1;

@@ -1,6 +1,6 @@
 // The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
 import type { Pixels } from '../core/ground/pixels';
-import type { Context2D, Surface } from '../core/ground/surface';
+import type { Drawable, Context2D, Surface } from '../core/ground/surface';
 import type { Drawing } from '../core/paint/drawing';
 import type { Studio } from '../core/paint/studio';
 import { assetsOf } from '../core/piece/resolve';
@@ -24,7 +24,7 @@ export function surfaceOn(canvas: OffscreenCanvas): Surface {
       return canvas.height;
     },
     context: context as unknown as Context2D,
-    image: canvas,
+    image: canvas as unknown as Drawable,
     free: () => {
       canvas.width = canvas.height = 1;
     },

@@ -358,7 +358,7 @@ export const api = {
     const mask = cutting.cut.mask(strokes),
       surface = studio.surface(mask.width, mask.height);
     surface.write(maskPixels(mask));
-    const png = await (surface.image as OffscreenCanvas).convertToBlob({ type: 'image/png' });
+    const png = await (surface.image as unknown as OffscreenCanvas).convertToBlob({ type: 'image/png' });
     surface.free();
     return { packed: packMask(mask), png };
   },

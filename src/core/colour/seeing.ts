@@ -17,6 +17,8 @@ export type Seeing =
 
 /** Rows of a 3 x 4 matrix: red, green, blue and a constant, in linear light. */
 export type LightMatrix = readonly [readonly number[], readonly number[], readonly number[]];
+/** A row for each of red, green and blue. */
+const rows = (row: (channel: number) => readonly number[]): LightMatrix => [row(0), row(1), row(2)];
 
 const FILTERS = { protan: filterDeficiencyProt, deutan: filterDeficiencyDeuter, tritan: filterDeficiencyTrit };
 
@@ -24,27 +26,22 @@ const FILTERS = { protan: filterDeficiencyProt, deutan: filterDeficiencyDeuter, 
 export function lightMatrix(seeing: Seeing): LightMatrix | null {
   switch (seeing.kind) {
     case 'grey':
-      return [0, 1, 2].map(() => [0.2126, 0.7152, 0.0722, 0]) as unknown as LightMatrix;
+      return rows(() => [0.2126, 0.7152, 0.0722, 0]);
     case 'protan':
     case 'deutan':
     case 'tritan': {
       const filter = FILTERS[seeing.kind](seeing.severity);
       // The filter is linear: its columns are what it makes of red, green and blue.
-      const columns = [0, 1, 2].map(
-        (i) =>
-          filter({ mode: 'rgb', r: i === 0 ? 1 : 0, g: i === 1 ? 1 : 0, b: i === 2 ? 1 : 0 }) as unknown as {
-            r: number;
-            g: number;
-            b: number;
-          },
-      );
-      return (['r', 'g', 'b'] as const).map((c) => [...columns.map((col) => col[c]), 0]) as unknown as LightMatrix;
+      const columns = [0, 1, 2].map((i) => {
+        const made = filter({ mode: 'rgb', r: Number(i === 0), g: Number(i === 1), b: Number(i === 2) });
+        if (made.mode !== 'rgb') throw new TypeError('the filter left sRGB');
+        return [made.r, made.g, made.b];
+      });
+      return rows((c) => [...columns.map((column) => column[c]), 0]);
     }
     case 'sun': {
       const k = 1 / (1 + seeing.glare);
-      return [0, 1, 2].map((row) =>
-        [0, 1, 2, 3].map((i) => (i === 3 ? seeing.glare * k : i === row ? k : 0)),
-      ) as unknown as LightMatrix;
+      return rows((row) => [0, 1, 2, 3].map((i) => (i === 3 ? seeing.glare * k : i === row ? k : 0)));
     }
     default:
       return null;

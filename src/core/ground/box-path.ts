@@ -9,12 +9,14 @@ export type Radii = readonly [number, number, number, number];
 export function fittingRadii(width: number, height: number, radii: Radii): Radii {
   const [tl, tr, br, bl] = radii;
   const k = Math.min(1, width / Math.max(1e-9, tl + tr, bl + br), height / Math.max(1e-9, tl + bl, tr + br));
-  return radii.map((r) => r * k) as unknown as Radii;
+  return [tl * k, tr * k, br * k, bl * k];
 }
 
 /** Radii of a parallel outline, `by` further out (or in, where negative); square corners stay square. */
-export const grownRadii = (radii: Radii, by: number): Radii =>
-  radii.map((r) => (r > 0 ? Math.max(0, r + by) : 0)) as unknown as Radii;
+export const grownRadii = ([tl, tr, br, bl]: Radii, by: number): Radii => {
+  const at = (r: number): number => (r > 0 ? Math.max(0, r + by) : 0);
+  return [at(tl), at(tr), at(br), at(bl)];
+};
 
 /** Traces a box with round corners, brought to the sink by `t`; clockwise. */
 export function traceBox(to: PathSink, box: Box, radii: Radii, t: Transform): void {

@@ -1,6 +1,12 @@
 // What is painted on: the part of the Canvas 2D interface that behaves alike everywhere, given from outside.
 import type { Pixels } from './pixels';
 
+declare const drawable: unique symbol;
+/** What can be drawn onto a surface: each surrounding has its own. */
+export interface Drawable {
+  readonly [drawable]: true;
+}
+
 /** The part of the Canvas 2D interface that behaves alike everywhere; nothing else may be used. */
 export type Context2D = Pick<
   CanvasRenderingContext2D,
@@ -32,8 +38,8 @@ export type Context2D = Pick<
 > & {
   fill(rule?: 'nonzero' | 'evenodd'): void;
   stroke(): void;
-  drawImage(image: never, ...place: number[]): void;
-  createPattern(image: never, repetition: 'no-repeat'): CanvasPattern | null;
+  drawImage(image: Drawable, ...place: number[]): void;
+  createPattern(image: Drawable, repetition: 'no-repeat'): CanvasPattern | null;
 };
 
 export interface Surface {
@@ -41,7 +47,7 @@ export interface Surface {
   readonly height: number;
   readonly context: Context2D;
   /** What `drawImage` takes. */
-  readonly image: unknown;
+  readonly image: Drawable;
   /** RGBA bytes of a part, not premultiplied. */
   read(x: number, y: number, width: number, height: number): Uint8ClampedArray;
   write(pixels: Pixels): void;

@@ -155,7 +155,7 @@ export class Easel {
     });
     context.imageSmoothingEnabled = k !== 1;
     return {
-      style: context.createPattern(made.image as never, 'no-repeat')!,
+      style: context.createPattern(made.image, 'no-repeat')!,
       alpha: 1,
       space: [k, 0, 0, k, part.x * k, part.y * k],
     };
@@ -356,7 +356,7 @@ export class Easel {
     const { context } = this;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalAlpha = opacity;
-    context.drawImage(on.surface.image as never, 0, 0);
+    context.drawImage(on.surface.image, 0, 0);
     on.surface.free();
   }
 

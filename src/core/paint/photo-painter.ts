@@ -258,7 +258,7 @@ export class PhotoPainter {
       );
       context.setTransform(1, 0, 0, 1, x, y);
       context.drawImage(
-        cut.image as never,
+        cut.image,
         show.x - keep.x,
         show.y - keep.y,
         show.width,
@@ -274,7 +274,7 @@ export class PhotoPainter {
       PhotoPainter.surface(easel, this.finish(easel, this.shown(photo, shown), layer, scale)),
     );
     context.setTransform(1, 0, 0, 1, x, y);
-    context.drawImage(made.image as never, 0, 0);
+    context.drawImage(made.image, 0, 0);
   }
 
   /** Cut out, or with room made: computed for the whole box, then laid down, turned where the box is. */
@@ -331,7 +331,7 @@ export class PhotoPainter {
       const out = easel.studio.surface(width, height),
         alpha = placedMask(withEdge(maskOf(cut!.mask, easel.studio.picture), cut!), photo, fit, w, h);
       const subject = PhotoPainter.surface(easel, cutPixels(shown, alpha, cut!.clean));
-      out.context.drawImage(subject.image as never, Math.round(target.x), Math.round(target.y));
+      out.context.drawImage(subject.image, Math.round(target.x), Math.round(target.y));
       subject.free();
       return out;
     });
@@ -348,9 +348,8 @@ export class PhotoPainter {
         Math.round(layer.box.x * k - easel.view.x),
         Math.round(layer.box.y * k - easel.view.y),
       );
-      if (scale === k) context.drawImage(made.image as never, 0, 0);
-      else
-        context.drawImage(made.image as never, 0, 0, Math.round(layer.box.width * k), Math.round(layer.box.height * k));
+      if (scale === k) context.drawImage(made.image, 0, 0);
+      else context.drawImage(made.image, 0, 0, Math.round(layer.box.width * k), Math.round(layer.box.height * k));
     } else {
       context.setTransform(
         ...compose(
@@ -365,7 +364,7 @@ export class PhotoPainter {
           ]),
         ),
       );
-      context.drawImage(made.image as never, 0, 0);
+      context.drawImage(made.image, 0, 0);
     }
   }
 
@@ -404,7 +403,7 @@ export class PhotoPainter {
     context.rect(0, 0, width, height);
     context.clip();
     context.setTransform(...compose(place, compose(invert(toFile), [1 / k, 0, 0, photo.height / small.height, 0, 0])));
-    context.drawImage(copy.image as never, 0, 0);
+    context.drawImage(copy.image, 0, 0);
     context.restore();
   }
 

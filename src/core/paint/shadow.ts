@@ -138,5 +138,5 @@ function paintShadow(easel: Easel, shadow: Shadow, { key, bounds, origin, paint 
   context.setTransform(1, 0, 0, 1, x - pad + dx, y - pad + dy);
   context.globalAlpha = opacity * shadow.opacity;
   context.imageSmoothingEnabled = false;
-  context.drawImage(made.image as never, 0, 0);
+  context.drawImage(made.image, 0, 0);
 }

@@ -125,7 +125,7 @@ function smoothRing(knots: readonly Point[]): [Point, Point, Point, Point][] {
 function traceSpeech(to: PathSink, { width: w, height: h }: Extent, shape: Shape, t: Transform): void {
   const { tail } = shape,
     tip: Point = [tail.x * w, tail.y * h];
-  const [tl, tr, br, bl] = fittingRadii(w, h, shape.radius as unknown as Radii);
+  const [tl, tr, br, bl] = fittingRadii(w, h, shape.radius);
   // The side the tail leaves by: the one its tip lies furthest beyond.
   const beyond = { top: -tip[1] / h, right: tip[0] / w - 1, bottom: tip[1] / h - 1, left: -tip[0] / w };
   const side = (Object.keys(beyond) as (keyof typeof beyond)[]).reduce((a, b) => (beyond[b] > beyond[a] ? b : a));
@@ -186,7 +186,7 @@ export function traceShape(to: PathSink, shape: Shape, box: Extent, t: Transform
   const { width: w, height: h } = box;
   switch (shape.form) {
     case 'rectangle':
-      return traceBox(to, { x: 0, y: 0, width: w, height: h }, shape.radius as unknown as Radii, t);
+      return traceBox(to, { x: 0, y: 0, width: w, height: h }, shape.radius, t);
     case 'ellipse':
       return traceEllipse(to, w / 2, h / 2, w / 2, h / 2, t);
     case 'polygon':
@@ -239,7 +239,7 @@ export function parallelOf(
   box: Extent,
 ): ((by: number) => (to: PathSink, t: Transform) => void) | undefined {
   if (shape.form !== 'rectangle') return undefined;
-  const radii = shape.radius as unknown as Radii;
+  const radii = shape.radius;
   return (by) => (to, t) =>
     traceBox(to, grown({ x: 0, y: 0, width: box.width, height: box.height }, by), grownRadii(radii, by), t);
 }

@@ -23,7 +23,7 @@ export const emptyHistory: History = { steps: [], done: 0 };
 export function stepBetween(before: Piece, after: Piece, label: string): Step | null {
   if (before === after) return null;
   const [, forward, backward] = produceWithPatches(before, (draft) => {
-    reconcile(draft as unknown as Tree, before as unknown as Tree, after as unknown as Tree);
+    reconcile(draft as Tree, before as Tree, after as Tree);
   });
   return forward.length ? { label, forward, backward } : null;
 }

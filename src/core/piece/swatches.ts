@@ -42,7 +42,7 @@ export const removeSwatch = (piece: Piece, id: string): Piece =>
   produce(piece, (draft) => {
     const swatch = piece.swatches.find((s) => s.id === id);
     if (!swatch) return;
-    replaceReferences(draft.slides as unknown as Tree, (wanted, as, holder) => {
+    replaceReferences(draft.slides as Tree, (wanted, as, holder) => {
       if (wanted !== id) return undefined;
       if (as === 'colour') return hexOf({ swatch: id }, piece);
       if (swatch.gradient) holder.gradient = structuredClone(swatch.gradient);

@@ -171,7 +171,7 @@ export class Painter {
     );
     easel.context.setTransform(1, 0, 0, 1, 0, 0);
     easel.context.globalAlpha = layer.opacity;
-    easel.context.drawImage(group.image as never, 0, 0);
+    easel.context.drawImage(group.image, 0, 0);
   }
 
   private paintLayer(

@@ -105,7 +105,7 @@ export class PartialPainter {
       context.setTransform(1, 0, 0, 1, 0, 0);
       context.globalAlpha = 1;
       context.globalCompositeOperation = how;
-      context.drawImage(s.image as never, 0, 0);
+      context.drawImage(s.image, 0, 0);
       context.globalCompositeOperation = 'source-over';
     };
     lay(below, 'copy');

@@ -166,7 +166,7 @@ export function transformOf(text: string): Transform | null {
       n = parts.map(Number),
       what = given.toLowerCase();
     let by: Transform | null = null;
-    if (what === 'matrix' && n.length === 6) by = n as unknown as Transform;
+    if (what === 'matrix' && n.length === 6) by = [n[0], n[1], n[2], n[3], n[4], n[5]];
     else if (what === 'translate') by = [1, 0, 0, 1, shift(parts[0]), parts.length > 1 ? shift(parts[1]) : 0];
     else if (what === 'translatex') by = [1, 0, 0, 1, shift(parts[0]), 0];
     else if (what === 'translatey') by = [1, 0, 0, 1, 0, shift(parts[0])];
