@@ -1,6 +1,6 @@
 // Outlines of shapes in their boxes: what is filled, stroked, and used as a mask.
 import { grown } from '../ground/box';
-import { fittingRadii, grownRadii, type Radii, traceBox } from '../ground/box-path';
+import { fittingRadii, grownRadii, traceBox } from '../ground/box-path';
 import { chance } from '../ground/chance';
 import { type PathSink, QUARTER } from '../ground/path';
 import { apply, compose, type Transform } from '../ground/transform';
