@@ -1,6 +1,6 @@
 // The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
 import type { Pixels } from '../core/ground/pixels';
-import type { Drawable, Context2D, Surface } from '../core/ground/surface';
+import type { Context2D, Drawable, Surface } from '../core/ground/surface';
 import type { Drawing } from '../core/paint/drawing';
 import type { Studio } from '../core/paint/studio';
 import { assetsOf } from '../core/piece/resolve';

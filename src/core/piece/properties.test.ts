@@ -1,9 +1,9 @@
 // What holds for every document and every edit, not only for those somebody thought of.
 import fc from 'fast-check';
-import { KINDS, type Layer, type LayerKind, scaleLengths } from '../kinds/layers';
 import { makeBorder } from '../kinds/border';
 import { makeFade } from '../kinds/fade';
 import { makeFill } from '../kinds/fill';
+import { KINDS, type Layer, type LayerKind, scaleLengths } from '../kinds/layers';
 import { makePhoto } from '../kinds/photo';
 import { makePlate } from '../kinds/plate';
 import { makePool } from '../kinds/pool';

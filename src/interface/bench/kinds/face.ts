@@ -19,10 +19,20 @@ export interface Addition {
   library?: (picture: AssetInfo) => void;
 }
 
+/** What is said of a kind as a treatment. */
+export interface TreatmentWords {
+  /** A new one, where it is chosen. */
+  name: string;
+  /** Why it does not make a text Clear, and what would. */
+  whyNot: string;
+}
+
 export interface Face<L extends Layer> {
   title(layer: L): string;
   Controls(this: void, props: { layer: L }): ReactNode;
   adds: readonly Addition[];
   /** What its row in the stack is called; its name where left out. */
   rowName?(layer: L): string;
+  /** Of kinds that are treatments. */
+  treatment?: TreatmentWords;
 }

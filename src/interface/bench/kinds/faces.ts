@@ -1,7 +1,9 @@
 // The faces of all kinds, in the order in which they stand in the add menus; one that is forgotten does not compile.
 import type { Layer, LayerKind } from '../../../core/kinds/layers';
+import type { LaidKind } from '../../../core/piece/treatments';
+import { LAID_KINDS } from '../../../core/piece/treatments';
 import { border } from './border';
-import type { Face } from './face';
+import type { Face, TreatmentWords } from './face';
 import { fade } from './fade';
 import { fill } from './fill';
 import { photo } from './photo';
@@ -11,7 +13,11 @@ import { shape } from './shape';
 import { text } from './text';
 import { tint } from './tint';
 
-const FACES: { readonly [K in LayerKind]: Face<Extract<Layer, { kind: K }>> } = {
+/** A kind that is a treatment must have words for that. */
+type FaceOf<K extends LayerKind> = Face<Extract<Layer, { kind: K }>> &
+  (K extends LaidKind ? { treatment: TreatmentWords } : unknown);
+
+const FACES: { readonly [K in LayerKind]: FaceOf<K> } = {
   text,
   photo,
   shape,
@@ -28,3 +34,9 @@ export const faceOf = (layer: Layer): Face<Layer> => FACES[layer.kind];
 
 /** All entries of the add menus. */
 export const ADDITIONS = Object.values(FACES).flatMap((f) => f.adds);
+
+/** What is said of the kinds that are treatments. */
+export const LAID_WORDS = Object.fromEntries(LAID_KINDS.map((k) => [k, FACES[k].treatment])) as Record<
+  LaidKind,
+  TreatmentWords
+>;

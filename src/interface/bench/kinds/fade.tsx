@@ -147,8 +147,12 @@ function FadeControls({ layer }: { layer: FadeLayer }) {
   );
 }
 
-export const fade: Face<FadeLayer> = {
+export const fade = {
   title: () => 'Fade',
   Controls: FadeControls,
+  treatment: {
+    name: 'New fade',
+    whyNot: 'It does not cover every letter strongly enough: let it reach further, or solve its reach instead.',
+  },
   adds: [{ band: 'overlays', label: 'Fade', Icon: IconBrightnessDown, now: () => void addTreatment('fade') }],
-};
+} satisfies Face<FadeLayer>;

@@ -56,8 +56,12 @@ function PlateControls({ layer }: { layer: PlateLayer }) {
   );
 }
 
-export const plate: Face<PlateLayer> = {
+export const plate = {
   title: () => 'Plate',
   Controls: PlateControls,
+  treatment: {
+    name: 'New plate',
+    whyNot: 'It does not lie behind every letter: check the texts it follows.',
+  },
   adds: [{ band: 'overlays', label: 'Plate behind text', Icon: IconRectangle, now: () => void addTreatment('plate') }],
-};
+} satisfies Face<PlateLayer>;

@@ -36,8 +36,12 @@ function PoolControls({ layer }: { layer: PoolLayer }) {
   );
 }
 
-export const pool: Face<PoolLayer> = {
+export const pool = {
   title: () => 'Pool',
   Controls: PoolControls,
+  treatment: {
+    name: 'New pool',
+    whyNot: 'It does not lie behind every letter: make it larger, or check the texts it follows.',
+  },
   adds: [{ band: 'overlays', label: 'Pool behind text', Icon: IconDroplet, now: () => void addTreatment('pool') }],
-};
+} satisfies Face<PoolLayer>;

@@ -15,8 +15,12 @@ function TintControls({ layer }: { layer: TintLayer }) {
   );
 }
 
-export const tint: Face<TintLayer> = {
+export const tint = {
   title: () => 'Tint',
   Controls: TintControls,
+  treatment: {
+    name: 'New tint',
+    whyNot: 'No tint makes this text Clear as it is. Another text colour or place would.',
+  },
   adds: [{ band: 'overlays', label: 'Tint', Icon: IconColorFilter, now: () => void addTreatment('tint') }],
-};
+} satisfies Face<TintLayer>;

@@ -13,6 +13,7 @@ import {
   isLaid,
   isOfText,
   isTreatment,
+  type LaidKind,
   setColour,
   type TreatmentKind,
 } from '../../../core/piece/treatments';
@@ -21,6 +22,8 @@ import { type TreatmentAsk, withTreatmentAt } from '../../../core/remedy/treatme
 import { latest, readingWorker } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { type Scope, treatmentsOf, useChosen, useTreatment } from '../commands/treatment';
+import type { TreatmentWords } from '../kinds/face';
+import { LAID_WORDS } from '../kinds/faces';
 import { takeWay } from '../measuring/ways';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSlide, edit, settle, shownOf, useBench, wholeShown } from '../state/store';
@@ -31,30 +34,30 @@ const askChart = latest((...args: Parameters<ReturnType<typeof readingWorker>['c
   readingWorker().chart(...args),
 );
 
-const KIND_NAMES: Record<TreatmentKind, string> = {
-  tint: 'New tint',
-  fade: 'New fade',
-  pool: 'New pool',
-  plate: 'New plate',
-  backing: 'Backing of the text',
-  shadow: 'Shadow of the text',
-  darken: 'Photo darkened',
-  lighten: 'Photo lightened',
-  blur: 'Photo blurred',
+/** What texts and photos have by themselves; treatments that are layers have their words with their kind. */
+const BORNE_WORDS: Record<Exclude<TreatmentKind, LaidKind>, TreatmentWords> = {
+  backing: {
+    name: 'Backing of the text',
+    whyNot: 'Another colour of the backing, or of the text, would.',
+  },
+  shadow: {
+    name: 'Shadow of the text',
+    whyNot: 'A shadow cannot hold these letters: spread it further, or take a pool.',
+  },
+  darken: {
+    name: 'Photo darkened',
+    whyNot: 'Even a black photo would not make this text Clear: its ink is too dark.',
+  },
+  lighten: {
+    name: 'Photo lightened',
+    whyNot: 'Even a white photo would not make this text Clear: its ink is too light.',
+  },
+  blur: {
+    name: 'Photo blurred',
+    whyNot: 'What is behind the letters is too light or too dark however smooth it is. Ways through shows what helps.',
+  },
 };
-
-/** Why a treatment cannot do it, and what would. */
-const WHY_NOT: Record<TreatmentKind, string> = {
-  tint: 'No tint makes this text Clear as it is. Another text colour or place would.',
-  fade: 'It does not cover every letter strongly enough: let it reach further, or solve its reach instead.',
-  pool: 'It does not lie behind every letter: make it larger, or check the texts it follows.',
-  plate: 'It does not lie behind every letter: check the texts it follows.',
-  backing: 'Another colour of the backing, or of the text, would.',
-  shadow: 'A shadow cannot hold these letters: spread it further, or take a pool.',
-  darken: 'Even a black photo would not make this text Clear: its ink is too dark.',
-  lighten: 'Even a white photo would not make this text Clear: its ink is too light.',
-  blur: 'What is behind the letters is too light or too dark however smooth it is. Ways through shows what helps.',
-};
+const wordsOf = (kind: TreatmentKind): TreatmentWords => (isLaid(kind) ? LAID_WORDS[kind] : BORNE_WORDS[kind]);
 
 export const Strength = memo(function Strength({ layer, measurable }: { layer: string | null; measurable: boolean }) {
   const treatment = useTreatment();
@@ -198,7 +201,7 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
         ) : property === 'reach' ? (
           'Make it stronger first, then solve its reach.'
         ) : (
-          WHY_NOT[kind]
+          wordsOf(kind).whyNot
         ),
       });
     } catch (e) {
@@ -235,14 +238,14 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
               group: 'Between picture and text',
               items: (['tint', 'fade', 'pool', 'plate'] as const).map((k) => ({
                 value: `kind:${k}`,
-                label: KIND_NAMES[k],
+                label: wordsOf(k).name,
               })),
             },
             {
               group: 'Of texts and photo',
               items: (['backing', 'shadow', 'darken', 'lighten', 'blur'] as const).map((k) => ({
                 value: `kind:${k}`,
-                label: KIND_NAMES[k],
+                label: wordsOf(k).name,
               })),
             },
           ]}
