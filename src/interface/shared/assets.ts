@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { FoundColour } from '../../core/colour/palette';
 import { readingWorker } from '../../workers/clients';
+import { asking } from './asking';
 import { remembered } from './remembered';
 
 const sizeOf = remembered(
@@ -19,14 +20,11 @@ function useKnown<T>(id: string | null, ask: (id: string) => Promise<T>): T | nu
   const [known, setKnown] = useState<{ id: string; value: T } | null>(null);
   useEffect(() => {
     if (!id) return;
-    let on = true;
-    ask(id).then(
-      (value) => on && setKnown({ id, value }),
+    return asking(
+      ask(id),
+      (value) => setKnown({ id, value }),
       () => {},
     );
-    return () => {
-      on = false;
-    };
   }, [id, ask]);
   return known && known.id === id ? known.value : null;
 }

@@ -32,7 +32,8 @@ process.on('message', ({ id, task, ask }: { id: number; task: string; ask: unkno
   void done(task, ask).then((reply) => {
     // Surfaces are freed with their handles, and nothing tells the collector how much those weigh.
     (globalThis as { gc?: () => void }).gc?.();
-    process.send?.({ ...reply, id, rss: process.memoryUsage.rss() });
+    // Whoever asked may be gone by now; then there is nobody to tell.
+    if (process.connected) process.send?.({ ...reply, id, rss: process.memoryUsage.rss() }, () => {});
   });
 });
 process.on('disconnect', () => process.exit(0));

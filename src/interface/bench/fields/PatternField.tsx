@@ -19,6 +19,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { tileById, TILES } from '../../../core/pattern/catalogue';
 import type { Pattern } from '../../../core/values/fill';
 import { latest, stageWorker } from '../../../workers/clients';
+import { asking } from '../../shared/asking';
 import { NumberField } from '../../shared/NumberField';
 import { uploadTile } from '../commands/adding';
 import { settle, useBench } from '../state/store';
@@ -48,7 +49,6 @@ function Picker({ pattern, onChange, onLook }: Props) {
   );
   const { foreground, background, weight } = pattern;
   useEffect(() => {
-    let on = true;
     // Large tiles are shown smaller, so that one sees what repeats.
     const patterns = shown.map((t): Pattern => ({
       ...pattern,
@@ -61,17 +61,11 @@ function Picker({ pattern, onChange, onLook }: Props) {
       background,
       weight,
     }));
-    void ask(patterns, SIDE * 2)
-      .then((made) => {
-        if (!on || !made) return;
-        shown.forEach((t, i) =>
-          canvases.current.get(t.id)?.getContext('bitmaprenderer')?.transferFromImageBitmap(made[i]),
-        );
-      })
-      .catch((e: unknown) => console.error(e));
-    return () => {
-      on = false;
-    };
+    return asking(ask(patterns, SIDE * 2), (made) =>
+      shown.forEach((t, i) =>
+        canvases.current.get(t.id)?.getContext('bitmaprenderer')?.transferFromImageBitmap(made[i]),
+      ),
+    );
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only what shows in the small pictures
   }, [shown, foreground, background, weight]);
   const groups = [...new Set(shown.map((t) => t.group))];

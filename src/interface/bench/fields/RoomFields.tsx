@@ -6,6 +6,7 @@ import type { PhotoLayer } from '../../../core/kinds/photo';
 import { type Side, type SideRating, SIDES } from '../../../core/photo/room';
 import type { Room } from '../../../core/values/photo';
 import { latest, readingWorker } from '../../../workers/clients';
+import { asking } from '../../shared/asking';
 import { change } from '../commands/layers';
 import { KIND_WORD, useRoomMarks } from '../state/room-marks';
 import { shownOf, useBench } from '../state/store';
@@ -34,13 +35,7 @@ export function RoomFields({ layer }: { layer: PhotoLayer }) {
     layer.box,
   ]);
   useEffect(() => {
-    let on = true;
-    void ask(shownOf({ ...useBench.getState(), slideId, sizeId, preview: null }), layer.id)
-      .then((r) => on && r && setRatings(r))
-      .catch((e: unknown) => console.error(e));
-    return () => {
-      on = false;
-    };
+    return asking(ask(shownOf({ ...useBench.getState(), slideId, sizeId, preview: null }), layer.id), setRatings);
   }, [key, layer.id, slideId, sizeId]);
   useEffect(() => {
     useRoomMarks.setState({ layer: layer.id, ratings: ratings ?? [] });

@@ -9,6 +9,7 @@ import { PLAIN_TONE } from '../../../core/values/plain';
 import type { Tone } from '../../../core/values/tone';
 import { latest, readingWorker } from '../../../workers/clients';
 import type { Histograms } from '../../../workers/reading';
+import { asking } from '../../shared/asking';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands/layers';
 import { useLengthScale } from '../commands/setting';
@@ -31,14 +32,7 @@ function useHistograms(photo: string): Histograms | null {
   const text = useBench((s) => shownReading(s)?.layer ?? null);
   const [known, setKnown] = useState<Histograms | null>(null);
   useEffect(() => {
-    let on = true;
-    ask(shownOf({ piece, slideId, sizeId, preview: null }), photo, text).then(
-      (h) => on && h && setKnown(h),
-      (e: unknown) => console.error(e),
-    );
-    return () => {
-      on = false;
-    };
+    return asking(ask(shownOf({ piece, slideId, sizeId, preview: null }), photo, text), setKnown);
   }, [piece, slideId, sizeId, photo, text]);
   return known;
 }

@@ -10,6 +10,7 @@ import type { Piece } from '../../../core/piece/schema';
 import { verdictOf } from '../../../core/reading/verdict';
 import type { SuggestedColour } from '../../../core/remedy/text-colours';
 import { latest, readingWorker } from '../../../workers/clients';
+import { asking } from '../../shared/asking';
 import { VerdictMark } from '../../shared/VerdictMark';
 import { movedOn } from '../measuring/spots';
 import { currentSlide, edit, preview, shownOf, useBench } from '../state/store';
@@ -54,13 +55,7 @@ export function Colours({ layer }: { layer: string | null }) {
   );
   useEffect(() => {
     if (dragging) return;
-    let on = true;
-    void ask(shownOf({ piece, slideId, sizeId, preview: null }), { texts })
-      .then((c) => on && c && setFound(c))
-      .catch((e: unknown) => console.error(e));
-    return () => {
-      on = false;
-    };
+    return asking(ask(shownOf({ piece, slideId, sizeId, preview: null }), { texts }), setFound);
   }, [piece, slideId, sizeId, texts, dragging]);
   useEffect(() => () => preview(null), []);
   if (!found) return <p className={css.note}>Comparing colours</p>;

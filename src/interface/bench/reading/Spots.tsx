@@ -3,6 +3,7 @@
 import { Switch, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { QuietSpots } from '../../../core/reading/quiet-spots';
+import { asking } from '../../shared/asking';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { askSpots, leaveSpots, lookAtSpot, movedOn, showSpots, takeSpot } from '../measuring/spots';
 import { shownOf, useBench } from '../state/store';
@@ -17,13 +18,9 @@ export function Spots({ layer }: { layer: string | null }) {
   const [mapped, setMapped] = useState(false);
   useEffect(() => {
     if (layer === null || dragging) return;
-    let on = true;
-    void askSpots(shownOf({ piece, slideId, sizeId, preview: null }), layer)
-      .then((q) => on && q && setFound({ ...q, text: layer }))
-      .catch((e: unknown) => console.error(e));
-    return () => {
-      on = false;
-    };
+    return asking(askSpots(shownOf({ piece, slideId, sizeId, preview: null }), layer), (q) =>
+      setFound({ ...q, text: layer }),
+    );
   }, [piece, slideId, sizeId, layer, dragging]);
   const own = found?.text === layer ? found : null;
   useEffect(() => {

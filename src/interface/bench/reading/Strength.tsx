@@ -21,6 +21,7 @@ import type { StrengthPoint } from '../../../core/remedy/strength';
 import { type TreatmentAsk, withTreatmentAt } from '../../../core/remedy/treatment';
 import { latest, readingWorker } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
+import { asking } from '../../shared/asking';
 import { type Scope, treatmentsOf, useChosen, useTreatment } from '../commands/treatment';
 import type { TreatmentWords } from '../kinds/face';
 import { LAID_WORDS } from '../kinds/faces';
@@ -109,15 +110,9 @@ export const Strength = memo(function Strength({ layer, measurable }: { layer: s
 
   useEffect(() => {
     if (!possible) return setChart(null);
-    let on = true;
     // Everything but the strength itself counts; a slider that moves leaves the chart as it is.
     const at = { piece, slideId, sizeId, preview: null };
-    void askChart(ask.everySlide ? wholeShown(at) : shownOf(at), ask)
-      .then((c) => on && c && setChart(c))
-      .catch((e: unknown) => console.error(e));
-    return () => {
-      on = false;
-    };
+    return asking(askChart(ask.everySlide ? wholeShown(at) : shownOf(at), ask), setChart);
   }, [piece, slideId, sizeId, ask, possible]);
 
   const apply = (strength: number, hex: string, label: string, merge: string | null = null): void => {

@@ -3,6 +3,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Grid } from '../../../core/photo/saliency';
 import { latest, readingWorker } from '../../../workers/clients';
+import { asking } from '../../shared/asking';
 import { shownOf, shownReading, useBench } from '../state/store';
 import css from './Ghosts.module.css';
 
@@ -22,13 +23,7 @@ export function CalmMap({ scale }: { scale: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [map, setMap] = useState<Grid | null>(null);
   useEffect(() => {
-    let on = true;
-    void ask(shownOf({ piece, slideId, sizeId, preview: shown }), text)
-      .then((m) => on && m && setMap(m))
-      .catch((e: unknown) => console.error(e));
-    return () => {
-      on = false;
-    };
+    return asking(ask(shownOf({ piece, slideId, sizeId, preview: shown }), text), setMap);
   }, [piece, shown, slideId, sizeId, text]);
   useEffect(() => {
     if (!map) return;

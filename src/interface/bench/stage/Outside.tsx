@@ -3,6 +3,7 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { boundsOf } from '../../../core/ground/transform';
 import { latest, stageWorker } from '../../../workers/clients';
+import { asking } from '../../shared/asking';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSize, currentSlide, frameOf, isMovable, placedLayers, shownOf, useBench } from '../state/store';
 import css from './Outside.module.css';
@@ -38,18 +39,12 @@ export function Outside({ scale }: { scale: number }) {
     ids = clean ? '' : hanging.join();
   useEffect(() => {
     if (!ids) return;
-    let on = true;
-    void ask(shownOf({ piece, slideId, sizeId, preview: null }), ids.split(','), scale, room)
-      .then((bitmap) => {
-        if (!on || !bitmap || !canvas.current) return;
-        canvas.current.width = bitmap.width;
-        canvas.current.height = bitmap.height;
-        canvas.current.getContext('bitmaprenderer')?.transferFromImageBitmap(bitmap);
-      })
-      .catch((e: unknown) => console.error(e));
-    return () => {
-      on = false;
-    };
+    return asking(ask(shownOf({ piece, slideId, sizeId, preview: null }), ids.split(','), scale, room), (bitmap) => {
+      if (!canvas.current) return;
+      canvas.current.width = bitmap.width;
+      canvas.current.height = bitmap.height;
+      canvas.current.getContext('bitmaprenderer')?.transferFromImageBitmap(bitmap);
+    });
   }, [piece, slideId, sizeId, ids, scale, room]);
   return ids ? (
     <canvas
