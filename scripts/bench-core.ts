@@ -17,7 +17,7 @@ import { makePiece } from '../src/core/piece/make';
 import type { Piece } from '../src/core/piece/schema';
 import { SlidePhoto } from '../src/core/remedy/slide-photo';
 import { justEnough } from '../src/core/remedy/strength';
-import { askAbout } from '../src/core/remedy/treatment';
+import { askAbout } from '../src/core/remedy/begin-treatment';
 import { sortWays } from '../src/core/remedy/way';
 import { Ways } from '../src/core/remedy/ways';
 import { Painter } from '../src/core/scene/painter';

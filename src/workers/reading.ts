@@ -32,7 +32,7 @@ import {
   type StrengthPoint,
 } from '../core/remedy/strength';
 import { suggestColours, type SuggestedColour } from '../core/remedy/text-colours';
-import { askAbout, type TreatmentAsk } from '../core/remedy/treatment';
+import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import type { Way, WayKind } from '../core/remedy/way';
 import { Ways, wayThumbnail } from '../core/remedy/ways';
 import { ratingsOf } from '../core/scene/room-sides';

@@ -158,9 +158,9 @@ export function snapBox(
   const gridded = (at: number): number => (lines.grid ? Math.round(at / lines.grid) * lines.grid - at : Infinity);
   const grid = (c: readonly number[]): number => (lines.grid && c.length ? gridded(c[0]) : Infinity);
   const least = (...all: number[]): number => all.reduce((m, d) => (Math.abs(d) < Math.abs(m) ? d : m), Infinity);
-  const within = (d: number): number => (Math.abs(d) <= reach ? d : Infinity);
-  const bx = least(v.by, gx.by, within(grid(xs))),
-    by = least(h.by, b.by, gy.by, within(grid(ys)));
+  const inReach = (d: number): number => (Math.abs(d) <= reach ? d : Infinity);
+  const bx = least(v.by, gx.by, inReach(grid(xs))),
+    by = least(h.by, b.by, gy.by, inReach(grid(ys)));
   return {
     dx: bx === Infinity ? 0 : bx,
     dy: by === Infinity ? 0 : by,

@@ -298,7 +298,7 @@ export class Easel {
       );
     // Twice as wide, and the half on the wrong side taken off again: by filling, which is the same everywhere, where
     // clipping is not.
-    this.within(opacity, trace, t, place === 'inside' ? 'destination-in' : 'destination-out', (on) =>
+    this.cutBy(opacity, trace, t, place === 'inside' ? 'destination-in' : 'destination-out', (on) =>
       on.strokeAlong(stroke, stroke.width * 2 * k, k, t, trace, 1, round),
     );
   }
@@ -327,7 +327,7 @@ export class Easel {
   }
 
   /** Paints something within an outline, or outside of it, as one thing with an opacity. */
-  within(
+  cutBy(
     opacity: number,
     trace: Trace,
     t: Transform,

@@ -206,7 +206,7 @@ export class PhotoPainter {
     const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
     const trace = (to: PathSink, at: Transform): void => traceShape(to, layer.mask ?? PLAIN_SHAPE, layer.box, at);
     if (layer.mask)
-      easel.within(
+      easel.cutBy(
         opacity,
         trace,
         t,

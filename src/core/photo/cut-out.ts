@@ -265,14 +265,14 @@ export class CutOut {
     if (!part) return { width: W, height: H, alpha };
     const { x: X, y: Y, width: pw, height: ph } = part,
       n = pw * ph;
-    const within = (values: Float32Array): Float32Array => {
+    const cropOf = (values: Float32Array): Float32Array => {
       const out = new Float32Array(n);
       for (let y = 0; y < ph; y++) out.set(values.subarray((Y + y) * W + X, (Y + y) * W + X + pw), y * pw);
       return out;
     };
-    const light = within(this.light),
-      mi = within(this.means.light),
-      mii = within(this.means.square),
+    const light = cropOf(this.light),
+      mi = cropOf(this.means.light),
+      mii = cropOf(this.means.square),
       { sigma } = this.means;
     const cell = Math.max(1, W / w),
       eps = 2e-5;

@@ -285,7 +285,7 @@ class Ground {
   }
 }
 
-interface Place {
+interface Candidate {
   variant: Variant;
   /** Top left corner of the frame, in pixels of the slide. */
   x: number;
@@ -303,7 +303,7 @@ function placesOf(
   size: Size,
   forbidden: (b: Box) => boolean,
   margins?: Float32Array,
-): Place[] {
+): Candidate[] {
   const { look, letters, busy, salient } = ground,
     { width, height, step } = look,
     { lines } = variant;
@@ -333,7 +333,7 @@ function placesOf(
     x1 = Math.max(...lines.map((l) => l.x + l.width)),
     y1 = Math.max(...lines.map((l) => l.y + l.height));
   const keep = Math.min(marginOf(size), Math.min(size.width - (x1 - x0), size.height - (y1 - y0)) / 2);
-  const found: Place[] = [];
+  const found: Candidate[] = [];
   for (let y = 0; y < height; y += stride)
     for (let x = 0; x < width; x += stride) {
       const X = x * step,
@@ -456,10 +456,10 @@ export function quietSpots(
     placesOf(v, ground, base, size, forbidden, i === 0 ? values : undefined).filter((p) => alignsWith(p, size)),
   );
   // What it looks like now is preferred among equals.
-  const better = (p: Place): number =>
+  const better = (p: Candidate): number =>
     p.score - (p.variant === own[0] ? 0 : 0.02) - 0.02 * Math.max(0, p.variant.layout.lines.length - 2);
   all.sort((a, b) => better(b) - better(a));
-  const chosen: { place: Place; box: Box }[] = [];
+  const chosen: { place: Candidate; box: Box }[] = [];
   for (const place of all) {
     const box = { x: place.x, y: place.y, width: place.variant.frame.width, height: place.variant.frame.height };
     if (chosen.every((c) => apart(c.box, box))) chosen.push({ place, box });
@@ -497,7 +497,7 @@ export function quietSpots(
 }
 
 /** Text at the left begins there, text at the right ends there: alignment goes with the place. */
-function alignsWith(p: Place, size: Size): boolean {
+function alignsWith(p: Candidate, size: Size): boolean {
   const { layer, layout, frame } = p.variant;
   if (layout.lines.length < 2) return true;
   const middle = (p.x + frame.width / 2) / size.width;

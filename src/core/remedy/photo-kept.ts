@@ -164,13 +164,13 @@ export class KeptPhoto {
     const { width } = this.photo,
       words = wordsOf(treated),
       changed: number[] = [];
-    const within = (at: number): number => {
+    const inPart = (at: number): number => {
       const y = Math.floor(at / width) - part.y,
         x = (at % width) - part.x;
       return x >= 0 && y >= 0 && x + WINDOW <= part.width && y + WINDOW <= part.height ? y * part.width + x : -1;
     };
     for (let i = 0; i < this.at.length; i++) {
-      const own = within(this.at[i]);
+      const own = inPart(this.at[i]);
       if (own >= 0 && !this.same(words, own, part.width, this.at[i])) changed.push(i);
     }
     // Of very many that changed, as under a tint, an even share tells the same to a few tenths of a percent.
@@ -180,7 +180,7 @@ export class KeptPhoto {
       n = 0;
     for (const i of changed) {
       if (this.turns[i] >= turns) continue;
-      readWindow(treated, within(this.at[i]), part.width, this.scratch);
+      readWindow(treated, inPart(this.at[i]), part.width, this.scratch);
       const c = compareWindow(this.window(i), this.scratch);
       kept += c.kept;
       if (c.marked) marks++;

@@ -25,7 +25,7 @@ import type { PhotoKept } from './photo-kept';
 import { SlidePhoto } from './slide-photo';
 import { confirmed, leastNear, leastOfTens, type StrengthAsk, StrengthModel } from './strength';
 import { suggestColours, type SuggestedColour } from './text-colours';
-import { askAbout } from './treatment';
+import { askAbout } from './begin-treatment';
 import { veilOf } from './veil';
 import { applyWay, type Way, WAY_NAMES, type WayKind, worthOf } from './way';
 

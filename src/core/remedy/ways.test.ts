@@ -18,7 +18,7 @@ import { LetterSamples } from './letter-sample';
 import { SlidePhoto } from './slide-photo';
 import { justEnough } from './strength';
 import { suggestColours } from './text-colours';
-import { askAbout } from './treatment';
+import { askAbout } from './begin-treatment';
 import { applyWay, sortWays, type Way, worthOf } from './way';
 import { Ways } from './ways';
 

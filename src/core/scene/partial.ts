@@ -5,7 +5,7 @@ import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter, View } from './painter';
 import type { Scene } from './scene';
 
-interface Kept {
+interface Held {
   /** Everything that must stay the same for the kept parts to hold. */
   frame: string;
   keys: string[];
@@ -19,7 +19,7 @@ interface Kept {
 
 export class PartialPainter {
   private last: { frame: string; keys: string[] } | null = null;
-  private kept: Kept | null = null;
+  private kept: Held | null = null;
   /** How many layers the last painting really painted; for tests and measurements. */
   painted = 0;
 
@@ -69,7 +69,7 @@ export class PartialPainter {
     frame: string,
     keys: readonly string[],
     before: readonly string[],
-  ): Kept | null {
+  ): Held | null {
     const { layers } = scene;
     const k = this.kept;
     if (
@@ -98,7 +98,7 @@ export class PartialPainter {
     return (this.kept = { frame, keys: [...keys], low, high, below: part(0, low, false), above });
   }
 
-  private assemble(surface: Surface, scene: Scene, view: View, { low, high, below, above }: Kept): void {
+  private assemble(surface: Surface, scene: Scene, view: View, { low, high, below, above }: Held): void {
     const { layers } = scene;
     const { context } = surface;
     const lay = (s: Surface, how: GlobalCompositeOperation): void => {

@@ -93,7 +93,7 @@ export function turnedTo(gradient: Gradient, degrees: number, box: { width: numb
   return { ...placed(gradient, start, { x: start.x + c, y: start.y + s }, box), angle: wrapped(degrees) };
 }
 
-const within = (v: number): number => Math.min(10, Math.max(-10, Math.round(v * 1e5) / 1e5));
+const placeable = (v: number): number => Math.min(10, Math.max(-10, Math.round(v * 1e5) / 1e5));
 
 /** Placed by hand between two points of the box, in its pixels. */
 export const placed = (
@@ -104,8 +104,8 @@ export const placed = (
 ): Gradient => ({
   ...gradient,
   line: {
-    from: { x: within(from.x / box.width), y: within(from.y / box.height) },
-    to: { x: within(to.x / box.width), y: within(to.y / box.height) },
+    from: { x: placeable(from.x / box.width), y: placeable(from.y / box.height) },
+    to: { x: placeable(to.x / box.width), y: placeable(to.y / box.height) },
   },
 });
 

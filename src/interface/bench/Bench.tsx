@@ -12,7 +12,7 @@ import css from './Bench.module.css';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
 import { keepHouse } from './keeping/house';
-import { forgetJournal, type Kept, readJournals, tidyJournal, writeJournal } from './keeping/journal';
+import { forgetJournal, type JournalEntry, readJournals, tidyJournal, writeJournal } from './keeping/journal';
 import { keepSaving } from './keeping/saving';
 import { useKeys } from './keys';
 import { keepMeasuring } from './measuring/measuring';
@@ -105,7 +105,7 @@ async function begin(stored: StoredPiece): Promise<void> {
  * Unsaved edits that another window left, beside those that were taken up: they become a piece of their own where they
  * are wanted.
  */
-function offer(stored: StoredPiece, piece: Piece, { window, at }: Kept): void {
+function offer(stored: StoredPiece, piece: Piece, { window, at }: JournalEntry): void {
   const note = `left-${window}`;
   const keep = async (): Promise<void> => {
     try {

@@ -7,7 +7,7 @@ import { addPictureFiles, addText } from './commands/adding';
 import { groupSelection, nudge, ungroupSelection } from './commands/arranging';
 import { copied, isLayers, pasteLayers } from './commands/clipboard';
 import { duplicateSelected, removeSelected, shiftSelected } from './commands/layers';
-import { look, useWays } from './measuring/ways';
+import { lookAtWay, useWays } from './measuring/ways';
 import { zoomBy } from './stage/Stage';
 import { startRenaming } from './state/menu';
 import {
@@ -51,7 +51,7 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
       // A window that loses the focus never hears that a key is let go.
       if (!before || (e instanceof KeyboardEvent && e.key.toLowerCase() !== 'b')) return;
       before = false;
-      look(useWays.getState().seen);
+      lookAtWay(useWays.getState().seen);
     };
     const key = (e: KeyboardEvent): void => {
       const ctrl = e.ctrlKey || e.metaKey,

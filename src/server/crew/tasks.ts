@@ -18,7 +18,7 @@ import { overviewOf, type OverviewRow } from '../../core/reading/overview';
 import { type QuietSpot, quietSpots } from '../../core/reading/quiet-spots';
 import { type Reading, readSlide } from '../../core/reading/read';
 import { justEnough, type JustEnough } from '../../core/remedy/strength';
-import { askAbout, type TreatmentAsk } from '../../core/remedy/treatment';
+import { askAbout, type TreatmentAsk } from '../../core/remedy/begin-treatment';
 import type { Way, WayKind } from '../../core/remedy/way';
 import { Ways } from '../../core/remedy/ways';
 import { checkPainting } from '../../core/scene/budget';
@@ -90,7 +90,7 @@ async function load(piece: Piece, sides: ReadonlyMap<string, number>): Promise<v
   }
 }
 
-export interface Place {
+export interface SlideAsk {
   piece: Piece;
   /** Whose fonts count. */
   campaign: string;
@@ -100,7 +100,7 @@ export interface Place {
 }
 
 async function stand(
-  { piece, campaign, slide, size }: Place,
+  { piece, campaign, slide, size }: SlideAsk,
   scale = 1,
 ): Promise<{ piece: Piece; slide: Slide; size: Size }> {
   await load(piece, shownSides(piece, piece.slides[slide], sizeOf(piece, size), scale));
@@ -114,7 +114,7 @@ async function stand(
   return { piece, slide: piece.slides[slide], size: sizeOf(piece, size) };
 }
 
-export type RenderAsk = Place & { format: FormatId | 'raw'; scale: number; quality: number };
+export type RenderAsk = SlideAsk & { format: FormatId | 'raw'; scale: number; quality: number };
 
 /** Paints a slide and encodes it; `raw` gives RGBA bytes. */
 export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
@@ -131,19 +131,19 @@ export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width
 }
 
 /** As `stand`, where texts will be measured. @throws TooMuchWork */
-async function toMeasure(ask: Place): ReturnType<typeof stand> {
+async function toMeasure(ask: SlideAsk): ReturnType<typeof stand> {
   const at = await stand(ask);
   checkMeasuring(painter, at.piece, at.slide, at.size);
   checkPainting(painter, at.piece, at.slide, at.size, 1);
   return at;
 }
 
-export async function reading(ask: Place): Promise<Reading[]> {
+export async function reading(ask: SlideAsk): Promise<Reading[]> {
   const { piece, slide, size } = await toMeasure(ask);
   return readSlide(painter, piece, slide, size);
 }
 
-export type JustEnoughAsk = Place & TreatmentAsk & { goal?: number; everySlide?: boolean };
+export type JustEnoughAsk = SlideAsk & TreatmentAsk & { goal?: number; everySlide?: boolean };
 
 /** Just enough for a treatment: an existing one, or one that would be added. */
 export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: string | null }> {
@@ -160,7 +160,7 @@ export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: 
 }
 
 /** Readings of a slide in a size without the letters one by one, for the overview. */
-export async function overview(ask: Place): Promise<OverviewRow[]> {
+export async function overview(ask: SlideAsk): Promise<OverviewRow[]> {
   const { piece, slide, size } = await toMeasure(ask);
   return overviewOf(
     piece,
@@ -177,7 +177,7 @@ function coloursUnder(slide: Slide): FoundColour[] {
   return p ? coloursOfPhoto(reducedTo(p, PALETTE_SIDE)) : [];
 }
 
-export type WayAsk = Place & { texts?: string[]; instead?: boolean; kind: WayKind };
+export type WayAsk = SlideAsk & { texts?: string[]; instead?: boolean; kind: WayKind };
 
 /** One way through, or null where this kind is none. */
 export async function way(ask: WayAsk): Promise<Way | null> {
@@ -193,7 +193,7 @@ export async function way(ask: WayAsk): Promise<Way | null> {
 }
 
 /** Quiet spots for a text. */
-export async function spots(ask: Place & { layer: string }): Promise<QuietSpot[]> {
+export async function spots(ask: SlideAsk & { layer: string }): Promise<QuietSpot[]> {
   const { piece, slide, size } = await toMeasure(ask);
   return quietSpots(painter, piece, slide, size, ask.layer).spots.map((s) => ({
     ...s,
@@ -205,13 +205,13 @@ const photoIn = (slide: Slide, id: string): PhotoLayer =>
   slide.layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l))!;
 
 /** How well room can be made on the sides of a photo. */
-export async function room(ask: Place & { layer: string }): Promise<SideRating[]> {
+export async function room(ask: SlideAsk & { layer: string }): Promise<SideRating[]> {
   const { piece, slide, size } = await stand(ask);
   return ratingsOf(painter, piece, slide, size, photoIn(slide, ask.layer));
 }
 
 /** The mask of a photo's subject; null where its picture is not there. */
-export async function cut(ask: Place & { layer: string; strokes: CutStroke[] }): Promise<StoredMask | null> {
+export async function cut(ask: SlideAsk & { layer: string; strokes: CutStroke[] }): Promise<StoredMask | null> {
   const { slide } = await stand(ask),
     photo = pictures.get(photoIn(slide, ask.layer).asset);
   return photo ? keepMask(new CutOut(photo).mask(ask.strokes)) : null;

@@ -19,7 +19,7 @@ import {
   savePiece,
   type StoredPiece,
 } from '../pieces';
-import { fileName, placeOf } from '../place';
+import { fileName, slideAskOf } from '../slide-ask';
 import { notFound, Problem } from '../problem';
 import { done, type Handlers, reply, revised } from './handler';
 
@@ -78,7 +78,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
   'POST /api/pieces/{id}/revisions/{row}': async ({ params }) =>
     saved(await restoreRevision(params.id, rowOf(params.row))),
   'GET /api/pieces/{id}/render': async ({ request, params, query, headOnly }) => {
-    const { stored, ...place } = await placeOf(params.id, query);
+    const { stored, ...place } = await slideAskOf(params.id, query);
     const size = place.piece.sizes.find((s) => s.id === place.size) ?? place.piece.sizes[0],
       pixels = size.width * size.height * query.scale ** 2;
     if (pixels > MOST_PIXELS)

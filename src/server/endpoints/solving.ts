@@ -4,20 +4,20 @@ import { bearerOf, isLaid } from '../../core/piece/treatments';
 import { worstFirst } from '../../core/reading/overview';
 import { sortWays, WAY_KINDS } from '../../core/remedy/way';
 import { asked, run } from '../crew/crews';
-import { layerOf, placeOf } from '../place';
+import { layerOf, slideAskOf } from '../slide-ask';
 import { Problem } from '../problem';
 import { inParts } from '../progress';
 import { type Handlers, reply, revised } from './handler';
 
 /** A slide of a stored piece, as jobs take it. */
 async function slideFor(id: string, at: { slide: number; size?: string }) {
-  const { stored: _stored, ...place } = await placeOf(id, at);
+  const { stored: _stored, ...place } = await slideAskOf(id, at);
   return place;
 }
 
 export const solvingHandlers: Handlers<typeof solving> = {
   'GET /api/pieces/{id}/reading': async ({ request, params, query, headOnly }) => {
-    const { stored, ...place } = await placeOf(params.id, query);
+    const { stored, ...place } = await slideAskOf(params.id, query);
     if (headOnly)
       return new Response(null, { headers: { 'content-type': 'application/json', etag: `"${stored.revision}"` } });
     return revised(await run('reading', place, asked(request)), stored.revision);

@@ -140,14 +140,14 @@ export function parseSvg(text: string): SvgElement {
   });
   parser.on('closetag', () => void open.pop());
   const say = (t: string): void => {
-    const within = open[open.length - 1];
-    if (!within) return;
-    if (within.name !== 'style') {
-      if (within.name !== 'text' && within.name !== 'tspan' && within.name !== 'textPath') return;
+    const parent = open[open.length - 1];
+    if (!parent) return;
+    if (parent.name !== 'style') {
+      if (parent.name !== 'text' && parent.name !== 'tspan' && parent.name !== 'textPath') return;
       if ((letters += t.length) > SVG_LIMITS.letters)
         throw new SvgFault('too-much', `its texts have more than ${SVG_LIMITS.letters.toLocaleString('en')} letters`);
     }
-    within.children.push(t);
+    parent.children.push(t);
   };
   parser.on('text', say);
   parser.on('cdata', say);

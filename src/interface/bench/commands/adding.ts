@@ -14,7 +14,7 @@ import { makeText } from '../../../core/kinds/text';
 import { type Drawing, isOneColour, marksOf, outlineOf } from '../../../core/paint/drawing';
 import { addLayer } from '../../../core/piece/edits';
 import type { LaidKind } from '../../../core/piece/treatments';
-import { makeTreatment } from '../../../core/remedy/treatment';
+import { makeTreatment } from '../../../core/remedy/begin-treatment';
 import type { Colour, Fill } from '../../../core/values/fill';
 import { gradientThrough, solid } from '../../../core/values/made';
 import type { Shape, ShapeForm } from '../../../core/values/shape';
@@ -22,7 +22,7 @@ import { api, type AssetInfo } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
 import { uploadWithNotice } from '../../shared/upload';
 import { currentSlide, edit, frameOf, select, useBench } from '../state/store';
-import { colourForOverlay, mainColour, topPhoto } from './treatment';
+import { colourForOverlay, mainColour, topPhoto } from './chosen-treatment';
 
 import { change } from './layers';
 const newId = (): string => nanoid(10);

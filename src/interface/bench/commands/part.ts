@@ -7,7 +7,7 @@ import { faceFor } from '../../../core/type/catalogue';
 import { looksOf, type PartKey, type ResolvedLook, sharedLook, withPartLook } from '../../../core/type/spans';
 import { familiesKnown } from '../state/fonts';
 import { edit, useBench } from '../state/store';
-import { useLengthScale } from './setting';
+import { useLengthScale } from './setter';
 
 export type Range = { from: number; to: number };
 

@@ -6,7 +6,7 @@ import { isFollower, isText } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands/layers';
-import { place, setter } from '../commands/setting';
+import { putBox, setter } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { BlendField } from '../fields/BlendField';
 import css from '../fields/Controls.module.css';
@@ -25,7 +25,7 @@ export function Common({ layer }: { layer: Layer }) {
   const frame = measured
     ? { width: Number(measured.split(',')[0]), height: Number(measured.split(',')[1]) }
     : layer.box;
-  const box = (values: Partial<Layer['box']>): void => place(layer, 'Place', { box: { ...layer.box, ...values } });
+  const box = (values: Partial<Layer['box']>): void => putBox(layer, 'Place', { box: { ...layer.box, ...values } });
   return (
     <>
       {!isTreatment(layer) && (
@@ -69,7 +69,7 @@ export function Common({ layer }: { layer: Layer }) {
                   max={360}
                   decimalScale={1}
                   suffix="°"
-                  onChange={(rotation) => place(layer, 'Rotate', { rotation })}
+                  onChange={(rotation) => putBox(layer, 'Rotate', { rotation })}
                   onSettle={settle}
                 />
                 <NumberField

@@ -25,7 +25,7 @@ import type { Colour, Swatch } from '../../../core/values/fill';
 import { hexOf } from '../../../core/values/swatches';
 import { usePalette } from '../../shared/assets';
 import { NumberField } from '../../shared/NumberField';
-import { mainColour, topPhoto } from '../commands/treatment';
+import { mainColour, topPhoto } from '../commands/chosen-treatment';
 import { useHouse } from '../keeping/house';
 import { usePanelPiece } from '../state/panel-piece';
 import { rememberColour, useRecent } from '../state/recent-colours';

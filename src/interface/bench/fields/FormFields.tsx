@@ -8,7 +8,7 @@ import type { Shape, ShapeForm } from '../../../core/values/shape';
 import { NumberField } from '../../shared/NumberField';
 import { outlineFromFile } from '../commands/adding';
 import { change } from '../commands/layers';
-import { useLengthScale } from '../commands/setting';
+import { useLengthScale } from '../commands/setter';
 import { settle } from '../state/store';
 import { Amount } from './Amount';
 import { type Radii, RadiusField } from './EdgeFields';

@@ -31,7 +31,7 @@ import { gradientThrough } from '../../../core/values/made';
 import { gradientOf, plainGradient } from '../../../core/values/swatches';
 import { usePalette } from '../../shared/assets';
 import { NumberField } from '../../shared/NumberField';
-import { topPhoto } from '../commands/treatment';
+import { topPhoto } from '../commands/chosen-treatment';
 import { useHouse } from '../keeping/house';
 import { usePanelPiece } from '../state/panel-piece';
 import { edit, settle, useBench } from '../state/store';

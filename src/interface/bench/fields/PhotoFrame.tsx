@@ -6,7 +6,7 @@ import type { PhotoLayer } from '../../../core/kinds/photo';
 import { pointInFile, pointInPicture } from '../../../core/photo/fit';
 import { follow } from '../commands/drag';
 import { change } from '../commands/layers';
-import { place } from '../commands/setting';
+import { putBox } from '../commands/setter';
 import { dragging } from './Amount';
 import css from './PhotoFrame.module.css';
 
@@ -69,7 +69,7 @@ export function PhotoFrame({ layer, photo }: { layer: PhotoLayer; photo: { width
       });
   const setFocus = (at: { x: number; y: number }): void => {
     const p = pointInPicture(photo, layer, at);
-    place(layer, 'Focal point', { focus: { x: clamp(p.x, 0, 1), y: clamp(p.y, 0, 1) } });
+    putBox(layer, 'Focal point', { focus: { x: clamp(p.x, 0, 1), y: clamp(p.y, 0, 1) } });
   };
   const key = (e: React.KeyboardEvent): void => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];

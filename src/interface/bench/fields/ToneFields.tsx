@@ -12,7 +12,7 @@ import type { Histograms } from '../../../workers/reading';
 import { asking } from '../../shared/asking';
 import { NumberField } from '../../shared/NumberField';
 import { change } from '../commands/layers';
-import { useLengthScale } from '../commands/setting';
+import { useLengthScale } from '../commands/setter';
 import { usePanelPiece } from '../state/panel-piece';
 import { settle, shownOf, shownReading, useBench } from '../state/store';
 import { Amount, byRoot, dragging } from './Amount';

@@ -20,7 +20,7 @@ interface Entry {
 }
 
 /** What the journal holds of a piece. The document is as it was written: an older program may have been at work. */
-export interface Kept {
+export interface JournalEntry {
   window: string;
   revision: number;
   unsaved: boolean;
@@ -134,14 +134,14 @@ export async function writeJournal(
  * other open windows write
  * is theirs.
  */
-export async function readJournals(id: string): Promise<Kept[]> {
+export async function readJournals(id: string): Promise<JournalEntry[]> {
   const db = await open(),
     entries = (await db.getAll('entries', IDBKeyRange.bound([id], [id, []]))) as Entry[];
   // Nothing was ever changed here: opening need not wait for a name.
   if (!entries.length) return [];
   const window = await windowName(),
     alive = await windowsAlive();
-  const found: Kept[] = [];
+  const found: JournalEntry[] = [];
   for (const e of entries.sort((a, b) => Number(b.window === window) - Number(a.window === window) || b.at - a.at)) {
     if (e.window !== window && alive.has(e.window)) continue;
     const steps = (await db.getAll('entry-steps', stepsOf(id, e.window))) as Step[];

@@ -6,7 +6,7 @@ import type { BorderLayer } from '../../../core/kinds/border';
 import { NumberField } from '../../shared/NumberField';
 import { addBorder } from '../commands/adding';
 import { change } from '../commands/layers';
-import { setter, useLengthScale } from '../commands/setting';
+import { setter, useLengthScale } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { SidesField, sidesTo } from '../fields/EdgeFields';
 import { FillField } from '../fields/FillField';

@@ -12,7 +12,7 @@ import { FADE_SIDES, type FadeLayer } from '../../../core/kinds/fade';
 import { NumberField } from '../../shared/NumberField';
 import { addTreatment } from '../commands/adding';
 import { change } from '../commands/layers';
-import { setter } from '../commands/setting';
+import { setter } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { ColourRow, Strength } from '../fields/OverlayFields';
 import { settle } from '../state/store';

@@ -16,7 +16,7 @@ import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
 import { useAssetSize, useIsDrawn } from '../../shared/assets';
 import { addLogoFiles, addPhoto, addPicture, addPictureFiles, replacePhoto } from '../commands/adding';
 import { change } from '../commands/layers';
-import { place, setter, useLengthScale } from '../commands/setting';
+import { putBox, setter, useLengthScale } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { ColourField } from '../fields/ColourField';
 import css from '../fields/Controls.module.css';
@@ -110,7 +110,7 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
         min={100}
         max={2000}
         scale={{ to: (v) => Math.log(v / 100) / Math.log(20), from: (s) => 100 * 20 ** s }}
-        onChange={(v) => place(layer, 'Zoom photo', { zoom: v / 100 })}
+        onChange={(v) => putBox(layer, 'Zoom photo', { zoom: v / 100 })}
       />
       <Amount
         label="Straighten"

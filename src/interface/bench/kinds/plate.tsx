@@ -5,7 +5,7 @@ import { IconRectangle } from '@tabler/icons-react';
 import type { PlateLayer } from '../../../core/kinds/plate';
 import { addTreatment } from '../commands/adding';
 import { change } from '../commands/layers';
-import { setter, useLengthScale } from '../commands/setting';
+import { setter, useLengthScale } from '../commands/setter';
 import css from '../fields/Controls.module.css';
 import { RadiusField, SidesField, sidesTo, StrokeField, strokeTo } from '../fields/EdgeFields';
 import { FillField } from '../fields/FillField';

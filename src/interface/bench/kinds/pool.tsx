@@ -3,7 +3,7 @@
 import { IconDroplet } from '@tabler/icons-react';
 import type { PoolLayer } from '../../../core/kinds/pool';
 import { addTreatment } from '../commands/adding';
-import { setter, useLengthScale } from '../commands/setting';
+import { setter, useLengthScale } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { ColourRow, Follows, Strength } from '../fields/OverlayFields';
 import type { Face } from './face';

@@ -17,7 +17,7 @@ import { SHAPE_FORMS } from '../../../core/values/plain';
 import type { ShapeForm } from '../../../core/values/shape';
 import { addDrawnShape, addShape } from '../commands/adding';
 import { change } from '../commands/layers';
-import { setter, useLengthScale } from '../commands/setting';
+import { setter, useLengthScale } from '../commands/setter';
 import css from '../fields/Controls.module.css';
 import { type Radii, StrokeField, strokeTo } from '../fields/EdgeFields';
 import { FillField } from '../fields/FillField';

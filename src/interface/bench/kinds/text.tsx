@@ -39,7 +39,7 @@ import { NumberField } from '../../shared/NumberField';
 import { addText } from '../commands/adding';
 import { change, typesetSelected } from '../commands/layers';
 import { setPart, togglePart, usePart } from '../commands/part';
-import { place, setter, useLengthScale } from '../commands/setting';
+import { putBox, setter, useLengthScale } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { ColourField } from '../fields/ColourField';
 import css from '../fields/Controls.module.css';
@@ -202,7 +202,7 @@ function TypeFields({ layer }: { layer: TextLayer }) {
           onChange={(v) =>
             marked
               ? setPart(layer.id, marked, 'Font size', { fontSize: v / k })
-              : place(layer, 'Font size', { fontSize: v })
+              : putBox(layer, 'Font size', { fontSize: v })
           }
           onSettle={settle}
         />

@@ -4,7 +4,7 @@ import { makePhoto } from '../../../core/kinds/photo';
 import { makeText } from '../../../core/kinds/text';
 import { makePiece } from '../../../core/piece/make';
 import type { Reading } from '../../../core/reading/read';
-import { withTreatment } from '../../../core/remedy/treatment';
+import { withTreatment } from '../../../core/remedy/begin-treatment';
 import { ids } from '../../../core/testing/scenes';
 
 const warm = jest.fn<(scene: { size: string }, width: number) => Promise<void>>(() => Promise.resolve());

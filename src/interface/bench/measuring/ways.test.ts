@@ -35,7 +35,7 @@ jest.unstable_mockModule('../../../workers/clients', () => {
     attachStage: () => Promise.resolve(),
   };
 });
-const { cancelWays, look, solveWays, takeWay, useWays } = await import('./ways');
+const { cancelWays, lookAtWay, solveWays, takeWay, useWays } = await import('./ways');
 const { openBench, undoEdit, useBench } = await import('../state/store');
 
 const way = (kinds: WayKind[], kept: number, more: Partial<Way> = {}): Way => ({
@@ -164,7 +164,7 @@ it('looked at, a way is shown and nothing is changed; taken, it is one step, and
   const pool: Layer = makePool('way', '#102030', 0.5, { x: 0, y: 0, width: 100, height: 50 }, 40, ['text']),
     tint = makeTint('way-2', '#102030', 0.2, size);
   const both = way(['pool', 'tint'], 80, { add: [pool, tint], change: [{ id: 'text', set: { opacity: 0.9 } }] });
-  look(both);
+  lookAtWay(both);
   const { piece, preview } = useBench.getState();
   expect(piece).toBe(before);
   expect(preview!.slides[0].layers).toHaveLength(4);

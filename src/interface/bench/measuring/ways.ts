@@ -66,7 +66,7 @@ export async function solveWays(texts: string[] | undefined): Promise<void> {
     scene = shownOf({ ...s, preview: null }),
     ask = { texts, instead: useWays.getState().instead && isTreated(currentSlide(s)) };
   const workers = solverWorkers();
-  look(null);
+  lookAtWay(null);
   useWays.setState({ ...nothing, piece: s.piece, running: true, asked: ORDER.length });
   const queue: (WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null })[] = [...ORDER];
   const current = (): boolean => question === mine;
@@ -109,7 +109,7 @@ function sortCards(cards: readonly WayCard[]): WayCard[] {
 }
 
 /** Shows a way on the stage without taking it; null shows the slide as it is. */
-export function look(way: Way | null): void {
+export function lookAtWay(way: Way | null): void {
   const { slideId } = useBench.getState();
   useWays.setState({ seen: way });
   preview(way && ((p) => applyWay(p, slideId, way, (i) => `seen-${i}`)));
@@ -119,7 +119,7 @@ export function look(way: Way | null): void {
 export function takeWay(way: Way): void {
   const { slideId } = useBench.getState(),
     ids = way.add.map(() => nanoid(10));
-  look(null);
+  lookAtWay(null);
   edit(way.name, (p) => applyWay(p, slideId, way, (i) => ids[i]));
   if (ids.length) select([ids.at(-1)!]);
   else if (

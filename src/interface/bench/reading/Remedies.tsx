@@ -6,7 +6,7 @@ import { memo, useEffect } from 'react';
 import { create } from 'zustand';
 import { isText } from '../../../core/kinds/layers';
 import { showSpots } from '../measuring/spots';
-import { look, useWays } from '../measuring/ways';
+import { lookAtWay, useWays } from '../measuring/ways';
 import { currentSlide, useBench } from '../state/store';
 import { Colours } from './Colours';
 import css from './Remedies.module.css';
@@ -30,7 +30,7 @@ export const Remedies = memo(function Remedies({ layer, measurable }: { layer: s
     return texts.length === 1 ? texts[0].id : null;
   });
   useEffect(() => {
-    if (view !== 'ways' && seen) look(null);
+    if (view !== 'ways' && seen) lookAtWay(null);
     if (view !== 'spots') showSpots(null);
   }, [view, seen]);
   return (

@@ -18,11 +18,11 @@ import {
   type TreatmentKind,
 } from '../../../core/piece/treatments';
 import type { StrengthPoint } from '../../../core/remedy/strength';
-import { type TreatmentAsk, withTreatmentAt } from '../../../core/remedy/treatment';
+import { type TreatmentAsk, withTreatmentAt } from '../../../core/remedy/begin-treatment';
 import { latest, readingWorker } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { asking } from '../../shared/asking';
-import { type Scope, treatmentsOf, useChosen, useTreatment } from '../commands/treatment';
+import { type Scope, treatmentsOf, useChosen, useTreatment } from '../commands/chosen-treatment';
 import type { TreatmentWords } from '../kinds/face';
 import { LAID_WORDS } from '../kinds/faces';
 import { takeWay } from '../measuring/ways';

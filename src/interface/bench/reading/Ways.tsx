@@ -8,7 +8,7 @@ import type { Pixels } from '../../../core/ground/pixels';
 import { isTreated } from '../../../core/piece/treatments';
 import { type Way, WAY_NAMES } from '../../../core/remedy/way';
 import { movedOn } from '../measuring/spots';
-import { cancelWays, look, solveWays, takeWay, useWays } from '../measuring/ways';
+import { cancelWays, lookAtWay, solveWays, takeWay, useWays } from '../measuring/ways';
 import { useCompare } from '../state/compare';
 import { currentSlide, useBench } from '../state/store';
 import css from './Remedies.module.css';
@@ -69,7 +69,7 @@ export function Ways({ layer }: { layer: string | null }) {
       cancelWays();
     };
   }, [piece, slideId, sizeId, texts, instead, dragging]);
-  useEffect(() => () => look(null), []);
+  useEffect(() => () => lookAtWay(null), []);
   const outdated = solvedFor !== piece;
 
   return (
@@ -128,7 +128,11 @@ export function Ways({ layer }: { layer: string | null }) {
             : 'Nothing makes this text Clear by itself: give it another place or size.'}
         </Text>
       )}
-      <div className={css.cards} data-outdated={outdated || undefined} onPointerLeave={() => !comparing && look(null)}>
+      <div
+        className={css.cards}
+        data-outdated={outdated || undefined}
+        onPointerLeave={() => !comparing && lookAtWay(null)}
+      >
         {found.map(({ way, picture }) => {
           const c = costs(way),
             key = way.kinds.join('+');
@@ -138,9 +142,9 @@ export function Ways({ layer }: { layer: string | null }) {
                 type="button"
                 disabled={outdated}
                 aria-label={`Take ${way.name}: ${[c.strength, c.kept, c.marks, c.reading].filter(Boolean).join(', ')}`}
-                onPointerMove={(e) => movedOn(e) && !outdated && !comparing && seen !== way && look(way)}
-                onFocus={(e) => e.target.matches(':focus-visible') && look(way)}
-                onBlur={() => !comparing && look(null)}
+                onPointerMove={(e) => movedOn(e) && !outdated && !comparing && seen !== way && lookAtWay(way)}
+                onFocus={(e) => e.target.matches(':focus-visible') && lookAtWay(way)}
+                onBlur={() => !comparing && lookAtWay(null)}
                 onClick={() => takeWay(way)}
               >
                 <Picture pixels={picture} />
@@ -162,7 +166,7 @@ export function Ways({ layer }: { layer: string | null }) {
                   aria-pressed={comparing && seen === way}
                   onClick={() => {
                     const off = comparing && seen === way;
-                    look(off ? null : way);
+                    lookAtWay(off ? null : way);
                     useCompare.setState({ on: !off });
                   }}
                 >

@@ -2,7 +2,7 @@
 // Before and after side by side: a second canvas with the slide as it is, shown left of a line that can be dragged.
 import { useEffect, useRef } from 'react';
 import { attachStage, latest, stageWorker } from '../../../workers/clients';
-import { look, useWays } from '../measuring/ways';
+import { lookAtWay, useWays } from '../measuring/ways';
 import { useCompare } from '../state/compare';
 import { shownOf, useBench } from '../state/store';
 import css from './Compare.module.css';
@@ -82,7 +82,7 @@ function Line({ scale }: { scale: number }) {
           if (e.key === 'Escape') {
             e.stopPropagation();
             useCompare.setState({ on: false });
-            look(null);
+            lookAtWay(null);
           }
           if (by === undefined) return;
           e.preventDefault();

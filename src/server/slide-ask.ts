@@ -4,15 +4,15 @@ import type { PlaceQuery } from '../contract/shapes';
 import { type FormatId, FORMATS } from '../core/format/formats';
 import type { Layer } from '../core/kinds/layers';
 import type { Piece } from '../core/piece/schema';
-import type { Place } from './crew/tasks';
+import type { SlideAsk } from './crew/tasks';
 import { readPiece, type StoredPiece } from './pieces';
 import { Problem } from './problem';
 
 /** @throws Problem 404 where the piece, the slide or the size is not there */
-export async function placeOf(
+export async function slideAskOf(
   id: string,
   { slide, size }: z.infer<typeof PlaceQuery>,
-): Promise<Place & { stored: StoredPiece }> {
+): Promise<SlideAsk & { stored: StoredPiece }> {
   const stored = await readPiece(id);
   const { piece } = stored;
   if (slide > piece.slides.length)
@@ -27,7 +27,7 @@ export async function placeOf(
 }
 
 /** A file name without surprises: name of the piece, slide, size, scale. */
-export function fileName(place: Place, format: FormatId, scale: number): string {
+export function fileName(place: SlideAsk, format: FormatId, scale: number): string {
   const { piece, slide, size } = place;
   const base =
     piece.name

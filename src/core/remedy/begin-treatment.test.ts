@@ -13,7 +13,7 @@ import { probeText, readText } from '../reading/read';
 import { easelFor, picture } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
 import { justEnough } from './strength';
-import { askAbout, makeTreatment, withTreatment } from './treatment';
+import { askAbout, makeTreatment, withTreatment } from './begin-treatment';
 
 const striped = picture(600, 300, (x) => ((x >> 4) & 1 ? [40, 46, 54] : [132, 134, 138]));
 const { painter } = easelFor(

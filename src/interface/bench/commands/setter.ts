@@ -12,7 +12,7 @@ export const setter =
     change<L>(label, [layer.id], (l) => void (l[key] = value), merge ? `${String(key)}:${layer.id}` : null);
 
 /** Sets what may differ between sizes. */
-export function place(layer: Layer, label: string, values: Parameters<typeof placeLayer>[4]): void {
+export function putBox(layer: Layer, label: string, values: Parameters<typeof placeLayer>[4]): void {
   const s = useBench.getState();
   edit(label, (p) => placeLayer(p, s.slideId, layer.id, s.sizeId, values), `place:${label}:${layer.id}`);
 }
