@@ -1,7 +1,7 @@
 // Before anything else: who asks, whether there is an answer, and what an answer may do in a browser.
-import { type NextRequest,NextResponse } from 'next/server';
-import { COOKIE,mayEnter } from './src/server/access/passphrase';
-import { ANSWER_POLICY,pagePolicy,refusal,WORKER_POLICY } from './src/server/gate';
+import { type NextRequest, NextResponse } from 'next/server';
+import { COOKIE, mayEnter } from './src/server/access/passphrase';
+import { ANSWER_POLICY, pagePolicy, refusal, WORKER_POLICY } from './src/server/gate';
 import { Problem } from './src/server/problem';
 
 /** What may be had without having signed in: the way in, and the code of pages, which holds nothing of anybody's. */

@@ -1,6 +1,6 @@
 import { StartPage } from '../src/interface/start/StartPage';
 import { passphrase } from '../src/server/access/passphrase';
-import { listCampaigns,listPieces } from '../src/server/pieces';
+import { listCampaigns, listPieces } from '../src/server/pieces';
 
 export const dynamic = 'force-dynamic';
 

@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { CutOut } from '../src/core/photo/cut-out';
 import { keepAsset } from '../src/server/assets';
-import { closeDatabase,database } from '../src/server/database';
+import { closeDatabase, database } from '../src/server/database';
 import { keepMask } from '../src/server/masks';
-import { createCampaign,createPiece,saveHouse } from '../src/server/pieces';
-import { PICTURES,piecesOf,swatches } from './ostrel-line';
+import { createCampaign, createPiece, saveHouse } from '../src/server/pieces';
+import { PICTURES, piecesOf, swatches } from './ostrel-line';
 
 const CAMPAIGN = 'ostrel-line';
 /** The label and the shadow are no part of the cup; its handle, grey before grey, is. */

@@ -1,9 +1,9 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
 import { makeBorder } from '../src/core/kinds/border';
-import { FADE_SIDES,makeFade } from '../src/core/kinds/fade';
+import { FADE_SIDES, makeFade } from '../src/core/kinds/fade';
 import { makeFill } from '../src/core/kinds/fill';
 import type { Layer } from '../src/core/kinds/layers';
-import { makePhoto,makePicture } from '../src/core/kinds/photo';
+import { makePhoto, makePicture } from '../src/core/kinds/photo';
 import { makePlate } from '../src/core/kinds/plate';
 import { makePool } from '../src/core/kinds/pool';
 import { makeShape } from '../src/core/kinds/shape';
@@ -12,8 +12,8 @@ import { makeText } from '../src/core/kinds/text';
 import { makeTint } from '../src/core/kinds/tint';
 import { makePiece } from '../src/core/piece/make';
 import type { Piece } from '../src/core/piece/schema';
-import type { Fill,Swatch } from '../src/core/values/fill';
-import { gradientThrough,solid } from '../src/core/values/made';
+import type { Fill, Swatch } from '../src/core/values/fill';
+import { gradientThrough, solid } from '../src/core/values/made';
 import type { Cut } from '../src/core/values/photo';
 import { plainGradient } from '../src/core/values/swatches';
 import type { TileId } from '../src/core/values/tiles';

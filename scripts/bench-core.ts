@@ -22,9 +22,9 @@ import { sortWays } from '../src/core/remedy/way';
 import { Ways } from '../src/core/remedy/ways';
 import { Painter } from '../src/core/scene/painter';
 import { layoutText } from '../src/core/type/layout';
-import { makeShadow,solid } from '../src/core/values/made';
+import { makeShadow, solid } from '../src/core/values/made';
 import { PLAIN_TONE } from '../src/core/values/plain';
-import { diskFonts,nodeStudio } from '../src/server/node-studio';
+import { diskFonts, nodeStudio } from '../src/server/node-studio';
 
 let n = 0;
 const newId = (): string => `bench-${++n}`;

@@ -1,6 +1,6 @@
 // The application for a test: a data folder of its own, the demo data, a free port.
-import { type ChildProcess,spawn } from 'node:child_process';
-import { mkdtempSync,rmSync } from 'node:fs';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 

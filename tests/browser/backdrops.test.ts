@@ -1,9 +1,9 @@
 // Backdrops and overlays, driven as a designer drives them: photo, tone, patterns, gradients, fades, pools, plates,
 // blend modes, swatches.
-import { mkdtempSync,writeFileSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { By,Key,Origin,until,type WebDriver } from 'selenium-webdriver';
+import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import { contrastOfHex } from '../../src/core/colour/srgb';
 import type { BorderLayer } from '../../src/core/kinds/border';
 import type { FadeLayer } from '../../src/core/kinds/fade';
@@ -14,7 +14,7 @@ import type { PoolLayer } from '../../src/core/kinds/pool';
 import type { TextLayer } from '../../src/core/kinds/text';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
-import { type BenchPage,WAIT } from './bench-page';
+import { type BenchPage, WAIT } from './bench-page';
 import { inSession } from './session';
 
 let app: Application;

@@ -1,5 +1,5 @@
 // The bench as a test sees it: named things, real clicks and keys, waits on conditions.
-import { By,Key,Origin,until,type WebDriver,type WebElement } from 'selenium-webdriver';
+import { By, Key, Origin, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 
 import type { Piece } from '../../src/core/piece/schema';
 

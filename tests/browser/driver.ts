@@ -2,7 +2,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Builder,logging,type WebDriver } from 'selenium-webdriver';
+import { Builder, logging, type WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
 
 /** Starts a browser with an empty profile; downloads go into `downloads`. */

@@ -3,13 +3,13 @@
 import knex from 'knex';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By,Key,Origin,until,type WebDriver } from 'selenium-webdriver';
+import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import type { Layer } from '../../src/core/kinds/layers';
 import type { PhotoLayer } from '../../src/core/kinds/photo';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Swatch } from '../../src/core/values/fill';
 import type { Application } from './application';
-import { type BenchPage,WAIT } from './bench-page';
+import { type BenchPage, WAIT } from './bench-page';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage;

@@ -1,10 +1,10 @@
 // The thinnest path through the whole product, through the real interface, as a designer walks it.
-import { readdirSync,readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By,Key,Origin,until,type WebDriver } from 'selenium-webdriver';
+import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
 import type { Application } from './application';
-import { type BenchPage,WAIT } from './bench-page';
+import { type BenchPage, WAIT } from './bench-page';
 import { independentReading } from './independent-reading';
 import { inSession } from './session';
 

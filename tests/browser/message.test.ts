@@ -1,10 +1,10 @@
 // Message and arrangement, driven as a designer drives them: parts of texts, frames, backing, shadows, logos, shapes,
 // masks, groups, order, alignment, aids, fonts; and a designer's run from an empty banner to a picture.
 import { createHash } from 'node:crypto';
-import { mkdtempSync,readdirSync,writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join,resolve } from 'node:path';
-import { By,Key,Origin,until,type WebDriver } from 'selenium-webdriver';
+import { join, resolve } from 'node:path';
+import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import type { Box } from '../../src/core/ground/box';
 import type { Layer } from '../../src/core/kinds/layers';
 import type { PhotoLayer } from '../../src/core/kinds/photo';
@@ -13,7 +13,7 @@ import type { ShapeLayer } from '../../src/core/kinds/shape';
 import type { TextLayer } from '../../src/core/kinds/text';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
-import { type BenchPage,WAIT } from './bench-page';
+import { type BenchPage, WAIT } from './bench-page';
 import { inSession } from './session';
 
 let app: Application;

@@ -1,5 +1,5 @@
 // Reading and ways through, room and cutting out, driven through the real interface.
-import { By,Key,Origin,type WebDriver } from 'selenium-webdriver';
+import { By, Key, Origin, type WebDriver } from 'selenium-webdriver';
 import type { FadeLayer } from '../../src/core/kinds/fade';
 import type { Layer } from '../../src/core/kinds/layers';
 import type { PhotoLayer } from '../../src/core/kinds/photo';

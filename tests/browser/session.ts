@@ -1,6 +1,6 @@
 // What a file of browser tests works with: the application with the demo data, a browser, the bench.
 import type { WebDriver } from 'selenium-webdriver';
-import { type Application,startForTests } from './application';
+import { type Application, startForTests } from './application';
 import { BenchPage } from './bench-page';
 import { openBrowser } from './driver';
 

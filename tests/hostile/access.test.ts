@@ -1,6 +1,6 @@
 // Where others can reach the server: nobody gets anything without the passphrase, and nobody can try for long.
 import type { Application } from '../browser/application';
-import { type Client,expectProblem,withApplication } from './client';
+import { type Client, expectProblem, withApplication } from './client';
 
 const PHRASE = 'slow trains and long views';
 let app: Application, client: Client;

@@ -1,7 +1,7 @@
 // What hostile tests ask with: answers with how long they took, memory of all processes of the application.
 import { request } from 'node:http';
 import type { Piece } from '../../src/core/piece/schema';
-import { type Application,startForTests } from '../browser/application';
+import { type Application, startForTests } from '../browser/application';
 
 export interface Answer {
   status: number;

@@ -1,12 +1,12 @@
 // Processes that are killed, a full or damaged disk, two starts on one folder: what was acknowledged stays, the address
 // answers again, and what does not is said.
-import { type ChildProcess,spawn } from 'node:child_process';
-import { mkdtempSync,readFileSync,rmSync,statSync,writeFileSync } from 'node:fs';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from '../browser/application';
-import { type Client,withApplication } from './client';
+import { type Client, withApplication } from './client';
 
 const here = process.cwd();
 

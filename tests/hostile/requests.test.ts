@@ -10,7 +10,7 @@ import { makePiece } from '../../src/core/piece/make';
 import type { Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
 import type { Application } from '../browser/application';
-import { type Client,expectProblem,longestWait,withApplication } from './client';
+import { type Client, expectProblem, longestWait, withApplication } from './client';
 
 let app: Application, client: Client;
 withApplication((a, c) => void ([app, client] = [a, c]));

@@ -3,7 +3,7 @@ import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
 import { memoryOfAll } from '../../scripts/lib/memory.mjs';
 import type { Application } from '../browser/application';
-import { type Client,expectProblem,longestWait,withApplication } from './client';
+import { type Client, expectProblem, longestWait, withApplication } from './client';
 
 let app: Application, client: Client;
 withApplication((a, c) => void ([app, client] = [a, c]));

@@ -1,7 +1,7 @@
 // The rooms of the house: each uses only what lies below it, and no files go in a circle; types count like everything
 // else.
-import { existsSync,readdirSync,readFileSync } from 'node:fs';
-import { dirname,join,relative } from 'node:path';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { dirname, join, relative } from 'node:path';
 import ts from 'typescript';
 
 /** From the ground up. Rooms of one line do not use each other. */

@@ -6,7 +6,7 @@ import { compress } from 'wawoff2';
 import { sfntFacts } from '../../src/core/type/sfnt';
 import { assetBytes } from '../../src/server/assets';
 import { closeDatabase } from '../../src/server/database';
-import { checkedFont,keepFont,listFonts,ownFamilies,removeFont,unpackWoff } from '../../src/server/fonts';
+import { checkedFont, keepFont, listFonts, ownFamilies, removeFont, unpackWoff } from '../../src/server/fonts';
 import { createCampaign } from '../../src/server/pieces';
 import { Problem } from '../../src/server/problem';
 

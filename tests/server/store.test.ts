@@ -6,8 +6,8 @@ import { makePhoto } from '../../src/core/kinds/photo';
 import { makeText } from '../../src/core/kinds/text';
 import { makePiece } from '../../src/core/piece/make';
 import { ids } from '../../src/core/testing/scenes';
-import { assetBytes,assetDrawing,drawn,keepAsset,keepBytes,listAssets } from '../../src/server/assets';
-import { closeDatabase,database } from '../../src/server/database';
+import { assetBytes, assetDrawing, drawn, keepAsset, keepBytes, listAssets } from '../../src/server/assets';
+import { closeDatabase, database } from '../../src/server/database';
 import {
   createCampaign,
   createPiece,

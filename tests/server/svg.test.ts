@@ -1,9 +1,9 @@
 // Drawings as vector editors write them, shown as sharp draws the same file; and drawings that mean harm, taken apart
 // or refused in time.
 import sharp from 'sharp';
-import { cleanSvg,serialised,sizeOfRoot } from '../../src/core/format/svg/clean';
+import { cleanSvg, serialised, sizeOfRoot } from '../../src/core/format/svg/clean';
 import { outlines } from '../../src/core/format/svg/outlines';
-import { beginsLikeSvg,parseSvg,SVG_LIMITS,SvgFault } from '../../src/core/format/svg/tree';
+import { beginsLikeSvg, parseSvg, SVG_LIMITS, SvgFault } from '../../src/core/format/svg/tree';
 import { shot } from '../../src/core/ground/surface';
 import { makePhoto } from '../../src/core/kinds/photo';
 import { makePiece } from '../../src/core/piece/make';

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { Bench } from '../../../src/interface/bench/Bench';
 import { Damaged } from '../../../src/interface/start/Damaged';
 import { listFonts } from '../../../src/server/fonts';
-import { listCampaigns,listRevisions,readPiece,summaryOfPiece } from '../../../src/server/pieces';
+import { listCampaigns, listRevisions, readPiece, summaryOfPiece } from '../../../src/server/pieces';
 import { Problem } from '../../../src/server/problem';
 import { EARLY_START } from '../../../src/workers/clients';
 
