@@ -9,7 +9,7 @@ import { beginsLikeSvg, SVG_LIMITS, type SvgElement, SvgFault } from '../core/fo
 import type { Drawing } from '../core/paint/drawing';
 import { DRAWN_SIDES } from '../core/scene/sides';
 import { named, type Page, pageOf } from './cursor';
-import { database } from './database';
+import { database, transaction } from './database';
 import { notFound, Problem } from './problem';
 import { checkRoom } from './room';
 
@@ -294,7 +294,7 @@ const unreadable = (name: string, error: Error): Problem =>
 async function store(asset: Asset, bytes: Uint8Array, listed: boolean): Promise<void> {
   await checkRoom(bytes.byteLength);
   const now = new Date();
-  await database().transaction(async (trx) => {
+  await transaction(async (trx) => {
     // Two uploads of the same picture at once: the second finds the first's row.
     await trx('assets')
       .insert({

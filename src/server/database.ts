@@ -28,6 +28,28 @@ export function database(): Knex {
   return holder.plavoDatabase;
 }
 
+/** How often a transaction is tried, and how long it waits between, ms. */
+const TRIES = 6;
+const PAUSE = 15;
+const collides = (e: unknown): boolean =>
+  ['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT'].includes((e as { code?: string }).code ?? '');
+
+/**
+ * Does something as a whole or not at all. Two transactions that wait for each other's rows are no error of theirs: the
+ * database ends one, which is tried again.
+ * @param work may run more than once: what it changes besides the database must not add up
+ */
+export async function transaction<T>(work: (trx: Knex.Transaction) => Promise<T>): Promise<T> {
+  for (let tried = 1; ; tried++) {
+    try {
+      return await database().transaction(work);
+    } catch (e) {
+      if (!collides(e) || tried >= TRIES) throw e;
+      await new Promise((r) => setTimeout(r, PAUSE * tried * (1 + Math.random())));
+    }
+  }
+}
+
 /** Ends the pool; for scripts and tests. */
 export async function closeDatabase(): Promise<void> {
   await holder.plavoDatabase?.destroy();

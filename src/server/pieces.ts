@@ -7,7 +7,7 @@ import { withHouse } from '../core/piece/swatches';
 import { openPiece } from '../core/piece/upgrade';
 import type { Swatch } from '../core/values/fill';
 import { named, type Page, pageOf } from './cursor';
-import { database } from './database';
+import { database, transaction } from './database';
 import { notFound, Problem } from './problem';
 import { checkRoom } from './room';
 
@@ -186,6 +186,10 @@ async function countPieces(): Promise<Map<string, number>> {
 async function noteAssets(trx: Knex.Transaction, id: string, piece: Piece): Promise<void> {
   const wanted = assetsOf(piece);
   await trx('piece_assets').where({ piece_id: id }).whereNotIn('asset_id', wanted).delete();
+  await addAssets(trx, id, wanted);
+}
+
+async function addAssets(trx: Knex.Transaction, id: string, wanted: readonly string[]): Promise<void> {
   if (wanted.length)
     await trx('piece_assets')
       .insert(wanted.map((asset_id) => ({ piece_id: id, asset_id })))
@@ -199,7 +203,7 @@ export async function createPiece(piece: Piece, campaign?: string, id = nanoid(1
   const now = new Date(),
     document = JSON.stringify(piece);
   await checkRoom(2 * document.length);
-  await database().transaction(async (trx) => {
+  await transaction(async (trx) => {
     await trx('pieces').insert({
       id,
       campaign_id: campaignId,
@@ -211,7 +215,8 @@ export async function createPiece(piece: Piece, campaign?: string, id = nanoid(1
       changed_at: now,
     });
     await trx('revisions').insert({ piece_id: id, revision: 1, kind: 'saved', document, saved_at: now });
-    await noteAssets(trx, id, piece);
+    // None of it is there yet: looking for what to take away would lock its neighbours.
+    await addAssets(trx, id, assetsOf(piece));
   });
   return { id, campaign: campaignId, revision: 1, changedAt: now.toISOString(), look: '1.0', piece };
 }
@@ -323,7 +328,7 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
   const now = new Date(),
     document = JSON.stringify(piece);
   await checkRoom(2 * document.length);
-  const outcome = await database().transaction(async (trx) => {
+  const outcome = await transaction(async (trx) => {
     const row = await trx<Row>('pieces').where({ id }).forUpdate().first();
     if (!row || row.deleted_at) throw notFound('piece');
     if (row.revision !== over) {

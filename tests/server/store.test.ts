@@ -386,3 +386,14 @@ describe('house styles', () => {
     expect((await readHouse(id)).swatches.map((s) => s.id)).toEqual(['blue']);
   });
 });
+
+it('many pieces made and saved at once: none is turned away because another was at work', async () => {
+  const photo = (await keepAsset(new Uint8Array(await noise(40, 30, 9)), 'Shared', false)).id;
+  const piece = makePiece('At once', { destination: 'square-post' }, ids('s'), (size) => [
+    makePhoto('p', photo, 'Shared', size),
+  ]);
+  const made = await Promise.all(Array.from({ length: 80 }, (_, i) => createPiece({ ...piece, name: `At once ${i}` })));
+  const saved = await Promise.all(made.map((m, i) => savePiece(m.id, 1, { ...piece, name: `Saved ${i}` })));
+  expect(saved.map((s) => s.revision)).toEqual(made.map(() => 2));
+  for (const m of made) await deletePiece(m.id);
+});
