@@ -54,3 +54,7 @@ export const CENTRED = { horizontal: 'centre', vertical: 'middle' } as const;
 
 /** Margin that designs keep to all sides: a 15th of the shorter side. */
 export const marginOf = (size: Extent): number => Math.round(Math.min(size.width, size.height) / 15);
+
+/** Some properties of a layer. */
+export const pick = <L, K extends keyof L>(layer: L, keys: readonly K[]): Pick<L, K> =>
+  Object.fromEntries(keys.map((k) => [k, layer[k]])) as Pick<L, K>;

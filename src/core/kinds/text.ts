@@ -8,7 +8,7 @@ import { NO_SIDES, NO_STROKE } from '../values/plain';
 import { clamp, scaledRadii, scaledShadow, scaledSides, scaledStroke } from '../values/scaled';
 import type { Shadow } from '../values/shape';
 import type { FontChoice } from '../values/text';
-import { begun, CENTRED, type Extent, type LayerOf, marginOf, type Schemas } from './common';
+import { begun, CENTRED, type Extent, type LayerOf, marginOf, pick, type Schemas } from './common';
 import { FILL_WORK, type Kind } from './kind';
 
 const fields = ({ z, textFields }: Schemas) => ({ kind: z.literal('text'), ...textFields });
@@ -86,6 +86,20 @@ export const readingShadow = (
   opacity,
 });
 
+/** What a text is set in. */
+const TYPE = [
+  'font',
+  'fontSize',
+  'letterSpacing',
+  'lineHeight',
+  'align',
+  'case',
+  'baselineShift',
+  'underline',
+  'placedBy',
+  'balance',
+] as const;
+
 export const text = {
   fields,
   check: ({ spans }) =>
@@ -118,30 +132,8 @@ export const text = {
     if (fontSize !== undefined) scaleType(layer, fontSize / layer.fontSize);
   },
   look: {
-    whole: ({ panel, backing, outline, padding, highlight }) => ({ panel, backing, outline, padding, highlight }),
-    type: ({
-      font,
-      fontSize,
-      letterSpacing,
-      lineHeight,
-      align,
-      case: letters,
-      baselineShift,
-      underline,
-      placedBy,
-      balance,
-    }) => ({
-      font,
-      fontSize,
-      letterSpacing,
-      lineHeight,
-      align,
-      case: letters,
-      baselineShift,
-      underline,
-      placedBy,
-      balance,
-    }),
+    whole: (layer) => pick(layer, ['panel', 'backing', 'outline', 'padding', 'highlight']),
+    type: (layer) => pick(layer, TYPE),
   },
   strengths: () => ['backing', 'shadow'],
   strength: (layer, property) => {

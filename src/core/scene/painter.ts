@@ -44,6 +44,30 @@ export interface PaintOptions {
 
 const composite = (mode: BlendMode): GlobalCompositeOperation => (mode === 'normal' ? 'source-over' : mode);
 
+/** What the layout of a text depends on, besides its box and the fonts that are there. */
+const LAID_OUT_BY = [
+  'text',
+  'frame',
+  'grow',
+  'font',
+  'fontSize',
+  'letterSpacing',
+  'lineHeight',
+  'align',
+  'case',
+  'baselineShift',
+  'direction',
+  'underline',
+  'highlight',
+  'spans',
+  'list',
+  'balance',
+  'fit',
+  'padding',
+  'vertical',
+  'placedBy',
+] as const satisfies readonly (keyof PlacedText)[];
+
 export class Painter {
   private readonly layouts = new Kept<TextLayout>(400);
   private readonly stores = new Stores();
@@ -65,53 +89,13 @@ export class Painter {
 
   /** The layout of a text, kept until what it depends on changes. */
   layout(layer: PlacedText): TextLayout {
-    const {
-      text,
-      frame,
-      grow,
-      font,
-      fontSize,
-      letterSpacing,
-      lineHeight,
-      align,
-      baselineShift,
-      direction,
-      box,
-      underline,
-      highlight,
-      spans,
-      list,
-      balance,
-      fit,
-      padding,
-      vertical,
-      placedBy,
-    } = layer;
+    const { box, grow, fit } = layer;
     // A text laid out before its font was there looks different once it is.
     const key = JSON.stringify([
       this.studio.fonts.generation,
-      text,
-      frame,
-      grow,
-      font,
-      fontSize,
-      letterSpacing,
-      lineHeight,
-      align,
-      layer.case,
-      baselineShift,
-      direction,
+      LAID_OUT_BY.map((k) => layer[k]),
       box.width,
       grow && !fit ? 0 : box.height,
-      underline,
-      highlight,
-      spans,
-      list,
-      balance,
-      fit,
-      padding,
-      vertical,
-      placedBy,
     ]);
     return this.layouts.get(key, () => layoutText(layer, this.studio.fonts));
   }
