@@ -1,7 +1,7 @@
 // Treatments: what is done to a slide for the sake of its texts. Some are layers of their own; a text has some by
 // itself; some are done to the photo.
 import type { StrengthProperty } from '../kinds/kind';
-import { isText, kindOf, KINDS, type Layer, type LayerKind } from '../kinds/layers';
+import { isFollower, isText, kindOf, KINDS, type Layer, type LayerKind } from '../kinds/layers';
 import { changeLayers } from './edits';
 import { slideOf } from './resolve';
 import type { Piece, Slide } from './schema';
@@ -54,7 +54,7 @@ export interface LayerChange {
 export function switchedOff(l: Layer, texts?: readonly string[]): LayerChange | null {
   if (!l.visible) return null;
   if (isTreatment(l))
-    return 'follows' in l && l.follows.length && texts && !l.follows.some((f) => texts.includes(f))
+    return isFollower(l) && texts && !l.follows.some((f) => texts.includes(f))
       ? null
       : { id: l.id, set: { visible: false } };
   // What a text has by itself is for itself.

@@ -40,9 +40,7 @@ export class SlidePhoto {
       layers: slide.layers.filter((l) => l.band === 'backdrop').map((l) => ({ ...l, ...switchedOff(l)?.set }) as Layer),
     };
     this.bare = painter.sceneOf(piece, bare, size).layers;
-    const alpha = photos
-      ? this.paint(piece, bare, this.whole, { transparent: true, only: (l: Layer) => isPhoto(l) })
-      : null;
+    const alpha = photos ? this.paint(piece, bare, this.whole, { transparent: true, only: isPhoto }) : null;
     this.photo = new KeptPhoto(
       { width, height, data: photos ? this.paint(piece, bare, this.whole) : new Uint8ClampedArray(width * height * 4) },
       (x, y) => alpha !== null && alpha[(y * width + x) * 4 + 3] > 127,

@@ -9,7 +9,6 @@ import { isPhoto, isText } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { makePhoto, makePicture, photoName } from '../../../core/kinds/photo';
 import { makeShape } from '../../../core/kinds/shape';
-import type { TextLayer } from '../../../core/kinds/text';
 import { makeText } from '../../../core/kinds/text';
 import { type Drawing, isOneColour, marksOf, outlineOf } from '../../../core/paint/drawing';
 import { addLayer } from '../../../core/piece/edits';
@@ -36,10 +35,10 @@ function put(label: string, layer: Layer): void {
 
 export function addText(): void {
   const size = baseSize();
-  const texts = currentSlide(state()).layers.filter((l): l is TextLayer => isText(l));
+  const texts = currentSlide(state()).layers.filter(isText);
   const colour = texts.length
     ? mainColour(texts.at(-1)!.fill, state().piece)
-    : currentSlide(state()).layers.some((l) => isPhoto(l))
+    : currentSlide(state()).layers.some(isPhoto)
       ? '#ffffff'
       : '#16202a';
   const layer = makeText(newId(), 'Your headline', size, colour);
@@ -80,11 +79,9 @@ async function shapeColour(): Promise<Colour> {
     house = s.piece.swatches.filter((w) => w.colour);
   return house.length > 1 ? { swatch: house[1].id } : (accent ?? (await colourForOverlay()));
 }
+/** The colour of the texts: for lines that belong to them. */
 const lineColour = (): string =>
-  mainColour(
-    currentSlide(state()).layers.find((l): l is TextLayer => isText(l))?.fill ?? solid('#ffffff'),
-    state().piece,
-  );
+  mainColour(currentSlide(state()).layers.find(isText)?.fill ?? solid('#ffffff'), state().piece);
 
 /** A logo or picture among the texts. */
 export const addPicture = (asset: AssetInfo): void =>
@@ -149,14 +146,7 @@ export async function addDrawnShape(file: File): Promise<void> {
   });
 }
 
-export function addBorder(): void {
-  const colour = mainColour(
-    currentSlide(state()).layers.find((l): l is TextLayer => isText(l))?.fill ??
-      makeFill('', '#ffffff', baseSize()).fill,
-    state().piece,
-  );
-  put('Add border', makeBorder(newId(), colour, baseSize()));
-}
+export const addBorder = (): void => put('Add border', makeBorder(newId(), lineColour(), baseSize()));
 
 /** A layer of the backdrop filled with a colour, a gradient or a pattern. */
 export async function addFill(kind: Exclude<Fill['kind'], 'none'>): Promise<void> {

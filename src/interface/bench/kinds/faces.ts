@@ -1,7 +1,6 @@
 // The faces of all kinds, in the order in which they stand in the add menus; one that is forgotten does not compile.
 import type { Layer, LayerKind } from '../../../core/kinds/layers';
 import type { LaidKind } from '../../../core/piece/treatments';
-import { LAID_KINDS } from '../../../core/piece/treatments';
 import { border } from './border';
 import type { Face, TreatmentWords } from './face';
 import { fade } from './fade';
@@ -35,8 +34,5 @@ export const faceOf = (layer: Layer): Face<Layer> => FACES[layer.kind];
 /** All entries of the add menus. */
 export const ADDITIONS = Object.values(FACES).flatMap((f) => f.adds);
 
-/** What is said of the kinds that are treatments. */
-export const LAID_WORDS = Object.fromEntries(LAID_KINDS.map((k) => [k, FACES[k].treatment])) as Record<
-  LaidKind,
-  TreatmentWords
->;
+/** What is said of a kind that is a treatment. */
+export const laidWords = (kind: LaidKind): TreatmentWords => FACES[kind].treatment;

@@ -24,7 +24,7 @@ import { inWords } from '../../shared/api';
 import { asking } from '../../shared/asking';
 import { type Scope, treatmentsOf, useChosen, useTreatment } from '../commands/chosen-treatment';
 import type { TreatmentWords } from '../kinds/face';
-import { LAID_WORDS } from '../kinds/faces';
+import { laidWords } from '../kinds/faces';
 import { takeWay } from '../measuring/ways';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSlide, edit, settle, shownOf, useBench, wholeShown } from '../state/store';
@@ -58,7 +58,7 @@ const BORNE_WORDS: Record<Exclude<TreatmentKind, LaidKind>, TreatmentWords> = {
     whyNot: 'What is behind the letters is too light or too dark however smooth it is. Ways through shows what helps.',
   },
 };
-const wordsOf = (kind: TreatmentKind): TreatmentWords => (isLaid(kind) ? LAID_WORDS[kind] : BORNE_WORDS[kind]);
+const wordsOf = (kind: TreatmentKind): TreatmentWords => (isLaid(kind) ? laidWords(kind) : BORNE_WORDS[kind]);
 
 export const Strength = memo(function Strength({ layer, measurable }: { layer: string | null; measurable: boolean }) {
   const treatment = useTreatment();
