@@ -55,6 +55,7 @@ const click = async (what) => {
   await wait(250);
   await el.click();
   await wait(350);
+  return el;
 };
 const row = (name) => click(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`);
 const open = async (id) => {
@@ -82,7 +83,13 @@ try {
   await shot('new-piece');
 
   await open('ostrel-reopening');
+  await driver.wait(
+    async () => (await (await find('[data-testid="just-enough"]')).getText()).startsWith('Just enough: '),
+    30_000,
+  );
   await shot('bench');
+  await row('Headline');
+  await wait(4000);
   await click('[data-just-enough]');
   await wait(1500);
   await aside();
@@ -92,7 +99,7 @@ try {
   await shot('letters');
   await click('//label[.//span[text()="Plain"]]');
   await driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
-  await click('//label[.//span[text()="Ways through"]]');
+  await click('//button[normalize-space(.)="Ways through"]');
   await driver.wait(
     async () => (await driver.findElements({ css: '[aria-busy="false"] [data-way="shadow"]' }))[0],
     60_000,
@@ -103,12 +110,14 @@ try {
     .perform();
   await shot('ways-through');
   await aside();
-  await click('//label[.//span[text()="Places"]]');
+  await click('//button[normalize-space(.)="Places"]');
   await row('Headline');
   await find('[data-ghost="1"]');
   await shot('places');
-  await click('//label[.//span[text()="Strength"]]');
+  await click('//button[normalize-space(.)="Places"]');
   await keys(Key.ESCAPE);
+  await click('[aria-label="Choose another treatment"]');
+  await click('//*[@role="menuitem"][normalize-space(.)="New tint"]');
   await click('[data-just-enough]');
   await wait(1500);
   await row('Tint');
@@ -118,7 +127,6 @@ try {
 
   await open('ostrel-cup');
   await row('Enamel cup');
-  await click('//button[starts-with(normalize-space(.), "Make room")]');
   await click('//button[starts-with(normalize-space(.), "Make room")]');
   await driver.executeScript(
     'arguments[0].scrollIntoView({ block: "start" })',
@@ -130,12 +138,14 @@ try {
   await row('Enamel cup, cut out');
   await driver.executeScript(
     'arguments[0].scrollIntoView({ block: "start" })',
-    await find('//button[starts-with(normalize-space(.), "Cut out")]'),
+    await click('//button[starts-with(normalize-space(.), "Cut out")]'),
   );
+  await wait(600);
   await shot('cut-out');
 
   await open('ostrel-winter-hours');
   await row('Lake Sill in winter');
+  await click('//button[starts-with(normalize-space(.), "Tone")]');
   const levels = await find('[data-tone="levels"]');
   await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', levels);
   await shot('tone');
@@ -176,7 +186,7 @@ try {
   await row('over Hollin');
   await driver.executeScript(
     'arguments[0].scrollIntoView({ block: "start" })',
-    await find('//button[starts-with(normalize-space(.), "Backing")]'),
+    await click('//button[starts-with(normalize-space(.), "Backing")]'),
   );
   await shot('backing');
 
@@ -184,7 +194,7 @@ try {
   await row('Cup in a blob');
   await driver.executeScript(
     'arguments[0].scrollIntoView({ block: "start" })',
-    await find('//button[starts-with(normalize-space(.), "Mask")]'),
+    await click('//button[starts-with(normalize-space(.), "Mask")]'),
   );
   await shot('masks');
 

@@ -13,7 +13,7 @@ const port = Number(process.env.PORT),
 const KEEP_ALIVE = 65_000;
 /** How long requests that run may take to end when the server stops, ms. */
 const DRAIN = 8000;
-const METHODS = new Set(['GET', 'HEAD', 'POST', 'PUT', 'DELETE']);
+const METHODS = new Set(['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE']);
 const MOST_ADDRESS = 8000;
 
 const problem = (response, status, title, detail, headers = {}) => {

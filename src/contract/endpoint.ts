@@ -2,7 +2,7 @@
 // programs and the types of client and handlers follow from it.
 import type { z } from 'zod';
 
-export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+export type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
 /** Method and path; `{name}` stands for a part that names something. */
 export type EndpointKey = `${Method} /api/${string}`;
 

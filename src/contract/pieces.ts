@@ -16,7 +16,12 @@ import {
 } from './shapes';
 
 const campaign = z.string().max(32).optional();
-const name = z.string().min(1).max(200).default('Untitled piece');
+const name = z
+  .string()
+  .min(1)
+  .max(200)
+  .optional()
+  .describe('Left out, the piece is called by its headline until somebody names it');
 
 const NewPieceSchema = z.union([
   z.strictObject({ document: z.looseObject({ format: z.literal('plavo-piece') }).describe('A whole piece'), campaign }),
@@ -88,6 +93,13 @@ export const pieces = {
   'POST /api/pieces/{id}': {
     summary: 'Take a piece out of the bin',
     query: z.object({ restore: flag.describe('Takes it out of the bin') }),
+    answer: { says: 'As it is', schema: SummarySchema },
+    problems: { 404: 'Not there' },
+  },
+  'PATCH /api/pieces/{id}': {
+    summary: 'Move a piece to another campaign',
+    body: z.strictObject({ campaign: z.string().min(1).max(32).describe('Id of the campaign it moves to') }),
+    called: 'The move',
     answer: { says: 'As it is', schema: SummarySchema },
     problems: { 404: 'Not there' },
   },

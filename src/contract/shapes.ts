@@ -11,7 +11,9 @@ export const PageQuery = z.object({
   cursor: z.string().max(100).optional().describe('`next` of the page before'),
   limit: z.coerce.number().int().min(1).max(200).default(50).describe('Items of a page'),
 });
-export const SearchQuery = PageQuery.extend({ search: z.string().max(200).optional().describe('Part of the name') });
+export const SearchQuery = PageQuery.extend({
+  search: z.string().max(200).optional().describe('Part of a name; of pieces also of the words in them'),
+});
 export const page = <T extends z.ZodType>(item: T) =>
   z.object({ items: z.array(item), next: z.string().nullable().describe('Cursor of the next page; null at the end') });
 

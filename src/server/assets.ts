@@ -8,7 +8,7 @@ import { outlines } from '../core/format/svg/outlines';
 import { beginsLikeSvg, SVG_LIMITS, type SvgElement, SvgFault } from '../core/format/svg/tree';
 import type { Drawing } from '../core/paint/drawing';
 import { DRAWN_SIDES } from '../core/scene/sides';
-import { named, type Page, pageOf } from './cursor';
+import { holding, type Page, pageOf } from './cursor';
 import { database, transaction } from './database';
 import { notFound, Problem } from './problem';
 import { checkRoom } from './room';
@@ -385,7 +385,9 @@ export interface ListedAsset extends Asset {
 /** Pictures of the library, newest first, with the pieces that show them. @throws Problem 400 for a broken cursor */
 export async function listAssets(at: { cursor?: string; limit: number; search?: string }): Promise<Page<ListedAsset>> {
   const page = await pageOf<Row, Asset>(
-    database()('assets').where({ listed: true }).modify(named(at.search)),
+    database()('assets')
+      .where({ listed: true })
+      .modify(holding(at.search, ['name'])),
     'created_at',
     at,
     fromRow,

@@ -18,18 +18,17 @@ function parsed(cursor: string): { at: Date; id: string } {
   return { at: new Date(Number(m[1])), id: m[2] };
 }
 
-/** Rows whose name holds a text, as it stands: signs of patterns are letters like others. */
-export const named =
-  (search: string | undefined) =>
+/** Rows one of whose columns holds a text, as it stands: signs of patterns are letters like others. */
+export const holding =
+  (search: string | undefined, columns: readonly ('name' | 'words')[]) =>
   (q: Knex.QueryBuilder): void => {
+    if (!search?.trim()) return;
+    const like = `%${search
+      .trim()
+      .toLowerCase()
+      .replace(/[\\%_]/g, '\\$&')}%`;
     // The tables compare letter by letter; people search without minding case.
-    if (search?.trim())
-      void q.whereRaw('LOWER(name) LIKE ?', [
-        `%${search
-          .trim()
-          .toLowerCase()
-          .replace(/[\\%_]/g, '\\$&')}%`,
-      ]);
+    void q.where((any) => columns.forEach((c) => void any.orWhereRaw('LOWER(??) LIKE ?', [c, like])));
   };
 
 /**

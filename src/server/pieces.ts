@@ -1,12 +1,13 @@
 // Pieces: saved whole with a revision. A save against an older revision is refused, and both versions are kept.
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
+import { nameOf, wordsOf } from '../core/piece/name';
 import { assetsOf } from '../core/piece/resolve';
 import type { Piece } from '../core/piece/schema';
 import { withHouse } from '../core/piece/swatches';
 import { openPiece } from '../core/piece/upgrade';
 import type { Swatch } from '../core/values/fill';
-import { named, type Page, pageOf } from './cursor';
+import { holding, type Page, pageOf } from './cursor';
 import { database, transaction } from './database';
 import { notFound, Problem } from './problem';
 import { checkRoom } from './room';
@@ -161,14 +162,14 @@ export function listPieces(at: {
     .from(
       database()('pieces')
         .join('campaigns', 'campaigns.id', 'pieces.campaign_id')
-        .select(LISTED)
+        .select(at.search ? [...LISTED, 'pieces.words'] : LISTED)
         .where((q) => (at.bin ? q.whereNotNull('deleted_at') : q.whereNull('deleted_at')))
         .modify((q) => {
           if (at.campaign !== undefined) void q.where({ campaign_id: at.campaign });
         })
         .as('listed'),
     )
-    .modify(named(at.search));
+    .modify(holding(at.search, ['name', 'words']));
   return pageOf<Row & { house_revision: number }, PieceSummary>(query, 'changed_at', at, fromRow);
 }
 
@@ -207,7 +208,8 @@ export async function createPiece(piece: Piece, campaign?: string, id = nanoid(1
     await trx('pieces').insert({
       id,
       campaign_id: campaignId,
-      name: piece.name,
+      name: nameOf(piece).slice(0, 200),
+      words: wordsOf(piece),
       revision: 1,
       document,
       summary: summaryOf(piece),
@@ -340,7 +342,15 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
     const revision = over + 1;
     await trx('pieces')
       .where({ id })
-      .update({ name: piece.name, revision, document, summary: summaryOf(piece), damaged: false, changed_at: now });
+      .update({
+        name: nameOf(piece).slice(0, 200),
+        words: wordsOf(piece),
+        revision,
+        document,
+        summary: summaryOf(piece),
+        damaged: false,
+        changed_at: now,
+      });
     await trx('revisions').insert({ piece_id: id, revision, kind: 'saved', document, saved_at: now });
     await noteAssets(trx, id, piece);
     await thin(trx, id, now);
@@ -391,6 +401,16 @@ export async function deletePiece(id: string): Promise<void> {
   if (!(await database()('pieces').where({ id }).whereNull('deleted_at').update({ deleted_at: new Date() })))
     throw notFound('piece');
   await emptyBin();
+}
+
+/**
+ * Moves a piece to another campaign. House colours that campaign does not have become the piece's own when it is read.
+ * @throws Problem 404
+ */
+export async function movePiece(id: string, campaign: string): Promise<PieceSummary> {
+  if (!(await database()('campaigns').where({ id: campaign }).first('id'))) throw notFound('campaign');
+  await database()('pieces').where({ id }).whereNull('deleted_at').update({ campaign_id: campaign });
+  return summaryOfPiece(id);
 }
 
 /** Takes a piece out of the bin. @throws Problem 404 */

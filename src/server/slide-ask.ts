@@ -3,6 +3,7 @@ import type { z } from 'zod';
 import type { PlaceQuery } from '../contract/shapes';
 import { type FormatId, FORMATS } from '../core/format/formats';
 import type { Layer } from '../core/kinds/layers';
+import { nameOf } from '../core/piece/name';
 import type { Piece } from '../core/piece/schema';
 import type { SlideAsk } from './crew/tasks';
 import { readPiece, type StoredPiece } from './pieces';
@@ -30,7 +31,7 @@ export async function slideAskOf(
 export function fileName(place: SlideAsk, format: FormatId, scale: number): string {
   const { piece, slide, size } = place;
   const base =
-    piece.name
+    nameOf(piece)
       .normalize('NFKD')
       .replace(/[^\p{L}\p{N}]+/gu, '-')
       .replace(/^-+|-+$/g, '')

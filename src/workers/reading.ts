@@ -21,6 +21,7 @@ import { busyMap } from '../core/reading/busy-map';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
+import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import { LetterSamples } from '../core/remedy/letter-sample';
 import type { PhotoKept } from '../core/remedy/photo-kept';
 import { SlidePhoto } from '../core/remedy/slide-photo';
@@ -32,7 +33,6 @@ import {
   type StrengthPoint,
 } from '../core/remedy/strength';
 import { suggestColours, type SuggestedColour } from '../core/remedy/text-colours';
-import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import type { Way, WayKind } from '../core/remedy/way';
 import { Ways, wayThumbnail } from '../core/remedy/ways';
 import { ratingsOf } from '../core/scene/room-sides';

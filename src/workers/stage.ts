@@ -1,5 +1,6 @@
 // Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
 import { transfer } from 'comlink';
+import { type Beneath, beneathOf } from '../core/colour/beneath';
 import type { Box } from '../core/ground/box';
 import type { Surface } from '../core/ground/surface';
 import { shot } from '../core/ground/surface';
@@ -220,11 +221,17 @@ export const api = {
     return transfer(bitmap, [bitmap]);
   },
 
-  /** Pixels round a point of the painted slide, RGBA, (2 r + 1) squared; outside the slide they are transparent. */
-  async loupe(scene: Shown, x: number, y: number, r: number): Promise<Uint8ClampedArray> {
-    const { slide, size } = open(scene);
-    await studio.prepare(scene.piece, slide, size);
-    const side = 2 * r + 1;
+  /**
+   * Pixels round a point of the slide, RGBA, (2 r + 1) squared; outside the slide they are transparent.
+   * @param of the picture alone, or all that is seen
+   */
+  async loupe(scene: Shown, x: number, y: number, r: number, of: 'picture' | 'all'): Promise<Uint8ClampedArray> {
+    const { slide: whole, size } = open(scene);
+    await studio.prepare(scene.piece, whole, size);
+    const side = 2 * r + 1,
+      below = whole.layers.filter((l) => l.band === 'backdrop' && l.visible),
+      // Where there is no picture, what is seen.
+      slide = of === 'picture' && below.length ? { ...whole, layers: below } : whole;
     return shot(studio, side, side, (on) =>
       painter.paint(
         on,
@@ -233,6 +240,27 @@ export const api = {
         size,
         { scale: 1, x: Math.round(x) - r, y: Math.round(y) - r },
         { quality: 'exact' },
+      ),
+    );
+  },
+
+  /** What is seen of the slide in a box (pixels of the size), without some of its layers. */
+  async beneath(scene: Shown, box: Box, without: string[]): Promise<Beneath> {
+    const { slide, size } = open(scene);
+    await studio.prepare(scene.piece, slide, size);
+    const scale = Math.min(1, 64 / Math.max(box.width, box.height, 1)),
+      width = Math.max(1, Math.round(box.width * scale)),
+      height = Math.max(1, Math.round(box.height * scale));
+    return beneathOf(
+      shot(studio, width, height, (on) =>
+        painter.paint(
+          on,
+          scene.piece,
+          { ...slide, layers: slide.layers.filter((l) => !without.includes(l.id)) },
+          size,
+          { scale, x: Math.round(box.x * scale), y: Math.round(box.y * scale) },
+          { quality: 'draft' },
+        ),
       ),
     );
   },

@@ -234,6 +234,10 @@ describe('colours, gradients and patterns', () => {
     await tile.click();
     const chosen = await fill((l) => l.fill.pattern.tile === 'terrazzo', 'it was not chosen');
     expect(chosen.fill.pattern).toMatchObject({ foreground: '#f2a31b', scale: 1.5 });
+    // It stays open for trying another; Esc closes it.
+    await bench.find('[data-tile="terrazzo"]');
+    await bench.keys(Key.ESCAPE);
+    await bench.until(async () => (await driver.findElements(By.css('[data-tile]'))).length === 0, 'it stayed open');
   });
 
   it('a drawing of one’s own repeats; hostile ones are refused with a reason, and the piece is unharmed', async () => {
@@ -283,9 +287,9 @@ describe('colours, gradients and patterns', () => {
     await (await bench.named('Hide Morning mist')).click();
     await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'photo' && !l.visible), 'it was not hidden');
     await bench.keys(Key.ESCAPE, Key.ESCAPE);
-    await bench.type('Paper, seen where the backdrop is transparent, hex', '#224466');
+    await bench.type('Paper, seen where nothing covers the slide, hex', '#224466');
     await bench.untilDocument((p) => p.slides[0].paper === '#224466', 'the paper did not change');
-    const hex = await bench.find('input[aria-label="Paper, seen where the backdrop is transparent, hex"]');
+    const hex = await bench.find('input[aria-label="Paper, seen where nothing covers the slide, hex"]');
     await hex.sendKeys(Key.chord(Key.CONTROL, 'a'), '#22446g');
     await bench.until(
       async () => (await driver.findElements(By.xpath('//*[contains(text(), "written #rrggbb")]'))).length > 0,
@@ -327,9 +331,10 @@ describe('overlays', () => {
     await bench.press('[aria-label="From below"]');
     await bench.type('Solid to', '45');
     await bench.type('Strength', '95');
-    await driver.findElement(By.xpath('//label[.//span[text()="How far it reaches"]]')).click();
+    await bench.reading('Chart');
+    await bench.choose('How far it reaches');
     const before = one<FadeLayer>(await bench.document(), 'fade').reach;
-    await bench.click('Just enough');
+    await bench.justEnough();
     const { reach } = one<FadeLayer>(
       await bench.untilDocument((p) => one<FadeLayer>(p, 'fade').reach !== before, 'its reach was not set'),
       'fade',
@@ -359,10 +364,10 @@ describe('overlays', () => {
     await bench.until(async () => (await where()).height > before.height + 10, 'the plate did not follow');
     await bench.undo();
     await bench.selectRow('Plate');
-    await bench.click('Just enough');
+    await bench.justEnough();
     await bench.untilVerdict('Clear');
     await bench.type('Corner radius', '40');
-    await driver.findElement(By.xpath('//button[contains(normalize-space(.), "Stroke")]')).click();
+    await bench.unfold('Stroke');
     await driver.wait(until.elementIsVisible(await bench.find('input[aria-label="Stroke colour, hex"]')), WAIT);
     await bench.type('Stroke width', '6');
     const done = one<PlateLayer>(
@@ -376,7 +381,7 @@ describe('overlays', () => {
 
   it('a pool and a border are added and set', async () => {
     await bench.menu('Add to Overlays', 'Pool');
-    await bench.click('Just enough');
+    await bench.justEnough();
     await bench.untilVerdict('Clear');
     await bench.type('Feather', '60');
     await bench.untilDocument((p) => one<PoolLayer>(p, 'pool')?.feather === 60, 'the feather was not set');
@@ -396,10 +401,10 @@ describe('overlays', () => {
     const ratio = await bench.ratio();
     const stored = await bench.document();
     await bench.press('[aria-label^="Blend mode"]');
-    await driver
-      .actions()
-      .move({ origin: await bench.find('[data-blend="screen"]') })
-      .perform();
+    // The menu opens with a movement: the pointer waits until it stands.
+    const screen = await bench.find('[data-blend="screen"]');
+    await bench.settled(screen);
+    await driver.actions().move({ origin: screen }).perform();
     await bench.until(async () => (await bench.ratio()) < ratio - 1, 'the mode was not shown');
     await bench.keys(Key.ESCAPE);
     await bench.until(async () => (await bench.ratio()) === ratio, 'the mode stayed');

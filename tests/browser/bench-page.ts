@@ -209,6 +209,18 @@ export class BenchPage {
   toggle(words: string): Promise<void> {
     return this.switched(`//label[normalize-space(.)="${words}"]`, (was) => !was);
   }
+  /** Flips a switch that is known by its name alone. */
+  async flip(name: string): Promise<void> {
+    const input = async () => this.driver.findElement(By.css(`input[aria-label="${name}"]`));
+    await this.find(`input[aria-label="${name}"]`);
+    const was = await (await input()).isSelected();
+    await this.until(async () => {
+      if ((await (await input()).isSelected()) !== was) return true;
+      await this.settled(await input());
+      await this.driver.executeScript('arguments[0].click()', await input());
+      return this.until(async () => (await (await input()).isSelected()) !== was, `${name} did not flip`);
+    }, `${name} did not flip`);
+  }
   /** Opens a folded part of the controls, where it is not open. */
   async unfold(name: string): Promise<void> {
     await this.until(async () => {
@@ -223,13 +235,46 @@ export class BenchPage {
       return (await control.getAttribute('aria-expanded')) === 'true';
     }, `${name} did not unfold`);
   }
+  /** Types over a text that was just begun, which is marked whole. */
+  async typeOver(words: string): Promise<void> {
+    const area = await this.find('textarea[aria-label="Text"]');
+    await this.until(
+      async () =>
+        (await this.driver.executeScript(
+          'return document.activeElement === arguments[0] && arguments[0].selectionEnd > 0',
+          area,
+        )) as boolean,
+      'the text never took the focus',
+    );
+    await this.keys(words);
+  }
+  /** Presses the big button. */
+  justEnough(): Promise<void> {
+    return this.press('[data-just-enough]');
+  }
+  /** Chooses, beside the big button, what it does. */
+  async treatment(name: string): Promise<void> {
+    await this.press('[aria-label="Choose another treatment"]');
+    await this.take(`//*[@role="menuitem"][starts-with(normalize-space(.), "${name}")]`);
+  }
+  /** Unfolds a part of the reading: Chart, Ways through, Places, Inks. */
+  async reading(part: string): Promise<void> {
+    await this.until(async () => {
+      const b = await this.driver.findElement(
+        By.xpath(`//*[@aria-label="What can be done"]//button[normalize-space(.)="${part}"]`),
+      );
+      if ((await b.getAttribute('aria-expanded')) === 'true') return true;
+      await b.click();
+      return (await b.getAttribute('aria-expanded')) === 'true';
+    }, `${part} did not unfold`);
+  }
   /** Takes an option of a select. */
   async pick(select: string, option: string): Promise<void> {
     await this.press(`input[aria-label="${select}"]`);
     await this.take(`//*[@role="option"][contains(normalize-space(.), "${option}")]`);
   }
   async pieceId(): Promise<string> {
-    return (await this.driver.getCurrentUrl()).split('/').pop()!;
+    return new URL(await this.driver.getCurrentUrl()).pathname.split('/').pop()!;
   }
   /** Errors the page has logged since last asked. */
   async errors(): Promise<string[]> {

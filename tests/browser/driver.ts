@@ -34,6 +34,10 @@ export async function openBrowser(): Promise<{ driver: WebDriver; downloads: str
     .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
     .build();
   await driver.manage().setTimeouts({ script: 60_000 });
+  // Conditions are looked at often: most of them hold soon, and there are thousands.
+  const wait = driver.wait.bind(driver);
+  driver.wait = ((...[condition, timeout, message, poll = 40]: Parameters<typeof wait>) =>
+    wait(condition, timeout, message, poll)) as typeof wait;
   // The window of headless Chromium is a little smaller than asked; the viewport is what counts.
   await (driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> }).sendDevToolsCommand(
     'Emulation.setDeviceMetricsOverride',

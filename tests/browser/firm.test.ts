@@ -28,11 +28,12 @@ const copyOf = async (id: string, name: string): Promise<string> =>
   ).id;
 const save = async (id: string, change: (p: Piece) => Piece): Promise<void> => {
   const { revision, piece } = await stored(id);
-  await fetch(`${app.address}/api/pieces/${id}`, {
+  const saved = await fetch(`${app.address}/api/pieces/${id}`, {
     method: 'PUT',
     headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
     body: JSON.stringify(change(piece)),
   });
+  expect(saved.status).toBe(200);
 };
 const nameShown = async (): Promise<string> =>
   (await (await bench.named('Name of the piece')).getAttribute('value')) ?? '';
@@ -251,7 +252,7 @@ describe('the bench', () => {
   it('what is held by a key ends when the window loses the focus', async () => {
     await bench.open(app.address, await copyOf('ostrel-reopening', 'Held'));
     await bench.untilVerdict('Lost');
-    await bench.click('Just enough');
+    await bench.justEnough();
     await bench.untilVerdict('Clear');
     await (await bench.find('[aria-label="Stage"]')).click();
     await driver.actions().keyDown('b').perform();
@@ -259,6 +260,69 @@ describe('the bench', () => {
     await driver.executeScript('window.dispatchEvent(new Event("blur"))');
     await bench.untilVerdict('Clear');
     await driver.actions().keyUp('b').perform();
+  });
+
+  it('a drag on the chart that the browser takes back has ended: what follows is a step of its own', async () => {
+    await bench.open(app.address, await copyOf('ostrel-reopening', 'Taken back'));
+    await bench.treatment('New tint');
+    await bench.reading('Chart');
+    const chart = await bench.named('Strength of the treatment');
+    const { x, y, width } = await chart.getRect();
+    const strength = async (): Promise<number> => Number(await chart.getAttribute('aria-valuenow'));
+    const devTools = driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> };
+    const touch = (type: string, ...at: number[]): Promise<void> =>
+      devTools.sendDevToolsCommand('Input.dispatchTouchEvent', {
+        type,
+        touchPoints: at.map((share) => ({ x: x + width * share, y: y + 40 })),
+      });
+    await touch('touchStart', 0.3);
+    await touch('touchMove', 0.6);
+    await bench.until(async () => (await strength()) > 40, 'the finger did not set the strength');
+    const left = await strength();
+    await touch('touchCancel');
+    await driver.executeScript('arguments[0].focus()', chart);
+    await bench.keys(Key.ARROW_RIGHT);
+    await bench.until(async () => (await strength()) === left + 1, 'the key did not step it');
+    await driver.actions().move({ origin: chart, x: -40, y: 0 }).perform();
+    expect(await strength()).toBe(left + 1);
+    await bench.undo();
+    await bench.until(async () => (await strength()) === left, 'the key and the drag are one step');
+    await bench.untilSaved();
+  });
+
+  it('thumbnails in the stack follow a swatch that changes', async () => {
+    const id = await copyOf('ostrel-autumn-walks', 'Swatch seen');
+    await save(id, (p) => ({
+      ...p,
+      swatches: [...p.swatches, { id: 'own', name: 'Own', colour: '#ff0000', house: false }],
+      slides: p.slides.map((s) => ({
+        ...s,
+        layers: s.layers.map((l) =>
+          l.id === 'headline' && l.kind === 'text'
+            ? { ...l, fill: { ...l.fill, kind: 'colour' as const, colour: { swatch: 'own' } }, spans: [] }
+            : l,
+        ),
+      })),
+    }));
+    await bench.open(app.address, id);
+    /** Most frequent pure channel of what the headline's thumbnail shows: its ink. */
+    const ink = (): Promise<string> =>
+      driver.executeScript(
+        `const from = document.querySelector('[data-row="headline"] canvas'), c = document.createElement('canvas');
+         c.width = from.width; c.height = from.height;
+         const g = c.getContext('2d'); g.drawImage(from, 0, 0);
+         const d = g.getImageData(0, 0, c.width, c.height).data, n = { red: 0, green: 0 };
+         for (let i = 0; i < d.length; i += 4)
+           if (d[i + 3] > 200 && d[i + 2] < 60) { if (d[i] > 200 && d[i + 1] < 60) n.red++; if (d[i + 1] > 200 && d[i] < 60) n.green++; }
+         return n.red > 20 && !n.green ? 'red' : n.green > 20 && !n.red ? 'green' : JSON.stringify(n);`,
+      );
+    await bench.until(async () => (await ink()) === 'red', 'its thumbnail is not red');
+    await bench.selectRow('Headline');
+    await (await bench.find('[aria-label^="Colour: #"]')).click();
+    await bench.choose('HSL');
+    await bench.type('Hue', '120');
+    await bench.keys(Key.ESCAPE);
+    await bench.until(async () => (await ink()) === 'green', 'its thumbnail stayed red');
   });
 
   it('no page has logged an error, nor had anything against its policy', async () => {

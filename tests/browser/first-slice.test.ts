@@ -36,28 +36,21 @@ describe('from a photo to a picture one can hand over', () => {
 
   it('start page: drop a photo, choose the square post', async () => {
     await driver.get(app.address);
-    await bench.named('Re-opening post');
+    await bench.find('a[href="/piece/ostrel-reopening"]');
     await drop(photo('hollin-dawn.jpg'), 'main');
-    await (await driver.wait(until.elementLocated(By.css('[aria-label="Square post"]')), WAIT)).click();
+    await (await driver.wait(until.elementLocated(By.css('[data-destination="square-post"]')), WAIT)).click();
     await driver.wait(until.urlContains('/piece/'), WAIT);
     await bench.find('[data-overlay] > [data-layer]');
     id = await bench.pieceId();
   });
 
   it('type a headline: the reading says Lost', async () => {
-    await (await bench.named('Add to Message')).click();
-    await (
-      await driver.wait(until.elementLocated(By.xpath('//*[@role="menuitem"][contains(., "Text")]')), WAIT)
-    ).click();
-    const area = await bench.find('textarea[aria-label="Text"]');
-    await bench.until(
-      async () => (await driver.executeScript('return document.activeElement === arguments[0]', area)) as boolean,
-      'the text never took the focus',
-    );
-    await bench.keys('Slow trains, long views');
+    // Begun with a photo, a headline is there and marked: one types over it.
+    await bench.typeOver('Slow trains, long views');
     await bench.keys(Key.ESCAPE);
+    expect(await (await bench.named('Name of the piece')).getAttribute('value')).toBe('Slow trains, long views');
     // Across bright cloud: move it up by typing its place.
-    await bench.take('//button[normalize-space(.)="Place"]');
+    await bench.take('//button[normalize-space(.)="Place and size"]');
     const y = await driver.wait(until.elementLocated(By.css('input[aria-label="Y"]')), WAIT);
     await driver.wait(until.elementIsVisible(y), WAIT);
     await y.click();
@@ -67,8 +60,25 @@ describe('from a photo to a picture one can hand over', () => {
     expect((await bench.rows())[0]).toContain('Slow trains');
   });
 
-  it('Just enough: Clear, with a tint that landed between picture and text', async () => {
-    await bench.click('Just enough');
+  it('Just enough takes the best way, which its button names; undone in one step', async () => {
+    const named = await bench.until(async () => {
+      const words = await (await bench.find('[data-testid="just-enough"]')).getText();
+      return words.startsWith('Just enough: ') && words.slice('Just enough: '.length);
+    }, 'the best way was never named');
+    const rows = await bench.rows();
+    await bench.justEnough();
+    await bench.untilVerdict('Clear');
+    const taken = await bench.rows();
+    expect(named).toMatch(/^(fade|pool|plate|tint|backing|shadow|tone)/);
+    if (taken.length > rows.length) expect(taken[1].toLowerCase()).toContain((named as string).split(' ')[0]);
+    await bench.undo();
+    await bench.untilVerdict('Lost');
+    expect(await bench.rows()).toEqual(rows);
+  });
+
+  it('Just enough of a tint: Clear, the tint landed between picture and text', async () => {
+    await bench.treatment('New tint');
+    await bench.justEnough();
     await bench.untilVerdict('Clear');
     const [text, tint, picture] = await bench.rows();
     expect(text).toContain('Slow trains');
@@ -102,7 +112,7 @@ describe('from a photo to a picture one can hand over', () => {
     await bench.click('Hand over');
     await bench.click('Download');
     const file = await bench.until(async () => readdirSync(downloads).find((f) => f.endsWith('.png')), 'no PNG came');
-    expect(file).toBe('new-square-post-1080x1080.png');
+    expect(file).toBe('slow-trains-long-views-1080x1080.png');
     const taken = await sharp(readFileSync(join(downloads, file!)))
       .raw()
       .toBuffer({ resolveWithObject: true });
@@ -302,6 +312,7 @@ describe('the bench under the hand', () => {
     const [r, , b] = [1, 3, 5].map((i) => parseInt((picked as string).slice(i, i + 2), 16));
     expect(b).toBeGreaterThan(r);
 
+    await bench.reading('Chart');
     const chart = await bench.named('Strength of the treatment');
     const width = (await chart.getRect()).width;
     await driver
@@ -319,7 +330,7 @@ describe('the bench under the hand', () => {
     const hex = await bench.find('input[aria-label="Colour, hex"]');
     await hex.click();
     await hex.sendKeys(Key.chord(Key.CONTROL, 'a'), '#ffffff', Key.ENTER);
-    await bench.click('Just enough');
+    await bench.justEnough();
     await bench.click('Use black instead');
     await bench.untilVerdict('Clear');
     expect(await (await bench.find('input[aria-label="Colour, hex"]')).getAttribute('value')).toBe('#000000');
@@ -379,6 +390,13 @@ describe('the bench under the hand', () => {
       async () => (await driver.findElements(By.xpath('//*[contains(., "Keyboard and pointer")]'))).length > 0,
       'no list of shortcuts',
     );
+    // One step back at a time: the list, then the selection.
+    await bench.keys(Key.ESCAPE);
+    await bench.until(
+      async () => (await driver.findElements(By.css('[role="dialog"]'))).length === 0,
+      'the list stayed',
+    );
+    expect(await driver.findElements(By.css('[data-row="kicker"][data-selected]'))).toHaveLength(1);
     await bench.keys(Key.ESCAPE);
   });
 

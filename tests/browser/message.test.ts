@@ -144,7 +144,7 @@ describe('a text with parts', () => {
 
   it('lists, quotes and pairs, balanced lines', async () => {
     await bench.selectRow('Headline');
-    await unfold('More about the text');
+    await unfold('Case, highlight, lists');
     await bench.press('input[aria-label="List"]');
     await bench.take('//*[@role="option"][.="Bullets"]');
     await text('headline', (t) => t.list === 'bullets', 'no list');
@@ -157,7 +157,7 @@ describe('a text with parts', () => {
     await bench.chord(Key.CONTROL, 'a');
     await bench.keys('"Slow" trains...');
     await out();
-    await unfold('More about the text');
+    await unfold('Case, highlight, lists');
     await bench.click('Set quotes and pairs');
     await text('headline', (t) => t.text === '“Slow” trains…', 'the quotes stayed straight');
     await bench.undo();
@@ -225,8 +225,7 @@ describe('the box', () => {
 
   it('the frame has a look, padding and a place for its text by ink', async () => {
     await bench.selectRow('Season');
-    await unfold('Frame look');
-    await toggle('The frame has a look of its own');
+    await bench.flip('The frame has a look of its own');
     const framed = await text('kicker', (t) => t.panel !== null, 'no frame look');
     expect(framed.padding.top).toBeGreaterThan(5);
     await bench.type('Corner radius', '20');
@@ -241,8 +240,7 @@ describe('the box', () => {
   it('a backing hugs the lines and is measured; shadow and glow go with it', async () => {
     await open('ostrel-reopening');
     await bench.selectRow('Headline');
-    await unfold('Backing');
-    await toggle('A box that hugs each line');
+    await bench.flip('Backing: a box that hugs each line');
     await bench.untilVerdict('Clear');
     await bench.type('Above, below', '45');
     await text('headline', (t) => t.backing?.on === true && t.backing.padY === 0.45, 'no backing');
@@ -468,7 +466,7 @@ describe('arranging', () => {
     await bench.undo();
   });
 
-  it('Alt drags a copy; keys bring to front and back within the band; Tab goes on', async () => {
+  it('Alt drags a copy; keys bring to front and back within the band; Page Down goes on, Tab leaves the stage', async () => {
     await bench.keys(Key.ESCAPE);
     const count = layers(await bench.document()).length,
       [mark] = await boxes('mark');
@@ -494,14 +492,26 @@ describe('arranging', () => {
     await bench.keys('}');
     await bench.untilDocument((q) => layers(q).at(-1)!.id === 'mark', 'not in front');
     await driver.executeScript('document.querySelector(\'[data-layer="mark"]\').focus()');
+    const chosen = async (): Promise<string | null> =>
+      (await bench.find('[data-row][data-selected]')).getAttribute('data-row');
+    await bench.keys(Key.PAGE_DOWN);
+    await bench.until(async () => (await chosen()) !== 'mark', 'Page Down did not go on');
+    const below = await chosen();
+    const focused = (): Promise<string | null> =>
+      driver.executeScript(
+        'return document.activeElement.closest("[data-overlay]") && document.activeElement.dataset.layer',
+      );
+    expect(await focused()).toBe(below);
+    await bench.keys(Key.PAGE_UP);
+    await bench.until(async () => (await chosen()) === 'mark', 'Page Up did not go back');
     await bench.keys(Key.TAB);
-    await bench.until(
-      async () => (await driver.findElements(By.css('[data-row="headline"][data-selected]'))).length === 1,
-      'Tab did not go on',
-    );
+    expect(await focused()).toBeNull();
+    expect(await chosen()).toBe('mark');
+    await bench.chord(Key.SHIFT, Key.TAB);
+    expect(await focused()).toBe('mark');
   });
 
-  it('distances and equal gaps are written while dragging; guides, grid and zones are shown on request', async () => {
+  it('distances and equal gaps are written while dragging; guides and grid are shown on request, zones where there are some', async () => {
     await driver
       .actions()
       .move({ origin: await bench.find('[data-layer="headline"]') })
@@ -512,8 +522,7 @@ describe('arranging', () => {
     await driver.actions().release().perform();
     await bench.undo();
     await bench.click('Aids');
-    for (const aid of ['rulers', 'grid', 'zones'])
-      await bench.press(`input[data-aid="${aid}"], [data-aid="${aid}"] input`);
+    for (const aid of ['rulers', 'grid']) await bench.press(`input[data-aid="${aid}"], [data-aid="${aid}"] input`);
     await bench.keys(Key.ESCAPE);
     await bench.find('[data-grid="20"]');
     const stage = await bench.find('[data-overlay]'),
@@ -542,26 +551,27 @@ describe('arranging', () => {
     await open('ostrel-banner');
     await bench.find('[data-zone="Portrait"]');
     await bench.selectRow('Line');
-    await unfold('Place');
+    await unfold('Place and size');
     await bench.type('X', '60');
     await bench.type('Y', '300');
     await bench.type('Width', '300');
     await bench.find('[data-row="line"] [data-warning]');
     await bench.until(
-      async () => (await driver.findElements(By.xpath('//*[contains(., "Lies in a keep-clear zone")]'))).length > 0,
+      async () =>
+        (await driver.findElements(By.css('[aria-label="Reading"] [aria-label*="Lies in a keep-clear zone"]'))).length >
+        0,
       'the reading does not warn',
     );
     for (let i = 0; i < 3; i++) await bench.undo();
     await bench.click('Aids');
-    for (const aid of ['rulers', 'grid', 'zones'])
-      await bench.press(`input[data-aid="${aid}"], [data-aid="${aid}"] input`);
+    for (const aid of ['rulers', 'grid']) await bench.press(`input[data-aid="${aid}"], [data-aid="${aid}"] input`);
     await bench.keys(Key.ESCAPE);
   });
 
   it('what hangs over the edge is shown faint beside the slide', async () => {
     await open('ostrel-tickets');
     await bench.selectRow('Ostrel Line mark');
-    await unfold('Place');
+    await unfold('Place and size');
     await bench.type('X', '980');
     await bench.find('[data-outside="mark"]');
     await bench.undo();
@@ -657,7 +667,7 @@ describe('a designer’s run', () => {
   it('empty banner, photo, headline clear of the portrait, second line, plate that fits both, border, centred by snapping, handed over: never a repair in the stack', async () => {
     await driver.get(`${app.address}/`);
     await bench.click('New piece');
-    await bench.take('//*[@role="dialog"]//*[@aria-label="Profile banner"]');
+    await bench.take('[role="dialog"] [data-destination="profile-banner"]');
     await bench.until(async () => (await driver.getCurrentUrl()).includes('/piece/'), 'no piece was made');
     await bench.find('[data-overlay]');
     await (
@@ -666,16 +676,7 @@ describe('a designer’s run', () => {
     await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'photo'), 'no photo');
     // The headline: typed, right-aligned, in the right half, clear of the portrait.
     await bench.keys('t');
-    const area = await bench.find('textarea[aria-label="Text"]');
-    await bench.until(
-      async () =>
-        (await driver.executeScript(
-          'return document.activeElement === arguments[0] && arguments[0].selectionEnd > 0',
-          area,
-        )) as boolean,
-      'the text never took the focus',
-    );
-    await bench.keys('The pass is open');
+    await bench.typeOver('The pass is open');
     await out();
     await bench.take('//*[@aria-label="Alignment"]//label[.//*[@aria-label="Align to the end"]]');
     await bench.drag('[data-handle="left"]', 180, 0);
@@ -686,19 +687,9 @@ describe('a designer’s run', () => {
     expect(headline.align).toBe('end');
     // The second line lands below the first.
     await bench.menu('Add to Message', 'Text');
-    const again = await bench.find('textarea[aria-label="Text"]');
-    await bench.until(
-      async () =>
-        (await driver.executeScript(
-          'return document.activeElement === arguments[0] && arguments[0].selectionEnd > 0',
-          again,
-        )) as boolean,
-      'the text never took the focus',
-    );
-    await bench.keys('Four trains a day from 2 May');
+    await bench.typeOver('Four trains a day from 2 May');
     await out();
     await bench.type('Size', '48');
-    await bench.take('//*[@aria-label="Alignment"]//label[.//*[@aria-label="Align to the end"]]');
     const second = last<TextLayer>(
       await bench.untilDocument(
         (p) => layers(p).filter((l) => l.kind === 'text').length === 2 && last<TextLayer>(p, 'text').fontSize === 48,
@@ -707,16 +698,18 @@ describe('a designer’s run', () => {
       'text',
     );
     expect(second.box.y).toBeGreaterThan(headline.box.y + headline.fontSize * 0.8);
-    // It takes the right edge of the headline when dragged near it.
-    await bench.drag('[data-handle="left"]', 180, 0);
-    await bench.keys(Key.ESCAPE);
+    // It goes with the headline: its place, its width, its alignment, quieter.
+    expect(second).toMatchObject({ align: 'end', box: { x: headline.box.x, width: headline.box.width } });
+    expect(second.font).toEqual({ ...headline.font, weight: 400 });
+    // Out of the field, out of the selection: the plate is for both.
+    await bench.keys(Key.ESCAPE, Key.ESCAPE);
     await bench.menu('Add to Overlays', 'Plate');
     const plate = last<PlateLayer>(
       await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'plate'), 'no plate'),
       'plate',
     );
     expect(plate.follows).toHaveLength(2);
-    await bench.click('Just enough');
+    await bench.justEnough();
     await bench.untilVerdict('Clear');
     await bench.menu('Add to Overlays', 'Border');
     await bench.untilDocument((p) => layers(p).some((l) => l.kind === 'border'), 'no border');
@@ -743,6 +736,9 @@ describe('a designer’s run', () => {
       async () => Math.abs(centre(await frame()).y - centre(slide).y) < 1.5,
       'it did not snap to the middle',
     );
+    // At its new place the plate is made enough again.
+    await bench.selectRow('Plate');
+    await bench.justEnough();
     await bench.untilVerdict('Clear');
     // Nothing had to be put in order: backdrop, overlays, message.
     const bands = layers(await bench.document()).map((l) => `${l.band}:${l.kind}`);

@@ -17,8 +17,7 @@ inSession((s) => void ({ app, driver, bench } = s));
 
 const layers = (p: Piece): Layer[] => p.slides[0].layers;
 const of = <L extends Layer>(p: Piece, kind: string): L => layers(p).findLast((l) => l.kind === kind) as L;
-const view = (words: string): Promise<void> =>
-  bench.switched(`//*[@aria-label="What can be done"]//label[.//span[text()="${words}"]]`, () => true);
+const view = (words: string): Promise<void> => bench.reading(words);
 const solved = async (): Promise<string[]> => {
   await bench.until(
     async () =>
@@ -116,13 +115,13 @@ describe('just enough for every treatment', () => {
   ] as const)('%s', async (name, done) => {
     await bench.open(app.address, 'ostrel-reopening');
     const before = JSON.stringify(await bench.document());
-    await view('Strength');
-    await bench.pick('Treatment', name);
+    await view('Chart');
+    await bench.treatment(name);
     await bench.until(
-      async () => name === 'New fade' || /is enough/.test(await (await bench.find('[aria-label="Reading"]')).getText()),
+      async () => name === 'New fade' || /At \d+ % /.test(await (await bench.find('[aria-label="Reading"]')).getText()),
       'no strength was found',
     );
-    await bench.press('[data-just-enough]');
+    await bench.justEnough();
     await clear();
     await bench.untilDocument(done, `${name} was not set`);
     await bench.undo();
@@ -150,17 +149,17 @@ describe('just enough for every treatment', () => {
     ).json()) as { id: string };
     await bench.open(app.address, made.id);
     const slides = 3;
-    await view('Strength');
-    await bench.pick('Treatment', 'New tint');
+    await view('Chart');
+    await bench.treatment('New tint');
     await bench.choose(`All ${slides} slides`);
     await bench.until(
       async () =>
-        /\d+ % is enough for every text of all slides/.test(
+        /At \d+ % .* every text of all slides is Clear/.test(
           await (await bench.find('[aria-label="Reading"]')).getText(),
         ),
       'no strength for all slides',
     );
-    await bench.press('[data-just-enough]');
+    await bench.justEnough();
     // The slide without texts gets none.
     const p = await bench.untilDocument(
       (d) => d.slides.map((s) => s.layers.filter((l) => l.kind === 'tint').length).join() === '1,1,0',
@@ -178,12 +177,13 @@ describe('just enough for every treatment', () => {
 
   it('what cannot be says so: a blur where the letters are too light for what is behind them', async () => {
     await bench.open(app.address, 'ostrel-reopening');
-    await bench.pick('Treatment', 'Photo blurred');
+    await view('Chart');
+    await bench.treatment('Photo blurred');
     await bench.until(
       async () => /Not enough even at 100 %/.test(await (await bench.find('[aria-label="Reading"]')).getText()),
       'nothing was said',
     );
-    await bench.press('[data-just-enough]');
+    await bench.justEnough();
     await bench.take('//*[contains(text(), "Cannot be reached by this alone")]');
   });
 });
@@ -246,6 +246,7 @@ describe('views and overview', () => {
         (await driver.findElements(By.css('[data-weakest]'))).map(async (e) => (await e.getAttribute('data-weakest'))!),
       );
     await bench.until(async () => (await marked()).length === 1, 'the weakest word is not marked');
+    await view('Chart');
     const word = await bench.find('[data-weakest]'),
       { x, y, width, height } = await word.getRect(),
       text = await (await bench.find('[data-layer="kicker"]')).getRect();
@@ -261,8 +262,8 @@ describe('views and overview', () => {
     await bench.until(async () => (await marked()).length === 0, 'the clean view shows a mark');
     await bench.choose('Plain');
     await bench.until(async () => (await marked()).length === 1, 'the mark did not come back');
-    await view('Strength');
-    await bench.click('Just enough');
+    await view('Chart');
+    await bench.justEnough();
     await clear();
     await bench.until(async () => (await marked()).length === 0, 'what is Clear is still marked');
     await bench.undo();
@@ -274,7 +275,7 @@ describe('views and overview', () => {
     await bench.press('[aria-label="Other eyes and other light"]');
     await bench.pick('See and read it', 'Bright sun');
     await bench.until(async () => (await bench.ratio()) < plain - 0.2, 'the sun changed nothing');
-    expect(await (await bench.find('[aria-label="Reading"]')).getText()).toContain('Read in bright sun');
+    expect(await (await bench.find('[aria-label="Reading"]')).getText()).toContain('In bright sun');
     expect(
       await driver.executeScript(`return getComputedStyle(document.querySelector('main canvas')).filter`),
     ).toContain('url');
@@ -301,7 +302,7 @@ describe('views and overview', () => {
 
   it('all readings in one table, the worst first; the goal changes what they need; one click goes there', async () => {
     await bench.open(app.address, 'ostrel-hero');
-    await bench.take('//button[contains(., "All readings")]');
+    await bench.take('//button[@aria-label="All readings"]');
     const rows = await bench.until(async () => {
       const all = await driver.findElements(By.css('tr[data-reading]'));
       return all.length === 4 ? Promise.all(all.map((r) => r.getText())) : null;

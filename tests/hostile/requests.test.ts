@@ -26,7 +26,7 @@ describe('addresses and methods', () => {
     expectProblem(await client.raw('GET', `/api/pieces/${'a'.repeat(9000)}`), 414));
   it.each([
     ['TRACE', '/'],
-    ['PATCH', PIECE],
+    ['PATCH', '/api/pieces'],
     ['OPTIONS', PIECE],
     ['DELETE', '/api/pieces'],
     ['POST', '/api/openapi.json'],

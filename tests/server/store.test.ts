@@ -5,6 +5,7 @@ import sharp from 'sharp';
 import { makePhoto } from '../../src/core/kinds/photo';
 import { makeText } from '../../src/core/kinds/text';
 import { makePiece } from '../../src/core/piece/make';
+import type { Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
 import { assetBytes, assetDrawing, drawn, keepAsset, keepBytes, listAssets } from '../../src/server/assets';
 import { closeDatabase, database } from '../../src/server/database';
@@ -17,6 +18,7 @@ import {
   KEPT_DAYS,
   listPieces,
   listRevisions,
+  movePiece,
   readHouse,
   readPiece,
   readRevision,
@@ -292,6 +294,35 @@ describe('pieces', () => {
     expect((await restoreRevision(made.id, items[1].row)).revision).toBe(3);
     expect(await readPiece(made.id)).toMatchObject({ revision: 3, piece: { name: 'Sound' } });
     expect((await summaryOfPiece(made.id)).damaged).toBe(false);
+  });
+
+  it('are found by their names and by the words in them, and move to another campaign', async () => {
+    const { id: campaign } = await createCampaign('Words'),
+      { id: other } = await createCampaign('Other');
+    const worded: Piece = {
+      ...fresh(),
+      name: 'Plain name',
+      slides: [
+        {
+          ...fresh().slides[0],
+          layers: [{ ...makeText('t', 'Four trains\na day, 100% on time', fresh().sizes[0]) }],
+        },
+      ],
+    };
+    const made = await createPiece(worded, campaign),
+      unnamed = await createPiece({ ...worded, name: 'New post', named: false }, campaign);
+    const found = async (search: string): Promise<string[]> =>
+      (await listPieces({ limit: 9, campaign, search })).items.map((p) => p.name).sort();
+    expect(await found('plain')).toEqual(['Plain name']);
+    expect(await found('FOUR TRAINS A DAY')).toEqual(['Four trains a day, 100% on time', 'Plain name']);
+    expect(await found('100% o')).toHaveLength(2);
+    expect(await found('100%n')).toEqual([]);
+    await savePiece(made.id, 1, { ...worded, slides: [{ ...worded.slides[0], layers: [] }] });
+    expect(await found('four')).toEqual(['Four trains a day, 100% on time']);
+    expect(await movePiece(unnamed.id, other)).toMatchObject({ campaign: other });
+    expect(await found('four')).toEqual([]);
+    expect(await refused(movePiece(unnamed.id, 'nowhere'))).toMatchObject({ status: 404 });
+    expect(await refused(movePiece('nothing', other))).toMatchObject({ status: 404 });
   });
 
   it('are listed page by page without being opened, each once, also while new ones come', async () => {

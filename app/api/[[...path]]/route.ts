@@ -3,4 +3,4 @@
 import { dispatch } from '../../../src/server/endpoints/dispatch';
 
 export const dynamic = 'force-dynamic';
-export { dispatch as DELETE, dispatch as GET, dispatch as HEAD, dispatch as POST, dispatch as PUT };
+export { dispatch as DELETE, dispatch as GET, dispatch as HEAD, dispatch as PATCH, dispatch as POST, dispatch as PUT };

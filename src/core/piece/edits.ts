@@ -163,7 +163,8 @@ export function duplicateLayers(
       if (at < 0) continue;
       const copy = structuredClone(JSON.parse(JSON.stringify(layers[at]))) as Layer;
       copy.id = newId();
-      copy.name = `${copy.name} copy`.slice(0, 200);
+      // A text is called by its words, and so is its copy.
+      copy.name = copy.kind === 'text' ? 'Text' : `${copy.name} copy`.slice(0, 200);
       if (copy.group !== null) copy.group = groups.get(copy.group) ?? copy.group;
       if (copy.band === 'message') {
         copy.box.x += offset;
@@ -178,5 +179,5 @@ export function duplicateLayers(
 
 export const renamePiece = (piece: Piece, name: string): Piece => ({
   ...piece,
-  name: name.trim().slice(0, 200) || piece.name,
+  ...(name.trim() ? { name: name.trim().slice(0, 200), named: true } : {}),
 });

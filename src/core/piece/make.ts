@@ -42,7 +42,7 @@ export function makePiece(
     sizes = [
       {
         id: 'base',
-        name: `${width} x ${height}`,
+        name: `${width} × ${height}`,
         width,
         height,
         shownWidth: beginning.shownWidth ?? Math.min(width, 1440),
@@ -54,6 +54,7 @@ export function makePiece(
     format: 'plavo-piece',
     version: PIECE_VERSION,
     name,
+    named: true,
     goal: 'standard',
     sizes,
     slides: [{ id: newId(), note: '', paper: '#ffffff', layers: layers(sizes[0]), groups: [], guides: [] }],

@@ -51,6 +51,8 @@ export const PieceSchema = z
     format: z.literal('plavo-piece'),
     version: z.literal(PIECE_VERSION),
     name: z.string().min(1).max(200),
+    /** Somebody gave it that name; otherwise it is called by its headline. */
+    named: z.boolean().default(true),
     /** `standard` is WCAG 2.2 1.4.3 (4.5, large 3); `strict` is 1.4.6 (7, large 4.5). */
     goal: z.enum(['standard', 'strict']).default('standard'),
     /** The first is the base size: all lengths are its pixels. */

@@ -1,6 +1,7 @@
 // All readings of a piece as one list: every text of every slide in every size.
 import { isText } from '../kinds/layers';
 import type { Piece, Size, Slide } from '../piece/schema';
+import { oneLine } from '../values/plain';
 import type { Reading } from './read';
 
 export interface OverviewRow {
@@ -23,7 +24,7 @@ export function overviewOf(piece: Piece, slide: Slide, size: Size, readings: rea
       slideNumber: piece.slides.findIndex((s) => s.id === slide.id) + 1,
       size: size.id,
       sizeName: size.name,
-      text: isText(layer) ? layer.text.replace(/\s+/g, ' ').trim() : '',
+      text: isText(layer) ? oneLine(layer.text) : '',
       reading,
     };
   });

@@ -12,8 +12,8 @@ import { LAID_KINDS, type LaidKind, type TreatmentKind } from '../piece/treatmen
 import { probeText, readText } from '../reading/read';
 import { easelFor, picture } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
-import { justEnough } from './strength';
 import { askAbout, makeTreatment, withTreatment } from './begin-treatment';
+import { justEnough } from './strength';
 
 const striped = picture(600, 300, (x) => ((x >> 4) & 1 ? [40, 46, 54] : [132, 134, 138]));
 const { painter } = easelFor(

@@ -20,14 +20,14 @@ import { type Reading, readText } from '../reading/read';
 import { areClear } from '../reading/verdict';
 import type { Painter } from '../scene/painter';
 import { linesPlace } from '../type/frame';
+import { askAbout } from './begin-treatment';
 import { LetterSamples } from './letter-sample';
 import type { PhotoKept } from './photo-kept';
 import { SlidePhoto } from './slide-photo';
 import { confirmed, leastNear, leastOfTens, type StrengthAsk, StrengthModel } from './strength';
 import { suggestColours, type SuggestedColour } from './text-colours';
-import { askAbout } from './begin-treatment';
 import { veilOf } from './veil';
-import { applyWay, type Way, WAY_NAMES, type WayKind, worthOf } from './way';
+import { applyWay, type Way, type WayKind, wayName, worthOf } from './way';
 
 export interface WaysAsk {
   piece: Piece;
@@ -169,7 +169,7 @@ export class WayFinder {
     );
     if (!least) return null;
     const layer = { ...choice.layer, opacity: least.strength / 100 };
-    return this.finish([kind], WAY_NAMES[kind], [layer], [], least.strength, least.readings);
+    return this.finish([kind], wayName(kind, layer), [layer], [], least.strength, least.readings);
   }
 
   /** Just enough of what texts or photos have by themselves. */
@@ -210,7 +210,7 @@ export class WayFinder {
           id: l.id,
           set: ownPart(withStrength(l, property, least.strength / 100, this.piece.sizes[0]), property),
         }));
-    return this.finish([kind], WAY_NAMES[kind], [], change, least.strength, least.readings);
+    return this.finish([kind], wayName(kind), [], change, least.strength, least.readings);
   }
 
   /**

@@ -1,5 +1,6 @@
 // What a way through is: layers and changes that make texts Clear, what they cost, in which order ways are listed, and
 // how one is taken.
+import { FADE_SIDES } from '../kinds/fade';
 import type { Layer } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
 import { addLayer } from '../piece/edits';
@@ -58,6 +59,23 @@ export const WAY_NAMES: Record<WayKind, string> = {
   tone: 'Tone of the photo',
   blur: 'Blurred photo',
 };
+
+const FROM_SIDE = { left: 'the left', right: 'the right', top: 'above', bottom: 'below' } as const;
+/** What a way of a kind is called; of a fade also the side it comes from. */
+export function wayName(kind: WayKind, layer?: Layer): string {
+  const side =
+    layer?.kind === 'fade' && layer.shape === 'linear'
+      ? (Object.keys(FADE_SIDES) as (keyof typeof FADE_SIDES)[]).find((s) => FADE_SIDES[s] === layer.angle)
+      : undefined;
+  return side ? `${WAY_NAMES[kind]} from ${FROM_SIDE[side]}` : WAY_NAMES[kind];
+}
+
+/**
+ * The best of sorted ways to take unasked. Colour and place of a text were chosen by somebody: they are only changed
+ * where nothing else does.
+ */
+export const bestWay = <W extends Way>(sorted: readonly W[]): W | null =>
+  sorted.find((w) => !w.kinds.includes('ink') && !w.kinds.includes('move')) ?? sorted[0] ?? null;
 
 /** The same way at half its strength. */
 export function halved(way: Way): Way {

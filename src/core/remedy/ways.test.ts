@@ -14,11 +14,11 @@ import { demoPhotos } from '../testing/photos';
 import { easelFor } from '../testing/pixels';
 import { flat, headline, ids, scene } from '../testing/scenes';
 import { makeShadow } from '../values/made';
+import { askAbout } from './begin-treatment';
 import { LetterSamples } from './letter-sample';
 import { SlidePhoto } from './slide-photo';
 import { justEnough } from './strength';
 import { suggestColours } from './text-colours';
-import { askAbout } from './begin-treatment';
 import { applyWay, sortWays, type Way, worthOf } from './way';
 import { Ways } from './ways';
 

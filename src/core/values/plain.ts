@@ -89,3 +89,6 @@ export const PLAIN_TONE = {
   levels: { on: false, black: 190, white: 245 },
   blur: { on: false, radius: 8 },
 };
+
+/** A text as it is called in lists: its lines and spaces as single spaces. */
+export const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();

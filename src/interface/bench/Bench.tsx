@@ -3,28 +3,33 @@
 import { Anchor, Button, Loader, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { isText } from '../../core/kinds/layers';
 import { emptyHistory } from '../../core/piece/history';
+import { nameOf } from '../../core/piece/name';
 import type { Piece } from '../../core/piece/schema';
 import type { OwnFont } from '../../core/type/catalogue';
 import { onBreakdown, stageWorker } from '../../workers/clients';
 import { api, inWords, type StoredPiece } from '../shared/api';
+import { BEGIN_WITH_HEADLINE } from '../shared/beginning';
 import css from './Bench.module.css';
+import { addText } from './commands/adding';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
 import { keepHouse } from './keeping/house';
 import { forgetJournal, type JournalEntry, readJournals, tidyJournal, writeJournal } from './keeping/journal';
 import { keepSaving } from './keeping/saving';
-import { useKeys } from './keys';
+import { useKeys } from './keyboard/keys';
+import { Shortcuts } from './keyboard/Shortcuts';
+import { keepAhead } from './measuring/ahead';
 import { keepMeasuring } from './measuring/measuring';
-import { keepSolversWarm } from './measuring/warming';
+import { Announce } from './reading/Announce';
 import { ReadingPanel } from './reading/ReadingPanel';
-import { Shortcuts } from './Shortcuts';
 import { SlideStrip } from './SlideStrip';
 import { Stack as LayerStack } from './stack/Stack';
 import { useFocusSelection } from './stage/Overlay';
 import { Stage } from './stage/Stage';
 import { takeFonts } from './state/fonts';
-import { openBench, useBench } from './state/store';
+import { currentSlide, openBench, useBench } from './state/store';
 import { TopBar } from './TopBar';
 
 const unopened = (why: string, piece: unknown, at: number): void =>
@@ -110,7 +115,7 @@ function offer(stored: StoredPiece, piece: Piece, { window, at }: JournalEntry):
   const keep = async (): Promise<void> => {
     try {
       const made = await api.newPiece({
-        document: { ...piece, name: `${piece.name} (other edits)`.slice(0, 200) },
+        document: { ...piece, name: `${nameOf(piece)} (other edits)`.slice(0, 200), named: true },
         campaign: stored.campaign,
       });
       await forgetJournal(stored.id, window);
@@ -168,7 +173,7 @@ export function Bench({
     let on = true;
     void begin(stored).then(() => {
       if (!on) return;
-      stop = [keepSaving(stored.piece), keepMeasuring(), keepSolversWarm(), keepHouse(stored.campaign)];
+      stop = [keepSaving(stored.piece), keepMeasuring(), keepAhead(), keepHouse(stored.campaign)];
       setReady(true);
     });
     return () => {
@@ -186,10 +191,21 @@ export function Bench({
   );
 }
 
+/** A piece begun with a photo has a headline at once, marked, to be typed over. */
+function useBeginning(): void {
+  const painted = useBench((s) => s.painted);
+  useEffect(() => {
+    if (!painted || window.location.hash !== BEGIN_WITH_HEADLINE) return;
+    history.replaceState(history.state, '', window.location.pathname);
+    if (!currentSlide(useBench.getState()).layers.some(isText)) void addText();
+  }, [painted]);
+}
+
 function Open({ campaignName }: { campaignName: string }) {
+  useBeginning();
   const zoom = useRef(1);
   const [shortcuts, setShortcuts] = useState(false);
-  const name = useBench((s) => s.piece.name);
+  const name = useBench((s) => nameOf(s.piece));
   const clean = useBench((s) => s.view === 'clean');
   const show = useCallback(() => setShortcuts(true), []);
   useKeys(zoom, show);
@@ -212,6 +228,7 @@ function Open({ campaignName }: { campaignName: string }) {
         </div>
       </aside>
       <ContextMenu />
+      <Announce />
       {shortcuts && <Shortcuts onClose={() => setShortcuts(false)} />}
     </div>
   );

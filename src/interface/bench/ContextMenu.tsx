@@ -23,7 +23,7 @@ import { type LookPart, partsFor } from '../../core/piece/look';
 import { groupSelection, ungroupSelection } from './commands/arranging';
 import { duplicateSelected, removeSelected, shiftSelected, toggleLocked, toggleVisible } from './commands/layers';
 import { copiedLook, copyLook, pasteLook } from './commands/looks';
-import { startRenaming, useMenu } from './state/menu';
+import { closeMenu, startRenaming, useMenu } from './state/menu';
 import { currentSlide, useBench } from './state/store';
 
 const PASTE: Record<LookPart, string> = {
@@ -39,13 +39,14 @@ export function ContextMenu() {
   const layer = useBench((s) =>
     s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined,
   );
+  const first = useBench((s) => currentSlide(s).layers.find((l) => s.selection.includes(l.id)));
   const some = useBench((s) => s.selection.length > 0),
     several = useBench((s) => s.selection.length > 1);
   const grouped = useBench((s) => currentSlide(s).layers.some((l) => l.group !== null && s.selection.includes(l.id)));
   if (!at || !some) return null;
   const look = copiedLook();
   return (
-    <Menu opened onClose={() => useMenu.setState({ at: null })} position="bottom-start" width={210} withinPortal>
+    <Menu opened returnFocus={false} onClose={closeMenu} position="bottom-start" width={210} withinPortal>
       <Menu.Target>
         <div style={{ position: 'fixed', left: at.x, top: at.y, width: 0, height: 0 }} />
       </Menu.Target>
@@ -131,19 +132,21 @@ export function ContextMenu() {
             <Menu.Item leftSection={<IconPaint size={15} />} onClick={copyLook}>
               Copy look
             </Menu.Item>
-            {look &&
-              partsFor(look, layer).map((part) => (
-                <Menu.Item
-                  key={part}
-                  leftSection={part === 'whole' ? <IconPaint size={15} /> : <span style={{ width: 15 }} />}
-                  onClick={() => pasteLook(part)}
-                >
-                  {PASTE[part]}
-                </Menu.Item>
-              ))}
-            <Menu.Divider />
           </>
         )}
+        {look &&
+          first &&
+          partsFor(look, first).map((part) => (
+            <Menu.Item
+              key={part}
+              leftSection={part === 'whole' ? <IconPaint size={15} /> : <span style={{ width: 15 }} />}
+              onClick={() => pasteLook(part)}
+            >
+              {PASTE[part]}
+              {several ? ' onto all' : ''}
+            </Menu.Item>
+          ))}
+        {(layer || (look && first)) && <Menu.Divider />}
         <Menu.Item leftSection={<IconCopy size={15} />} rightSection="Ctrl D" onClick={duplicateSelected}>
           Duplicate
         </Menu.Item>

@@ -64,7 +64,12 @@ export function HandOver() {
   return (
     <Popover opened={open} onChange={setOpen} position="bottom-end" width={290} trapFocus>
       <Popover.Target>
-        <Button size="xs" leftSection={<IconPackageExport size={16} />} onClick={() => setOpen((o) => !o)}>
+        <Button
+          data-hand-over
+          size="xs"
+          leftSection={<IconPackageExport size={16} />}
+          onClick={() => setOpen((o) => !o)}
+        >
           Hand over
         </Button>
       </Popover.Target>
@@ -106,10 +111,10 @@ export function HandOver() {
             onChange={setScale}
             data={['1', '2'].map((s) => ({
               value: s,
-              label: `${s}x, ${size.width * Number(s)} x ${size.height * Number(s)}`,
+              label: `${s}×, ${size.width * Number(s)} × ${size.height * Number(s)}`,
             }))}
           />
-          <Button leftSection={<IconDownload size={16} />} loading={busy} onClick={() => void take()}>
+          <Button data-download leftSection={<IconDownload size={16} />} loading={busy} onClick={() => void take()}>
             Download
           </Button>
           <Text fz="xs" c="dimmed">

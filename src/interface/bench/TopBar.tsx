@@ -1,23 +1,13 @@
 'use client';
 // The top bar: where one is, whether the work is safe, back and forth, sizes, hand over.
-import {
-  ActionIcon,
-  Anchor,
-  Button,
-  Group,
-  Modal,
-  Popover,
-  Select,
-  Stack,
-  Text,
-  TextInput,
-  Tooltip,
-} from '@mantine/core';
+import { ActionIcon, Anchor, Button, Group, Popover, Select, Stack, Text, TextInput, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard } from '@tabler/icons-react';
 import { useState } from 'react';
 import { renamePiece } from '../../core/piece/edits';
+import { nameOf } from '../../core/piece/name';
 import { inWords } from '../shared/api';
+import { Dialog } from '../shared/Dialog';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { HandOver } from './HandOver';
 import { resolveConflict, save, saveAsNew } from './keeping/saving';
@@ -34,7 +24,7 @@ const SAVED_WORD: Record<Saved, string> = {
 };
 
 export function TopBar({ campaignName, onShortcuts }: { campaignName: string; onShortcuts: () => void }) {
-  const name = useBench((s) => s.piece.name);
+  const name = useBench((s) => nameOf(s.piece));
   const saved = useBench((s) => s.saved);
   const refusal = useBench((s) => s.refusal);
   const sizes = useBench((s) => s.piece.sizes);
@@ -102,7 +92,7 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
           aria-label="Size of the piece"
           allowDeselect={false}
           value={sizeId}
-          data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} x ${s.height}` }))}
+          data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} × ${s.height}` }))}
           onChange={(v) => v && useBench.setState({ sizeId: v })}
         />
         <SchemeSwitch />
@@ -190,7 +180,7 @@ function Conflict({ open }: { open: boolean }) {
     }
   };
   return (
-    <Modal
+    <Dialog
       opened={open}
       onClose={() => {}}
       withCloseButton={false}
@@ -214,6 +204,6 @@ function Conflict({ open }: { open: boolean }) {
           The other one
         </Button>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

@@ -12,6 +12,8 @@ interface Props extends Omit<NumberInputProps, 'value' | 'onChange' | 'label'> {
   onSettle?: () => void;
   /** A typed number counts once it is complete: the digits on the way would change other values with it. */
   whole?: boolean;
+  /** Several things have different numbers: none is shown until one is set for all. */
+  mixed?: boolean;
 }
 
 export function NumberField({
@@ -20,6 +22,7 @@ export function NumberField({
   onChange,
   onSettle,
   whole = false,
+  mixed = false,
   step = 1,
   min = -Infinity,
   max = Infinity,
@@ -31,7 +34,8 @@ export function NumberField({
   const [typed, setTyped] = useState<number | string | null>(null);
   const clamp = (v: number): number => Math.min(Number(max), Math.max(Number(min), Number(v.toFixed(decimalScale))));
   const settle = (): void => {
-    if (typeof typed === 'number' && Number.isFinite(typed) && clamp(typed) !== value) onChange(clamp(typed));
+    if (typeof typed === 'number' && Number.isFinite(typed) && (mixed || clamp(typed) !== value))
+      onChange(clamp(typed));
     setTyped(null);
     onSettle?.();
   };
@@ -68,7 +72,8 @@ export function NumberField({
         </span>
       }
       data-at-rest={typed === null || undefined}
-      value={typed ?? Number(value.toFixed(decimalScale))}
+      value={typed ?? (mixed ? '' : Number(value.toFixed(decimalScale)))}
+      placeholder={mixed ? 'mixed' : undefined}
       clampBehavior="none"
       onChange={(v) => {
         setTyped(v);

@@ -143,6 +143,8 @@ export const api = {
   removeFont: (id: string, font: string) => ask('DELETE /api/campaigns/{id}/fonts/{font}', { params: { id, font } }),
   signIn: (passphrase: string) => ask('POST /api/sign-in', { body: { passphrase } }),
   signOut: () => ask('POST /api/sign-out'),
+  /** Moves a piece to another campaign. */
+  move: (id: string, campaign: string) => ask('PATCH /api/pieces/{id}', { params: { id }, body: { campaign } }),
   remove: (id: string) => ask('DELETE /api/pieces/{id}', { params: { id } }),
 
   /** Uploads a picture with progress 0..1; `signal` takes it back. */

@@ -1,8 +1,9 @@
 'use client';
 // Deleted pieces, which can be taken back for thirty days.
-import { Button, Group, Loader, Modal, Stack, Text } from '@mantine/core';
+import { Button, Group, Loader, Stack, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { api, inWords, type PieceInfo } from '../shared/api';
+import { Dialog } from '../shared/Dialog';
 import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
 
@@ -19,7 +20,7 @@ export function Bin({ onClose, onBack }: { onClose: () => void; onBack: (piece: 
     }
   };
   return (
-    <Modal opened onClose={onClose} title="Bin" centered>
+    <Dialog opened onClose={onClose} title="Bin" centered>
       <Stack gap="xs">
         <Text fz="sm" c="dimmed">
           What is deleted stays here for 30 days, with its earlier versions.
@@ -41,6 +42,6 @@ export function Bin({ onClose, onBack }: { onClose: () => void; onBack: (piece: 
         ))}
         <More of={bin} />
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

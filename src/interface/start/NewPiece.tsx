@@ -1,10 +1,11 @@
 'use client';
 // A new piece: the destination, or a size of one's own. The right pixel size is known, never guessed.
-import { Button, Group, Modal, NumberInput, Text, UnstyledButton } from '@mantine/core';
+import { Button, Group, NumberInput, Select, Text, UnstyledButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import { type Destination, DESTINATIONS } from '../../core/piece/destinations';
-import { api, type AssetInfo, inWords } from '../shared/api';
+import { api, type AssetInfo, type CampaignInfo, inWords } from '../shared/api';
+import { Dialog } from '../shared/Dialog';
 import css from './NewPiece.module.css';
 
 const BOX = { width: 92, height: 74 };
@@ -42,11 +43,14 @@ function Shape({ d }: { d: Destination }) {
 
 export function NewPiece({
   photo,
+  campaigns,
   campaign,
   onMade,
   onClose,
 }: {
   photo: AssetInfo | null;
+  campaigns: readonly CampaignInfo[];
+  /** The campaign that is chosen at first. */
   campaign?: string;
   onMade: (id: string) => void;
   onClose: () => void;
@@ -54,15 +58,15 @@ export function NewPiece({
   const [busy, setBusy] = useState<string | null>(null);
   const [width, setWidth] = useState<number | string>(1200);
   const [height, setHeight] = useState<number | string>(800);
+  const [into, setInto] = useState(campaign ?? campaigns.at(-1)?.id ?? null);
 
-  const make = async (key: string, ask: Record<string, unknown>, name: string): Promise<void> => {
+  const make = async (key: string, ask: Record<string, unknown>): Promise<void> => {
     setBusy(key);
     try {
       const made = await api.newPiece({
         ...ask,
-        name,
         ...(photo ? { photo: photo.id } : {}),
-        ...(campaign ? { campaign } : {}),
+        ...(into ? { campaign: into } : {}),
       });
       onMade(made.id);
     } catch (e) {
@@ -72,12 +76,24 @@ export function NewPiece({
   };
   const fits = (v: number | string): v is number => typeof v === 'number' && v >= 16 && v <= 8192;
   return (
-    <Modal
+    <Dialog
       opened
       onClose={onClose}
       size={860}
       title={photo ? `Where will "${photo.name}" be shown?` : 'Where will it be shown?'}
     >
+      {campaigns.length > 0 && (
+        <Select
+          size="xs"
+          mb="sm"
+          w={280}
+          label="In the campaign"
+          allowDeselect={false}
+          value={into}
+          data={campaigns.map((c) => ({ value: c.id, label: c.name }))}
+          onChange={setInto}
+        />
+      )}
       <div className={css.grid}>
         {DESTINATIONS.map((d) => (
           <UnstyledButton
@@ -85,14 +101,14 @@ export function NewPiece({
             className={css.card}
             data-busy={busy === d.id || undefined}
             disabled={busy !== null}
-            onClick={() => void make(d.id, { destination: d.id }, `New ${d.name.toLowerCase()}`)}
-            aria-label={d.name}
+            onClick={() => void make(d.id, { destination: d.id })}
+            data-destination={d.id}
           >
             <Shape d={d} />
             <b>{d.name}</b>
             <small>
-              {d.width} x {d.height}
-              {d.companion ? ` and ${d.companion.width} x ${d.companion.height}` : ''}
+              {d.width} × {d.height}
+              {d.companion ? ` and ${d.companion.width} × ${d.companion.height}` : ''}
             </small>
             <span>{d.hint}</span>
           </UnstyledButton>
@@ -129,7 +145,7 @@ export function NewPiece({
           variant="default"
           loading={busy === 'own'}
           disabled={!fits(width) || !fits(height) || busy !== null}
-          onClick={() => void make('own', { width, height }, `New piece ${width} x ${height}`)}
+          onClick={() => void make('own', { width, height })}
         >
           Begin
         </Button>
@@ -139,6 +155,6 @@ export function NewPiece({
           </Text>
         )}
       </Group>
-    </Modal>
+    </Dialog>
   );
 }

@@ -4,10 +4,21 @@
 import { ActionIcon, Anchor, Button, Group, Menu, Stack, Text, TextInput, Title, Tooltip } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { notifications } from '@mantine/notifications';
-import { IconDots, IconPhotoUp, IconPlus, IconSearch, IconTrash } from '@tabler/icons-react';
+import {
+  IconCopy,
+  IconDots,
+  IconFolderSymlink,
+  IconPencil,
+  IconPhotoUp,
+  IconPlus,
+  IconSearch,
+  IconTrash,
+} from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { renamePiece } from '../../core/piece/edits';
 import { api, type AssetInfo, type CampaignInfo, inWords, type Page, type PieceInfo } from '../shared/api';
+import { BEGIN_WITH_HEADLINE } from '../shared/beginning';
 import { useFileDrop } from '../shared/file-drop';
 import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
@@ -32,6 +43,8 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string } | null>(null);
   const [bin, setBin] = useState(false);
   const pieces = usePages(api.pieces, search, first);
+  const toRename = useRef<string | null>(null);
+  const [renaming, setRenaming] = useState<string | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
   const files = useRef<HTMLInputElement>(null);
 
@@ -89,6 +102,42 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
       notifications.show({ color: 'amber', ...inWords(e) });
     }
   };
+  const said = (e: unknown): void => void notifications.show({ color: 'amber', ...inWords(e) });
+  const rename = async (piece: PieceInfo, name: string): Promise<void> => {
+    setRenaming(null);
+    if (!name.trim() || name.trim() === piece.name) return;
+    try {
+      const stored = await api.piece(piece.id);
+      await api.save(piece.id, stored.revision, renamePiece(stored.piece, name));
+      pieces.change((all) => all.map((p) => (p.id === piece.id ? { ...p, name: name.trim() } : p)));
+    } catch (e) {
+      said(e);
+    }
+  };
+  const duplicate = async (piece: PieceInfo): Promise<void> => {
+    try {
+      const { piece: document } = await api.piece(piece.id);
+      await api.newPiece({
+        document: renamePiece(document, `${piece.name.slice(0, 190)} (copy)`),
+        campaign: piece.campaign,
+      });
+      pieces.reload();
+    } catch (e) {
+      said(e);
+    }
+  };
+  const move = async (piece: PieceInfo, to: string): Promise<void> => {
+    try {
+      const moved = await api.move(piece.id, to);
+      pieces.change((all) => all.map((p) => (p.id === piece.id ? moved : p)));
+      notifications.show({
+        message: `${piece.name} is in ${campaigns.find((c) => c.id === to)?.name} now`,
+        autoClose: 4000,
+      });
+    } catch (e) {
+      said(e);
+    }
+  };
   const addCampaign = async (): Promise<void> => {
     const name = naming?.trim();
     setNaming(null);
@@ -102,7 +151,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   };
 
   const wanted = search.trim().toLowerCase();
-  const shown = (pieces.items ?? []).filter((p) => !wanted || p.name.toLowerCase().includes(wanted));
+  const shown = (pieces.items ?? []).filter((p) => !wanted || !pieces.busy || p.name.toLowerCase().includes(wanted));
   return (
     <div className={css.page} {...drop}>
       <header className={css.top}>
@@ -182,7 +231,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
               <div className={css.grid}>
                 {own.map((p) => (
                   <article key={p.id} className={css.card}>
-                    <Anchor href={`/piece/${p.id}`} className={css.link} underline="never" aria-label={p.name}>
+                    <Anchor href={`/piece/${p.id}`} className={css.link} underline="never">
                       <span className={css.frame}>
                         {p.damaged ? (
                           <Text c="dimmed" fz="sm" ta="center" p="md">
@@ -199,19 +248,77 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                           />
                         )}
                       </span>
-                      <b>{p.name}</b>
+                      {renaming === p.id ? null : <b>{p.name}</b>}
                       <small>
-                        {p.sizes[0] && `${p.sizes[0].name}, ${p.sizes[0].width} x ${p.sizes[0].height}`}
+                        {p.sizes[0] && `${p.sizes[0].name}, ${p.sizes[0].width} × ${p.sizes[0].height}`}
                         {p.slides > 1 ? `, ${p.slides} slides` : ''}
                       </small>
                     </Anchor>
-                    <Menu position="bottom-end">
+                    {renaming === p.id && (
+                      <TextInput
+                        size="xs"
+                        autoFocus
+                        className={css.rename}
+                        aria-label={`Name of ${p.name}`}
+                        defaultValue={p.name}
+                        onFocus={(e) => e.currentTarget.select()}
+                        onBlur={(e) => void rename(p, e.currentTarget.value)}
+                        onKeyDown={(e) => {
+                          if (e.key === 'Enter') e.currentTarget.blur();
+                          if (e.key === 'Escape') {
+                            e.currentTarget.value = p.name;
+                            e.currentTarget.blur();
+                          }
+                        }}
+                      />
+                    )}
+                    <Menu
+                      position="bottom-end"
+                      // Once the menu has gone and given the focus back: the field would lose it otherwise.
+                      onExitTransitionEnd={() => {
+                        if (toRename.current) setRenaming(toRename.current);
+                        toRename.current = null;
+                      }}
+                    >
                       <Menu.Target>
                         <ActionIcon className={css.more} size="sm" aria-label={`More for ${p.name}`}>
                           <IconDots size={15} />
                         </ActionIcon>
                       </Menu.Target>
                       <Menu.Dropdown>
+                        <Menu.Item
+                          leftSection={<IconPencil size={15} />}
+                          disabled={p.damaged}
+                          onClick={() => void (toRename.current = p.id)}
+                        >
+                          Rename
+                        </Menu.Item>
+                        <Menu.Item
+                          leftSection={<IconCopy size={15} />}
+                          disabled={p.damaged}
+                          onClick={() => void duplicate(p)}
+                        >
+                          Duplicate
+                        </Menu.Item>
+                        {campaigns.length > 1 && (
+                          <Menu.Sub>
+                            <Menu.Sub.Target>
+                              <Menu.Sub.Item leftSection={<IconFolderSymlink size={15} />}>
+                                Move to a campaign
+                              </Menu.Sub.Item>
+                            </Menu.Sub.Target>
+                            <Menu.Sub.Dropdown>
+                              {campaigns
+                                .filter((to) => to.id !== p.campaign)
+                                .map((to) => (
+                                  <Menu.Item key={to.id} onClick={() => void move(p, to.id)}>
+                                    {to.name}
+                                  </Menu.Item>
+                                ))}
+                            </Menu.Sub.Dropdown>
+                          </Menu.Sub>
+                        )}
+                        <Menu.Divider />
                         <Menu.Item leftSection={<IconTrash size={15} />} onClick={() => void remove(p)}>
                           Delete
                         </Menu.Item>
@@ -225,7 +332,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         })}
         <More of={pieces} />
         {wanted && shown.length === 0 && !pieces.busy && !pieces.more && (
-          <Text c="dimmed">No piece has that name.</Text>
+          <Text c="dimmed">No piece has that in its name or in its words.</Text>
         )}
         {campaigns.length === 0 && (
           <Stack align="center" gap="xs" mt={80}>
@@ -270,9 +377,10 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
       {making && (
         <NewPiece
           photo={making.photo}
+          campaigns={campaigns}
           campaign={making.campaign}
           onClose={() => setMaking(null)}
-          onMade={(id) => router.push(`/piece/${id}`)}
+          onMade={(id) => router.push(`/piece/${id}${making.photo ? BEGIN_WITH_HEADLINE : ''}`)}
         />
       )}
       {bin && <Bin onClose={() => setBin(false)} onBack={back} />}

@@ -12,6 +12,7 @@ import {
   documentFrom,
   listPieces,
   listRevisions,
+  movePiece,
   readPiece,
   readRevision,
   restorePiece,
@@ -19,8 +20,8 @@ import {
   savePiece,
   type StoredPiece,
 } from '../pieces';
-import { fileName, slideAskOf } from '../slide-ask';
 import { notFound, Problem } from '../problem';
+import { fileName, slideAskOf } from '../slide-ask';
 import { done, type Handlers, reply, revised } from './handler';
 
 const MOST_PIXELS = 64_000_000;
@@ -49,9 +50,10 @@ export const pieceHandlers: Handlers<typeof pieces> = {
           { path: '/photo', reason: 'no picture of that id is stored' },
         ]);
       try {
-        piece = makePiece(ask.name, ask, newId, (size) =>
+        const made = makePiece(ask.name ?? 'New piece', ask, newId, (size) =>
           photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size)] : [],
         );
+        piece = { ...made, name: ask.name ?? `New ${made.sizes[0].name.toLowerCase()}`, named: ask.name !== undefined };
       } catch (e) {
         if (e instanceof RangeError)
           throw new Problem(400, 'The new piece is not valid', e.message, [
@@ -69,6 +71,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
   },
   'PUT /api/pieces/{id}': async ({ params, over, body }) => saved(await savePiece(params.id, over, documentFrom(body))),
   'POST /api/pieces/{id}': async ({ params }) => reply(await restorePiece(params.id)),
+  'PATCH /api/pieces/{id}': async ({ params, body }) => reply(await movePiece(params.id, body.campaign)),
   'DELETE /api/pieces/{id}': async ({ params }) => {
     await deletePiece(params.id);
     return done();

@@ -4,9 +4,9 @@ import { bearerOf, isLaid } from '../../core/piece/treatments';
 import { worstFirst } from '../../core/reading/overview';
 import { sortWays, WAY_KINDS } from '../../core/remedy/way';
 import { asked, run } from '../crew/crews';
-import { layerOf, slideAskOf } from '../slide-ask';
 import { Problem } from '../problem';
 import { inParts } from '../progress';
+import { layerOf, slideAskOf } from '../slide-ask';
 import { type Handlers, reply, revised } from './handler';
 
 /** A slide of a stored piece, as jobs take it. */

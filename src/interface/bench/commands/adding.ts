@@ -1,26 +1,31 @@
 // Adding layers: texts, treatments, shapes, pictures, each landing where it belongs.
 import { notifications } from '@mantine/notifications';
 import { nanoid } from 'nanoid';
+import { inkOver } from '../../../core/colour/beneath';
 import { makeBorder } from '../../../core/kinds/border';
 import { marginOf } from '../../../core/kinds/common';
 import { makeFill } from '../../../core/kinds/fill';
 import type { Layer } from '../../../core/kinds/layers';
-import { isPhoto, isText } from '../../../core/kinds/layers';
+import { isText } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { makePhoto, makePicture, photoName } from '../../../core/kinds/photo';
 import { makeShape } from '../../../core/kinds/shape';
+import type { TextLayer } from '../../../core/kinds/text';
 import { makeText } from '../../../core/kinds/text';
 import { type Drawing, isOneColour, marksOf, outlineOf } from '../../../core/paint/drawing';
 import { addLayer } from '../../../core/piece/edits';
 import type { LaidKind } from '../../../core/piece/treatments';
 import { makeTreatment } from '../../../core/remedy/begin-treatment';
+import { faceFor } from '../../../core/type/catalogue';
 import type { Colour, Fill } from '../../../core/values/fill';
 import { gradientThrough, solid } from '../../../core/values/made';
 import type { Shape, ShapeForm } from '../../../core/values/shape';
 import { api, type AssetInfo } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
 import { uploadWithNotice } from '../../shared/upload';
+import { familiesKnown } from '../state/fonts';
 import { currentSlide, edit, frameOf, select, useBench } from '../state/store';
+import { seenIn } from './beneath';
 import { colourForOverlay, mainColour, topPhoto } from './chosen-treatment';
 
 import { change } from './layers';
@@ -33,19 +38,37 @@ function put(label: string, layer: Layer): void {
   select([layer.id]);
 }
 
-export function addText(): void {
-  const size = baseSize();
-  const texts = currentSlide(state()).layers.filter(isText);
-  const colour = texts.length
-    ? mainColour(texts.at(-1)!.fill, state().piece)
-    : currentSlide(state()).layers.some(isPhoto)
-      ? '#ffffff'
-      : '#16202a';
-  const layer = makeText(newId(), 'Your headline', size, colour);
-  // A second text lands below the first, not on it.
-  const lowest = texts.map((t) => frameOf(t, state().texts)).reduce((y, b) => Math.max(y, b.y + b.height), 0);
-  if (texts.length && lowest + layer.box.height < size.height - marginOf(size))
-    layer.box.y = Math.round(lowest + layer.fontSize * 0.25);
+/**
+ * A new text in a colour that can be told from what lies where it lands: a headline first, then texts to go with it,
+ * below it and quieter.
+ */
+export async function addText(): Promise<void> {
+  const size = baseSize(),
+    margin = marginOf(size);
+  const texts = currentSlide(state()).layers.filter(isText),
+    first = texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
+  const layer = first
+    ? makeText(newId(), 'Your text', size, '#ffffff', { ...first.font, weight: 400, italic: false })
+    : makeText(newId(), 'Your headline', size);
+  if (first) {
+    layer.font = { ...layer.font, weight: faceFor(first.font.family, 400, false, familiesKnown()).weight };
+    layer.fontSize = Math.round(Math.max(size.width * 0.02, Math.min(layer.fontSize, first.fontSize) * 0.5));
+    layer.lineHeight = 1.3;
+    layer.align = first.align;
+    layer.box = {
+      ...layer.box,
+      x: first.box.x,
+      width: Math.min(Math.max(first.box.width, size.width * 0.3), size.width - margin - first.box.x),
+      height: Math.ceil(layer.fontSize * 1.3),
+    };
+    // Below what is there, not on it.
+    const lowest = texts.map((t) => frameOf(t, state().texts)).reduce((y, b) => Math.max(y, b.y + b.height), 0);
+    if (lowest + layer.box.height < size.height - margin) layer.box.y = Math.round(lowest + layer.fontSize * 0.5);
+  }
+  const { piece } = state(),
+    seen = await seenIn(layer.box);
+  const wanted = [...texts.map((t) => mainColour(t.fill, piece)).reverse(), '#ffffff', '#16202a'];
+  layer.fill = solid(seen ? inkOver(seen, wanted) : wanted[0]);
   put('Add text', layer);
   useBench.setState({ editing: layer.id });
 }

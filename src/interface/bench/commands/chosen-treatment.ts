@@ -1,5 +1,5 @@
-// The treatment that Just enough sets: the selected overlay, else the topmost of the slide, else a new tint; and
-// colours for new ones.
+// What Just enough does: what was chosen for it; else the selected overlay; else the best way, or where all is Clear
+// already, the topmost overlay made no stronger than is needed. And colours for new overlays.
 import { useMemo } from 'react';
 import { create } from 'zustand';
 import { oklab } from '../../../core/colour/oklab';
@@ -25,7 +25,7 @@ import type { Colour, Fill } from '../../../core/values/fill';
 import { hexOf, type Swatches } from '../../../core/values/swatches';
 import { paletteOf, usePalette } from '../../shared/assets';
 import { usePanelPiece } from '../state/panel-piece';
-import { currentSlide, shownReading, useBench } from '../state/store';
+import { type BenchState, currentSlide, shownReading, useBench } from '../state/store';
 
 /** The topmost visible photo of the slide. */
 export const topPhoto = (s: Parameters<typeof currentSlide>[0]): PhotoLayer | undefined =>
@@ -72,12 +72,12 @@ export async function colourForOverlay(): Promise<string> {
 export const colourOfTreatment = (layer: TreatmentLayer, piece: Swatches): string =>
   'fill' in layer ? mainColour(layer.fill, piece) : hexOf(layer.colour, piece);
 
-/** What was chosen to be solved for; the selected or topmost overlay, or a new tint, where nothing was. */
-interface Chosen {
+/** What was chosen to be solved for. */
+export interface Chosen {
   /** Which property of a fade. */
   property: StrengthProperty;
-  /** A layer, or a kind to begin. */
-  what: { layer: string } | { kind: TreatmentKind } | null;
+  /** A layer, a kind to begin, or the best way; null where nothing was chosen. */
+  what: { layer: string } | { kind: TreatmentKind } | 'best' | null;
   /** Whose letters count; null is the selected text, or else the slide. */
   scope: Scope | null;
 }
@@ -98,16 +98,53 @@ export interface Treatment {
 export const treatmentsOf = (layers: readonly Layer[]): TreatmentLayer[] =>
   layers.filter((l): l is TreatmentLayer => isTreatment(l) && l.visible);
 
-/** What Just enough and the strength chart work on. */
+type Looking = Pick<BenchState, 'piece' | 'slideId' | 'selection' | 'readings'>;
+
+/** The one text that is selected, or null. */
+export const selectedText = (s: Looking): string | null => {
+  const one = s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined;
+  return isText(one) && one.visible ? one.id : null;
+};
+/** Whose letters count, as far as it can be had: of one text only where one is selected. */
+export function scopeNow(s: Looking): Scope {
+  const { scope } = useChosen.getState(),
+    text = selectedText(s) !== null;
+  return scope === 'all' && s.piece.slides.length > 1 ? 'all' : scope === 'slide' || !text ? 'slide' : 'text';
+}
+/** Texts that ways are solved for: the selected one, or all of the slide (undefined). */
+export const meantTexts = (s: Looking): string[] | undefined => {
+  const text = selectedText(s);
+  return scopeNow(s) === 'text' && text !== null ? [text] : undefined;
+};
+/** Are they Clear as they stand? */
+export const areMeantClear = (s: Looking): boolean => {
+  const texts = meantTexts(s),
+    own = s.readings.filter((r) => !texts || texts.includes(r.layer));
+  return own.every((r) => r.verdict === 'clear' || r.verdict === null);
+};
+
+/** The overlay that Just enough works on, or null where it begins a kind or takes the best way. */
+function overlayMeant(s: Looking, what: Chosen['what']): TreatmentLayer | null {
+  if (what === 'best' || (what && 'kind' in what)) return null;
+  const all = treatmentsOf(currentSlide(s).layers);
+  return (
+    all.find((l) => what && l.id === what.layer) ??
+    all.find((l) => s.selection.includes(l.id)) ??
+    (areMeantClear(s) ? all.at(-1) : undefined) ??
+    null
+  );
+}
+/** Does Just enough take the best way, or set a treatment? Strength for all slides is only known of treatments. */
+export function plannedBy(s: Looking): 'best' | 'treatment' {
+  const { what } = useChosen.getState();
+  if ((what && what !== 'best' && 'kind' in what) || scopeNow(s) === 'all') return 'treatment';
+  return overlayMeant(s, what) ? 'treatment' : 'best';
+}
+
+/** What Just enough and the strength chart work on; of the best way only once it is taken. */
 export function useTreatment(): Treatment {
   const what = useChosen((s) => s.what);
-  const overlay = useBench((s) => {
-    if (what && 'kind' in what) return null;
-    const all = treatmentsOf(currentSlide(s).layers);
-    return (
-      all.find((l) => what && l.id === what.layer) ?? all.find((l) => s.selection.includes(l.id)) ?? all.at(-1) ?? null
-    );
-  });
+  const overlay = useBench((s) => overlayMeant(s, what));
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
   const piece = usePanelPiece();
   const slideId = useBench((s) => s.slideId);
@@ -129,7 +166,7 @@ export function useTreatment(): Treatment {
         present: strengthOf(overlay, property, size),
       };
     }
-    const kind = what && 'kind' in what ? what.kind : 'tint',
+    const kind = what && what !== 'best' && 'kind' in what ? what.kind : 'tint',
       property = propertyOf(kind);
     const text = layers.find((l): l is TextLayer => l.id === layerId && isText(l)),
       photo = layers.findLast(isBackdropPhoto);

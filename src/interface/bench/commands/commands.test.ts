@@ -1,5 +1,7 @@
 // What a person can do on the bench, asked of the commands themselves: where things land, what stays together, what is
 // one undo step.
+import { jest } from '@jest/globals';
+import type { Beneath } from '../../../core/colour/beneath';
 import type { Box } from '../../../core/ground/box';
 import { makeFill } from '../../../core/kinds/fill';
 import type { Layer } from '../../../core/kinds/layers';
@@ -15,7 +17,6 @@ import { openPiece } from '../../../core/piece/upgrade';
 import { ids } from '../../../core/testing/scenes';
 import { solid } from '../../../core/values/made';
 import { openBench, redoEdit, select, undoEdit, useBench } from '../state/store';
-import { addText } from './adding';
 import { alignSelected, distributeSelected, groupSelection, nudge, ungroupSelection } from './arranging';
 import { copied, isLayers, pasteLayers } from './clipboard';
 import {
@@ -26,6 +27,15 @@ import {
   toggleVisible,
   typesetSelected,
 } from './layers';
+
+let seen: Beneath = { hex: '#000000', low: 0, high: 0 };
+jest.unstable_mockModule('../../../workers/clients', () => ({
+  stageWorker: () => ({ beneath: () => Promise.resolve(seen) }),
+  readingWorker: () => ({}),
+  solverWorkers: () => [],
+  tellFonts: () => Promise.resolve(),
+}));
+const { addText } = await import('./adding');
 
 const at = (l: Layer, box: Partial<Box>): Layer => ({ ...l, box: { ...l.box, ...box } });
 /** Photo, plate behind a text, three shapes, a text: in a square of 1000. */
@@ -212,11 +222,20 @@ describe('the clipboard', () => {
 });
 
 describe('the rest', () => {
-  it('a second text lands below the first, in its colour', () => {
-    addText();
-    const added = by<TextLayer>(useBench.getState().selection[0]);
-    expect(added.box.y).toBeGreaterThan(by('text').box.y + 90);
+  it('a second text lands below the first, smaller and regular, in its colour where that can be told', async () => {
+    await addText();
+    const added = by<TextLayer>(useBench.getState().selection[0]),
+      first = by<TextLayer>('text');
+    expect(added.box.y).toBeGreaterThan(first.box.y + 90);
+    expect(added.font).toMatchObject({ family: first.font.family, weight: 400 });
+    expect(added.fontSize).toBeLessThan(first.fontSize * 0.7);
+    expect(added.fill.colour).toBe('#ffffff');
     expect(useBench.getState().editing).toBe(added.id);
+  });
+  it('over what is light, a new text is dark', async () => {
+    seen = { hex: '#f4f4f4', low: 0.85, high: 0.95 };
+    await addText();
+    expect(by<TextLayer>(useBench.getState().selection[0]).fill.colour).toBe('#16202a');
   });
   it('hides and locks several at once, and shows them again', () => {
     toggleVisible('s1', 's2');

@@ -25,8 +25,11 @@ export const changeable = (): string[] => {
 export function removeSelected(): void {
   const ids = changeable();
   if (!ids.length) return;
+  const inStack = Boolean(globalThis.document?.activeElement?.closest('[data-stack]'));
   edit(ids.length > 1 ? 'Delete layers' : 'Delete layer', (p) => removeLayers(p, state().slideId, ids));
   select([]);
+  // The row that had the focus is gone: it goes on to one that is there.
+  if (inStack) setTimeout(() => document.querySelector<HTMLElement>('[data-row-name][tabindex="0"]')?.focus(), 0);
 }
 
 export function duplicateSelected(): void {

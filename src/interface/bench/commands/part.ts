@@ -8,6 +8,7 @@ import { looksOf, type PartKey, type ResolvedLook, sharedLook, withPartLook } fr
 import { familiesKnown } from '../state/fonts';
 import { edit, useBench } from '../state/store';
 import { useLengthScale } from './setter';
+import { changeTexts, shared } from './texts';
 
 export type Range = { from: number; to: number };
 
@@ -83,9 +84,12 @@ export interface PartOf {
   set: <K extends PartKey>(label: string, key: K, merge?: boolean) => (value: ResolvedLook[K]) => void;
 }
 
-/** The part of a text that controls work on. */
-export function usePart(layer: TextLayer): PartOf {
-  const marked = useBench((s) => (s.editing === layer.id && s.range && s.range.to > s.range.from ? s.range : null));
+/** What controls work on: the marked part of a text, or one text or several as a whole. */
+export function usePart(layers: readonly TextLayer[]): PartOf {
+  const [layer] = layers;
+  const marked = useBench((s) =>
+    layers.length === 1 && s.editing === layer.id && s.range && s.range.to > s.range.from ? s.range : null,
+  );
   const k = useLengthScale();
   const { from, to } = marked ?? { from: 0, to: layer.text.length };
   return {
@@ -95,20 +99,13 @@ export function usePart(layer: TextLayer): PartOf {
         ? sharedLook(layer, from, to, key)
         : key === 'fill'
           ? null
-          : (layer[key as keyof TextLayer] as never)) as never,
+          : shared(layers, (l) => l[key as keyof TextLayer])) as never,
     set:
       (label, key, merge = true) =>
       (value) => {
         if (marked)
           setPart(layer.id, marked, label, { [key]: key === 'fontSize' ? (value as number) / k : value }, merge);
-        else {
-          const s = useBench.getState();
-          edit(
-            label,
-            (p) => changeLayers(p, s.slideId, [layer.id], (l) => void Object.assign(l, { [key]: value })),
-            merge ? `${key}:${layer.id}` : null,
-          );
-        }
+        else changeTexts(layers, label, (l) => void Object.assign(l, { [key]: value }), merge ? key : null);
       },
   };
 }

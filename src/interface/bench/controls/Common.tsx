@@ -1,6 +1,6 @@
 'use client';
 // What every layer has: opacity, blend mode, place.
-import { Accordion, Button, SimpleGrid, Stack, Text } from '@mantine/core';
+import { Button, SimpleGrid, Stack, Text } from '@mantine/core';
 import type { Layer } from '../../../core/kinds/layers';
 import { isFollower, isText } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
@@ -9,7 +9,7 @@ import { change } from '../commands/layers';
 import { putBox, setter } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { BlendField } from '../fields/BlendField';
-import css from '../fields/Controls.module.css';
+import { Fold, Folds } from '../fields/Folds';
 import { currentSize, isMovable, settle, useBench } from '../state/store';
 import { AlignRow } from './AlignRow';
 
@@ -36,76 +36,73 @@ export function Common({ layer }: { layer: Layer }) {
         />
       )}
       <BlendField layer={layer} />
-      <Accordion className={css.folded} chevronPosition="left">
-        <Accordion.Item value="place">
-          <Accordion.Control>Place</Accordion.Control>
-          <Accordion.Panel>
-            <Stack gap={8}>
-              {isMovable(layer, size) && <AlignRow />}
-              {isFollower(layer) && (
-                <Text fz="xs" c="dimmed">
-                  It lies behind its texts and goes where they go.
-                </Text>
-              )}
-              <SimpleGrid cols={3} spacing={6} hidden={isFollower(layer)}>
-                <NumberField
-                  label="X"
-                  value={layer.box.x}
-                  decimalScale={1}
-                  onChange={(x) => box({ x })}
-                  onSettle={settle}
-                />
-                <NumberField
-                  label="Y"
-                  value={layer.box.y}
-                  decimalScale={1}
-                  onChange={(y) => box({ y })}
-                  onSettle={settle}
-                />
-                <NumberField
-                  label="Rotation"
-                  value={layer.rotation}
-                  min={-360}
-                  max={360}
-                  decimalScale={1}
-                  suffix="°"
-                  onChange={(rotation) => putBox(layer, 'Rotate', { rotation })}
-                  onSettle={settle}
-                />
-                <NumberField
-                  label="Width"
-                  value={frame.width}
-                  min={1}
-                  max={100000}
-                  decimalScale={1}
-                  disabled={isText(layer) && layer.frame === 'line'}
-                  onChange={(width) => box({ width })}
-                  onSettle={settle}
-                />
-                <NumberField
-                  label="Height"
-                  value={frame.height}
-                  min={1}
-                  max={100000}
-                  decimalScale={1}
-                  disabled={isText(layer) && (layer.frame === 'line' || layer.grow)}
-                  onChange={(height) => box({ height })}
-                  onSettle={settle}
-                />
-              </SimpleGrid>
-              {size.id !== base && layer.overrides[size.id] && (
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  onClick={() => change('Follow the base size', [layer.id], (l) => void delete l.overrides[size.id])}
-                >
-                  Follow the base size again
-                </Button>
-              )}
-            </Stack>
-          </Accordion.Panel>
-        </Accordion.Item>
-      </Accordion>
+      <Folds of="place">
+        <Fold name="place" title="Place and size">
+          <Stack gap={8}>
+            {isMovable(layer, size) && <AlignRow />}
+            {isFollower(layer) && (
+              <Text fz="xs" c="dimmed">
+                It lies behind its texts and goes where they go.
+              </Text>
+            )}
+            <SimpleGrid cols={3} spacing={6} hidden={isFollower(layer)}>
+              <NumberField
+                label="X"
+                value={layer.box.x}
+                decimalScale={1}
+                onChange={(x) => box({ x })}
+                onSettle={settle}
+              />
+              <NumberField
+                label="Y"
+                value={layer.box.y}
+                decimalScale={1}
+                onChange={(y) => box({ y })}
+                onSettle={settle}
+              />
+              <NumberField
+                label="Rotation"
+                value={layer.rotation}
+                min={-360}
+                max={360}
+                decimalScale={1}
+                suffix="°"
+                onChange={(rotation) => putBox(layer, 'Rotate', { rotation })}
+                onSettle={settle}
+              />
+              <NumberField
+                label="Width"
+                value={frame.width}
+                min={1}
+                max={100000}
+                decimalScale={1}
+                disabled={isText(layer) && layer.frame === 'line'}
+                onChange={(width) => box({ width })}
+                onSettle={settle}
+              />
+              <NumberField
+                label="Height"
+                value={frame.height}
+                min={1}
+                max={100000}
+                decimalScale={1}
+                disabled={isText(layer) && (layer.frame === 'line' || layer.grow)}
+                onChange={(height) => box({ height })}
+                onSettle={settle}
+              />
+            </SimpleGrid>
+            {size.id !== base && layer.overrides[size.id] && (
+              <Button
+                size="compact-sm"
+                variant="default"
+                onClick={() => change('Follow the base size', [layer.id], (l) => void delete l.overrides[size.id])}
+              >
+                Follow the base size again
+              </Button>
+            )}
+          </Stack>
+        </Fold>
+      </Folds>
     </>
   );
 }

@@ -3,12 +3,15 @@
 import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from '@mantine/core';
 import { IconLayoutDistributeHorizontal, IconLayoutDistributeVertical, IconObjectScan } from '@tabler/icons-react';
 import { gapsOf } from '../../../core/arrange/align';
+import { isText } from '../../../core/kinds/layers';
+import type { TextLayer } from '../../../core/kinds/text';
 import { groupSelected, renameGroup } from '../../../core/piece/groups';
 import { NumberField } from '../../shared/NumberField';
 import { distributeSelected, groupSelection, selectedBounds, ungroupSelection } from '../commands/arranging';
 import { change } from '../commands/layers';
 import { Amount } from '../fields/Amount';
 import css from '../fields/Controls.module.css';
+import { SeveralTexts } from '../fields/text/SeveralTexts';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSlide, edit, settle, useBench } from '../state/store';
 import { AlignRow } from './AlignRow';
@@ -25,6 +28,7 @@ export function SeveralControls() {
     name = slide.groups.find((g) => g.id === group)?.name ?? '';
   const layers = slide.layers.filter((l) => selection.includes(l.id)),
     boxes = selectedBounds();
+  const texts = layers.filter((l): l is TextLayer => isText(l) && !l.locked);
   const opacity = layers.reduce((s, l) => s + l.opacity, 0) / Math.max(1, layers.length);
   return (
     <section className={css.controls} aria-label="Controls of several layers">
@@ -59,6 +63,16 @@ export function SeveralControls() {
             </Button>
           )}
         </Group>
+        {texts.length > 1 && (
+          <>
+            <Text fz="xs" c="dimmed">
+              {texts.length === layers.length
+                ? `For all ${texts.length} texts`
+                : `For the ${texts.length} texts among them`}
+            </Text>
+            <SeveralTexts layers={texts} />
+          </>
+        )}
         <AlignRow several />
         <Group gap={6} wrap="nowrap" align="flex-end">
           {(['x', 'y'] as const).map((axis) => {

@@ -114,7 +114,7 @@ export function SlideControls() {
         Slide
       </Text>
       <div className={css.fields}>
-        <ColourField label="Paper, seen where the backdrop is transparent" value={paper} onChange={setPaper} />
+        <ColourField label="Paper, seen where nothing covers the slide" value={paper} onChange={setPaper} />
         <Group justify="space-between" mt={4}>
           <Text fw={700} fz="sm" component="h3">
             Swatches

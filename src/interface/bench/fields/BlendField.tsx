@@ -26,7 +26,7 @@ export function BlendField({ layer }: { layer: Layer }) {
       py={3}
       data-blend={mode}
       onMouseEnter={show(mode)}
-      onFocus={show(mode)}
+      onFocus={(e) => e.target.matches(':focus-visible') && show(mode)()}
       rightSection={mode === layer.blend ? <IconCheck size={13} aria-label="present" /> : null}
       onClick={() => change('Blend mode', [layer.id], (l) => void (l.blend = mode))}
     >

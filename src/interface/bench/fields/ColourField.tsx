@@ -17,11 +17,12 @@ import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { type ColourModel, hexOfParts, MODELS, partsOf } from '../../../core/colour/models';
 import { contrastOfHex, parseHex, toHex } from '../../../core/colour/srgb';
-import type { Layer } from '../../../core/kinds/layers';
 import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
+import { coloursUsed } from '../../../core/piece/colours-used';
 import { putSwatch } from '../../../core/piece/swatches';
 import type { Colour, Swatch } from '../../../core/values/fill';
+import { oneLine } from '../../../core/values/plain';
 import { hexOf } from '../../../core/values/swatches';
 import { usePalette } from '../../shared/assets';
 import { NumberField } from '../../shared/NumberField';
@@ -45,12 +46,6 @@ interface Props {
   compact?: boolean;
 }
 
-function coloursIn(layers: readonly Layer[], hex: (c: Colour) => string): string[] {
-  return [
-    ...new Set(layers.flatMap((l) => ('fill' in l ? [hex(l.fill.colour)] : 'colour' in l ? [hex(l.colour)] : []))),
-  ];
-}
-
 /** Brings a swatch of the house into the piece, so that it can be linked to. */
 const bringIn = (swatch: Swatch): void => {
   if (!useBench.getState().piece.swatches.some((s) => s.id === swatch.id))
@@ -67,7 +62,7 @@ function TextContrast({ hex }: { hex: string }) {
   });
   const swatches = useBench((s) => s.piece.swatches);
   if (!text) return null;
-  const words = text.text.replace(/\s+/g, ' ').trim();
+  const words = oneLine(text.text);
   const ratio = contrastOfHex(hex, mainColour(text.fill, { swatches }));
   return (
     <Text fz="xs" c="dimmed" data-testid="colour-contrast">
@@ -128,16 +123,7 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
   const found = usePalette(open ? asset : null);
   const house = useHouse((s) => s.swatches);
   const recent = useRecent((s) => s.colours);
-  const used = useMemo(
-    () =>
-      open
-        ? coloursIn(
-            piece.slides.flatMap((s) => s.layers),
-            (c) => hexOf(c, piece),
-          )
-        : [],
-    [open, piece],
-  );
+  const used = useMemo(() => (open ? coloursUsed(piece) : []), [open, piece]);
   const wrong = typed !== null && parseHex(typed) === null;
   const linked = typeof value === 'string' ? null : (piece.swatches.find((s) => s.id === value.swatch) ?? null);
   const swatches = [...piece.swatches, ...house.filter((h) => !piece.swatches.some((s) => s.id === h.id))].filter(
@@ -300,7 +286,7 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
               chip('#ffffff', 'White'),
               ...used
                 .filter((c) => c !== '#000000' && c !== '#ffffff')
-                .slice(0, 12)
+                .slice(0, 24)
                 .map((c) => chip(c, 'In this piece')),
             ])}
             {recent.length > 0 &&

@@ -9,6 +9,7 @@ import type { Sides } from '../../../core/values/text';
 import { NumberField } from '../../shared/NumberField';
 import { settle } from '../state/store';
 import { ColourField } from './ColourField';
+import { Fold } from './Folds';
 
 export type Radii = [number, number, number, number];
 /** From the present size to the base size; `k` is pixels of the one to one of the other. */
@@ -221,5 +222,22 @@ export function RadiusField({ radius, onChange }: { radius: Radii; onChange: (ra
         </ActionIcon>
       </Tooltip>
     </Group>
+  );
+}
+
+/** The stroke, folded. @param scale pixels of the present size to one of the base size */
+export function StrokeFold({
+  stroke,
+  scale,
+  onChange,
+}: {
+  stroke: Stroke;
+  scale: number;
+  onChange: (s: Stroke) => void;
+}) {
+  return (
+    <Fold name="stroke" title="Stroke" now={stroke.width > 0 && `${Math.round(stroke.width * 10) / 10} px`}>
+      <StrokeField stroke={stroke} onChange={(s) => onChange(strokeTo(s, scale))} />
+    </Fold>
   );
 }

@@ -18,6 +18,7 @@ import { IconChevronDown, IconHeart, IconHeartFilled, IconSearch, IconTrash, Ico
 import { useEffect, useMemo, useState } from 'react';
 import { isText } from '../../../core/kinds/layers';
 import { faceFor, FAMILIES, familiesOf, type Family } from '../../../core/type/catalogue';
+import { oneLine } from '../../../core/values/plain';
 import { inWords } from '../../shared/api';
 import { addFonts, PAIRS, rememberFont, removeFont, toggleFavourite, useFontHabits, useFonts } from '../state/fonts';
 import { currentSlide, useBench } from '../state/store';
@@ -71,7 +72,7 @@ function Row({
   }, [near, family]);
   return (
     <div className={css.row} ref={setNear} data-chosen={chosen || undefined}>
-      <UnstyledButton className={css.choose} data-font={family.name} aria-label={family.name} onClick={onChoose}>
+      <UnstyledButton className={css.choose} data-font={family.name} onClick={onChoose}>
         <small>{family.name}</small>
         <span style={{ fontFamily: `"show-${faceFor(family.name, 400, false, [family]).id}"` }}>{words}</span>
       </UnstyledButton>
@@ -199,7 +200,7 @@ export function FontPicker({ value, words, onChange }: Props) {
         ['Goes well with the other texts', find(paired.slice(0, 4))],
         ...kinds,
       ];
-  const shown = words.replace(/\s+/g, ' ').trim().slice(0, 40) || 'Your headline';
+  const shown = oneLine(words).slice(0, 40) || 'Your headline';
   const choose = (family: string): void => {
     rememberFont(family);
     setOpen(false);

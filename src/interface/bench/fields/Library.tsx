@@ -6,7 +6,6 @@ import {
   FileButton,
   Group,
   Loader,
-  Modal,
   Progress,
   SimpleGrid,
   Text,
@@ -17,6 +16,7 @@ import { IconSearch, IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { photoName } from '../../../core/kinds/photo';
 import { api, type AssetInfo } from '../../shared/api';
+import { Dialog } from '../../shared/Dialog';
 import { useFileDrop } from '../../shared/file-drop';
 import { More } from '../../shared/More';
 import { usePages } from '../../shared/pages';
@@ -69,7 +69,7 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
 
   const drop = useFileDrop((files) => void upload(files));
   return (
-    <Modal opened onClose={onClose} title={title} size={800}>
+    <Dialog opened onClose={onClose} title={title} size={800}>
       <div className={css.library} {...drop}>
         <Group mb="md" wrap="nowrap">
           <TextInput
@@ -133,6 +133,6 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
           <More of={pages} />
         </Group>
       </div>
-    </Modal>
+    </Dialog>
   );
 }

@@ -6,9 +6,10 @@ import { isText, type Layer } from '../../../core/kinds/layers';
 import type { PlateLayer } from '../../../core/kinds/plate';
 import type { PoolLayer } from '../../../core/kinds/pool';
 import type { TintLayer } from '../../../core/kinds/tint';
+import { oneLine } from '../../../core/values/plain';
+import { tintVersion } from '../commands/chosen-treatment';
 import { change } from '../commands/layers';
 import { setter } from '../commands/setter';
-import { tintVersion } from '../commands/chosen-treatment';
 import { currentSlide, useBench } from '../state/store';
 import { Amount } from './Amount';
 import { ColourField } from './ColourField';
@@ -64,7 +65,7 @@ export function Follows({ layer }: { layer: PoolLayer | PlateLayer }) {
           <Checkbox
             key={t.id}
             size="xs"
-            label={(t.text.replace(/\s+/g, ' ').trim() || t.name).slice(0, 38)}
+            label={(oneLine(t.text) || t.name).slice(0, 38)}
             checked={layer.follows.includes(t.id)}
             onChange={(e) =>
               set(e.currentTarget.checked ? [...layer.follows, t.id] : layer.follows.filter((id) => id !== t.id))

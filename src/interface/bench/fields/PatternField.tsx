@@ -159,11 +159,7 @@ export function PatternField({ pattern, onChange, onLook }: Props) {
             </Button>
           </Popover.Target>
           <Popover.Dropdown p={10}>
-            <Picker
-              pattern={pattern}
-              onLook={onLook}
-              onChange={(p, m) => (onLook(null), onChange(p, m), setOpen(false))}
-            />
+            <Picker pattern={pattern} onLook={onLook} onChange={(p, m) => (onLook(null), onChange(p, m))} />
           </Popover.Dropdown>
         </Popover>
         <FileButton
@@ -196,7 +192,7 @@ export function PatternField({ pattern, onChange, onLook }: Props) {
         )}
       </Group>
       <Amount
-        label="Visible"
+        label="Pattern opacity"
         value={pattern.opacity * 100}
         decimals={1}
         scale={byRoot(100)}

@@ -1,16 +1,6 @@
 'use client';
 // Shadows and glows of a layer: several, each switched on and off, by distance and angle or by x and y.
-import {
-  Accordion,
-  ActionIcon,
-  Button,
-  Group,
-  SegmentedControl,
-  SimpleGrid,
-  Stack,
-  Switch,
-  Tooltip,
-} from '@mantine/core';
+import { ActionIcon, Button, Group, SegmentedControl, SimpleGrid, Stack, Switch, Tooltip } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { makeShadow } from '../../../core/values/made';
@@ -20,6 +10,7 @@ import { settle } from '../state/store';
 import { Amount, byRoot } from './Amount';
 import { ColourField } from './ColourField';
 import css from './Controls.module.css';
+import { Fold } from './Folds';
 
 interface Props {
   /** As they stand in the present size. */
@@ -260,19 +251,33 @@ export function ShadowsField({ shadows, extent, scale, onChange: store }: Props)
   );
 }
 
-/** The shadows as a folded part of a layer's controls. */
+/** The shadows as a folded part of a layer's controls; a first one is added in its head. */
 export function ShadowsFold(props: Props) {
   const on = props.shadows.filter((s) => s.on).length,
     { title = 'Shadow and glow' } = props;
   return (
-    <Accordion.Item value={title}>
-      <Accordion.Control>
-        {title}
-        {on ? `: ${on}` : ''}
-      </Accordion.Control>
-      <Accordion.Panel>
-        <ShadowsField {...props} />
-      </Accordion.Panel>
-    </Accordion.Item>
+    <Fold
+      name={title.toLowerCase().replace(/\W+/g, '-')}
+      title={title}
+      now={on > 0 && String(on)}
+      head={(open) =>
+        props.shadows.length === 0 && (
+          <Tooltip label="Add a shadow">
+            <ActionIcon
+              size="sm"
+              aria-label={`${title}: add a shadow`}
+              onClick={() => {
+                open();
+                props.onChange([makeShadow(props.extent / props.scale)], false);
+              }}
+            >
+              <IconPlus size={15} />
+            </ActionIcon>
+          </Tooltip>
+        )
+      }
+    >
+      <ShadowsField {...props} />
+    </Fold>
   );
 }

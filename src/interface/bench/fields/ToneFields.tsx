@@ -1,7 +1,7 @@
 'use client';
 // The tone of a photo: parts switched on and off one by one, each keeping its values; the histogram before and after,
 // of the photo or of what lies under the text.
-import { Accordion, Button, Group, RangeSlider, SegmentedControl, SimpleGrid, Switch, Text } from '@mantine/core';
+import { Button, Group, RangeSlider, SegmentedControl, SimpleGrid, Switch, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { contrastLeft, type Histogram } from '../../../core/photo/tone';
@@ -19,6 +19,7 @@ import { Amount, byRoot, dragging } from './Amount';
 import { ColourField } from './ColourField';
 import css from './Controls.module.css';
 import { CurveEditor, Profile } from './CurveEditor';
+import { Fold } from './Folds';
 
 const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['histograms']>) =>
   readingWorker().histograms(...args),
@@ -48,25 +49,13 @@ const NAMES: Record<Part, string> = {
   blur: 'Blur',
 };
 
-export function ToneControls({ layer }: { layer: PhotoLayer }) {
+export function ToneFold({ layer }: { layer: PhotoLayer }) {
   const { tone } = layer;
   const on = (Object.keys(NAMES) as Part[]).filter((p) => tone[p].on);
   return (
-    <Accordion
-      className={css.folded}
-      chevronPosition="left"
-      defaultValue={on.length ? 'tone' : null}
-      keepMounted={false}
-    >
-      <Accordion.Item value="tone">
-        <Accordion.Control>
-          Tone{on.length ? `: ${on.map((p) => NAMES[p].toLowerCase()).join(', ')}` : ''}
-        </Accordion.Control>
-        <Accordion.Panel>
-          <Parts layer={layer} />
-        </Accordion.Panel>
-      </Accordion.Item>
-    </Accordion>
+    <Fold name="tone" title="Tone" now={on.length > 0 && on.map((p) => NAMES[p].toLowerCase()).join(', ')}>
+      <Parts layer={layer} />
+    </Fold>
   );
 }
 

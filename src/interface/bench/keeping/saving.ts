@@ -1,4 +1,5 @@
 // Keeps the document: first in the journal of the browser, then on the server. Editing never waits for either.
+import { nameOf } from '../../../core/piece/name';
 import type { Piece } from '../../../core/piece/schema';
 import { api, ApiError, Unreachable } from '../../shared/api';
 import { edit, settle, useBench } from '../state/store';
@@ -160,5 +161,10 @@ export async function resolveConflict(how: 'mine' | 'theirs' | 'copy'): Promise<
 /** Makes the present document a piece of its own. @returns its id */
 export async function saveAsNew(suffix = ''): Promise<string> {
   const { piece, campaign } = useBench.getState();
-  return (await api.newPiece({ document: { ...piece, name: `${piece.name}${suffix}`.slice(0, 200) }, campaign })).id;
+  return (
+    await api.newPiece({
+      document: { ...piece, name: `${nameOf(piece)}${suffix}`.slice(0, 200), named: true },
+      campaign,
+    })
+  ).id;
 }

@@ -4,6 +4,7 @@ import { Checkbox, Group } from '@mantine/core';
 import { IconBorderOuter } from '@tabler/icons-react';
 import type { BorderLayer } from '../../../core/kinds/border';
 import { NumberField } from '../../shared/NumberField';
+import { SAYS } from '../../shared/words';
 import { addBorder } from '../commands/adding';
 import { change } from '../commands/layers';
 import { setter, useLengthScale } from '../commands/setter';
@@ -77,5 +78,5 @@ function BorderControls({ layer }: { layer: BorderLayer }) {
 export const border: Face<BorderLayer> = {
   title: () => 'Border',
   Controls: BorderControls,
-  adds: [{ band: 'overlays', label: 'Border', Icon: IconBorderOuter, now: addBorder }],
+  adds: [{ band: 'overlays', label: 'Border', says: SAYS.border, Icon: IconBorderOuter, now: addBorder }],
 };

@@ -9,6 +9,8 @@ import type { AssetInfo } from '../../shared/api';
 export interface Addition {
   band: Band;
   label: string;
+  /** A sentence for those who do not know the word. */
+  says?: string;
   Icon: ComponentType<{ size?: number }>;
   /** The key that does the same. */
   shortcut?: string;

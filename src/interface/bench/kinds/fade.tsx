@@ -10,6 +10,7 @@ import {
 } from '@tabler/icons-react';
 import { FADE_SIDES, type FadeLayer } from '../../../core/kinds/fade';
 import { NumberField } from '../../shared/NumberField';
+import { SAYS } from '../../shared/words';
 import { addTreatment } from '../commands/adding';
 import { change } from '../commands/layers';
 import { setter } from '../commands/setter';
@@ -154,5 +155,13 @@ export const fade = {
     name: 'New fade',
     whyNot: 'It does not cover every letter strongly enough: let it reach further, or solve its reach instead.',
   },
-  adds: [{ band: 'overlays', label: 'Fade', Icon: IconBrightnessDown, now: () => void addTreatment('fade') }],
+  adds: [
+    {
+      band: 'overlays',
+      label: 'Fade',
+      says: SAYS.fade,
+      Icon: IconBrightnessDown,
+      now: () => void addTreatment('fade'),
+    },
+  ],
 } satisfies Face<FadeLayer>;

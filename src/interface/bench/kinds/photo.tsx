@@ -1,6 +1,6 @@
 'use client';
 // Controls of a photo: how it fills its frame, what part of it shows, turns and straightening, its tone.
-import { Accordion, ActionIcon, Button, Group, SegmentedControl, Stack, Switch, Text, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, Group, SegmentedControl, Stack, Switch, Text, Tooltip } from '@mantine/core';
 import {
   IconArrowsHorizontal,
   IconArrowsVertical,
@@ -19,15 +19,15 @@ import { change } from '../commands/layers';
 import { putBox, setter, useLengthScale } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { ColourField } from '../fields/ColourField';
-import css from '../fields/Controls.module.css';
 import { CutFields } from '../fields/CutFields';
-import { StrokeField, strokeTo } from '../fields/EdgeFields';
+import { StrokeFold } from '../fields/EdgeFields';
+import { Fold, Folds } from '../fields/Folds';
 import { FORM_NAMES, MaskField } from '../fields/FormFields';
 import { Library } from '../fields/Library';
 import { PhotoFrame } from '../fields/PhotoFrame';
 import { RoomFields } from '../fields/RoomFields';
 import { ShadowsFold } from '../fields/ShadowsField';
-import { ToneControls } from '../fields/ToneFields';
+import { ToneFold } from '../fields/ToneFields';
 import { currentSize, useBench } from '../state/store';
 import type { Face } from './face';
 
@@ -39,12 +39,6 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
   const drawn = useIsDrawn(layer.asset);
   const size = useBench(currentSize);
   const k = useLengthScale();
-  const [opened, setOpened] = useState<string[]>([
-    ...(layer.room?.on ? ['room'] : []),
-    ...(layer.cut?.on ? ['cut'] : []),
-    ...(layer.mask ? ['mask'] : []),
-    ...(layer.oneColour ? ['one'] : []),
-  ]);
   const [replacing, setReplacing] = useState(false);
 
   const fit = (to: PhotoLayer['fit']): void => {
@@ -173,36 +167,22 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
           </Button>
         )}
       </Text>
-      {layer.band !== 'message' && <ToneControls layer={layer} />}
-      <Accordion className={css.folded} chevronPosition="left" multiple value={opened} onChange={setOpened}>
+      <Folds of={layer.band === 'message' ? 'picture' : 'photo'}>
+        {layer.band !== 'message' && <ToneFold layer={layer} />}
         {layer.fit !== 'contain' && !layer.cut?.on && (
-          <Accordion.Item value="room">
-            <Accordion.Control>Make room{layer.room?.on ? ': on' : ''}</Accordion.Control>
-            <Accordion.Panel>{opened.includes('room') && <RoomFields layer={layer} />}</Accordion.Panel>
-          </Accordion.Item>
+          <Fold name="room" title="Make room" now={layer.room?.on && 'on'}>
+            <RoomFields layer={layer} />
+          </Fold>
         )}
-        <Accordion.Item value="cut">
-          <Accordion.Control>Cut out{layer.cut?.on ? ': on' : ''}</Accordion.Control>
-          <Accordion.Panel>{opened.includes('cut') && <CutFields layer={layer} />}</Accordion.Panel>
-        </Accordion.Item>
-        <Accordion.Item value="mask">
-          <Accordion.Control>
-            Mask{layer.mask ? `: ${FORM_NAMES[layer.mask.form].toLowerCase()}` : ''}
-          </Accordion.Control>
-          <Accordion.Panel>
-            <Stack gap={8}>
-              <MaskField layer={layer} />
-            </Stack>
-          </Accordion.Panel>
-        </Accordion.Item>
-        <Accordion.Item value="edge">
-          <Accordion.Control>
-            Stroke{layer.stroke.width ? `: ${Math.round(layer.stroke.width * 10) / 10} px` : ''}
-          </Accordion.Control>
-          <Accordion.Panel>
-            <StrokeField stroke={layer.stroke} onChange={(s) => set('Stroke', 'stroke')(strokeTo(s, k))} />
-          </Accordion.Panel>
-        </Accordion.Item>
+        <Fold name="cut" title="Cut out" now={layer.cut?.on && 'on'}>
+          <CutFields layer={layer} />
+        </Fold>
+        <Fold name="mask" title="Mask" now={layer.mask !== null && FORM_NAMES[layer.mask.form].toLowerCase()}>
+          <Stack gap={8}>
+            <MaskField layer={layer} />
+          </Stack>
+        </Fold>
+        <StrokeFold stroke={layer.stroke} scale={k} onChange={set('Stroke', 'stroke')} />
         <ShadowsFold
           shadows={layer.shadows}
           extent={Math.min(layer.box.width, layer.box.height)}
@@ -211,32 +191,29 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
             change<PhotoLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)
           }
         />
-        <Accordion.Item value="one">
-          <Accordion.Control>One colour{layer.oneColour ? ': on' : ''}</Accordion.Control>
-          <Accordion.Panel>
-            <Stack gap={8}>
-              <Switch
-                size="xs"
-                label="Show it in one colour"
-                checked={layer.oneColour !== null}
-                onChange={(e) => set('One colour', 'oneColour', false)(e.currentTarget.checked ? '#ffffff' : null)}
+        <Fold name="one" title="One colour" now={layer.oneColour !== null && 'on'}>
+          <Stack gap={8}>
+            <Switch
+              size="xs"
+              label="Show it in one colour"
+              checked={layer.oneColour !== null}
+              onChange={(e) => set('One colour', 'oneColour', false)(e.currentTarget.checked ? '#ffffff' : null)}
+            />
+            {layer.oneColour !== null && (
+              <ColourField
+                label="Colour of the picture"
+                alpha
+                value={layer.oneColour}
+                onChange={set('One colour', 'oneColour')}
               />
-              {layer.oneColour !== null && (
-                <ColourField
-                  label="Colour of the picture"
-                  alpha
-                  value={layer.oneColour}
-                  onChange={set('One colour', 'oneColour')}
-                />
-              )}
-              <Text fz="xs" c="dimmed">
-                For logos: what is transparent stays so, everything else takes the colour.
-              </Text>
-            </Stack>
-          </Accordion.Panel>
-        </Accordion.Item>
-      </Accordion>
-      {layer.band === 'message' && <ToneControls layer={layer} />}
+            )}
+            <Text fz="xs" c="dimmed">
+              For logos: what is transparent stays so, everything else takes the colour.
+            </Text>
+          </Stack>
+        </Fold>
+        {layer.band === 'message' && <ToneFold layer={layer} />}
+      </Folds>
       {replacing && (
         <Library
           title="Replace the picture, keep everything else"

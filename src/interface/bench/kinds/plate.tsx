@@ -1,14 +1,14 @@
 'use client';
 // A plate: strength, fill, padding, corners, the texts it lies behind.
-import { Accordion } from '@mantine/core';
 import { IconRectangle } from '@tabler/icons-react';
 import type { PlateLayer } from '../../../core/kinds/plate';
+import { SAYS } from '../../shared/words';
 import { addTreatment } from '../commands/adding';
 import { change } from '../commands/layers';
 import { setter, useLengthScale } from '../commands/setter';
-import css from '../fields/Controls.module.css';
-import { RadiusField, SidesField, sidesTo, StrokeField, strokeTo } from '../fields/EdgeFields';
+import { RadiusField, SidesField, sidesTo, StrokeFold } from '../fields/EdgeFields';
 import { FillField } from '../fields/FillField';
+import { Folds } from '../fields/Folds';
 import { Follows, Strength } from '../fields/OverlayFields';
 import { ShadowsFold } from '../fields/ShadowsField';
 import type { Face } from './face';
@@ -36,13 +36,8 @@ function PlateControls({ layer }: { layer: PlateLayer }) {
         onChange={(r) => set('Corner radius', 'radius')(r.map((v) => v / k) as PlateLayer['radius'])}
       />
       <Follows layer={layer} />
-      <Accordion className={css.folded} chevronPosition="left" defaultValue={layer.stroke.width > 0 ? 'stroke' : null}>
-        <Accordion.Item value="stroke">
-          <Accordion.Control>Stroke</Accordion.Control>
-          <Accordion.Panel>
-            <StrokeField stroke={layer.stroke} onChange={(s) => set('Stroke', 'stroke')(strokeTo(s, k))} />
-          </Accordion.Panel>
-        </Accordion.Item>
+      <Folds of="plate">
+        <StrokeFold stroke={layer.stroke} scale={k} onChange={set('Stroke', 'stroke')} />
         <ShadowsFold
           shadows={layer.shadows}
           extent={Math.min(layer.box.width, layer.box.height)}
@@ -51,7 +46,7 @@ function PlateControls({ layer }: { layer: PlateLayer }) {
             change<PlateLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)
           }
         />
-      </Accordion>
+      </Folds>
     </>
   );
 }
@@ -63,5 +58,13 @@ export const plate = {
     name: 'New plate',
     whyNot: 'It does not lie behind every letter: check the texts it follows.',
   },
-  adds: [{ band: 'overlays', label: 'Plate behind text', Icon: IconRectangle, now: () => void addTreatment('plate') }],
+  adds: [
+    {
+      band: 'overlays',
+      label: 'Plate behind text',
+      says: SAYS.plate,
+      Icon: IconRectangle,
+      now: () => void addTreatment('plate'),
+    },
+  ],
 } satisfies Face<PlateLayer>;

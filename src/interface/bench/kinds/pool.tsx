@@ -2,6 +2,7 @@
 // A pool: strength, colour, size and feather, the texts it lies behind.
 import { IconDroplet } from '@tabler/icons-react';
 import type { PoolLayer } from '../../../core/kinds/pool';
+import { SAYS } from '../../shared/words';
 import { addTreatment } from '../commands/adding';
 import { setter, useLengthScale } from '../commands/setter';
 import { Amount } from '../fields/Amount';
@@ -43,5 +44,13 @@ export const pool = {
     name: 'New pool',
     whyNot: 'It does not lie behind every letter: make it larger, or check the texts it follows.',
   },
-  adds: [{ band: 'overlays', label: 'Pool behind text', Icon: IconDroplet, now: () => void addTreatment('pool') }],
+  adds: [
+    {
+      band: 'overlays',
+      label: 'Pool behind text',
+      says: SAYS.pool,
+      Icon: IconDroplet,
+      now: () => void addTreatment('pool'),
+    },
+  ],
 } satisfies Face<PoolLayer>;

@@ -1,6 +1,6 @@
 'use client';
 // A shape: its form, fill, stroke, shadows.
-import { Accordion, Select } from '@mantine/core';
+import { Select } from '@mantine/core';
 import {
   IconArrowBigRight,
   IconCircle,
@@ -18,9 +18,9 @@ import type { ShapeForm } from '../../../core/values/shape';
 import { addDrawnShape, addShape } from '../commands/adding';
 import { change } from '../commands/layers';
 import { setter, useLengthScale } from '../commands/setter';
-import css from '../fields/Controls.module.css';
-import { type Radii, StrokeField, strokeTo } from '../fields/EdgeFields';
+import { type Radii, StrokeFold } from '../fields/EdgeFields';
 import { FillField } from '../fields/FillField';
+import { Folds } from '../fields/Folds';
 import { FORM_NAMES, FormFields } from '../fields/FormFields';
 import { ShadowsFold } from '../fields/ShadowsField';
 import type { Face } from './face';
@@ -54,20 +54,8 @@ function ShapeControls({ layer }: { layer: ShapeLayer }) {
           }
         />
       )}
-      <Accordion
-        className={css.folded}
-        chevronPosition="left"
-        multiple
-        defaultValue={layer.stroke.width > 0 ? ['stroke'] : []}
-      >
-        <Accordion.Item value="stroke">
-          <Accordion.Control>
-            Stroke{layer.stroke.width > 0 ? `: ${Math.round(layer.stroke.width * 10) / 10} px` : ''}
-          </Accordion.Control>
-          <Accordion.Panel>
-            <StrokeField stroke={layer.stroke} onChange={(s) => set('Stroke', 'stroke')(strokeTo(s, k))} />
-          </Accordion.Panel>
-        </Accordion.Item>
+      <Folds of="shape">
+        <StrokeFold stroke={layer.stroke} scale={k} onChange={set('Stroke', 'stroke')} />
         <ShadowsFold
           shadows={layer.shadows}
           extent={Math.min(layer.box.width, layer.box.height)}
@@ -76,7 +64,7 @@ function ShapeControls({ layer }: { layer: ShapeLayer }) {
             change<ShapeLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)
           }
         />
-      </Accordion>
+      </Folds>
     </>
   );
 }

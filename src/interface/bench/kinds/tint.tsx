@@ -2,6 +2,7 @@
 // A tint: strength and colour.
 import { IconColorFilter } from '@tabler/icons-react';
 import type { TintLayer } from '../../../core/kinds/tint';
+import { SAYS } from '../../shared/words';
 import { addTreatment } from '../commands/adding';
 import { ColourRow, Strength } from '../fields/OverlayFields';
 import type { Face } from './face';
@@ -22,5 +23,13 @@ export const tint = {
     name: 'New tint',
     whyNot: 'No tint makes this text Clear as it is. Another text colour or place would.',
   },
-  adds: [{ band: 'overlays', label: 'Tint', Icon: IconColorFilter, now: () => void addTreatment('tint') }],
+  adds: [
+    {
+      band: 'overlays',
+      label: 'Tint',
+      says: SAYS.tint,
+      Icon: IconColorFilter,
+      now: () => void addTreatment('tint'),
+    },
+  ],
 } satisfies Face<TintLayer>;

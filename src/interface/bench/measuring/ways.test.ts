@@ -35,7 +35,7 @@ jest.unstable_mockModule('../../../workers/clients', () => {
     attachStage: () => Promise.resolve(),
   };
 });
-const { cancelWays, lookAtWay, solveWays, takeWay, useWays } = await import('./ways');
+const { bestKnown, cancelWays, lookAtWay, solveWays, takeWay, useWays } = await import('./ways');
 const { openBench, undoEdit, useBench } = await import('../state/store');
 
 const way = (kinds: WayKind[], kept: number, more: Partial<Way> = {}): Way => ({
@@ -120,11 +120,28 @@ it('tries two together only where no treatment alone keeps enough, the first of 
   expect(s.without.some((k) => k.includes('+'))).toBe(false);
 });
 
+it('asked the same again, it is not solved twice; the best to take unasked is none that changes colour or place', async () => {
+  const first = solveWays(['text']);
+  void solveWays(['text']);
+  const asked: string[] = [];
+  await replyToAll((kind) => {
+    asked.push(kind);
+    return kind === 'ink' ? way(['ink'], 100) : kind === 'move' ? way(['move'], 100) : way([kind as WayKind], 88);
+  });
+  await first;
+  expect(asked).toHaveLength(KINDS.length);
+  await solveWays(['text']);
+  expect(waiting).toHaveLength(0);
+  expect(useWays.getState().found[0].way.kinds).toEqual(['ink']);
+  expect(bestKnown(useWays.getState(), ['text'])!.kinds).toEqual(['tint']);
+  expect(bestKnown(useWays.getState(), undefined)).toBeNull();
+});
+
 it('an answer to an overtaken question is forgotten, and none more of its kinds are asked', async () => {
   const first = solveWays(['text']);
   await sink();
   const old = [...waiting];
-  const second = solveWays(['text']);
+  const second = solveWays(['text'], true);
   await sink();
   waiting = waiting.filter((q) => !old.includes(q));
   old.forEach((q) => q.answer(card(way(['plate'], 99))));

@@ -6,7 +6,7 @@ import type { Pixels } from '../../../core/ground/pixels';
 import type { Piece } from '../../../core/piece/schema';
 import { isTreated } from '../../../core/piece/treatments';
 import type { PhotoKept } from '../../../core/remedy/photo-kept';
-import { applyWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type WayKind } from '../../../core/remedy/way';
+import { applyWay, bestWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type WayKind } from '../../../core/remedy/way';
 import { solverWorkers } from '../../../workers/clients';
 import { currentSlide, edit, preview, select, shownOf, useBench } from '../state/store';
 
@@ -15,9 +15,22 @@ export interface WayCard {
   picture: Pixels;
 }
 
+/** What was asked: for which texts of which slide. */
+interface Question {
+  piece: Piece;
+  slideId: string;
+  sizeId: string;
+  /** Null is all texts of the slide. */
+  texts: string | null;
+  instead: boolean;
+}
+
 interface WaysState {
   /** The document they were solved for; another one makes them out of date. */
   piece: Piece | null;
+  question: Question | null;
+  /** All kinds were answered. */
+  complete: boolean;
   found: WayCard[];
   /** Kinds that do not make the text Clear by themselves. */
   without: WayKind[];
@@ -36,6 +49,8 @@ interface WaysState {
 
 const nothing = {
   piece: null,
+  question: null,
+  complete: false,
   found: [],
   without: [],
   running: false,
@@ -48,6 +63,27 @@ const nothing = {
 export const useWays = create<WaysState>(() => ({ ...nothing, instead: true }));
 
 let question = 0;
+let underWay: Promise<void> = Promise.resolve();
+
+const questionNow = (texts: string[] | undefined): Question => {
+  const s = useBench.getState();
+  return {
+    piece: s.piece,
+    slideId: s.slideId,
+    sizeId: s.sizeId,
+    texts: texts?.join() ?? null,
+    instead: useWays.getState().instead && isTreated(currentSlide(s)),
+  };
+};
+const same = (a: Question | null, b: Question): boolean =>
+  a !== null && (Object.keys(b) as (keyof Question)[]).every((k) => a[k] === b[k]);
+
+/** Are these ways those of the present document for these texts, and all of them? */
+export const waysKnown = (w: WaysState, texts: string[] | undefined): boolean =>
+  w.complete && same(w.question, questionNow(texts));
+/** The best way for these texts, if it is known. */
+export const bestKnown = (w: WaysState, texts: string[] | undefined): Way | null =>
+  waysKnown(w, texts) ? bestWay(w.found.map((c) => c.way)) : null;
 
 /** The quickest and most promising first, so that something can be seen soon; what takes longest last. */
 const ORDER: WayKind[] = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur'];
@@ -59,15 +95,25 @@ export function cancelWays(): void {
   useWays.setState({ running: false });
 }
 
-/** Asks for all ways through for some texts of the slide; all of its texts where left out. */
-export async function solveWays(texts: string[] | undefined): Promise<void> {
+/**
+ * Asks for all ways through for some texts of the slide; all of its texts where left out. What is known already, or
+ * being solved, is not asked for twice unless it is wanted `again`.
+ */
+export function solveWays(texts: string[] | undefined, again = false): Promise<void> {
+  const w = useWays.getState();
+  if (!again && same(w.question, questionNow(texts)) && (w.running || w.complete)) return underWay;
+  return (underWay = solve(texts));
+}
+
+async function solve(texts: string[] | undefined): Promise<void> {
   const mine = ++question,
     s = useBench.getState(),
+    asked = questionNow(texts),
     scene = shownOf({ ...s, preview: null }),
-    ask = { texts, instead: useWays.getState().instead && isTreated(currentSlide(s)) };
+    ask = { texts, instead: asked.instead };
   const workers = solverWorkers();
-  lookAtWay(null);
-  useWays.setState({ ...nothing, piece: s.piece, running: true, asked: ORDER.length });
+  if (useWays.getState().seen) lookAtWay(null);
+  useWays.setState({ ...nothing, piece: s.piece, question: asked, running: true, asked: ORDER.length });
   const queue: (WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null })[] = [...ORDER];
   const current = (): boolean => question === mine;
   const run = async (worker: (typeof workers)[number]): Promise<void> => {
@@ -95,6 +141,7 @@ export async function solveWays(texts: string[] | undefined): Promise<void> {
       await Promise.all(workers.map(run));
     }
     await kept;
+    if (current()) useWays.setState({ complete: true });
   } catch (e) {
     console.error(e);
     if (current()) useWays.setState({ failed: true });
@@ -115,12 +162,18 @@ export function lookAtWay(way: Way | null): void {
   preview(way && ((p) => applyWay(p, slideId, way, (i) => `seen-${i}`)));
 }
 
-/** Takes a way: ordinary layers, one undo step. */
-export function takeWay(way: Way): void {
+/** Takes a way: ordinary layers, one undo step. @returns ids of the layers that were added */
+export function applyToSlide(way: Way, label: string, merge: string | null = null): string[] {
   const { slideId } = useBench.getState(),
     ids = way.add.map(() => nanoid(10));
   lookAtWay(null);
-  edit(way.name, (p) => applyWay(p, slideId, way, (i) => ids[i]));
+  edit(label, (p) => applyWay(p, slideId, way, (i) => ids[i]), merge);
+  return ids;
+}
+
+/** Takes a way that was chosen from all, and selects what it brought. */
+export function takeWay(way: Way): void {
+  const ids = applyToSlide(way, way.name);
   if (ids.length) select([ids.at(-1)!]);
   else if (
     way.change.length === 1 &&

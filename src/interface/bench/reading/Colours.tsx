@@ -1,6 +1,6 @@
 'use client';
 // Suggested text colours: from photo, house style and neutrals, each with its reading and the tint it would still need.
-import { Text } from '@mantine/core';
+import { Text, VisuallyHidden } from '@mantine/core';
 import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { isText } from '../../../core/kinds/layers';
@@ -55,7 +55,9 @@ export function Colours({ layer }: { layer: string | null }) {
   );
   useEffect(() => {
     if (dragging) return;
-    return asking(ask(shownOf({ piece, slideId, sizeId, preview: null }), { texts }), setFound);
+    return asking(ask(shownOf({ piece, slideId, sizeId, preview: null }), { texts }), (all) =>
+      setFound([...all].sort((a, b) => b.ratio / b.needed - a.ratio / a.needed)),
+    );
   }, [piece, slideId, sizeId, texts, dragging]);
   useEffect(() => () => preview(null), []);
   if (!found) return <p className={css.note}>Comparing colours</p>;
@@ -66,10 +68,10 @@ export function Colours({ layer }: { layer: string | null }) {
     preview(c && ((p) => inked(p, slideId, texts, c, false, 'seen')));
   };
   return (
-    <div className={css.inks}>
+    <div>
       <p className={css.note}>
-        For {layer !== null ? 'this text' : 'all texts of the slide'}: what reads best and goes with the picture comes
-        first.
+        Colours of photo, house and neutrals for {layer !== null ? 'this text' : 'all texts of the slide'}; those that
+        read best come first.
       </p>
       {found.map((c) => {
         const verdict = verdictOf(c.ratio, c.needed);
@@ -85,12 +87,12 @@ export function Colours({ layer }: { layer: string | null }) {
                 see(null);
                 edit(`Text colour: ${c.name}`, (p) => inked(p, slideId, texts, c, false, ''));
               }}
-              aria-label={`${c.name}, ${c.hex}: ${c.ratio.toFixed(1)} of ${c.needed.toFixed(1)}`}
             >
               <i style={{ background: c.hex }} />
               <VerdictMark verdict={verdict} />
               <span>
                 {c.name}
+                <VisuallyHidden> {c.hex}</VisuallyHidden>
                 <small>
                   {FROM[c.from]}, {c.ratio.toFixed(1)} of {c.needed.toFixed(1)}
                 </small>

@@ -1,16 +1,27 @@
 'use client';
 // All readings of the piece in one table: every text of every slide in every size, the worst first; one click goes
 // there.
-import { Button, Group, Modal, Progress, SegmentedControl, Table, Text, UnstyledButton } from '@mantine/core';
+import {
+  ActionIcon,
+  Button,
+  Group,
+  Progress,
+  SegmentedControl,
+  Table,
+  Text,
+  Tooltip,
+  VisuallyHidden,
+} from '@mantine/core';
 import { IconListDetails } from '@tabler/icons-react';
 import { memo, useEffect, useState } from 'react';
 import { textsIn } from '../../../core/piece/resolve';
 import type { Piece } from '../../../core/piece/schema';
 import { overviewOf, type OverviewRow, worstFirst } from '../../../core/reading/overview';
 import { solverWorkers } from '../../../workers/clients';
+import { Dialog } from '../../shared/Dialog';
+import { FLAG_WORD } from '../../shared/flags';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { edit, select, useBench } from '../state/store';
-import { FLAG_WORD } from './flags';
 import css from './Overview.module.css';
 
 export const Overview = memo(function Overview() {
@@ -18,13 +29,13 @@ export const Overview = memo(function Overview() {
   const places = useBench((s) => s.piece.slides.length * s.piece.sizes.length);
   return (
     <>
-      <UnstyledButton
-        className={css.open}
-        onClick={() => setOpen(true)}
-        title={places > 1 ? 'Every text of every slide in every size' : 'Every text, and the goal of the piece'}
+      <Tooltip
+        label={`All readings: ${places > 1 ? 'every text of every slide in every size' : 'every text, and the goal of the piece'}`}
       >
-        <IconListDetails size={13} /> All readings
-      </UnstyledButton>
+        <ActionIcon aria-label="All readings" onClick={() => setOpen(true)}>
+          <IconListDetails size={17} />
+        </ActionIcon>
+      </Tooltip>
       {open && <Readings onClose={() => setOpen(false)} />}
     </>
   );
@@ -78,7 +89,7 @@ function Readings({ onClose }: { onClose: () => void }) {
     select([r.reading.layer]);
   };
   return (
-    <Modal opened onClose={onClose} title="All readings of this piece" size={920}>
+    <Dialog opened onClose={onClose} title="All readings of this piece" size={920}>
       <Group justify="space-between" mb={8}>
         <Text fz="sm">
           {failed
@@ -149,13 +160,11 @@ function Readings({ onClose }: { onClose: () => void }) {
                 <Table.Td>{ratio === null ? '' : Math.round(busyness)}</Table.Td>
                 <Table.Td>{shownPx.toFixed(0)} px</Table.Td>
                 <Table.Td>
-                  <Button
-                    size="compact-xs"
-                    variant="default"
-                    onClick={() => go(r)}
-                    aria-label={`Go to ${r.text || 'the text'}, slide ${r.slideNumber}, ${r.sizeName}`}
-                  >
+                  <Button size="compact-xs" variant="default" onClick={() => go(r)}>
                     Go there
+                    <VisuallyHidden>
+                      : {r.text || 'the text'}, slide {r.slideNumber}, {r.sizeName}
+                    </VisuallyHidden>
                   </Button>
                 </Table.Td>
               </Table.Tr>
@@ -163,6 +172,6 @@ function Readings({ onClose }: { onClose: () => void }) {
           })}
         </Table.Tbody>
       </Table>
-    </Modal>
+    </Dialog>
   );
 }

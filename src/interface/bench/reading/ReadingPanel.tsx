@@ -1,26 +1,43 @@
 'use client';
-// The reading, always on top of the right column: number, verdict, weakest word, gauge; below it what can be done.
-import { Text } from '@mantine/core';
+// The reading, always on top of the right column in one row: mark, number, verdict, need, gauge, and the big button.
+// Chart, ways through, places and inks unfold below it when asked, and stay so.
+import { Text, Tooltip } from '@mantine/core';
 import { IconAlertTriangle } from '@tabler/icons-react';
+import { useId } from 'react';
 import { isText } from '../../../core/kinds/layers';
 import type { Reading } from '../../../core/reading/read';
+import { oneLine } from '../../../core/values/plain';
+import { FLAG_WORD } from '../../shared/flags';
+import { Term } from '../../shared/Term';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
+import { SAYS } from '../../shared/words';
 import { SEEN_AS } from '../state/eyes';
+import { type ReadingPart, usePanels } from '../state/panels';
 import { currentSlide, select, shownReading, useBench } from '../state/store';
-import { FLAG_WORD } from './flags';
+import { JustEnough } from './JustEnough';
 import { Overview } from './Overview';
 import css from './ReadingPanel.module.css';
 import { Remedies } from './Remedies';
 
 /** Why so much is needed, in words. */
 function reason(r: Reading): string {
-  const size = `shown ${r.shownPx >= 100 ? r.shownPx.toFixed(0) : r.shownPx.toFixed(1)} px`;
-  if (r.needed - r.base < 0.05) return `${size}, calm behind the text`;
-  return `busy behind the text: needs ${r.needed.toFixed(1)} instead of ${r.base}; ${size}`;
+  const size = `It is seen ${r.shownPx >= 100 ? r.shownPx.toFixed(0) : r.shownPx.toFixed(1)} px tall`;
+  if (r.needed - r.base < 0.05) return `${size}, over calm ground: it needs ${r.needed.toFixed(1)}`;
+  return `${size}, over busy ground: it needs ${r.needed.toFixed(1)} instead of ${r.base}`;
 }
 
 /** Position on the gauge: logarithmic, as contrast is seen; 1 to 21. */
 const onGauge = (ratio: number): number => (100 * Math.log(Math.min(21, Math.max(1, ratio)))) / Math.log(21);
+
+const shownRatio = (ratio: number | null): string =>
+  ratio === null ? '–' : ratio >= 10 ? ratio.toFixed(1) : ratio.toFixed(2);
+
+const PARTS: { part: ReadingPart; label: string; says: string }[] = [
+  { part: 'strength', label: 'Chart', says: SAYS.chart },
+  { part: 'ways', label: 'Ways through', says: SAYS.ways },
+  { part: 'spots', label: 'Places', says: SAYS.places },
+  { part: 'colours', label: 'Inks', says: SAYS.inks },
+];
 
 export function ReadingPanel() {
   const reading = useBench(shownReading);
@@ -31,14 +48,16 @@ export function ReadingPanel() {
   const name = useBench((s) => {
     const r = shownReading(s),
       l = r && currentSlide(s).layers.find((x) => x.id === r.layer);
-    return isText(l) ? l.text.replace(/\s+/g, ' ').trim() : '';
+    return isText(l) ? oneLine(l.text) : '';
   });
   const selected = useBench((s) => s.selection.length === 1 && s.selection[0] === shownReading(s)?.layer);
+  const open = usePanels((s) => s.reading);
+  const panel = useId();
 
   if (!reading)
     return (
       <section className={css.panel} aria-label="Reading">
-        <Text fz="sm" c="dimmed" py="sm">
+        <Text fz="sm" c="dimmed" py={6}>
           {unmeasured
             ? `Not measured. ${unmeasured}. Smaller type, or a smaller size of the piece, can be measured.`
             : waiting
@@ -47,58 +66,91 @@ export function ReadingPanel() {
         </Text>
       </section>
     );
-  const { verdict, ratio, needed } = reading;
+  const { verdict, ratio, needed } = reading,
+    word = verdict ? VERDICT_WORD[verdict] : 'Not measured',
+    warnings = reading.flags.map((f) => FLAG_WORD[f]).join('. ');
   return (
     <section className={css.panel} aria-label="Reading" data-verdict={verdict ?? 'none'}>
-      <div className={css.top}>
-        <button
-          type="button"
-          className={css.which}
-          onClick={() => select([reading.layer])}
-          disabled={selected}
-          title={selected ? undefined : 'Select this text'}
-        >
-          {seenAs ? `Read ${seenAs}. ` : ''}
-          {selected ? 'Selected text' : texts > 1 ? `Weakest of ${texts} texts` : 'Text'}: <b>{name || 'empty'}</b>
-        </button>
+      <div className={css.row}>
+        <VerdictMark verdict={verdict} size={24} />
+        <span className={css.number} data-testid="ratio">
+          {shownRatio(ratio)}
+        </span>
+        <div className={css.verdict}>
+          <strong data-testid="verdict">{word}</strong>
+          <Term says={SAYS.needs}>of {needed.toFixed(1)}</Term>
+        </div>
+        <div className={css.whose}>
+          <button
+            type="button"
+            className={css.which}
+            onClick={() => select([reading.layer])}
+            disabled={selected}
+            title={selected ? name : `Select: ${name}`}
+          >
+            {seenAs ? `${seenAs[0].toUpperCase()}${seenAs.slice(1)}. ` : ''}
+            {selected ? '' : texts > 1 ? `Weakest of ${texts}: ` : ''}
+            <b>{name || 'empty'}</b>
+          </button>
+          <div
+            className={css.gauge}
+            role="meter"
+            aria-label="Contrast of the weakest letter"
+            aria-valuemin={1}
+            aria-valuemax={21}
+            aria-valuenow={ratio ?? 1}
+            aria-valuetext={`${shownRatio(ratio)} of ${needed.toFixed(1)}`}
+          >
+            <i style={{ width: `${onGauge(ratio ?? 1)}%` }} />
+            <b style={{ left: `${onGauge(needed)}%` }} />
+          </div>
+        </div>
+        {reading.flags.length > 0 && (
+          <Tooltip label={warnings}>
+            <span className={css.flags} role="img" aria-label={warnings} tabIndex={0}>
+              <IconAlertTriangle size={16} />
+            </span>
+          </Tooltip>
+        )}
         <Overview />
       </div>
-      <div className={css.head}>
-        <VerdictMark verdict={verdict} size={30} />
-        <span className={css.number} data-testid="ratio">
-          {ratio === null ? '–' : ratio >= 10 ? ratio.toFixed(1) : ratio.toFixed(2)}
-        </span>
-        <div>
-          <strong data-testid="verdict">{verdict ? VERDICT_WORD[verdict] : 'Not measured'}</strong>
-          <span>needs {needed.toFixed(1)}</span>
-        </div>
+      <JustEnough measurable={ratio !== null} />
+      <div className={css.parts} role="group" aria-label="What can be done" data-solving>
+        {PARTS.map(({ part, label, says }) => (
+          <Tooltip key={part} label={says} openDelay={400}>
+            <button
+              type="button"
+              aria-expanded={open === part}
+              aria-controls={open === part ? panel : undefined}
+              onClick={() => usePanels.setState({ reading: open === part ? null : part })}
+            >
+              {label}
+            </button>
+          </Tooltip>
+        ))}
       </div>
-      <div
-        className={css.gauge}
-        role="meter"
-        aria-label="Contrast of the weakest letter"
-        aria-valuemin={1}
-        aria-valuemax={21}
-        aria-valuenow={ratio ?? 1}
-      >
-        <i style={{ width: `${onGauge(ratio ?? 1)}%` }} />
-        <b style={{ left: `${onGauge(needed)}%` }} />
-      </div>
-      <p className={css.words}>
-        {reading.weakestWord && (
-          <>
-            Weakest word <q>{reading.weakestWord}</q>.{' '}
-          </>
-        )}
-        {ratio !== null && <>{Math.round(reading.share * 100)} % of letters Clear. </>}
-        <span>{reason(reading)[0].toUpperCase() + reason(reading).slice(1)}.</span>
-      </p>
-      {reading.flags.map((f) => (
-        <div key={f} className={css.flag}>
-          <IconAlertTriangle size={14} /> {FLAG_WORD[f]}
+      {open && (
+        <div className={css.unfolded} id={panel} data-solving>
+          {open === 'strength' && (
+            <p className={css.words}>
+              {reading.weakestWord && (
+                <>
+                  Weakest word <q>{reading.weakestWord}</q>.{' '}
+                </>
+              )}
+              {ratio !== null && <>{Math.round(reading.share * 100)} % of its letters are Clear. </>}
+              <span>{reason(reading)}.</span>
+            </p>
+          )}
+          {open === 'strength' &&
+            reading.flags.map((f) => (
+              <div key={f} className={css.flag}>
+                <IconAlertTriangle size={14} /> {FLAG_WORD[f]}
+              </div>
+            ))}
+          <Remedies view={open} layer={selected ? reading.layer : null} />
         </div>
-      ))}
-      <Remedies layer={selected ? reading.layer : null} measurable={reading.ratio !== null} />
+      )}
     </section>
   );
 }

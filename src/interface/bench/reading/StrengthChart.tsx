@@ -161,12 +161,13 @@ export default function StrengthChart({ points, enough, present, onChange, onSet
         </ComposedChart>
       </ResponsiveContainer>
       <div className={css.zones} aria-hidden>
+        <span data-zone="line">how the weakest letter reads</span>
+        <span data-zone="need">what it needs</span>
+        <span data-zone="high">how most letters read</span>
+        <span data-zone="share">share of letters Clear</span>
         <span data-zone="little">too little</span>
         <span data-zone="enough">enough</span>
-        <span data-zone="more">more</span>
-        <span data-zone="low">weakest to tenth</span>
-        <span data-zone="high">to middle</span>
-        <span data-zone="share">letters Clear</span>
+        <span data-zone="more">more than needed</span>
       </div>
     </div>
   );

@@ -1,12 +1,13 @@
 'use client';
 // Ways through: painted thumbnails, the best first, each with what it costs. Pointing at one shows it on the stage; a
 // click takes it.
-import { Button, Checkbox, Group, Loader, Text, Tooltip } from '@mantine/core';
+import { Button, Checkbox, Group, Loader, Text, Tooltip, VisuallyHidden } from '@mantine/core';
 import { IconArrowsHorizontal, IconRefresh, IconX } from '@tabler/icons-react';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Pixels } from '../../../core/ground/pixels';
 import { isTreated } from '../../../core/piece/treatments';
 import { type Way, WAY_NAMES } from '../../../core/remedy/way';
+import { SAYS } from '../../shared/words';
 import { movedOn } from '../measuring/spots';
 import { cancelWays, lookAtWay, solveWays, takeWay, useWays } from '../measuring/ways';
 import { useCompare } from '../state/compare';
@@ -41,9 +42,9 @@ export function costs({ strength, kept, readings }: Way): {
   );
   return {
     strength: strength === null ? '' : `${strength} %`,
-    kept: kept ? `keeps ${percent(kept.kept)} %` : 'no photo',
-    marks: kept ? `marks ${kept.marks.toFixed(1)}` : '',
-    reading: worst ? `reads ${worst.ratio!.toFixed(1)}` : '',
+    kept: kept ? `keeps ${percent(kept.kept)} % of the photo` : 'no photo',
+    marks: kept ? `marks ${kept.marks.toFixed(1)} %` : '',
+    reading: worst ? `reads ${worst.ratio!.toFixed(1)} of ${worst.needed.toFixed(1)}` : '',
   };
 }
 
@@ -63,7 +64,7 @@ export function Ways({ layer }: { layer: string | null }) {
   const texts = useMemo(() => (layer === null ? undefined : [layer]), [layer]);
   useEffect(() => {
     if (dragging) return;
-    const timer = setTimeout(() => void solveWays(texts), useWays.getState().piece ? REST : 0);
+    const timer = setTimeout(() => void solveWays(texts), useWays.getState().piece === piece ? 0 : REST);
     return () => {
       clearTimeout(timer);
       cancelWays();
@@ -73,14 +74,14 @@ export function Ways({ layer }: { layer: string | null }) {
   const outdated = solvedFor !== piece;
 
   return (
-    <div className={css.ways} aria-busy={running}>
-      <Group justify="space-between" gap={6} mt={8} wrap="nowrap">
+    <div aria-busy={running}>
+      <Group justify="space-between" gap={6} wrap="nowrap">
         <Text fz="xs" c="dimmed" data-testid="kept-now">
           {now === undefined
             ? 'Weighing the photo'
             : now === null
               ? 'There is no photo to keep.'
-              : `Now ${percent(now.kept)} % of the photo is kept${now.marks >= 0.05 ? `, marks ${now.marks.toFixed(1)}` : ''}.`}
+              : `Now ${percent(now.kept)} % of the photo is kept${now.marks >= 0.05 ? `, marks ${now.marks.toFixed(1)} %` : ''}.`}
         </Text>
         {running ? (
           <Tooltip label="Stop solving">
@@ -99,7 +100,7 @@ export function Ways({ layer }: { layer: string | null }) {
             size="compact-xs"
             variant="subtle"
             leftSection={<IconRefresh size={12} />}
-            onClick={() => void solveWays(texts)}
+            onClick={() => void solveWays(texts, true)}
           >
             Solve again
           </Button>
@@ -141,7 +142,6 @@ export function Ways({ layer }: { layer: string | null }) {
               <button
                 type="button"
                 disabled={outdated}
-                aria-label={`Take ${way.name}: ${[c.strength, c.kept, c.marks, c.reading].filter(Boolean).join(', ')}`}
                 onPointerMove={(e) => movedOn(e) && !outdated && !comparing && seen !== way && lookAtWay(way)}
                 onFocus={(e) => e.target.matches(':focus-visible') && lookAtWay(way)}
                 onBlur={() => !comparing && lookAtWay(null)}
@@ -149,13 +149,14 @@ export function Ways({ layer }: { layer: string | null }) {
               >
                 <Picture pixels={picture} />
                 <b>
+                  <VisuallyHidden>Take </VisuallyHidden>
                   {way.name} {c.strength}
                 </b>
+                <span title={SAYS.kept}>{c.kept}</span>
                 <span>
-                  {c.kept}
-                  {c.marks && way.kept!.marks >= 0.05 ? `, ${c.marks}` : ''}
+                  {c.reading}
+                  {c.marks && way.kept!.marks >= 0.05 && <i title={SAYS.marks}>, {c.marks}</i>}
                 </span>
-                <span>{c.reading}</span>
               </button>
               <Tooltip label="Before and after, side by side on the stage">
                 <button

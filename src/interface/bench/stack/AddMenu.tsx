@@ -1,6 +1,6 @@
 'use client';
 // What can be added to a band: the entries of all kinds that land there.
-import { ActionIcon, Menu } from '@mantine/core';
+import { ActionIcon, Menu, Tooltip } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { Fragment, useRef, useState } from 'react';
 import type { Band } from '../../../core/values/plain';
@@ -29,9 +29,18 @@ export function AddMenu({ band, label }: { band: Band; label: string }) {
           {additions.map((a) => (
             <Fragment key={a.label}>
               {a.apart && <Menu.Divider />}
-              <Menu.Item leftSection={<a.Icon size={15} />} rightSection={a.shortcut} onClick={() => begin(a)}>
-                {a.label}
-              </Menu.Item>
+              <Tooltip
+                label={a.says}
+                disabled={!a.says}
+                position="right"
+                multiline
+                maw={220}
+                events={{ hover: true, focus: true, touch: false }}
+              >
+                <Menu.Item leftSection={<a.Icon size={15} />} rightSection={a.shortcut} onClick={() => begin(a)}>
+                  {a.label}
+                </Menu.Item>
+              </Tooltip>
             </Fragment>
           ))}
         </Menu.Dropdown>

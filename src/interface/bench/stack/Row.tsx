@@ -7,12 +7,13 @@ import { IconAlertTriangle, IconDots, IconEye, IconEyeOff, IconLock } from '@tab
 import { useEffect, useRef } from 'react';
 import { zoneEntered } from '../../../core/arrange/zones';
 import { boundsOf } from '../../../core/ground/transform';
-import type { Layer } from '../../../core/kinds/layers';
+import { isText, type Layer } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
+import { FLAG_WORD } from '../../shared/flags';
 import { VerdictMark } from '../../shared/VerdictMark';
 import { renameLayer, toggleLocked, toggleVisible } from '../commands/layers';
 import { openMenu, startRenaming, useRenaming } from '../state/menu';
-import { currentSize, frameOf, isMovable, select, useBench } from '../state/store';
+import { currentSize, currentSlide, frameOf, isMovable, select, useBench } from '../state/store';
 import css from './Stack.module.css';
 
 import { faceOf } from '../kinds/faces';
@@ -24,12 +25,23 @@ export const INDENT = 12;
 export function Row({ layer, depth }: { layer: Layer; depth: number }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
   const selected = useBench((s) => s.selection.includes(layer.id));
+  // The stack is one stop of Tab, its parts another few: those of the selected row, or of the first.
+  const stop = useBench((s) => {
+    const { layers } = currentSlide(s);
+    return (layers.findLast((l) => s.selection.includes(l.id)) ?? layers.at(-1))?.id === layer.id;
+  });
+  const tab = stop ? 0 : -1;
   const verdict = useBench((s) => s.readings.find((r) => r.layer === layer.id)?.verdict);
   const size = useBench(currentSize);
   const warning = useBench((s) => {
     const place = s.texts[layer.id];
     if (place?.overflow) return 'More text than the frame holds';
     if (place?.missingFonts.length) return `${place.missingFonts[0]} is not here: shown in another font`;
+    // Of a text its letters count, not its empty frame.
+    if (isText(layer))
+      return s.readings.find((r) => r.layer === layer.id)?.flags.includes('keep-clear')
+        ? FLAG_WORD['keep-clear']
+        : null;
     const zone =
       layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size)
         ? zoneEntered(boundsOf(frameOf(layer, s.texts), layer.rotation), size)
@@ -62,14 +74,21 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
             : [layer.id],
         );
       }}
+      onKeyDown={(e) => {
+        const by = { ArrowUp: -1, ArrowDown: 1 }[e.key];
+        if (by === undefined || !(e.target as HTMLElement).dataset.rowName) return;
+        e.preventDefault();
+        const all = [...document.querySelectorAll<HTMLElement>('[data-row-name]')];
+        all[all.indexOf(e.target as HTMLElement) + by]?.focus();
+      }}
       onDoubleClick={() => startRenaming(layer.id)}
       onContextMenu={(e) => {
         e.preventDefault();
         if (!selected) select([layer.id]);
-        openMenu(e.clientX, e.clientY);
+        openMenu(e);
       }}
     >
-      <div className={css.grip} {...attributes} {...listeners} aria-label={`${name}: drag to reorder`}>
+      <div className={css.grip} {...attributes} {...listeners} tabIndex={tab} aria-label={`${name}: drag to reorder`}>
         <canvas
           ref={canvas}
           width={THUMB.width * 2}
@@ -97,10 +116,22 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
           }}
         />
       ) : (
-        <span className={css.name} title={name}>
+        <button
+          type="button"
+          className={css.name}
+          title={name}
+          data-row-name={layer.id}
+          // A click selects and leaves the arrow keys to the layer; by key one walks through the rows.
+          onMouseDown={(e) => {
+            e.preventDefault();
+            if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+          }}
+          tabIndex={tab}
+          aria-pressed={selected}
+        >
           {name}
-          {isTreatment(layer) && <small>{Math.round(layer.opacity * 100)} %</small>}
-        </span>
+          {isTreatment(layer) && <small title="Opacity">{Math.round(layer.opacity * 100)} %</small>}
+        </button>
       )}
       {warning && (
         <Tooltip label={warning}>
@@ -111,6 +142,7 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
       {layer.locked && (
         <ActionIcon
           size="xs"
+          tabIndex={tab}
           aria-label={`Unlock ${name}`}
           onClick={(e) => (e.stopPropagation(), toggleLocked(layer.id))}
         >
@@ -120,6 +152,7 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
       <ActionIcon
         size="xs"
         className={css.eye}
+        tabIndex={tab}
         aria-label={`${layer.visible ? 'Hide' : 'Show'} ${name}`}
         onClick={(e) => (e.stopPropagation(), toggleVisible(layer.id))}
       >
@@ -128,11 +161,12 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
       <ActionIcon
         size="xs"
         className={css.more}
+        tabIndex={tab}
         aria-label={`More for ${name}`}
         onClick={(e) => {
           e.stopPropagation();
           if (!selected) select([layer.id]);
-          openMenu(e.clientX, e.clientY);
+          openMenu(e);
         }}
       >
         <IconDots size={14} />

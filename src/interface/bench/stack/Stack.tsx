@@ -104,7 +104,7 @@ export function Stack() {
   };
 
   return (
-    <aside className={css.stack} aria-label="Stack">
+    <aside className={css.stack} aria-label="Stack" data-stack>
       <ScrollArea h="100%" type="auto">
         <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
           <SortableContext items={topFirst.map((l) => l.id)} strategy={verticalListSortingStrategy}>

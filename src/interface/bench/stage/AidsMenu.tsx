@@ -2,6 +2,7 @@
 // Which aids are shown while arranging.
 import { Menu, Switch, UnstyledButton } from '@mantine/core';
 import { NumberField } from '../../shared/NumberField';
+import { SAYS } from '../../shared/words';
 import { type Aids, useAids } from '../state/aids';
 import css from './Stage.module.css';
 
@@ -18,7 +19,9 @@ export function AidsMenu() {
   return (
     <Menu position="top" width={190} closeOnItemClick={false}>
       <Menu.Target>
-        <UnstyledButton className={css.zoomButton}>Aids</UnstyledButton>
+        <UnstyledButton className={css.zoomButton} title={SAYS.aids}>
+          Aids
+        </UnstyledButton>
       </Menu.Target>
       <Menu.Dropdown p={10}>
         {AIDS.map(([key, name]) => (

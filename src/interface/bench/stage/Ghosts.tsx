@@ -1,5 +1,6 @@
 'use client';
 // Quiet spots over the stage: numbered ghosts of the frame a text would take, and the map of margins.
+import { VisuallyHidden } from '@mantine/core';
 import { useEffect, useRef } from 'react';
 import type { QuietMap } from '../../../core/reading/quiet-spots';
 import { VERDICT_WORD } from '../../shared/VerdictMark';
@@ -20,7 +21,6 @@ export function Ghosts({ scale }: { scale: number }) {
           type="button"
           className={css.ghost}
           data-ghost={i + 1}
-          aria-label={`Quiet spot ${i + 1}: ${spot.reading.verdict ? VERDICT_WORD[spot.reading.verdict] : ''} ${spot.reading.ratio?.toFixed(1)}`}
           style={{
             left: spot.frame.x * scale,
             top: spot.frame.y * scale,
@@ -33,7 +33,9 @@ export function Ghosts({ scale }: { scale: number }) {
           onClick={() => takeSpot(shown.text, spot)}
         >
           <span>
+            <VisuallyHidden>Quiet spot </VisuallyHidden>
             {i + 1}: {spot.reading.ratio?.toFixed(1)}
+            <VisuallyHidden> {spot.reading.verdict ? VERDICT_WORD[spot.reading.verdict] : ''}</VisuallyHidden>
           </span>
         </button>
       ))}

@@ -8,7 +8,9 @@ import css from './Loupe.module.css';
 
 const R = 5;
 const SIDE = 2 * R + 1;
-const ask = latest((x: number, y: number) => stageWorker().loupe(shownOf(useBench.getState()), x, y, R));
+const ask = latest((x: number, y: number, of: 'picture' | 'all') =>
+  stageWorker().loupe(shownOf(useBench.getState()), x, y, R, of),
+);
 
 export function Loupe({ scale }: { scale: number }) {
   const size = useBench(currentSize);
@@ -30,7 +32,7 @@ export function Loupe({ scale }: { scale: number }) {
     const x = (e.clientX - r.left) / scale,
       y = (e.clientY - r.top) / scale;
     if (x < 0 || y < 0 || x >= size.width || y >= size.height) return null;
-    const px = await ask(Math.floor(x), Math.floor(y));
+    const px = await ask(Math.floor(x), Math.floor(y), e.altKey ? 'all' : 'picture');
     if (!px) return null;
     const m = (R * SIDE + R) * 4,
       hex = toHex(px[m], px[m + 1], px[m + 2]);
@@ -57,6 +59,7 @@ export function Loupe({ scale }: { scale: number }) {
         <canvas ref={canvas} width={SIDE} height={SIDE} />
         <i />
         <code>{at?.hex}</code>
+        <small>of the photo; with Alt as seen</small>
       </div>
     </div>
   );

@@ -50,7 +50,7 @@ const CORNERS = HANDLES.filter((h) => h.at.x !== 0 && h.at.y !== 0);
 interface Acts {
   take: (layer: Layer) => (e: React.PointerEvent) => void;
   open: (layer: Layer) => void;
-  context: (layer: Layer, x: number, y: number) => void;
+  context: (layer: Layer, e: React.MouseEvent) => void;
 }
 
 /** A layer as something that can be named, focused and taken hold of. */
@@ -62,6 +62,7 @@ const LayerElement = memo(function LayerElement({
   height,
   scale,
   chosen,
+  stop,
   movable,
   acts,
 }: {
@@ -72,6 +73,8 @@ const LayerElement = memo(function LayerElement({
   height: number;
   scale: number;
   chosen: boolean;
+  /** The stage is one stop of Tab: this layer. */
+  stop: boolean;
   movable: boolean;
   acts: React.RefObject<Acts>;
 }) {
@@ -80,7 +83,7 @@ const LayerElement = memo(function LayerElement({
       data-layer={layer.id}
       className={css.layer}
       role="button"
-      tabIndex={0}
+      tabIndex={stop ? 0 : -1}
       aria-label={`${layer.name}${isText(layer) ? `: ${layer.text}` : ''}`}
       aria-pressed={chosen}
       style={{
@@ -96,7 +99,7 @@ const LayerElement = memo(function LayerElement({
       onDoubleClick={() => acts.current.open(layer)}
       onContextMenu={(e) => {
         e.preventDefault();
-        acts.current.context(layer, e.clientX, e.clientY);
+        acts.current.context(layer, e);
       }}
     />
   );
@@ -133,20 +136,20 @@ export function Overlay({ scale }: { scale: number }) {
     const again = countPress(e) > 1;
     const ids = takenBy(slide, layer.id, entered),
       already = ids.every((id) => selection.includes(id));
-    // A drag that begins on what cannot be moved is meant for the selected layer beneath it: a photo under a tint, for
-    // one.
+    // A drag over the selected layer is meant for it, whatever lies above it there: a photo under a tint, a shape under
+    // a text. A click is for what is on top.
     const held = selected.length === 1 ? selected[0] : null;
     if (
       held &&
       held.id !== layer.id &&
       !e.shiftKey &&
-      !isMovable(layer, size) &&
+      !again &&
       (isMovable(held, size) || pannable(held)) &&
       document
         .elementsFromPoint(e.clientX, e.clientY)
         .some((el) => el instanceof HTMLElement && el.dataset.layer === held.id)
     ) {
-      begin(e, held, [held], () => select([layer.id]));
+      begin(e, held, [held], () => select(ids));
       return;
     }
     if (e.shiftKey) {
@@ -211,9 +214,9 @@ export function Overlay({ scale }: { scale: number }) {
       useBench.setState({ selection: [layer.id], inside: layer.id });
   };
 
-  const context = (layer: Layer, x: number, y: number): void => {
+  const context = (layer: Layer, e: React.MouseEvent): void => {
     if (!selection.includes(layer.id)) select(takenBy(slide, layer.id, entered));
-    openMenu(x, y);
+    openMenu(e);
   };
   // The elements of layers that do not change are left alone while one of them moves: they reach what to do through
   // this.
@@ -230,6 +233,9 @@ export function Overlay({ scale }: { scale: number }) {
     transform: rotation ? `rotate(${rotation}deg)` : undefined,
   });
   const clean = view === 'clean';
+  const stop = (
+    layers.findLast((l) => l.visible && selection.includes(l.id)) ?? layers.findLast((l) => l.visible && !l.locked)
+  )?.id;
   const handled = selected.length === 1 && !selected[0].locked && selected[0].visible ? selected[0] : null;
   const several = selected.length > 1 ? selected.filter((l) => l.visible) : [];
   const scalable = several.filter((l) => isMovable(l, size) && isResizable(l));
@@ -279,6 +285,7 @@ export function Overlay({ scale }: { scale: number }) {
             height={f.height}
             scale={scale}
             chosen={chosen}
+            stop={layer.id === stop}
             movable={isMovable(layer, size) || (isPhoto(layer) && !layer.locked && chosen)}
             acts={acts}
           />

@@ -185,8 +185,8 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
               <Outside scale={scale} />
               <Overlay scale={scale} />
               {view === 'calm' && <CalmMap scale={scale} />}
-              <Ghosts scale={scale} />
-              <RoomMarks scale={scale} />
+              {view !== 'clean' && <Ghosts scale={scale} />}
+              {view !== 'clean' && <RoomMarks scale={scale} />}
               <CutBrush scale={scale} />
               <Compare scale={scale} />
             </div>

@@ -1,8 +1,9 @@
 'use client';
 // The row of views under the stage: what is drawn over the slide, and to which eyes and in which light it is shown and
 // read.
-import { Group, Popover, SegmentedControl, Select, Slider, Text, UnstyledButton } from '@mantine/core';
+import { Group, Popover, SegmentedControl, Select, Slider, Text, Tooltip, UnstyledButton } from '@mantine/core';
 import { IconEye } from '@tabler/icons-react';
+import { SAYS } from '../../shared/words';
 import { useEyes } from '../state/eyes';
 import { type StageView, useBench } from '../state/store';
 import css from './Stage.module.css';
@@ -58,6 +59,12 @@ function Amount({
   );
 }
 
+const Said = ({ word, says }: { word: string; says: string }) => (
+  <Tooltip label={says} multiline maw={260}>
+    <span>{word}</span>
+  </Tooltip>
+);
+
 export function Views() {
   const view = useBench((s) => s.view);
   const { severity, acuity, glare, density } = useEyes();
@@ -70,9 +77,9 @@ export function Views() {
         onChange={(v) => useBench.setState({ view: v as StageView })}
         data={[
           { value: 'plain', label: 'Plain' },
-          { value: 'letters', label: 'Letters' },
-          { value: 'calm', label: 'Calm' },
-          { value: 'clean', label: 'Clean' },
+          { value: 'letters', label: <Said word="Letters" says={SAYS.letters} /> },
+          { value: 'calm', label: <Said word="Calm" says={SAYS.calm} /> },
+          { value: 'clean', label: <Said word="Clean" says={SAYS.clean} /> },
         ]}
       />
       <Popover position="top-start" trapFocus withinPortal width={262}>

@@ -14,7 +14,7 @@ export interface Aids {
 }
 
 export const useAids = create<Aids>()(
-  persist<Aids>(() => ({ rulers: false, guides: true, zones: false, snap: true, grid: false, step: 20 }), {
+  persist<Aids>(() => ({ rulers: false, guides: true, zones: true, snap: true, grid: false, step: 20 }), {
     name: 'plavo-aids',
   }),
 );

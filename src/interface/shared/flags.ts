@@ -1,5 +1,5 @@
 // What is to be said of a text besides its number, in words.
-import type { Flag } from '../../../core/reading/read';
+import type { Flag } from '../../core/reading/read';
 
 export const FLAG_WORD: Record<Flag, string> = {
   'too-small': 'Shown smaller than 11 px',

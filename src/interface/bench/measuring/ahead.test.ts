@@ -1,4 +1,5 @@
-// Solvers are made ready once all is still, one after the other, and not twice for the same picture.
+// Once all is still, the best way for a text that is not Clear is solved; solvers are made ready where nothing is
+// needed, and not twice for the same picture.
 import { jest } from '@jest/globals';
 import { makePhoto } from '../../../core/kinds/photo';
 import { makeText } from '../../../core/kinds/text';
@@ -7,22 +8,38 @@ import type { Reading } from '../../../core/reading/read';
 import { withTreatment } from '../../../core/remedy/begin-treatment';
 import { ids } from '../../../core/testing/scenes';
 
+let answers: (() => void)[] = [];
+const way = jest.fn(
+  (_question: number, _scene: { size: string }, _ask: { texts?: string[] }, kind: string) =>
+    new Promise((answer) => answers.push(() => answer(kind === 'pool' ? card : null))),
+);
+const card = {
+  way: { kinds: ['pool'], name: 'Pool', add: [], change: [], strength: 40, readings: [], kept: { kept: 91, marks: 0 } },
+  picture: { width: 1, height: 1, data: new Uint8ClampedArray(4) },
+};
+const kept = () => Promise.resolve({ kept: 100, marks: 0 });
 const warm = jest.fn<(scene: { size: string }, width: number) => Promise<void>>(() => Promise.resolve());
 jest.unstable_mockModule('../../../workers/clients', () => ({
-  solverWorkers: () => [{ warm }, { warm }],
+  solverWorkers: () => [
+    { warm, way, kept },
+    { warm, way, kept },
+  ],
   startedSolvers: () => [],
   readingWorker: () => ({}),
   stageWorker: () => ({}),
   latest: (f: unknown) => f,
 }));
-const { keepSolversWarm } = await import('./warming');
-const { useWays } = await import('./ways');
+const { keepAhead } = await import('./ahead');
+const { bestKnown, cancelWays, useWays } = await import('./ways');
 const { edit, openBench, useBench } = await import('../state/store');
 
 let stop = (): void => undefined;
 beforeEach(() => {
   jest.useFakeTimers();
   warm.mockClear();
+  way.mockClear();
+  answers = [];
+  cancelWays();
   const size = { width: 800, height: 800 };
   openBench({
     id: 'p',
@@ -34,20 +51,27 @@ beforeEach(() => {
     ]),
   });
   (globalThis as { document?: unknown }).document = { hidden: false };
-  stop = keepSolversWarm();
+  stop = keepAhead();
 });
 afterEach(() => {
   stop();
   jest.useRealTimers();
   delete (globalThis as { document?: unknown }).document;
 });
-const measured = (): void =>
-  useBench.setState({ painted: true, readings: [{ layer: 'text', verdict: 'lost' } as Reading] });
+const measured = (verdict: Reading['verdict'] = 'clear'): void =>
+  useBench.setState({ painted: true, readings: [{ layer: 'text', verdict } as Reading] });
 const still = (ms = 1300): Promise<void> => jest.advanceTimersByTimeAsync(ms);
+/** Answers what is asked until nothing more is. */
+async function answerAll(): Promise<void> {
+  for (let i = 0; i < 40; i++) {
+    answers.splice(0).forEach((a) => a());
+    await still(1);
+  }
+}
 
 it('waits until the picture is painted and measured, and nobody has touched anything for a moment', async () => {
   await still(5000);
-  expect(warm).not.toHaveBeenCalled();
+  edit('Rename', (p) => ({ ...p, name: 'Touched' }));
   measured();
   await still(600);
   edit('Rename', (p) => ({ ...p, name: 'Other' }));
@@ -56,6 +80,12 @@ it('waits until the picture is painted and measured, and nobody has touched anyt
   await still(700);
   expect(warm).toHaveBeenCalledTimes(2);
   expect(warm.mock.calls[0][0]).toMatchObject({ size: useBench.getState().sizeId });
+});
+
+it('on a piece just opened it waits for nothing', async () => {
+  measured();
+  await still(5);
+  expect(warm).toHaveBeenCalledTimes(2);
 });
 
 it('does it once for a picture: edits of anything else do not ask again, another picture does', async () => {
@@ -99,4 +129,39 @@ it('a worker that fails is tried again later', async () => {
   await still();
   expect(warm).toHaveBeenCalledTimes(3);
   quiet.mockRestore();
+});
+
+it('a text that is not Clear: its best way is known before it is asked for, and solved once', async () => {
+  measured('lost');
+  await still(5);
+  expect(way).toHaveBeenCalled();
+  expect(bestKnown(useWays.getState(), undefined)).toBeNull();
+  await answerAll();
+  expect(bestKnown(useWays.getState(), undefined)).toMatchObject({ name: 'Pool' });
+  const asked = way.mock.calls.length;
+  measured('lost');
+  await still();
+  expect(way).toHaveBeenCalledTimes(asked);
+  expect(warm).not.toHaveBeenCalled();
+});
+
+it('for the selected text alone, once one is selected', async () => {
+  measured('lost');
+  await still(5);
+  await answerAll();
+  useBench.setState({ selection: ['text'] });
+  await still();
+  expect(way.mock.calls.at(-1)![2]).toMatchObject({ texts: ['text'] });
+  await answerAll();
+});
+
+it('an edit meanwhile makes what is solved outdated, and it is solved anew', async () => {
+  measured('lost');
+  await still(5);
+  edit('Rename', (p) => ({ ...p, name: 'Other' }));
+  await answerAll();
+  expect(bestKnown(useWays.getState(), undefined)).toBeNull();
+  await still();
+  await answerAll();
+  expect(bestKnown(useWays.getState(), undefined)).toMatchObject({ name: 'Pool' });
 });

@@ -1,0 +1,84 @@
+// Solved before it is asked for, while nobody touches anything: the best way for a text that is not Clear. Where
+// nothing is needed, solvers are only made ready: starting one and fitting the photo take longer than solving.
+import { assetsOf } from '../../../core/piece/resolve';
+import { solverWorkers } from '../../../workers/clients';
+import { areMeantClear, meantTexts, plannedBy } from '../commands/chosen-treatment';
+import { currentSlide, shownOf, useBench } from '../state/store';
+import { cancelWays, PICTURE_WIDTH, solveWays, useWays, waysKnown } from './ways';
+
+/** How long all must have been still, ms; on a piece just opened nothing is waited for. */
+const STILL = 1200;
+/** Parts of the page that wait for what is solved: touching them does not give it up. */
+const SOLVING = '[data-solving]';
+let warm = new Set<string>();
+/** What runs was begun here, not asked for. */
+let unasked = false;
+
+/** What solvers keep from one question to the next: pictures, fitted to the size. */
+function keyOf(): string {
+  const s = useBench.getState();
+  return JSON.stringify([assetsOf({ ...s.piece, slides: [currentSlide(s)] }), s.sizeId]);
+}
+
+async function goAhead(): Promise<void> {
+  const s = useBench.getState(),
+    w = useWays.getState();
+  if (!s.readings.length || s.dragging || s.editing !== null || s.preview || document.hidden || w.running) return;
+  const texts = meantTexts(s);
+  if (!areMeantClear(s) && plannedBy(s) === 'best') {
+    if (waysKnown(w, texts)) return;
+    unasked = true;
+    warm.add(keyOf());
+    return solveWays(texts).finally(() => (unasked = false));
+  }
+  const key = keyOf();
+  if (warm.has(key)) return;
+  warm.add(key);
+  try {
+    const scene = shownOf({ ...s, preview: null });
+    for (const worker of solverWorkers()) await worker.warm(scene, PICTURE_WIDTH);
+  } catch (e) {
+    // Asked for in earnest it is tried again, and said if it fails.
+    warm.delete(key);
+    console.error(e);
+  }
+}
+
+/** Begins watching the opened piece. @returns a function that stops it */
+export function keepAhead(): () => void {
+  warm = new Set();
+  let timer: ReturnType<typeof setTimeout> | undefined,
+    touched = false;
+  const later = (): void => {
+    clearTimeout(timer);
+    timer = setTimeout(() => void goAhead(), touched ? STILL : 0);
+  };
+  const touch = (e: Event): void => {
+    touched = true;
+    if (e.target instanceof Element && e.target.closest(SOLVING)) return;
+    if (unasked) cancelWays();
+    later();
+  };
+  const stop = useBench.subscribe((now, before) => {
+    if (now.piece !== before.piece) touched = true;
+    if (
+      now.painted &&
+      (now.piece !== before.piece ||
+        now.readings !== before.readings ||
+        now.dragging !== before.dragging ||
+        now.editing !== before.editing ||
+        now.preview !== before.preview ||
+        now.selection !== before.selection ||
+        now.slideId !== before.slideId ||
+        now.sizeId !== before.sizeId)
+    )
+      later();
+  });
+  const inputs = ['pointerdown', 'keydown', 'wheel'] as const;
+  for (const i of inputs) globalThis.addEventListener?.(i, touch, { capture: true, passive: true });
+  return () => {
+    stop();
+    clearTimeout(timer);
+    for (const i of inputs) globalThis.removeEventListener?.(i, touch, { capture: true });
+  };
+}

@@ -1,0 +1,35 @@
+// What is unfolded beside the stage: it stays as it was left, also after a reload.
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+
+export type ReadingPart = 'strength' | 'ways' | 'spots' | 'colours';
+
+interface Panels {
+  /** What of the reading is unfolded; null is none. */
+  reading: ReadingPart | null;
+  /** Unfolded parts of the controls, by kind of layer. */
+  parts: Record<string, string[]>;
+  /** Keys that type a letter or sign may be shortcuts. */
+  singleKeys: boolean;
+}
+
+/** Parts that draw on the stage: a task one is at, not a habit. They are folded after a reload. */
+const TASKS = new Set(['room', 'cut']);
+
+export const usePanels = create<Panels>()(
+  persist((): Panels => ({ reading: null, parts: {}, singleKeys: true }), {
+    name: 'plavo-panels',
+    version: 1,
+    partialize: (s) => ({
+      ...s,
+      parts: Object.fromEntries(
+        Object.entries(s.parts).map(([kind, open]) => [kind, open.filter((p) => !TASKS.has(p))]),
+      ),
+    }),
+  }),
+);
+
+const NONE: string[] = [];
+export const usePartsOf = (kind: string): string[] => usePanels((s) => s.parts[kind] ?? NONE);
+export const setPartsOf = (kind: string, open: string[]): unknown =>
+  usePanels.setState((s) => ({ parts: { ...s.parts, [kind]: open } }));
