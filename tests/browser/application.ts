@@ -1,6 +1,6 @@
-// The application for a test: a data folder of its own, the demo data, a free port.
+// The application for a test: a data folder of its own with the demo data (prepare.mjs), a free port.
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -19,6 +19,7 @@ export interface Application {
 /** Starts the application in a process of its own, which is told what to do by lines. */
 export async function startForTests(env: Record<string, string> = {}): Promise<Application> {
   const folder = mkdtempSync(join(tmpdir(), 'plavo-browser-'));
+  if (process.env.PLAVO_TEST_DATA) cpSync(process.env.PLAVO_TEST_DATA, folder, { recursive: true });
   const child: ChildProcess = spawn(process.execPath, [join(process.cwd(), 'tests/browser/serve.mjs'), folder], {
     stdio: ['pipe', 'pipe', 'inherit'],
     env: { ...process.env, ...env },

@@ -5,6 +5,7 @@ export default {
   ...base,
   rootDir: '../..',
   testMatch: ['<rootDir>/tests/hostile/**/*.test.ts'],
+  globalSetup: '<rootDir>/tests/browser/prepare.mjs',
   testTimeout: 240_000,
   forceExit: true,
 };

@@ -62,12 +62,14 @@ const clientOf = ({ headers }: Request): string =>
 
 /**
  * Tells when the client of a request has left: as the server's door knows it (scripts/serve.mjs), which is always
- * right.
+ * right. Whom the door no longer knows has left already, while the piece was being looked up.
  */
-const signalOf = (request: Request): AbortSignal =>
-  (globalThis as { plavoRequests?: Map<string, AbortSignal> }).plavoRequests?.get(
-    request.headers.get('x-plavo-request') ?? '',
-  ) ?? request.signal;
+export function signalOf(request: Request): AbortSignal {
+  const { plavoRequests } = globalThis as { plavoRequests?: Map<string, AbortSignal> },
+    number = request.headers.get('x-plavo-request');
+  if (!plavoRequests || number === null) return request.signal;
+  return plavoRequests.get(number) ?? AbortSignal.abort();
+}
 
 /** How a request's job is run. */
 export const asked = (request: Request, heavy = false): Pick<Job, 'signal' | 'client' | 'heavy'> => ({
