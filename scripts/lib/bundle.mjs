@@ -20,6 +20,13 @@ const browser = {
   external: ['module', 'fs', 'path', 'url'],
   logLevel: 'warning',
 };
+/** What is put into the page of a piece as a script. */
+const early = {
+  ...browser,
+  entryPoints: { early: join(ROOT, 'src/workers/early.ts') },
+  outdir: join(ROOT, '.build'),
+  format: 'iife',
+};
 const server = {
   entryPoints: {
     member: join(ROOT, 'src/server/crew/member.ts'),
@@ -45,8 +52,8 @@ function copyWasm() {
 /** @param {{ watch?: boolean }} [how] */
 export async function bundle({ watch = false } = {}) {
   copyWasm();
-  if (!watch) return void (await Promise.all([build(browser), build(server)]));
-  for (const options of [browser, server]) await (await context({ ...options, minify: false })).watch();
+  if (!watch) return void (await Promise.all([build(browser), build(early), build(server)]));
+  for (const options of [browser, early, server]) await (await context({ ...options, minify: false })).watch();
 }
 
 /** What the bench measures of the core by itself. */

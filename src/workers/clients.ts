@@ -23,13 +23,22 @@ const broken = (message: string): void => {
   for (const b of breakdowns) b(message);
 };
 
-/**
- * Starts the painting worker while the page is still being read, long before the bench asks for it; put into the page
- * as a script.
- */
-export const EARLY_START = "self.plavoStage = new Worker('/workers/stage.js', { type: 'module', name: 'stage' })";
+export interface EarlyWorker<T> {
+  worker: Worker;
+  api: Remote<T>;
+}
 declare global {
-  var plavoStage: Worker | undefined;
+  /** What the page began before the bench was there (early.ts): workers, and a canvas that is painted on. */
+  var plavoStage: EarlyWorker<StageApi> | undefined;
+  var plavoReading: EarlyWorker<ReadingApi> | undefined;
+  var plavoEarly: { key: string; canvas: HTMLCanvasElement } | undefined;
+}
+
+/** The canvas that was painted before the bench was there, once, as long as its worker lives. */
+export function earlyCanvas(): { key: string; canvas: HTMLCanvasElement } | null {
+  const early = globalThis.plavoEarly ?? null;
+  globalThis.plavoEarly = undefined;
+  return early;
 }
 
 function made<T extends { fonts(families: Family[]): void }>(start: () => Worker): Supervised<T> {
@@ -44,11 +53,16 @@ function made<T extends { fonts(families: Family[]): void }>(start: () => Worker
 }
 const started = (file: string, name: string): Worker => new Worker(`/workers/${file}.js`, { type: 'module', name });
 
+/** What reaches the early worker: a remote that is collected tells its worker to stop listening. */
+const held: unknown[] = [];
 function theStage(): Supervised<StageApi> {
   return (stage ??= made<StageApi>(() => {
     const early = globalThis.plavoStage;
     globalThis.plavoStage = undefined;
-    return early ?? started('stage', 'stage');
+    held.push(early?.api);
+    // A canvas goes with the worker that has it.
+    if (!early) globalThis.plavoEarly = undefined;
+    return early?.worker ?? started('stage', 'stage');
   }));
 }
 /** The worker that paints; started early by the page, or when first asked for. */
@@ -57,20 +71,32 @@ export const stageWorker = (): Remote<StageApi> => theStage().api;
 export const onStageRestart = (listener: () => void | Promise<void>): (() => void) => theStage().onRestart(listener);
 /** The worker that measures. */
 export const readingWorker = (): Remote<ReadingApi> =>
-  (reading ??= made<ReadingApi>(() => started('reading', 'reading'))).api;
+  (reading ??= made<ReadingApi>(() => {
+    const early = globalThis.plavoReading;
+    globalThis.plavoReading = undefined;
+    held.push(early?.api);
+    return early?.worker ?? started('reading', 'reading');
+  })).api;
+
+const side = (): number => Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
+function solversUpTo(wanted: number): readonly Remote<ReadingApi>[] {
+  while (solvers.length < wanted) {
+    const name = `solver-${solvers.length + 1}`;
+    solvers.push(made<ReadingApi>(() => started('reading', name)));
+  }
+  return solvers.slice(0, wanted).map((s) => s.api);
+}
 
 /**
  * Workers that solve side by side, so that readings never wait for them: two, or as many as the machine has processors,
  * up to four.
  */
-export function solverWorkers(): readonly Remote<ReadingApi>[] {
-  const wanted = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
-  while (solvers.length < wanted) {
-    const name = `solver-${solvers.length + 1}`;
-    solvers.push(made<ReadingApi>(() => started('reading', name)));
-  }
-  return solvers.map((s) => s.api);
-}
+export const solverWorkers = (): readonly Remote<ReadingApi>[] => solversUpTo(side());
+/**
+ * As many for the first question about a picture. Starting a solver and fitting the picture take longer than solving:
+ * the worker that has read the picture does most of it.
+ */
+export const firstSolvers = (): readonly Remote<ReadingApi>[] => [readingWorker(), ...solversUpTo(side() - 1)];
 
 /** Makes a campaign's own families known to every worker there is and will be. */
 export async function tellFonts(own: Family[]): Promise<void> {

@@ -97,6 +97,8 @@ export interface Histograms {
 export interface WaysQuestion {
   texts?: string[];
   instead?: boolean;
+  /** Colours of the photo, where whoever asks knows them: they are found once, not by every solver. */
+  colours?: readonly FoundColour[];
 }
 
 /** The photo that was cut last: strokes follow each other. */
@@ -132,7 +134,7 @@ function waysFor(question: number, scene: Shown, ask: WaysQuestion): Promise<Way
         async ({ piece, slide, size }) =>
           new Ways(
             painter,
-            { piece, slide, size, ...ask, colours: await coloursUnder(slide) },
+            { piece, slide, size, ...ask, colours: ask.colours ?? (await coloursUnder(slide)) },
             photoOf(piece, slide, size),
           ),
       ),
@@ -207,7 +209,7 @@ export const api = {
     const { piece, slide, size } = await open(scene);
     return new Ways(
       painter,
-      { piece, slide, size, ...ask, colours: await coloursUnder(slide) },
+      { piece, slide, size, ...ask, colours: ask.colours ?? (await coloursUnder(slide)) },
       photoOf(piece, slide, size),
     ).solve('fade');
   },
@@ -274,9 +276,9 @@ export const api = {
    * Makes ready for ways through: loads and fits the pictures of a slide, and solves one way, so that the next do not
    * wait for it. @param width of small pictures, px
    */
-  async warm(scene: Shown, width: number): Promise<void> {
+  async warm(scene: Shown, width: number, colours?: readonly FoundColour[]): Promise<void> {
     const { piece, slide, size } = await open(scene),
-      ask = { piece, slide, size, instead: true, colours: await coloursUnder(slide) };
+      ask = { piece, slide, size, instead: true, colours: colours ?? (await coloursUnder(slide)) };
     const way = new Ways(painter, ask, photoOf(piece, slide, size)).solve('pool');
     if (way) wayThumbnail(painter, piece, slide.id, size, way, width);
   },

@@ -1,11 +1,12 @@
 import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
+import { type Opening, OPENING } from '../../../src/contract/opening';
 import { Bench } from '../../../src/interface/bench/Bench';
 import { Damaged } from '../../../src/interface/start/Damaged';
+import { earlyScript, inScript } from '../../../src/server/early';
 import { listFonts } from '../../../src/server/fonts';
 import { listCampaigns, listRevisions, readPiece, summaryOfPiece } from '../../../src/server/pieces';
 import { Problem } from '../../../src/server/problem';
-import { EARLY_START } from '../../../src/workers/clients';
 
 export const dynamic = 'force-dynamic';
 
@@ -24,10 +25,15 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     return <Damaged id={id} name={summary.name} why={e.detail ?? e.message} first={revisions} />;
   }
   const [campaigns, fonts] = await Promise.all([listed, listFonts(stored.campaign)]);
+  const opening: Opening = { stored, fonts };
   return (
     <>
-      <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_START }} />
-      <Bench stored={stored} fonts={fonts} campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''} />
+      <script id={OPENING} type="application/json" dangerouslySetInnerHTML={{ __html: inScript(opening) }} />
+      <Bench
+        slides={stored.piece.slides.length}
+        campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''}
+      />
+      <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript() }} />
     </>
   );
 }

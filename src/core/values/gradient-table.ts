@@ -13,10 +13,14 @@ export type RampTable = Float32Array;
 const bend = (t: number, mid: number): number => (mid === 0.5 ? t : t <= 0 ? 0 : t ** (Math.log(0.5) / Math.log(mid)));
 
 /**
- * Table of a gradient. Colours mix premultiplied (CSS Color 4, section 12.3), so that alpha 0 brings no colour of its
- * own.
+ * The colours of a gradient along its way. Colours mix premultiplied (CSS Color 4, section 12.3): alpha 0 brings no
+ * colour of its own.
+ * @returns what gives [red, green, blue 0..255, alpha 0..1] at a place 0..1
  */
-export function gradientTable(gradient: Pick<PlainGradient, 'stops' | 'space'>): RampTable {
+export function gradientRamp(
+  gradient: Pick<PlainGradient, 'stops' | 'space'>,
+): (u: number) => [number, number, number, number] {
+  const perceptual = gradient.space === 'oklab';
   const stops = [...gradient.stops]
     .sort((a, b) => a.at - b.at)
     .map((s) => {
@@ -25,25 +29,27 @@ export function gradientTable(gradient: Pick<PlainGradient, 'stops' | 'space'>):
         at: s.at,
         mid: s.mid,
         a: c.a,
-        v: gradient.space === 'oklab' ? oklab(c.r, c.g, c.b) : ([c.r, c.g, c.b] as const),
+        v: perceptual ? oklab(c.r, c.g, c.b) : ([c.r, c.g, c.b] as const),
       };
     });
-  const table = new Float32Array((STEPS + 1) * 4);
-  for (let i = 0, k = 0; i <= STEPS; i++) {
-    const u = i / STEPS;
+  return (u) => {
+    let k = 0;
     while (k < stops.length - 1 && stops[k + 1].at <= u) k++;
     const p = stops[k],
       q = u < stops[0].at ? p : stops[Math.min(k + 1, stops.length - 1)];
     const t = q.at > p.at ? bend(Math.min(1, Math.max(0, (u - p.at) / (q.at - p.at))), p.mid) : 0;
     const a = p.a + (q.a - p.a) * t;
-    const mixed = [0, 1, 2].map((c) => (a > 0 ? (p.v[c] * p.a * (1 - t) + q.v[c] * q.a * t) / a : p.v[c])) as [
-      number,
-      number,
-      number,
-    ];
-    table.set(gradient.space === 'oklab' ? channelsFromOklab(...mixed) : mixed, i * 4);
-    table[i * 4 + 3] = a;
-  }
+    const mix = (c: 0 | 1 | 2): number => (a > 0 ? (p.v[c] * p.a * (1 - t) + q.v[c] * q.a * t) / a : p.v[c]);
+    const [r, g, b] = perceptual ? channelsFromOklab(mix(0), mix(1), mix(2)) : [mix(0), mix(1), mix(2)];
+    return [r, g, b, a];
+  };
+}
+
+/** Table of a gradient's colours. */
+export function gradientTable(gradient: Pick<PlainGradient, 'stops' | 'space'>): RampTable {
+  const table = new Float32Array((STEPS + 1) * 4),
+    at = gradientRamp(gradient);
+  for (let i = 0; i <= STEPS; i++) table.set(at(i / STEPS), i * 4);
   return table;
 }
 

@@ -2,19 +2,25 @@
 // functions.
 import { toHex } from '../colour/srgb';
 import type { Colour, Gradient } from './fill';
-import { endsOf, gradientTable } from './gradient-table';
+import { endsOf, gradientRamp } from './gradient-table';
 import { hexOf, type Swatches } from './swatches';
 
 export const MOST_STOPS = 12;
 
-/** The gradient's colour at `u` 0..1, as hex with alpha. */
-export function colourAt(gradient: Gradient, u: number, piece: Swatches): string {
-  const table = gradientTable({
+const rampOf = (gradient: Gradient, piece: Swatches): ReturnType<typeof gradientRamp> =>
+  gradientRamp({
     space: gradient.space,
     stops: gradient.stops.map((s) => ({ ...s, colour: hexOf(s.colour, piece) })),
   });
-  const i = Math.round(u * (table.length / 4 - 1)) * 4;
-  return toHex(table[i], table[i + 1], table[i + 2], Math.round(table[i + 3] * 255) / 255);
+const hexAt = ([r, g, b, a]: readonly number[]): string => toHex(r, g, b, Math.round(a * 255) / 255);
+
+/** The gradient's colour at `u` 0..1, as hex with alpha. */
+export const colourAt = (gradient: Gradient, u: number, piece: Swatches): string => hexAt(rampOf(gradient, piece)(u));
+
+/** The gradient from left to right, as a CSS image of so many parts. */
+export function cssRamp(gradient: Gradient, piece: Swatches, parts = 8): string {
+  const at = rampOf(gradient, piece);
+  return `linear-gradient(90deg, ${Array.from({ length: parts + 1 }, (_, i) => hexAt(at(i / parts))).join(', ')})`;
 }
 
 /**

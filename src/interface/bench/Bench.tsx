@@ -2,12 +2,12 @@
 // The bench: stack, stage, reading and controls of one piece.
 import { Anchor, Button, Loader, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
+import { type Opening, OPENING } from '../../contract/opening';
 import { isText } from '../../core/kinds/layers';
 import { emptyHistory } from '../../core/piece/history';
 import { nameOf } from '../../core/piece/name';
 import type { Piece } from '../../core/piece/schema';
-import type { OwnFont } from '../../core/type/catalogue';
 import { onBreakdown, stageWorker } from '../../workers/clients';
 import { api, inWords, type StoredPiece } from '../shared/api';
 import { BEGIN_WITH_HEADLINE } from '../shared/beginning';
@@ -15,6 +15,8 @@ import css from './Bench.module.css';
 import { addText } from './commands/adding';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
+import { Drawer } from './Drawer';
+import { DrawerButton, Foot } from './Foot';
 import { keepHouse } from './keeping/house';
 import { forgetJournal, type JournalEntry, readJournals, tidyJournal, writeJournal } from './keeping/journal';
 import { keepSaving } from './keeping/saving';
@@ -23,11 +25,12 @@ import { Shortcuts } from './keyboard/Shortcuts';
 import { keepAhead } from './measuring/ahead';
 import { keepMeasuring } from './measuring/measuring';
 import { Announce } from './reading/Announce';
-import { ReadingPanel } from './reading/ReadingPanel';
+import { ReadingPanel, ReadingParts } from './reading/ReadingPanel';
 import { SlideStrip } from './SlideStrip';
 import { Stack as LayerStack } from './stack/Stack';
 import { useFocusSelection } from './stage/Overlay';
 import { Stage } from './stage/Stage';
+import { useDrawers, useInDrawers } from './state/drawers';
 import { takeFonts } from './state/fonts';
 import { currentSlide, openBench, useBench } from './state/store';
 import { TopBar } from './TopBar';
@@ -144,17 +147,11 @@ function offer(stored: StoredPiece, piece: Piece, { window, at }: JournalEntry):
   });
 }
 
-export function Bench({
-  stored,
-  campaignName,
-  fonts,
-}: {
-  stored: StoredPiece;
-  campaignName: string;
-  fonts: OwnFont[];
-}) {
+/** @param slides how many the piece has */
+export function Bench({ campaignName, slides }: { campaignName: string; slides: number }) {
   const [ready, setReady] = useState(false);
   useEffect(() => {
+    const { stored, fonts } = JSON.parse(document.getElementById(OPENING)!.textContent) as Opening;
     // Fonts and pictures load while the journal is read.
     void takeFonts(fonts);
     const stopTelling = onBreakdown((why) =>
@@ -181,12 +178,30 @@ export function Bench({
       stopTelling();
       for (const s of stop) s();
     };
-  }, [stored, fonts]);
-  return ready ? (
-    <Open campaignName={campaignName} />
-  ) : (
-    <div className={css.loading}>
-      <Loader size="sm" aria-label="Opening the piece" />
+  }, []);
+  return ready ? <Open campaignName={campaignName} /> : <Waiting slides={slides} />;
+}
+
+/** The bench before it is there: its rooms, empty, and on the stage what the page has painted already. */
+function Waiting({ slides }: { slides: number }) {
+  return (
+    <div className={css.bench} role="status" aria-label="Opening the piece">
+      <div className={css.waitingBar}>
+        <Loader size="sm" />
+      </div>
+      <div className={css.waitingLeft} />
+      <div className={css.middle}>
+        {/* The canvas in it is none of React's. */}
+        <div
+          className={css.waitingStage}
+          data-first-stage
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: '' }}
+        />
+        <div className={css.waitingViews} />
+        {slides > 1 && <div className={css.waitingStrip} />}
+      </div>
+      <div className={css.right} />
     </div>
   );
 }
@@ -213,20 +228,46 @@ function Open({ campaignName }: { campaignName: string }) {
   useEffect(() => {
     document.title = `${name} - Plavo`;
   }, [name]);
+  // The stage first: what stands beside it is rendered in slices, so that its painting need not wait.
+  const [whole, setWhole] = useState(false);
+  useEffect(() => startTransition(() => setWhole(true)), []);
+  const inDrawers = useInDrawers(),
+    drawer = useDrawers((s) => s.open);
   return (
     <div className={css.bench} data-clean={clean || undefined}>
-      <TopBar campaignName={campaignName} onShortcuts={show} />
-      <LayerStack />
+      <TopBar campaignName={campaignName} onShortcuts={show}>
+        {inDrawers.stack && !inDrawers.controls && <DrawerButton column="stack" />}
+      </TopBar>
+      {!inDrawers.stack && (whole ? <LayerStack /> : <div className={css.waitingLeft} />)}
       <div className={css.middle}>
         <Stage zoomRef={zoom} />
         <SlideStrip />
       </div>
-      <aside className={css.right} aria-label="Reading and controls">
-        <ReadingPanel />
-        <div className={css.scroll}>
+      {inDrawers.controls ? (
+        <Foot />
+      ) : (
+        <aside className={css.right} aria-label="Reading and controls">
+          {whole && (
+            <>
+              <ReadingPanel />
+              <div className={css.scroll}>
+                <Controls />
+              </div>
+            </>
+          )}
+        </aside>
+      )}
+      {inDrawers.stack && drawer === 'stack' && (
+        <Drawer column="stack">
+          <LayerStack />
+        </Drawer>
+      )}
+      {inDrawers.controls && drawer === 'controls' && (
+        <Drawer column="controls">
+          <ReadingParts />
           <Controls />
-        </div>
-      </aside>
+        </Drawer>
+      )}
       <ContextMenu />
       <Announce />
       {shortcuts && <Shortcuts onClose={() => setShortcuts(false)} />}

@@ -3,7 +3,7 @@
 import { ActionIcon, Anchor, Button, Group, Popover, Select, Stack, Text, TextInput, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard } from '@tabler/icons-react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { renamePiece } from '../../core/piece/edits';
 import { nameOf } from '../../core/piece/name';
 import { inWords } from '../shared/api';
@@ -23,7 +23,16 @@ const SAVED_WORD: Record<Saved, string> = {
   refused: 'Not saved: kept in this browser',
 };
 
-export function TopBar({ campaignName, onShortcuts }: { campaignName: string; onShortcuts: () => void }) {
+/** @param children what a narrow window has to reach from here */
+export function TopBar({
+  campaignName,
+  onShortcuts,
+  children,
+}: {
+  campaignName: string;
+  onShortcuts: () => void;
+  children?: ReactNode;
+}) {
   const name = useBench((s) => nameOf(s.piece));
   const saved = useBench((s) => s.saved);
   const refusal = useBench((s) => s.refusal);
@@ -43,10 +52,13 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
         <Anchor href="/" className={css.brand} aria-label="Plavo: all pieces">
           Plavo
         </Anchor>
-        <Text fz="sm" c="dimmed" truncate maw={150}>
+        {children}
+        <Text fz="sm" c="dimmed" truncate maw={150} className={css.campaign}>
           {campaignName}
         </Text>
-        <Text c="dimmed">/</Text>
+        <Text c="dimmed" className={css.campaign}>
+          /
+        </Text>
         <TextInput
           size="xs"
           variant="unstyled"
@@ -87,8 +99,7 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
         </Tooltip>
         <Select
           size="xs"
-          w={214}
-          mx={6}
+          className={css.size}
           aria-label="Size of the piece"
           allowDeselect={false}
           value={sizeId}
@@ -97,7 +108,7 @@ export function TopBar({ campaignName, onShortcuts }: { campaignName: string; on
         />
         <SchemeSwitch />
         <Tooltip label="Keyboard shortcuts (?)">
-          <ActionIcon aria-label="Keyboard shortcuts" onClick={onShortcuts}>
+          <ActionIcon aria-label="Keyboard shortcuts" className={css.shortcuts} onClick={onShortcuts}>
             <IconKeyboard size={18} />
           </ActionIcon>
         </Tooltip>

@@ -33,6 +33,7 @@ jest.unstable_mockModule('../../../workers/clients', () => ({
   stageWorker: () => ({ beneath: () => Promise.resolve(seen) }),
   readingWorker: () => ({}),
   solverWorkers: () => [],
+  firstSolvers: () => [],
   tellFonts: () => Promise.resolve(),
 }));
 const { addText } = await import('./adding');

@@ -6,7 +6,7 @@ import { produce } from 'immer';
 import { nanoid } from 'nanoid';
 import { putSwatch, removeSwatch, usesOf } from '../../../core/piece/swatches';
 import type { Colour, Swatch } from '../../../core/values/fill';
-import { colourAt } from '../../../core/values/gradient';
+import { cssRamp } from '../../../core/values/gradient';
 import { gradientThrough } from '../../../core/values/made';
 import { plainGradient } from '../../../core/values/swatches';
 import { ColourField } from '../fields/ColourField';
@@ -23,12 +23,7 @@ function Row({ swatch, uses }: { swatch: Swatch; uses: number }) {
   return (
     <div className={css.swatchRow} data-swatch-row={swatch.id}>
       {g ? (
-        <i
-          className={css.gradientChip}
-          style={{
-            background: `linear-gradient(90deg, ${Array.from({ length: 9 }, (_, i) => colourAt(g, i / 8, piece)).join(', ')})`,
-          }}
-        />
+        <i className={css.gradientChip} style={{ background: cssRamp(g, piece) }} />
       ) : (
         <ColourField
           compact

@@ -3,7 +3,7 @@
 // between them.
 import { useRef } from 'react';
 import type { Gradient } from '../../../core/values/fill';
-import { colourAt, movedStop, withoutStop, withStop, withStopChanged } from '../../../core/values/gradient';
+import { cssRamp, movedStop, withoutStop, withStop, withStopChanged } from '../../../core/values/gradient';
 import { hexOf } from '../../../core/values/swatches';
 import { follow } from '../commands/drag';
 import { usePanelPiece } from '../state/panel-piece';
@@ -23,7 +23,6 @@ interface Props {
 export function GradientBar({ gradient, chosen, onChoose, onChange }: Props) {
   const piece = usePanelPiece();
   const bar = useRef<HTMLDivElement>(null);
-  const sample = Array.from({ length: 25 }, (_, i) => colourAt(gradient, i / 24, piece));
   const at = (clientX: number): number => {
     const r = bar.current!.getBoundingClientRect();
     return Math.min(1, Math.max(0, (clientX - r.left) / r.width));
@@ -105,7 +104,7 @@ export function GradientBar({ gradient, chosen, onChoose, onChange }: Props) {
           dragStop(added.index, added.gradient)(e);
         }}
       >
-        <i style={{ background: `linear-gradient(90deg, ${sample.join(', ')})` }} />
+        <i style={{ background: cssRamp(gradient, piece, 24) }} />
       </div>
       {gradient.stops.slice(0, -1).map((s, i) => {
         const next = gradient.stops[i + 1];

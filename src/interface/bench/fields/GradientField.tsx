@@ -13,12 +13,11 @@ import {
 } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import type { Piece } from '../../../core/piece/schema';
 import { putSwatch } from '../../../core/piece/swatches';
 import type { Fill, Gradient } from '../../../core/values/fill';
 import {
   angleOf,
-  colourAt,
+  cssRamp,
   presetsFrom,
   reversed,
   spreadEvenly,
@@ -44,9 +43,6 @@ interface Props {
   box: { width: number; height: number };
   onChange: (fill: Fill, merge: boolean) => void;
 }
-
-const asCss = (g: Gradient, piece: Piece): string =>
-  `linear-gradient(90deg, ${Array.from({ length: 9 }, (_, i) => colourAt(g, i / 8, piece)).join(', ')})`;
 
 export function GradientField({ fill, box, onChange }: Props) {
   const piece = usePanelPiece();
@@ -92,7 +88,7 @@ export function GradientField({ fill, box, onChange }: Props) {
               className={css.preset}
               aria-label={`Gradient ${colours.join(', ')}`}
               title={colours.join(', ')}
-              style={{ background: asCss(gradientThrough(colours), piece) }}
+              style={{ background: cssRamp(gradientThrough(colours), piece) }}
               onClick={() => set({ ...gradient, stops: gradientThrough(colours).stops }, false)}
             />
           ))}
@@ -189,7 +185,7 @@ export function GradientField({ fill, box, onChange }: Props) {
                 key={s.id}
                 fz="xs"
                 data-swatch={s.id}
-                leftSection={<i className={css.line} style={{ background: asCss(s.gradient!, piece) }} />}
+                leftSection={<i className={css.line} style={{ background: cssRamp(s.gradient!, piece) }} />}
                 rightSection={linked?.id === s.id ? <IconLink size={13} aria-label="linked" /> : null}
                 onClick={() => {
                   if (!piece.swatches.some((x) => x.id === s.id))

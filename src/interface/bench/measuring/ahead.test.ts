@@ -18,14 +18,17 @@ const card = {
   picture: { width: 1, height: 1, data: new Uint8ClampedArray(4) },
 };
 const kept = () => Promise.resolve({ kept: 100, marks: 0 });
+const palette = () => Promise.resolve([]);
 const warm = jest.fn<(scene: { size: string }, width: number) => Promise<void>>(() => Promise.resolve());
+const solvers = [
+  { warm, way, kept },
+  { warm, way, kept },
+];
 jest.unstable_mockModule('../../../workers/clients', () => ({
-  solverWorkers: () => [
-    { warm, way, kept },
-    { warm, way, kept },
-  ],
+  solverWorkers: () => solvers,
+  firstSolvers: () => solvers,
   startedSolvers: () => [],
-  readingWorker: () => ({}),
+  readingWorker: () => ({ palette }),
   stageWorker: () => ({}),
   latest: (f: unknown) => f,
 }));
@@ -142,7 +145,8 @@ it('a text that is not Clear: its best way is known before it is asked for, and 
   measured('lost');
   await still();
   expect(way).toHaveBeenCalledTimes(asked);
-  expect(warm).not.toHaveBeenCalled();
+  // Those that solve the next question are made ready, each once.
+  expect(warm).toHaveBeenCalledTimes(solvers.length);
 });
 
 it('for the selected text alone, once one is selected', async () => {

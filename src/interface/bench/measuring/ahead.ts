@@ -1,10 +1,9 @@
 // Solved before it is asked for, while nobody touches anything: the best way for a text that is not Clear. Where
 // nothing is needed, solvers are only made ready: starting one and fitting the photo take longer than solving.
-import { assetsOf } from '../../../core/piece/resolve';
 import { solverWorkers } from '../../../workers/clients';
 import { areMeantClear, meantTexts, plannedBy } from '../commands/chosen-treatment';
-import { currentSlide, shownOf, useBench } from '../state/store';
-import { cancelWays, PICTURE_WIDTH, solveWays, useWays, waysKnown } from './ways';
+import { shownOf, useBench } from '../state/store';
+import { cancelWays, coloursNow, PICTURE_WIDTH, solvedPicture, solveWays, useWays, waysKnown } from './ways';
 
 /** How long all must have been still, ms; on a piece just opened nothing is waited for. */
 const STILL = 1200;
@@ -14,29 +13,24 @@ let warm = new Set<string>();
 /** What runs was begun here, not asked for. */
 let unasked = false;
 
-/** What solvers keep from one question to the next: pictures, fitted to the size. */
-function keyOf(): string {
-  const s = useBench.getState();
-  return JSON.stringify([assetsOf({ ...s.piece, slides: [currentSlide(s)] }), s.sizeId]);
-}
-
 async function goAhead(): Promise<void> {
   const s = useBench.getState(),
     w = useWays.getState();
   if (!s.readings.length || s.dragging || s.editing !== null || s.preview || document.hidden || w.running) return;
   const texts = meantTexts(s);
-  if (!areMeantClear(s) && plannedBy(s) === 'best') {
-    if (waysKnown(w, texts)) return;
+  if (!areMeantClear(s) && plannedBy(s) === 'best' && !waysKnown(w, texts)) {
     unasked = true;
-    warm.add(keyOf());
-    return solveWays(texts).finally(() => (unasked = false));
+    await solveWays(texts).finally(() => (unasked = false));
+    // Given up, or failed.
+    if (!waysKnown(useWays.getState(), texts)) return;
   }
-  const key = keyOf();
+  const key = solvedPicture();
   if (warm.has(key)) return;
   warm.add(key);
   try {
-    const scene = shownOf({ ...s, preview: null });
-    for (const worker of solverWorkers()) await worker.warm(scene, PICTURE_WIDTH);
+    const scene = shownOf({ ...s, preview: null }),
+      colours = await coloursNow();
+    for (const worker of solverWorkers()) await worker.warm(scene, PICTURE_WIDTH, colours);
   } catch (e) {
     // Asked for in earnest it is tried again, and said if it fails.
     warm.delete(key);

@@ -31,8 +31,9 @@ async function measure(): Promise<void> {
 /** Begins measuring the opened piece. @returns a function that stops it */
 export function keepMeasuring(): () => void {
   stopped = false;
-  // The picture comes first: both workers would share what the machine has.
-  if (useBench.getState().painted) void measure();
+  // The picture comes first: both workers would share what the machine has. It may have been painted before the bench
+  // was there.
+  if (useBench.getState().painted || document.documentElement.dataset.firstPainted) void measure();
   const stop = useBench.subscribe((now, before) => {
     if (!now.painted) return;
     if (

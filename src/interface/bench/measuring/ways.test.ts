@@ -22,12 +22,14 @@ const worker = () => ({
   way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked) =>
     new Promise((answer, fail) => waiting.push({ kind, answer, fail })),
   kept: () => Promise.resolve({ kept: 50, marks: 0 }),
+  palette: () => Promise.resolve([]),
   fonts: () => Promise.resolve(),
 });
 jest.unstable_mockModule('../../../workers/clients', () => {
   const workers = [worker(), worker()];
   return {
     solverWorkers: () => workers,
+    firstSolvers: () => workers,
     readingWorker: () => workers[0],
     stageWorker: () => workers[0],
     latest: (f: unknown) => f,

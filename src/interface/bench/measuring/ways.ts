@@ -2,12 +2,15 @@
 // compared, taken.
 import { nanoid } from 'nanoid';
 import { create } from 'zustand';
+import type { FoundColour } from '../../../core/colour/palette';
 import type { Pixels } from '../../../core/ground/pixels';
+import { assetsOf, backdropPhoto } from '../../../core/piece/resolve';
 import type { Piece } from '../../../core/piece/schema';
 import { isTreated } from '../../../core/piece/treatments';
 import type { PhotoKept } from '../../../core/remedy/photo-kept';
 import { applyWay, bestWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type WayKind } from '../../../core/remedy/way';
-import { solverWorkers } from '../../../workers/clients';
+import { firstSolvers, solverWorkers } from '../../../workers/clients';
+import { paletteOf } from '../../shared/assets';
 import { currentSlide, edit, preview, select, shownOf, useBench } from '../state/store';
 
 export interface WayCard {
@@ -90,6 +93,19 @@ const ORDER: WayKind[] = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fa
 /** Width of a way's small picture, px. */
 export const PICTURE_WIDTH = 280;
 
+/** Pictures, fitted to a size, that ways have been solved for: what solvers keep from one question to the next. */
+const solved = new Set<string>();
+export function solvedPicture(): string {
+  const s = useBench.getState();
+  return JSON.stringify([assetsOf({ ...s.piece, slides: [currentSlide(s)] }), s.sizeId]);
+}
+
+/** Colours of the topmost photo of the slide. */
+export async function coloursNow(): Promise<FoundColour[]> {
+  const photo = backdropPhoto(currentSlide(useBench.getState()));
+  return photo ? paletteOf(photo.asset).catch(() => []) : [];
+}
+
 export function cancelWays(): void {
   question++;
   useWays.setState({ running: false });
@@ -110,12 +126,15 @@ async function solve(texts: string[] | undefined): Promise<void> {
     s = useBench.getState(),
     asked = questionNow(texts),
     scene = shownOf({ ...s, preview: null }),
-    ask = { texts, instead: asked.instead };
-  const workers = solverWorkers();
+    picture = solvedPicture();
+  const workers = solved.has(picture) ? solverWorkers() : firstSolvers();
   if (useWays.getState().seen) lookAtWay(null);
   useWays.setState({ ...nothing, piece: s.piece, question: asked, running: true, asked: ORDER.length });
   const queue: (WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null })[] = [...ORDER];
   const current = (): boolean => question === mine;
+  const colours = await coloursNow();
+  if (!current()) return;
+  const ask = { texts, instead: asked.instead, colours };
   const run = async (worker: (typeof workers)[number]): Promise<void> => {
     for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
       const card = await worker.way(mine, scene, ask, kind, PICTURE_WIDTH);
@@ -141,7 +160,10 @@ async function solve(texts: string[] | undefined): Promise<void> {
       await Promise.all(workers.map(run));
     }
     await kept;
-    if (current()) useWays.setState({ complete: true });
+    if (current()) {
+      solved.add(picture);
+      useWays.setState({ complete: true });
+    }
   } catch (e) {
     console.error(e);
     if (current()) useWays.setState({ failed: true });

@@ -39,7 +39,8 @@ const PARTS: { part: ReadingPart; label: string; says: string }[] = [
   { part: 'colours', label: 'Inks', says: SAYS.inks },
 ];
 
-export function ReadingPanel() {
+/** The reading that is shown, and what is said where there is none. */
+export function ReadingTop() {
   const reading = useBench(shownReading);
   const texts = useBench((s) => s.readings.length);
   const unmeasured = useBench((s) => s.unmeasured);
@@ -51,12 +52,10 @@ export function ReadingPanel() {
     return isText(l) ? oneLine(l.text) : '';
   });
   const selected = useBench((s) => s.selection.length === 1 && s.selection[0] === shownReading(s)?.layer);
-  const open = usePanels((s) => s.reading);
-  const panel = useId();
 
   if (!reading)
     return (
-      <section className={css.panel} aria-label="Reading">
+      <div className={css.top}>
         <Text fz="sm" c="dimmed" py={6}>
           {unmeasured
             ? `Not measured. ${unmeasured}. Smaller type, or a smaller size of the piece, can be measured.`
@@ -64,13 +63,13 @@ export function ReadingPanel() {
               ? 'Measuring'
               : 'No text yet. Add one under Message, and its reading appears here.'}
         </Text>
-      </section>
+      </div>
     );
   const { verdict, ratio, needed } = reading,
     word = verdict ? VERDICT_WORD[verdict] : 'Not measured',
     warnings = reading.flags.map((f) => FLAG_WORD[f]).join('. ');
   return (
-    <section className={css.panel} aria-label="Reading" data-verdict={verdict ?? 'none'}>
+    <div className={css.top} data-verdict={verdict ?? 'none'}>
       <div className={css.row}>
         <VerdictMark verdict={verdict} size={24} />
         <span className={css.number} data-testid="ratio">
@@ -115,6 +114,19 @@ export function ReadingPanel() {
         <Overview />
       </div>
       <JustEnough measurable={ratio !== null} />
+    </div>
+  );
+}
+
+/** Chart, ways through, places and inks: what unfolds when it is asked for. */
+export function ReadingParts() {
+  const reading = useBench(shownReading);
+  const selected = useBench((s) => s.selection.length === 1 && s.selection[0] === shownReading(s)?.layer);
+  const open = usePanels((s) => s.reading);
+  const panel = useId();
+  if (!reading) return null;
+  return (
+    <div className={css.belowTop}>
       <div className={css.parts} role="group" aria-label="What can be done" data-solving>
         {PARTS.map(({ part, label, says }) => (
           <Tooltip key={part} label={says} openDelay={400}>
@@ -131,26 +143,41 @@ export function ReadingPanel() {
       </div>
       {open && (
         <div className={css.unfolded} id={panel} data-solving>
-          {open === 'strength' && (
-            <p className={css.words}>
-              {reading.weakestWord && (
-                <>
-                  Weakest word <q>{reading.weakestWord}</q>.{' '}
-                </>
-              )}
-              {ratio !== null && <>{Math.round(reading.share * 100)} % of its letters are Clear. </>}
-              <span>{reason(reading)}.</span>
-            </p>
-          )}
-          {open === 'strength' &&
-            reading.flags.map((f) => (
-              <div key={f} className={css.flag}>
-                <IconAlertTriangle size={14} /> {FLAG_WORD[f]}
-              </div>
-            ))}
+          {open === 'strength' && <Why reading={reading} />}
           <Remedies view={open} layer={selected ? reading.layer : null} />
         </div>
       )}
+    </div>
+  );
+}
+
+/** What is weakest, and why so much is needed. */
+function Why({ reading }: { reading: Reading }) {
+  return (
+    <>
+      <p className={css.words}>
+        {reading.weakestWord && (
+          <>
+            Weakest word <q>{reading.weakestWord}</q>.{' '}
+          </>
+        )}
+        {reading.ratio !== null && <>{Math.round(reading.share * 100)} % of its letters are Clear. </>}
+        <span>{reason(reading)}.</span>
+      </p>
+      {reading.flags.map((f) => (
+        <div key={f} className={css.flag}>
+          <IconAlertTriangle size={14} /> {FLAG_WORD[f]}
+        </div>
+      ))}
+    </>
+  );
+}
+
+export function ReadingPanel() {
+  return (
+    <section className={css.panel} aria-label="Reading">
+      <ReadingTop />
+      <ReadingParts />
     </section>
   );
 }

@@ -49,7 +49,19 @@ export function costs({ strength, kept, readings }: Way): {
 }
 
 export function Ways({ layer }: { layer: string | null }) {
-  const { piece: solvedFor, found, without, running, answered, asked, failed, instead, now, seen } = useWays();
+  const {
+    piece: solvedFor,
+    found,
+    without,
+    running,
+    answered,
+    asked,
+    complete,
+    failed,
+    instead,
+    now,
+    seen,
+  } = useWays();
   const piece = useBench((s) => s.piece);
   const dragging = useBench((s) => s.dragging);
   const slideId = useBench((s) => s.slideId);
@@ -74,7 +86,7 @@ export function Ways({ layer }: { layer: string | null }) {
   const outdated = solvedFor !== piece;
 
   return (
-    <div aria-busy={running}>
+    <div aria-busy={running} data-ways-complete={(complete && !outdated) || undefined}>
       <Group justify="space-between" gap={6} wrap="nowrap">
         <Text fz="xs" c="dimmed" data-testid="kept-now">
           {now === undefined

@@ -3,6 +3,7 @@
 import { ActionIcon, Group, Text, Tooltip, UnstyledButton } from '@mantine/core';
 import { IconMaximize, IconMinus, IconPlus } from '@tabler/icons-react';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { fitted, LEAST, ROOM } from '../../../workers/fitting';
 import { useFileDrop } from '../../shared/file-drop';
 import { addPictureFiles } from '../commands/adding';
 import { useAids } from '../state/aids';
@@ -23,10 +24,7 @@ import css from './Stage.module.css';
 import { Views } from './Views';
 
 const STEPS = [0.05, 0.1, 0.15, 0.25, 0.33, 0.5, 0.67, 0.75, 1, 1.5, 2, 3, 4, 6, 8];
-const LEAST = 0.03;
 const MOST = 8;
-/** Room kept round a slide that is fitted, CSS px. */
-const ROOM = 36;
 
 /** Zooms in or out by one step; used by keys and buttons. */
 export function zoomBy(direction: 1 | -1, from: number): void {
@@ -41,14 +39,14 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
   const rulers = useAids((s) => s.rulers);
   const scroller = useRef<HTMLDivElement>(null);
   const slideHost = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState({ width: 800, height: 600 });
+  const [room, setRoom] = useState<{ width: number; height: number } | null>(null);
   const [panning, setPanning] = useState(false);
   const drop = useFileDrop((files) => void addPictureFiles(files));
   const anchor = useRef<{ x: number; y: number; fx: number; fy: number } | null>(null);
 
-  const fit = Math.min((room.width - 2 * ROOM) / size.width, (room.height - 2 * ROOM) / size.height);
   const shownScale = size.shownWidth / size.width;
-  const scale = view === 'shown' ? shownScale : zoom === 'fit' ? Math.max(LEAST, fit) : zoom;
+  const scale =
+    view === 'shown' ? shownScale : zoom === 'fit' ? fitted(room ?? { width: 800, height: 600 }, size) : zoom;
   const eyes = useEyes();
   const seeing = seeingOf(view, eyes),
     matrix = filterMatrix(seeing),
@@ -59,17 +57,19 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     zoomRef.current = scale;
   }, [scale, zoomRef]);
 
-  useEffect(() => {
+  useLayoutEffect(() => {
     const el = scroller.current!;
-    const watch = new ResizeObserver(() => setRoom({ width: el.clientWidth, height: el.clientHeight }));
+    const measure = (): void => setRoom({ width: el.clientWidth, height: el.clientHeight });
+    // At once, so that nothing is shown in another size first.
+    measure();
+    const watch = new ResizeObserver(measure);
     watch.observe(el);
     return () => watch.disconnect();
   }, []);
-  useEffect(() => keepPainting(slideHost.current!), []);
-  useEffect(
-    () => setPaintScale(scale, size, view === 'shown' ? eyes.density : undefined),
-    [scale, size, view, eyes.density],
-  );
+  useLayoutEffect(() => keepPainting(slideHost.current!), []);
+  useLayoutEffect(() => {
+    if (room) setPaintScale(scale, size, view === 'shown' ? eyes.density : undefined);
+  }, [room, scale, size, view, eyes.density]);
 
   // Zooming keeps the point under the pointer where it is.
   useLayoutEffect(() => {

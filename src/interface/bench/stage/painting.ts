@@ -1,24 +1,24 @@
 // Has the stage painted by its worker: the newest state wins, and what it learns of texts comes back.
-import { attachStage, latest, onStageRestart, stageWorker } from '../../../workers/clients';
+import { attachStage, earlyCanvas, latest, onStageRestart, stageWorker } from '../../../workers/clients';
+import { paintedAt } from '../../../workers/fitting';
 import { shownOf, useBench } from '../state/store';
 
 type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
 const show = latest((...args: Show) => stageWorker().show(...args));
-
-/** Largest canvas that is painted, pixels; beyond it the browser enlarges. */
-const MOST_PIXELS = 7_000_000;
-const MOST_SIDE = 4096;
 
 const RETRY = 2000;
 
 let retry: ReturnType<typeof setTimeout> | null = null;
 let lastTold = '';
 let stageKey = '';
-let scale = 1;
+/** Canvas pixels to one pixel of the size; 0 until that is known. */
+let scale = 0;
+/** Is nothing to be seen yet? */
+let blank = true;
 
 async function paint(draft: boolean): Promise<void> {
   const s = useBench.getState();
-  if (!stageKey || !s.piece) return;
+  if (!stageKey || !scale || !s.piece) return;
   try {
     const painted = await show(stageKey, shownOf(s), scale, draft, s.editing);
     if (painted) {
@@ -43,17 +43,14 @@ async function paint(draft: boolean): Promise<void> {
 export function setPaintScale(
   cssScale: number,
   size: { width: number; height: number },
-  density = Math.min(2, window.devicePixelRatio || 1),
+  density = window.devicePixelRatio,
 ): void {
-  const wanted = cssScale * density;
-  const next = Math.min(
-    wanted,
-    Math.sqrt(MOST_PIXELS / (size.width * size.height)),
-    MOST_SIDE / size.width,
-    MOST_SIDE / size.height,
-  );
+  const next = paintedAt(cssScale, size, density);
   if (Math.abs(next - scale) < 1e-6) return;
   scale = next;
+  // Quickly first, so that there is something to see; exactly right after.
+  if (blank) void paint(true);
+  blank = false;
   void paint(false);
 }
 
@@ -63,20 +60,27 @@ export const paintScale = (): number => scale;
 /** Puts a canvas into the host and keeps it painted. @returns a function that takes it away */
 export function keepPainting(host: HTMLElement): () => void {
   let canvas: HTMLCanvasElement | null = null;
-  const key = (stageKey = `stage-${performance.now()}`);
-  const attach = async (): Promise<void> => {
-    const next = document.createElement('canvas');
+  let key = (stageKey = `stage-${performance.now()}`);
+  const place = (next: HTMLCanvasElement): void => {
     next.style.cssText = 'display:block;width:100%;height:100%';
-    const attached = attachStage(key, next.transferControlToOffscreen());
     canvas?.remove();
     host.prepend(next);
     canvas = next;
+  };
+  const attach = async (): Promise<void> => {
+    const next = document.createElement('canvas');
+    const attached = attachStage(key, next.transferControlToOffscreen());
+    place(next);
     await attached;
   };
-  // Quickly first, so that there is something to see; exactly right after.
-  void attach()
-    .then(() => paint(true))
-    .then(() => paint(false));
+  const early = earlyCanvas();
+  if (early) {
+    key = stageKey = early.key;
+    place(early.canvas);
+  }
+  blank = !early;
+  scale = 0;
+  if (!early) void attach();
   // A canvas that was given to a worker is lost with it.
   const stopRestart = onStageRestart(async () => {
     await attach();

@@ -1,0 +1,141 @@
+// What is felt, in the page: from a press or a key to what is seen, and how long the interface's thread is held up.
+import { setTimeout as wait } from 'node:timers/promises';
+
+/** Put into every page before its own scripts: notes when things begin and end there. */
+const OBSERVER = `
+  window.felt = { painted: [], long: [], begun: 0 };
+  new MutationObserver((all) => { if (all.some((m) => m.attributeName === 'data-painted')) felt.painted.push(performance.now()); })
+    .observe(document, { attributes: true, subtree: true, attributeFilter: ['data-painted'] });
+  new PerformanceObserver((l) => felt.long.push(...l.getEntries().map((e) => e.duration))).observe({ type: 'longtask' });
+  for (const kind of ['keydown', 'pointermove', 'click']) addEventListener(kind, (e) => { felt[kind] = e.timeStamp; }, { capture: true });
+  // From the last event of a kind until something holds, looked at once a frame.
+  window.sinceThat = (kind, holds) => new Promise((ok, no) => { const late = performance.now() + 40000;
+    (function look() { if (holds()) ok(performance.now() - felt[kind]); else if (performance.now() > late) no(new Error('it never held')); else requestAnimationFrame(look); })(); });`;
+
+/**
+ * @param {object} driver a browser
+ * @param {string} address of the application
+ * @param {{ fresh: () => Promise<string>, sixty: () => Promise<string> }} pieces make a piece whose text is Lost, and
+ * one of sixty layers
+ * @returns {Promise<Record<string, number[]>>} milliseconds
+ */
+export async function felt(driver, address, { fresh, sixty }) {
+  const cdp = (command, p = {}) => driver.sendAndGetDevToolsCommand(command, p);
+  const { identifier } = await cdp('Page.addScriptToEvaluateOnNewDocument', { source: OBSERVER });
+  const run = (script, ...args) =>
+    driver.executeAsyncScript(
+      `const args = [...arguments], done = args.pop(); (async (args) => { ${script} })(args).then(done, (e) => done({ error: String(e) }));`,
+      ...args,
+    );
+  const holds = async (condition, ms = 60_000) =>
+    driver.wait(async () => driver.executeScript(`return !!(${condition})`), ms, condition, 20);
+  const press = async (css) => {
+    const r = await run(
+      `const r = document.querySelector(args[0]).getBoundingClientRect(); return { x: r.x + r.width / 2, y: r.y + r.height / 2 };`,
+      css,
+    );
+    for (const type of ['mouseMoved', 'mousePressed', 'mouseReleased'])
+      await cdp('Input.dispatchMouseEvent', {
+        type,
+        ...r,
+        button: type === 'mouseMoved' ? 'none' : 'left',
+        clickCount: 1,
+      });
+  };
+  const since = async (kind, condition) => {
+    const ms = await run(`return sinceThat(args[0], () => (${condition}));`, kind);
+    if (typeof ms !== 'number') throw new Error(`${condition}: ${ms?.error}`);
+    return ms;
+  };
+  const open = async (id) => {
+    await driver.get(`${address}/piece/${id}`);
+    await holds(`document.querySelector('[data-just-enough]:not([disabled])')`);
+  };
+  const CLEAR = `document.querySelector('[aria-label="Reading"] [data-verdict]')?.dataset.verdict === 'clear'`;
+  const out = {
+    enoughFirst: [],
+    enoughRested: [],
+    cardFirst: [],
+    cardsFirst: [],
+    cardRested: [],
+    cardsRested: [],
+    key: [],
+    typing: [],
+    pointer: [],
+    copies: [],
+  };
+  const CARD = `document.querySelector('[data-way]')`,
+    ALL = `document.querySelector('[data-ways-complete]')`;
+  /** Has solving ahead come to rest? */
+  const RESTED = `document.querySelector('[data-just-enough]')?.textContent.includes(':')`;
+  const waysButton = `[aria-label="What can be done"] button:nth-of-type(2)`;
+  for (let i = 0; i < 5; i++) {
+    for (const rested of [false, true]) {
+      await open(await fresh());
+      if (rested) await holds(RESTED);
+      await press('[data-just-enough]');
+      out[rested ? 'enoughRested' : 'enoughFirst'].push(await since('click', CLEAR));
+      await open(await fresh());
+      if (rested) await holds(RESTED);
+      await press(waysButton);
+      out[rested ? 'cardRested' : 'cardFirst'].push(await since('click', CARD));
+      out[rested ? 'cardsRested' : 'cardsFirst'].push(await since('click', ALL));
+      // As it was found.
+      await press(waysButton);
+    }
+  }
+  // Typing in a headline, with the chart unfolded.
+  await open(await fresh());
+  await press(`[aria-label="What can be done"] button:nth-of-type(1)`);
+  await holds(`document.querySelector('.recharts-surface')`);
+  const r = await run(
+    `const r = document.querySelector('[data-layer="headline"]').getBoundingClientRect(); return { x: r.x + 40, y: r.y + r.height / 2 };`,
+  );
+  for (const clickCount of [1, 2])
+    for (const type of ['mousePressed', 'mouseReleased'])
+      await cdp('Input.dispatchMouseEvent', { type, ...r, button: 'left', clickCount });
+  await holds(`document.activeElement?.matches('[contenteditable], textarea')`);
+  await wait(1500);
+  await run(`felt.long = []; return 1;`);
+  for (const letter of 'Every hour by the lake in the snow') {
+    await run(`felt.before = felt.painted.length; return 1;`);
+    await cdp('Input.dispatchKeyEvent', { type: 'keyDown', text: letter, key: letter });
+    await cdp('Input.dispatchKeyEvent', { type: 'keyUp', key: letter });
+    out.key.push(await since('keydown', 'felt.painted.length > felt.before'));
+    await wait(60);
+  }
+  await wait(1500);
+  out.typing = await run('return felt.long;');
+  // A layer dragged: from a movement to its painting.
+  await cdp('Input.dispatchKeyEvent', { type: 'keyDown', key: 'Escape', code: 'Escape', windowsVirtualKeyCode: 27 });
+  await cdp('Input.dispatchMouseEvent', { type: 'mousePressed', ...r, button: 'left', clickCount: 1 });
+  for (let i = 0; i < 60; i++) {
+    await run(`felt.before = felt.painted.length; return 1;`);
+    await cdp('Input.dispatchMouseEvent', {
+      type: 'mouseMoved',
+      x: r.x + 6 + 2 * i,
+      y: r.y + i,
+      button: 'left',
+      buttons: 1,
+    });
+    if (i > 8) out.pointer.push(await since('pointermove', 'felt.painted.length > felt.before'));
+    else await wait(50);
+  }
+  await cdp('Input.dispatchMouseEvent', { type: 'mouseReleased', ...r, button: 'left' });
+  // Many layers doubled at once.
+  await open(await sixty());
+  await wait(1000);
+  const key = async (k, code, n) => {
+    for (const type of ['rawKeyDown', 'keyUp'])
+      await cdp('Input.dispatchKeyEvent', { type, key: k, code, windowsVirtualKeyCode: n, modifiers: 2 });
+  };
+  await driver.executeScript(`document.querySelector('[data-overlay] [data-layer][tabindex="0"]')?.focus()`);
+  await key('a', 'KeyA', 65);
+  await wait(800);
+  await run(`felt.long = []; return 1;`);
+  await key('d', 'KeyD', 68);
+  await wait(3000);
+  out.copies = await run('return felt.long;');
+  await cdp('Page.removeScriptToEvaluateOnNewDocument', { identifier });
+  return out;
+}
