@@ -64,8 +64,8 @@ export async function felt(driver, address, { fresh, sixty }) {
     pointer: [],
     copies: [],
   };
-  const CARD = `document.querySelector('[data-way]')`,
-    ALL = `document.querySelector('[data-ways-complete]')`;
+  const CARD = `document.querySelector('[data-way] canvas:not([data-blank])')`,
+    ALL = `document.querySelector('[data-ways-complete]') && !document.querySelector('[data-way] canvas[data-blank]')`;
   /** Has solving ahead come to rest? */
   const RESTED = `document.querySelector('[data-just-enough]')?.textContent.includes(':')`;
   const waysButton = `[aria-label="What can be done"] button:nth-of-type(2)`;

@@ -254,6 +254,7 @@ export const api = {
    * One way through, with a small picture of it; null where this kind is none, or a newer question came.
    * @param question the same for all kinds that are asked about together: what they share is made once
    * @param kind one treatment, or two put together, the first of which is known already
+   * @param width of the picture, px; 0 is none
    */
   async way(
     question: number,
@@ -261,15 +262,21 @@ export const api = {
     ask: WaysQuestion,
     kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null },
     width: number,
-  ): Promise<{ way: Way; picture: Pixels } | null> {
+  ): Promise<{ way: Way; picture: Pixels | null } | null> {
     if (question < waysAsked.question) return null;
     const ways = await waysFor(question, scene, ask);
     if (question !== waysAsked.question) return null;
     const way = typeof kind === 'string' ? ways.solve(kind) : ways.solvePair(kind.pair, kind.first);
-    if (!way) return null;
+    if (!way || !width) return way && { way, picture: null };
+    const picture = await api.wayPicture(scene, way, width);
+    return transfer({ way, picture }, [picture.data.buffer as ArrayBuffer]);
+  },
+
+  /** A small picture of a slide with a way taken. @param width px */
+  async wayPicture(scene: Shown, way: Way, width: number): Promise<Pixels> {
     const { piece, slide, size } = await open(scene),
       picture = wayThumbnail(painter, piece, slide.id, size, way, width);
-    return transfer({ way, picture }, [picture.data.buffer as ArrayBuffer]);
+    return transfer(picture, [picture.data.buffer as ArrayBuffer]);
   },
 
   /**

@@ -216,18 +216,23 @@ function useBeginning(): void {
   }, [painted]);
 }
 
+/** The window's title: by itself, since it may change with every letter. */
+function Title() {
+  const name = useBench((s) => nameOf(s.piece));
+  useEffect(() => {
+    document.title = `${name} - Plavo`;
+  }, [name]);
+  return null;
+}
+
 function Open({ campaignName }: { campaignName: string }) {
   useBeginning();
   const zoom = useRef(1);
   const [shortcuts, setShortcuts] = useState(false);
-  const name = useBench((s) => nameOf(s.piece));
   const clean = useBench((s) => s.view === 'clean');
   const show = useCallback(() => setShortcuts(true), []);
   useKeys(zoom, show);
   useFocusSelection();
-  useEffect(() => {
-    document.title = `${name} - Plavo`;
-  }, [name]);
   // The stage first: what stands beside it is rendered in slices, so that its painting need not wait.
   const [whole, setWhole] = useState(false);
   useEffect(() => startTransition(() => setWhole(true)), []);
@@ -268,6 +273,7 @@ function Open({ campaignName }: { campaignName: string }) {
           <Controls />
         </Drawer>
       )}
+      <Title />
       <ContextMenu />
       <Announce />
       {shortcuts && <Shortcuts onClose={() => setShortcuts(false)} />}

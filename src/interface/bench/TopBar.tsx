@@ -11,6 +11,7 @@ import { Dialog } from '../shared/Dialog';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { HandOver } from './HandOver';
 import { resolveConflict, save, saveAsNew } from './keeping/saving';
+import { usePanelPiece } from './state/panel-piece';
 import { edit, redoEdit, type Refusal, type Saved, undoEdit, useBench } from './state/store';
 import css from './TopBar.module.css';
 
@@ -23,6 +24,34 @@ const SAVED_WORD: Record<Saved, string> = {
   refused: 'Not saved: kept in this browser',
 };
 
+/** By itself, since it may change with every letter of the headline. */
+function PieceName() {
+  const name = nameOf(usePanelPiece());
+  const [typed, setTyped] = useState<string | null>(null);
+
+  const commit = (): void => {
+    if (typed !== null && typed.trim() && typed.trim() !== name) edit('Rename piece', (p) => renamePiece(p, typed));
+    setTyped(null);
+  };
+  return (
+    <TextInput
+      size="xs"
+      variant="unstyled"
+      aria-label="Name of the piece"
+      className={css.name}
+      value={typed ?? name}
+      style={{ width: `calc(${Math.min(36, Math.max(8, (typed ?? name).length)) + 1}ch + 14px)` }}
+      onChange={(e) => setTyped(e.currentTarget.value)}
+      onFocus={(e) => e.currentTarget.select()}
+      onBlur={commit}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur();
+        if (e.key === 'Escape') setTyped(null);
+      }}
+    />
+  );
+}
+
 /** @param children what a narrow window has to reach from here */
 export function TopBar({
   campaignName,
@@ -33,19 +62,12 @@ export function TopBar({
   onShortcuts: () => void;
   children?: ReactNode;
 }) {
-  const name = useBench((s) => nameOf(s.piece));
   const saved = useBench((s) => s.saved);
   const refusal = useBench((s) => s.refusal);
   const sizes = useBench((s) => s.piece.sizes);
   const sizeId = useBench((s) => s.sizeId);
   const back = useBench((s) => (s.history.done > 0 ? s.history.steps[s.history.done - 1].label : null));
   const forth = useBench((s) => s.history.steps[s.history.done]?.label ?? null);
-  const [typed, setTyped] = useState<string | null>(null);
-
-  const commit = (): void => {
-    if (typed !== null && typed.trim() && typed.trim() !== name) edit('Rename piece', (p) => renamePiece(p, typed));
-    setTyped(null);
-  };
   return (
     <header className={css.bar}>
       <Group gap={6} wrap="nowrap" className={css.where}>
@@ -59,21 +81,7 @@ export function TopBar({
         <Text c="dimmed" className={css.campaign}>
           /
         </Text>
-        <TextInput
-          size="xs"
-          variant="unstyled"
-          aria-label="Name of the piece"
-          className={css.name}
-          value={typed ?? name}
-          style={{ width: `calc(${Math.min(36, Math.max(8, (typed ?? name).length)) + 1}ch + 14px)` }}
-          onChange={(e) => setTyped(e.currentTarget.value)}
-          onFocus={(e) => e.currentTarget.select()}
-          onBlur={commit}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') e.currentTarget.blur();
-            if (e.key === 'Escape') setTyped(null);
-          }}
-        />
+        <PieceName />
         <Text
           fz="xs"
           c={saved === 'away' || saved === 'conflict' || saved === 'refused' ? 'amber' : 'dimmed'}

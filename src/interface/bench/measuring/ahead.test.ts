@@ -18,11 +18,12 @@ const card = {
   picture: { width: 1, height: 1, data: new Uint8ClampedArray(4) },
 };
 const kept = () => Promise.resolve({ kept: 100, marks: 0 });
+const wayPicture = () => Promise.resolve(card.picture);
 const palette = () => Promise.resolve([]);
 const warm = jest.fn<(scene: { size: string }, width: number) => Promise<void>>(() => Promise.resolve());
 const solvers = [
-  { warm, way, kept },
-  { warm, way, kept },
+  { warm, way, kept, wayPicture },
+  { warm, way, kept, wayPicture },
 ];
 jest.unstable_mockModule('../../../workers/clients', () => ({
   solverWorkers: () => solvers,

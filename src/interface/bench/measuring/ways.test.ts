@@ -22,6 +22,7 @@ const worker = () => ({
   way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked) =>
     new Promise((answer, fail) => waiting.push({ kind, answer, fail })),
   kept: () => Promise.resolve({ kept: 50, marks: 0 }),
+  wayPicture: () => Promise.resolve({ width: 1, height: 1, data: new Uint8ClampedArray(4) }),
   palette: () => Promise.resolve([]),
   fonts: () => Promise.resolve(),
 });
@@ -92,15 +93,15 @@ it('asks every kind once, two at a time, and lists what is found as it comes, th
   await reply('ink', way(['ink'], 100, { strength: null }));
   expect(useWays.getState()).toMatchObject({ running: true, answered: 1, asked: 10 });
   await reply('pool', way(['pool'], 91));
-  await reply('plate', way(['plate'], 93, { kept: { kept: 93, marks: 3 } }));
-  expect(useWays.getState().found.map((c) => c.way.kinds[0])).toEqual(['ink', 'pool', 'plate']);
+  await reply('fade', way(['fade'], 93, { kept: { kept: 93, marks: 3 } }));
+  expect(useWays.getState().found.map((c) => c.way.kinds[0])).toEqual(['ink', 'pool', 'fade']);
   await replyToAll((kind) => (seen.push(kind), kind === 'tint' ? way(['tint'], 64) : null));
   await done;
-  expect(['pool', 'ink', 'plate', ...seen].sort()).toEqual([...KINDS].sort());
+  expect(['pool', 'ink', 'fade', ...seen].sort()).toEqual([...KINDS].sort());
   const s = useWays.getState();
   expect(s).toMatchObject({ running: false, answered: 10, asked: 10, failed: false, now: { kept: 50, marks: 0 } });
-  expect(s.found.map((c) => c.way.kinds[0])).toEqual(['ink', 'pool', 'plate', 'tint']);
-  expect([...s.without].sort()).toEqual(['backing', 'blur', 'fade', 'move', 'shadow', 'tone']);
+  expect(s.found.map((c) => c.way.kinds[0])).toEqual(['ink', 'pool', 'fade', 'tint']);
+  expect([...s.without].sort()).toEqual(['backing', 'blur', 'move', 'plate', 'shadow', 'tone']);
 });
 
 it('tries two together only where no treatment alone keeps enough, the first of them as it was found', async () => {

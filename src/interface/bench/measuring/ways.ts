@@ -11,11 +11,13 @@ import type { PhotoKept } from '../../../core/remedy/photo-kept';
 import { applyWay, bestWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type WayKind } from '../../../core/remedy/way';
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import { paletteOf } from '../../shared/assets';
+import { usePanels } from '../state/panels';
 import { currentSlide, edit, preview, select, shownOf, useBench } from '../state/store';
 
 export interface WayCard {
   way: Way;
-  picture: Pixels;
+  /** Painted once somebody looks, or there is rest. */
+  picture: Pixels | null;
 }
 
 /** What was asked: for which texts of which slide. */
@@ -88,8 +90,11 @@ export const waysKnown = (w: WaysState, texts: string[] | undefined): boolean =>
 export const bestKnown = (w: WaysState, texts: string[] | undefined): Way | null =>
   waysKnown(w, texts) ? bestWay(w.found.map((c) => c.way)) : null;
 
-/** The quickest and most promising first, so that something can be seen soon; what takes longest last. */
-const ORDER: WayKind[] = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur'];
+/**
+ * The most promising first, so that something can be seen soon; what takes longest not last, so that no worker is left
+ * alone with it in the end.
+ */
+const ORDER: WayKind[] = ['pool', 'ink', 'fade', 'shadow', 'plate', 'backing', 'tint', 'move', 'tone', 'blur'];
 /** Width of a way's small picture, px. */
 export const PICTURE_WIDTH = 280;
 
@@ -126,7 +131,9 @@ async function solve(texts: string[] | undefined): Promise<void> {
     s = useBench.getState(),
     asked = questionNow(texts),
     scene = shownOf({ ...s, preview: null }),
-    picture = solvedPicture();
+    picture = solvedPicture(),
+    // Only looked at pictures are worth waiting for.
+    width = usePanels.getState().reading === 'ways' ? PICTURE_WIDTH : 0;
   const workers = solved.has(picture) ? solverWorkers() : firstSolvers();
   if (useWays.getState().seen) lookAtWay(null);
   useWays.setState({ ...nothing, piece: s.piece, question: asked, running: true, asked: ORDER.length });
@@ -137,7 +144,7 @@ async function solve(texts: string[] | undefined): Promise<void> {
   const ask = { texts, instead: asked.instead, colours };
   const run = async (worker: (typeof workers)[number]): Promise<void> => {
     for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
-      const card = await worker.way(mine, scene, ask, kind, PICTURE_WIDTH);
+      const card = await worker.way(mine, scene, ask, kind, width);
       if (!current()) return;
       useWays.setState((w) => ({
         answered: w.answered + 1,
@@ -163,12 +170,36 @@ async function solve(texts: string[] | undefined): Promise<void> {
     if (current()) {
       solved.add(picture);
       useWays.setState({ complete: true });
+      void paintWays();
     }
   } catch (e) {
     console.error(e);
     if (current()) useWays.setState({ failed: true });
   } finally {
     if (current()) useWays.setState({ running: false });
+  }
+}
+
+let painting = false;
+/** Paints the small pictures of ways that have none yet, the best first. */
+export async function paintWays(): Promise<void> {
+  if (painting) return;
+  painting = true;
+  const mine = question,
+    s = useBench.getState(),
+    scene = shownOf({ ...s, preview: null }),
+    [worker] = solved.has(solvedPicture()) ? solverWorkers() : firstSolvers();
+  const next = (): Way | undefined => useWays.getState().found.find((c) => !c.picture)?.way;
+  try {
+    for (let way = next(); way && question === mine && useWays.getState().piece === s.piece; way = next()) {
+      const picture = await worker.wayPicture(scene, way, PICTURE_WIDTH);
+      useWays.setState((w) => ({ found: w.found.map((c) => (c.way === way ? { ...c, picture } : c)) }));
+    }
+  } catch (e) {
+    // Asked again with the next look.
+    console.error(e);
+  } finally {
+    painting = false;
   }
 }
 

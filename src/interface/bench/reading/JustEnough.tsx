@@ -113,7 +113,7 @@ export const JustEnough = memo(function JustEnough({ measurable }: { measurable:
   const way = useBestWay(),
     progress = useWays((w) => `${w.answered} of ${w.asked}`);
   const clear = useBench(areMeantClear);
-  const there = useBench((s) => currentSlide(s).layers);
+  const there = currentSlide(asked).layers;
   // An overlay that is selected is meant.
   const selected = useBench((s) =>
     s.selection.length === 1

@@ -9,22 +9,32 @@ import { isTreated } from '../../../core/piece/treatments';
 import { type Way, WAY_NAMES } from '../../../core/remedy/way';
 import { SAYS } from '../../shared/words';
 import { movedOn } from '../measuring/spots';
-import { cancelWays, lookAtWay, solveWays, takeWay, useWays } from '../measuring/ways';
+import { cancelWays, lookAtWay, paintWays, PICTURE_WIDTH, solveWays, takeWay, useWays } from '../measuring/ways';
 import { useCompare } from '../state/compare';
-import { currentSlide, useBench } from '../state/store';
+import { currentSize, currentSlide, useBench } from '../state/store';
 import css from './Remedies.module.css';
 
 /** How long the document must rest before ways are solved anew, ms. */
 const REST = 500;
 
-function Picture({ pixels }: { pixels: Pixels }) {
+function Picture({ pixels }: { pixels: Pixels | null }) {
+  const size = useBench(currentSize);
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
-    canvas
-      .current!.getContext('2d')!
-      .putImageData(new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height), 0, 0);
+    if (pixels)
+      canvas
+        .current!.getContext('2d')!
+        .putImageData(new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height), 0, 0);
   }, [pixels]);
-  return <canvas ref={canvas} width={pixels.width} height={pixels.height} aria-hidden />;
+  return (
+    <canvas
+      ref={canvas}
+      width={pixels?.width ?? PICTURE_WIDTH}
+      height={pixels?.height ?? Math.max(1, Math.round((size.height * PICTURE_WIDTH) / size.width))}
+      data-blank={!pixels || undefined}
+      aria-hidden
+    />
+  );
 }
 
 const percent = (v: number): string => (v > 99.95 ? '100' : v >= 99 ? v.toFixed(1) : v.toFixed(0));
@@ -82,6 +92,9 @@ export function Ways({ layer }: { layer: string | null }) {
       cancelWays();
     };
   }, [piece, slideId, sizeId, texts, instead, dragging]);
+  useEffect(() => {
+    if (found.some((c) => !c.picture)) void paintWays();
+  }, [found]);
   useEffect(() => () => lookAtWay(null), []);
   const outdated = solvedFor !== piece;
 

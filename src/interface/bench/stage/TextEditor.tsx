@@ -13,6 +13,7 @@ import { excerpt, insertExcerpt, setText } from '../../../core/type/spans';
 import type { Span } from '../../../core/values/text';
 import { countPress, follow } from '../commands/drag';
 import { togglePart } from '../commands/part';
+import { TYPE } from '../state/panel-piece';
 import { currentSize, currentSlide, edit, frameOf, settle, useBench } from '../state/store';
 import css from './TextEditor.module.css';
 
@@ -249,7 +250,7 @@ export function TextEditor({ id, scale }: { id: string; scale: number }) {
           const text = e.currentTarget.value;
           const at = e.currentTarget.selectionEnd;
           edit(
-            'Type',
+            TYPE,
             (p) => changeLayers(p, useBench.getState().slideId, [id], (l) => void (isText(l) && setText(l, text, at))),
             `type:${id}`,
           );

@@ -7,6 +7,8 @@ type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
 const show = latest((...args: Show) => stageWorker().show(...args));
 
 const RETRY = 2000;
+/** How long no letter may come before a text is painted exactly, ms. */
+const REST = 250;
 
 let retry: ReturnType<typeof setTimeout> | null = null;
 let lastTold = '';
@@ -86,6 +88,7 @@ export function keepPainting(host: HTMLElement): () => void {
     await attach();
     void paint(false);
   });
+  let rest: ReturnType<typeof setTimeout> | undefined;
   const stop = useBench.subscribe((now, before) => {
     if (
       now.piece !== before.piece ||
@@ -95,11 +98,17 @@ export function keepPainting(host: HTMLElement): () => void {
       now.dragging !== before.dragging ||
       now.preview !== before.preview ||
       now.epoch !== before.epoch
-    )
-      void paint(now.dragging !== false);
+    ) {
+      clearTimeout(rest);
+      const typing = now.editing !== null && now.editing === before.editing;
+      void paint(now.dragging !== false || typing);
+      // What was painted quickly between letters is painted exactly once there is rest.
+      if (typing) rest = setTimeout(() => void paint(false), REST);
+    }
   });
   return () => {
     stop();
+    clearTimeout(rest);
     stopRestart();
     canvas?.remove();
     void stageWorker().detach(key);

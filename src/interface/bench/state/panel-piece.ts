@@ -1,12 +1,16 @@
-// The document as the panels beside the stage show it: live, except while something is dragged on the stage. Then the
-// picture, the handles and the reading move at once, and the panels follow when the pointer rests, so that a frame
-// stays short.
+// The document as the panels beside the stage show it: live, except while something is dragged on the stage, or typed
+// there. Then the picture, the handles and the reading move at once, and the panels follow when the pointer or the keys
+// rest, so that a frame stays short.
 import { useEffect, useState } from 'react';
 import type { Piece } from '../../../core/piece/schema';
-import { useBench } from './store';
+import { type BenchState, stepUnderWay, useBench } from './store';
 
-/** How long the pointer must rest, ms. */
+/** How long pointer and keys must rest, ms. */
 const REST = 140;
+/** What a step of typing is called. */
+export const TYPE = 'Type';
+
+const isTyping = ({ editing }: BenchState): boolean => editing !== null && stepUnderWay() === TYPE;
 
 export function usePanelPiece(): Piece {
   const [piece, setPiece] = useState(() => useBench.getState().piece);
@@ -17,7 +21,7 @@ export function usePanelPiece(): Piece {
     const stop = useBench.subscribe((now, before) => {
       if (now.piece === before.piece && now.dragging === before.dragging) return;
       if (timer) clearTimeout(timer);
-      if (now.dragging === 'stage') timer = setTimeout(take, REST);
+      if (now.dragging === 'stage' || isTyping(now)) timer = setTimeout(take, REST);
       else take();
     });
     return () => {

@@ -180,6 +180,9 @@ export function edit(label: string, change: (piece: Piece) => Piece, merge: stri
   if (merge === null) settle();
 }
 
+/** Label of the step that is under way: what is edited next may still be a part of it. */
+export const stepUnderWay = (): string | null => pending?.label ?? null;
+
 function travel(by: typeof undo): void {
   settle();
   const moved = by(get().piece, get().history);
