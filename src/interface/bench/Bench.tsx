@@ -239,7 +239,11 @@ function Open({ campaignName }: { campaignName: string }) {
   const inDrawers = useInDrawers(),
     drawer = useDrawers((s) => s.open);
   return (
-    <div className={css.bench} data-clean={clean || undefined}>
+    <div
+      className={css.bench}
+      data-clean={clean || undefined}
+      data-drawer-open={(drawer !== null && inDrawers[drawer]) || undefined}
+    >
       <TopBar campaignName={campaignName} onShortcuts={show}>
         {inDrawers.stack && !inDrawers.controls && <DrawerButton column="stack" />}
       </TopBar>

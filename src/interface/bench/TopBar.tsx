@@ -108,13 +108,16 @@ export function TopBar({
         <Select
           size="xs"
           className={css.size}
+          data-only={sizes.length === 1 || undefined}
           aria-label="Size of the piece"
           allowDeselect={false}
           value={sizeId}
           data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} × ${s.height}` }))}
           onChange={(v) => v && useBench.setState({ sizeId: v })}
         />
-        <SchemeSwitch />
+        <span className={css.scheme}>
+          <SchemeSwitch />
+        </span>
         <Tooltip label="Keyboard shortcuts (?)">
           <ActionIcon aria-label="Keyboard shortcuts" className={css.shortcuts} onClick={onShortcuts}>
             <IconKeyboard size={18} />

@@ -161,10 +161,10 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         <Text c="dimmed" fz="sm" className={css.claim}>
           Headlines that stay readable, photographs that survive
         </Text>
-        <Group gap="xs" wrap="nowrap">
+        <Group gap="xs" className={css.doing}>
           <TextInput
             size="xs"
-            w={190}
+            className={css.search}
             leftSection={<IconSearch size={14} />}
             placeholder="Search pieces"
             aria-label="Search pieces"
