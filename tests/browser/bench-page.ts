@@ -91,6 +91,12 @@ export class BenchPage {
       )
     ).click();
   }
+  /** Selects a layer by its id, on the stage: its row need not be in sight. */
+  async selectLayer(layer: string): Promise<void> {
+    await this.find(`[data-layer="${layer}"]`);
+    await this.driver.executeScript(`document.querySelector('[data-layer="${layer}"]').focus()`);
+    await this.find(`[data-frame="${layer}"]`);
+  }
   /** Opens a menu by its button and takes an item. */
   async menu(button: string, item: string): Promise<void> {
     await (await this.named(button)).click();

@@ -248,7 +248,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                           />
                         )}
                       </span>
-                      {renaming === p.id ? null : <b>{p.name}</b>}
+                      {renaming === p.id ? null : <b dir="auto">{p.name}</b>}
                       <small>
                         {p.sizes[0] && `${p.sizes[0].name}, ${p.sizes[0].width} × ${p.sizes[0].height}`}
                         {p.slides > 1 ? `, ${p.slides} slides` : ''}

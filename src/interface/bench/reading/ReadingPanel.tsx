@@ -89,7 +89,7 @@ export function ReadingTop() {
           >
             {seenAs ? `${seenAs[0].toUpperCase()}${seenAs.slice(1)}. ` : ''}
             {selected ? '' : texts > 1 ? `Weakest of ${texts}: ` : ''}
-            <b>{name || 'empty'}</b>
+            <bdi>{name || 'empty'}</bdi>
           </button>
           <div
             className={css.gauge}
@@ -158,7 +158,7 @@ function Why({ reading }: { reading: Reading }) {
       <p className={css.words}>
         {reading.weakestWord && (
           <>
-            Weakest word <q>{reading.weakestWord}</q>.{' '}
+            Weakest word <q dir="auto">{reading.weakestWord}</q>.{' '}
           </>
         )}
         {reading.ratio !== null && <>{Math.round(reading.share * 100)} % of its letters are Clear. </>}

@@ -129,7 +129,7 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
           tabIndex={tab}
           aria-pressed={selected}
         >
-          {name}
+          <bdi>{name}</bdi>
           {isTreatment(layer) && <small title="Opacity">{Math.round(layer.opacity * 100)} %</small>}
         </button>
       )}

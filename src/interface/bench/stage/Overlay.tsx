@@ -315,6 +315,7 @@ export function Overlay({ scale }: { scale: number }) {
             <div
               key={layer.id}
               className={css.frame}
+              data-frame={layer.id}
               data-editing={editing === layer.id || undefined}
               data-inside={inside === layer.id || undefined}
               data-several={several.length > 1 || undefined}
