@@ -19,7 +19,7 @@ export function usePanelPiece(): Piece {
     const take = (): void => setPiece(useBench.getState().piece);
     take();
     const stop = useBench.subscribe((now, before) => {
-      if (now.piece === before.piece && now.dragging === before.dragging) return;
+      if (now.piece === before.piece && now.dragging === before.dragging && now.editing === before.editing) return;
       if (timer) clearTimeout(timer);
       if (now.dragging === 'stage' || isTyping(now)) timer = setTimeout(take, REST);
       else take();
