@@ -1,5 +1,5 @@
 // Bundles what runs outside the pages: browser workers into public/workers, what the server's crews do into .build.
-import { copyFileSync, mkdirSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, context } from 'esbuild';
 import { ROOT } from './machine.mjs';
@@ -49,9 +49,20 @@ function copyWasm() {
   copyFileSync(join(ROOT, 'node_modules/harfbuzzjs/dist/harfbuzz.wasm'), join(browser.outdir, 'harfbuzz.wasm'));
 }
 
+/** Emoji come packed for browsers; the core reads them as they are in a file of a font. */
+async function unpackEmoji() {
+  mkdirSync(join(ROOT, '.build'), { recursive: true });
+  const { default: woff2 } = await import('wawoff2');
+  writeFileSync(
+    join(ROOT, '.build', 'emoji.ttf'),
+    await woff2.decompress(readFileSync(join(ROOT, 'node_modules/twemoji-colr-font/twemoji.woff2'))),
+  );
+}
+
 /** @param {{ watch?: boolean }} [how] */
 export async function bundle({ watch = false } = {}) {
   copyWasm();
+  await unpackEmoji();
   if (!watch) return void (await Promise.all([build(browser), build(early), build(server)]));
   for (const options of [browser, early, server]) await (await context({ ...options, minify: false })).watch();
 }

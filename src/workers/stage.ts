@@ -34,6 +34,8 @@ export interface TextPlace {
   frame: Box;
   overflow: boolean;
   missing: string[];
+  /** Families that letters were taken from which the chosen one lacks. */
+  borrowed: string[];
   /** Left edge of the frame in layout coordinates. */
   offset: number;
   /** Baselines of its lines, from the top of the frame. */
@@ -78,6 +80,7 @@ function places(scene: Shown, slide: Slide, editing: string | null): Record<stri
       frame: { ...frame, x: frame.x - layer.box.x, y: frame.y - layer.box.y },
       overflow: overflows(layer, layout),
       missing: layout.missing,
+      borrowed: layout.borrowed,
       offset: layout.offset,
       baselines: layout.lines.map((l) => l.baseline),
       fontSize: layout.fontSize,

@@ -4,6 +4,7 @@ import { request } from 'node:http';
 import type { WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { makeFill } from '../../src/core/kinds/fill';
+import { makeText } from '../../src/core/kinds/text';
 import type { Layer } from '../../src/core/kinds/layers';
 import { makePicture } from '../../src/core/kinds/photo';
 import { makeTint } from '../../src/core/kinds/tint';
@@ -388,6 +389,26 @@ describe('one painter, two places', () => {
         'base',
       ),
     ).toBeGreaterThan(0.05);
+    await call(`/api/pieces/${made.id}`, { method: 'DELETE' });
+  });
+
+  it('and of emoji and of scripts that the chosen family lacks', async () => {
+    const made = (await (await post('/api/pieces', { width: 600, height: 420, name: 'Scripts' })).json()) as Stored & {
+      id: string;
+    };
+    const { piece } = made,
+      size = piece.sizes[0];
+    piece.slides[0].layers = ['日本語のみずうみ 湖', '湖边慢车 호수 옆', 'รถไฟช้า धीमी', '🚂 👩‍🚒 🇨🇭 1️⃣ ☀️'].map(
+      (text, i) => ({
+        ...makeText(`t${i}`, text, size),
+        fontSize: 56,
+        opacity: i === 3 ? 0.6 : 1,
+        box: { x: 20, y: 10 + i * 100, width: 560, height: 90 },
+      }),
+    );
+    piece.slides[0].paper = '#20405c';
+    expect((await post(`/api/pieces/${made.id}`, piece, 'PUT', { 'if-match': '"1"' })).status).toBe(200);
+    expect(await shareOff(made.id, piece, 'base')).toBeLessThan(0.001);
     await call(`/api/pieces/${made.id}`, { method: 'DELETE' });
   });
 

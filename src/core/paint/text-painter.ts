@@ -3,7 +3,7 @@ import type { Box } from '../ground/box';
 import type { PathSink } from '../ground/path';
 import { boxTransform, compose, type Transform } from '../ground/transform';
 import { backingReach, traceBacking } from '../type/backing';
-import { textFrame, textTransform, traceLetter } from '../type/frame';
+import { textFrame, textTransform, traceGlyph, traceLetter } from '../type/frame';
 import type { Letter, Stripe, TextLayout } from '../type/layout';
 import type { Fill } from '../values/fill';
 import { PLAIN_SHAPE } from '../values/plain';
@@ -29,7 +29,9 @@ export const textIsGroup = (layer: PlacedText): boolean =>
   layer.outline.width > 0 ||
   throwsShadow(layer.shadows) ||
   layer.highlight !== null ||
-  layer.spans.some((s) => s.look.highlight);
+  layer.spans.some((s) => s.look.highlight) ||
+  // Emoji are layers of outlines.
+  /[\p{Extended_Pictographic}\p{RI}\u20e3]/u.test(layer.text);
 
 const isHollow = (layer: PlacedText): boolean => layer.fill.kind === 'none' && layer.outline.width > 0;
 
@@ -41,14 +43,31 @@ const traceLetters =
 const traceStripe = (to: PathSink, s: Stripe, t: Transform): void =>
   traceCorners(to, s, compose(t, [1, 0, 0, 1, s.x, s.y]));
 
-/** Everything of one ink as one outline, so that overlapping strokes are painted once. */
+/**
+ * Everything of one ink as one outline, so that overlapping strokes are painted once. @param coloured also letters that
+ * have colours of their own
+ */
 const traceInk =
-  (layout: TextLayout, ink: number) =>
+  (layout: TextLayout, ink: number, coloured: boolean) =>
   (to: PathSink, t: Transform): void => {
-    for (const l of layout.letters) if (l.ink === ink) traceLetter(l, t, to);
+    for (const l of layout.letters) if (l.ink === ink && (coloured || l.colour === null)) traceLetter(l, t, to);
     for (const m of layout.markers) if (m.ink === ink) traceLetter(m, t, to);
     for (const u of layout.underlines) if (u.ink === ink) traceStripe(to, u, t);
   };
+
+/** Letters that have colours of their own, layer by layer. */
+function paintColoured(easel: Easel, layer: PlacedText, layout: TextLayout, t: Transform, alpha: number): void {
+  for (const letter of layout.letters) {
+    if (letter.colour === null) continue;
+    for (const g of letter.glyphs)
+      for (const l of g.font.layers(g.glyph) ?? []) {
+        const style = cssColour(l.colour ?? easel.hex(layer.fill.colour));
+        easel.fillPath({ style, alpha, space: [1, 0, 0, 1, 0, 0] }, t, (to, at) =>
+          traceGlyph(g, g.font.outline(l.glyph), letter.size, at, to),
+        );
+      }
+  }
+}
 
 /** Where a fill lies: the text's own over its frame, that of a part over the letters of that part. */
 function fillPlace(layer: PlacedText, layout: TextLayout, frame: Box, ink: number): Box {
@@ -155,7 +174,7 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
             const at = compose(on.toSurface, textTransform(layer, layout));
             strokeLetters(on, at, 1, 'below');
             layout.inks.forEach((_, ink) =>
-              on.fillPath({ style: '#000', alpha: 1, space: [1, 0, 0, 1, 0, 0] }, at, traceInk(layout, ink)),
+              on.fillPath({ style: '#000', alpha: 1, space: [1, 0, 0, 1, 0, 0] }, at, traceInk(layout, ink, true)),
             );
             strokeLetters(on, at, 1, 'above');
           },
@@ -167,8 +186,9 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
     if (mode.as === 'letters')
       layout.inks.forEach((_, ink) => {
         const brush = brushFor(fillOf(ink), fillPlace(layer, layout, frame, ink), region, opacity);
-        if (brush) easel.fillPath(brush, t, traceInk(layout, ink));
+        if (brush) easel.fillPath(brush, t, traceInk(layout, ink, false));
       });
+    if (mode.as === 'letters') paintColoured(easel, layer, layout, t, opacity);
     if (mode.as !== 'flood') strokeLetters(easel, t, opacity, 'above');
   }
   if (mode.as === 'flood') {

@@ -1,6 +1,6 @@
 // The reading of each letter from two pictures of the region: the backdrop without ink, and the ink wherever it could
 // be (reading.md, steps 4 and 5).
-import { LINEAR } from '../colour/srgb';
+import { LINEAR, rgba } from '../colour/srgb';
 import type { TextLayout } from '../type/layout';
 import type { TextHalo } from './halo';
 
@@ -41,8 +41,14 @@ export function coloursOf(
   { backdrop, inks }: { backdrop: Uint8ClampedArray; inks: readonly Uint8ClampedArray[] },
 ): LetterColours[] {
   return halo.letters.map((l) => {
-    const picture = inks[layout.letters[l.letter].ink],
-      ink = picture.length === 4 ? Uint8Array.from(picture.subarray(0, 3)) : pick(picture, l.ink);
+    const letter = layout.letters[l.letter],
+      picture = inks[letter.ink];
+    // An emoji is told by the colour that most of it has.
+    if (letter.colour !== null) {
+      const { r, g, b } = rgba(letter.colour);
+      return { halo: pick(backdrop, l.halo), ink: Uint8Array.of(r, g, b) };
+    }
+    const ink = picture.length === 4 ? Uint8Array.from(picture.subarray(0, 3)) : pick(picture, l.ink);
     return { halo: pick(backdrop, l.halo), ink: isFlat(ink) ? ink.slice(0, 3) : ink };
   });
 }

@@ -79,7 +79,7 @@ export class Painter {
   /** Loads the fonts of all texts of a slide; must be awaited before painting it. */
   async prepare(slide: Slide): Promise<void> {
     const wanted = slide.layers.filter(isText).flatMap(fontsFor);
-    await Promise.all(wanted.map(({ font, text }) => this.studio.fonts.ensure(font, text)));
+    await Promise.all(wanted.map(({ font, text, whole }) => this.studio.fonts.ensure(font, text, whole)));
   }
 
   /** Makes families of one's own known, in place of those known before. */
@@ -209,11 +209,11 @@ export const layerKey = (layer: Layer, swatches: Swatches, studio: Studio): stri
  * The fonts a text is set in, each with the letters it must have: in other cases where they are shown so, and the
  * markers of a list.
  */
-function fontsFor(l: TextLayer): { font: FontChoice; text: string }[] {
+function fontsFor(l: TextLayer): { font: FontChoice; text: string; whole: string }[] {
   return looksOf(l).map(({ start, end, look }) => {
     const own = l.text.slice(start, end),
       shown = look.case === 'as-typed' ? own : own + own.toUpperCase() + own.toLowerCase();
-    return { font: look.font, text: l.list === 'none' ? shown : `${shown}\u2022.0123456789` };
+    return { font: look.font, text: l.list === 'none' ? shown : `${shown}\u2022.0123456789`, whole: l.text };
   });
 }
 

@@ -83,12 +83,48 @@ export const FAMILIES: readonly Family[] = [
   family('Noto Sans', 'grotesque', [400, 700], [400, 700]),
   family('Noto Sans Hebrew', 'grotesque', [400, 700]),
   family('Noto Naskh Arabic', 'serif', [400, 700]),
+  family('Noto Sans JP', 'grotesque', [400, 700]),
+  family('Noto Sans SC', 'grotesque', [400, 700]),
+  family('Noto Sans KR', 'grotesque', [400, 700]),
+  family('Noto Sans Thai', 'grotesque', [400, 700]),
 ];
 
-/** Families asked, in turn, for letters the chosen one does not have. */
-export const FALLBACKS: readonly string[] = ['Noto Sans', 'Noto Sans Hebrew', 'Noto Naskh Arabic'];
+/** Colour emoji, drawn as layers of outlines. Not offered: they are set in whatever family is chosen. */
+export const EMOJI = 'Plavo Emoji';
+const EMOJI_FAMILY: Family = {
+  name: EMOJI,
+  kind: 'display',
+  // Unpacked when the application is built.
+  faces: [{ id: 'PlavoEmoji_400Regular', weight: 400, italic: false, path: '../.build/emoji.ttf' }],
+};
 
-export const faceById = (id: string): Face | null => FAMILIES.flatMap((f) => f.faces).find((f) => f.id === id) ?? null;
+/** Families asked for letters of some scripts; those of the same letters in the order in which they are asked. */
+const SCRIPTS: readonly { family: string; letters: RegExp }[] = [
+  { family: 'Noto Sans Hebrew', letters: /\p{Script=Hebrew}/u },
+  { family: 'Noto Naskh Arabic', letters: /\p{Script=Arabic}/u },
+  { family: 'Noto Sans JP', letters: /[\p{Script=Hiragana}\p{Script=Katakana}]/u },
+  { family: 'Noto Sans KR', letters: /\p{Script=Hangul}/u },
+  // Han alone is taken for Chinese: beside kana or hangul the families above have it, as it is written there.
+  { family: 'Noto Sans SC', letters: /[\p{Script=Han}\u3000-\u303f\uff00-\uffef]/u },
+  { family: 'Noto Sans Thai', letters: /\p{Script=Thai}/u },
+  { family: EMOJI, letters: /[\p{Extended_Pictographic}\p{Regional_Indicator}\u20e3]/u },
+];
+
+/**
+ * Families asked, in turn, for letters of a text that the chosen one does not have. They follow from the text alone, so
+ * that it looks the same wherever and after whatever it is painted.
+ */
+export const fallbacksFor = (text: string): string[] => [
+  'Noto Sans',
+  ...SCRIPTS.filter(({ letters }) => letters.test(text)).map(({ family: name }) => name),
+];
+
+export const faceById = (id: string): Face | null =>
+  [...FAMILIES, EMOJI_FAMILY].flatMap((f) => f.faces).find((f) => f.id === id) ?? null;
+
+/** Name of the shipped family that a face belongs to. */
+export const familyOf = (face: string): string =>
+  FAMILIES.find((f) => f.faces.some((x) => x.id === face))?.name ?? EMOJI;
 
 /**
  * The face nearest to what is asked: the family (Archivo where it is unknown), then the slope, then the weight.
@@ -99,7 +135,7 @@ export function faceFor(
   italic: boolean,
   families: readonly Family[] = FAMILIES,
 ): Face {
-  const fam = families.find((f) => f.name === familyName) ?? FAMILIES[0];
+  const fam = familyName === EMOJI ? EMOJI_FAMILY : (families.find((f) => f.name === familyName) ?? FAMILIES[0]);
   const cost = (f: Face) => (f.italic === italic ? 0 : 10_000) + Math.abs(f.weight - weight);
   return fam.faces.reduce((best, f) => (cost(f) < cost(best) ? f : best));
 }

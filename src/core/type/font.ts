@@ -1,6 +1,7 @@
 // Loaded font faces: HarfBuzz objects, metrics and glyph outlines, kept once for each face.
 import * as hb from 'harfbuzzjs';
-import { type Face, faceFor, FALLBACKS, FAMILIES, type Family } from './catalogue';
+import { type ColourLayer, colourLayers } from './colour-glyphs';
+import { EMOJI, type Face, faceFor, fallbacksFor, FAMILIES, type Family } from './catalogue';
 
 /**
  * Outline commands in font units, y up: 0 move x y, 1 line x y, 2 quadratic x1 y1 x y, 3 cubic x1 y1 x2 y2 x y, 4
@@ -20,11 +21,15 @@ export interface LoadedFont {
   /** Top edge below the baseline and thickness, in em. */
   underline: { below: number; thickness: number };
   has(codePoint: number): boolean;
+  /** Of a glyph in colours that of all its layers. */
   outline(glyph: number): Outline;
+  /** What a glyph in colours is painted of, from the lowest; null where it has none of its own. */
+  layers(glyph: number): readonly ColourLayer[] | null;
   /** Horizontal extent of a glyph's ink in font units; null without ink. */
   extent(glyph: number): { left: number; right: number } | null;
 }
 
+const EMOJI_FACE = faceFor(EMOJI, 400, false).id;
 const ARGUMENTS: Record<string, [number, number]> = { M: [0, 2], L: [1, 2], Q: [2, 4], C: [3, 6], Z: [4, 0] };
 
 /**
@@ -40,31 +45,37 @@ export function loadFont(face: Face, bytes: Uint8Array): LoadedFont {
   const hbFont = new hb.Font(hbFace);
   const unitsPerEm = hbFace.upem;
   const extents = hbFont.hExtents();
+  const layers = colourLayers(hbFace.referenceTable('COLR'), hbFace.referenceTable('CPAL'));
   const outlines = new Map<number, Outline>();
   const outline = (glyph: number): Outline => {
     let o = outlines.get(glyph);
     if (!o) {
       const flat: number[] = [];
-      for (const { type, values } of hbFont.glyphToJson(glyph)) {
-        const [code, count] = ARGUMENTS[type];
-        flat.push(code, ...values.slice(0, count));
-      }
+      // A layer names a plain glyph.
+      for (const g of layers(glyph)?.map((l) => l.glyph) ?? [glyph])
+        for (const { type, values } of hbFont.glyphToJson(g)) {
+          const [code, count] = ARGUMENTS[type];
+          flat.push(code, ...values.slice(0, count));
+        }
       outlines.set(glyph, (o = Float64Array.from(flat)));
     }
     return o;
+  };
+  const inkOf = (glyph: number): { left: number; right: number } | null => {
+    const g = hbFont.glyphExtents(glyph);
+    return g && g.width !== 0
+      ? { left: Math.min(g.xBearing, g.xBearing + g.width), right: Math.max(g.xBearing, g.xBearing + g.width) }
+      : null;
   };
   const inkExtents = new Map<number, { left: number; right: number } | null>();
   const extent = (glyph: number): { left: number; right: number } | null => {
     let e = inkExtents.get(glyph);
     if (e === undefined) {
-      const g = hbFont.glyphExtents(glyph);
-      inkExtents.set(
-        glyph,
-        (e =
-          g && g.width !== 0
-            ? { left: Math.min(g.xBearing, g.xBearing + g.width), right: Math.max(g.xBearing, g.xBearing + g.width) }
-            : null),
-      );
+      const all = (layers(glyph)?.map((l) => l.glyph) ?? [glyph]).flatMap((g) => inkOf(g) ?? []);
+      e = all.length
+        ? { left: Math.min(...all.map((x) => x.left)), right: Math.max(...all.map((x) => x.right)) }
+        : null;
+      inkExtents.set(glyph, e);
     }
     return e;
   };
@@ -94,6 +105,7 @@ export function loadFont(face: Face, bytes: Uint8Array): LoadedFont {
     },
     has: (c) => unicodes.has(c),
     outline,
+    layers,
     extent,
   };
 }
@@ -129,27 +141,36 @@ export class FontStore {
     return FAMILIES.some((f) => f.name === family) || this.own.some((f) => f.name === family);
   }
 
-  /** Loads the face and, where it lacks letters of the text, those fallbacks that have them. */
-  async ensure(choice: { family: string; weight: number; italic: boolean }, text: string): Promise<void> {
-    const faces = this.chain(choice);
+  /**
+   * Loads the face and, where it lacks letters of a text, those fallbacks that have them.
+   * @param whole what it is a part of
+   */
+  async ensure(choice: { family: string; weight: number; italic: boolean }, text: string, whole = text): Promise<void> {
+    const faces = this.chain(choice, whole);
     let missing = [...new Set(text)].filter((c) => !IGNORABLE.test(c)).map((c) => c.codePointAt(0)!);
     for (const [i, face] of faces.entries()) {
-      if (i > 0 && missing.length === 0) return;
+      const emoji = face.id === EMOJI_FACE;
+      // Emoji are taken from their own family though another has them in one colour.
+      if (i > 0 && missing.length === 0 && !emoji) continue;
       await this.load(face);
       const font = this.loaded.get(face.id)!;
       missing = missing.filter((c) => !font.has(c));
     }
   }
 
-  /** The faces to try for a choice: the chosen one first, then those fallbacks that are loaded. */
-  fonts(choice: { family: string; weight: number; italic: boolean }): LoadedFont[] {
-    return this.chain(choice).flatMap((f) => this.loaded.get(f.id) ?? []);
+  /**
+   * The faces to try for a choice: the chosen one first, then those that the text may need and that are loaded.
+   * @param text all of it, of which parts may be set otherwise
+   */
+  fonts(choice: { family: string; weight: number; italic: boolean }, text: string): LoadedFont[] {
+    return this.chain(choice, text).flatMap((f) => this.loaded.get(f.id) ?? []);
   }
 
-  private chain({ family, weight, italic }: { family: string; weight: number; italic: boolean }): Face[] {
-    return [faceFor(family, weight, italic, this.families), ...FALLBACKS.map((f) => faceFor(f, weight, italic))].filter(
-      (f, i, all) => all.findIndex((g) => g.id === f.id) === i,
-    );
+  private chain({ family, weight, italic }: { family: string; weight: number; italic: boolean }, text: string): Face[] {
+    return [
+      faceFor(family, weight, italic, this.families),
+      ...fallbacksFor(text).map((f) => faceFor(f, weight, italic)),
+    ].filter((f, i, all) => all.findIndex((g) => g.id === f.id) === i);
   }
 
   private load(face: Face): Promise<void> {

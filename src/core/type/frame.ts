@@ -4,7 +4,7 @@ import type { PathSink } from '../ground/path';
 import { boxTransform, type Transform } from '../ground/transform';
 import type { PlacedText } from '../values/text';
 import type { Outline } from './font';
-import type { Letter, TextLayout } from './layout';
+import type { Letter, PlacedGlyph, TextLayout } from './layout';
 
 /** Where a text's lines lie on the slide: upright boxes before turning, and the turn. */
 export interface LinesPlace {
@@ -74,34 +74,35 @@ export function textTransform(layer: PlacedText, layout: TextLayout): Transform 
 }
 
 /** Visits a letter's outline in the coordinates of `t`: the same points for painting and for measuring. */
-export function traceLetter(letter: Letter, t: Transform, to: PathSink): void {
-  const { size } = letter;
-  for (const g of letter.glyphs) {
-    const o: Outline = g.font.outline(g.glyph);
-    const k = size / g.font.unitsPerEm;
-    const X = (i: number): number => t[0] * (g.x + o[i] * k) + t[2] * (g.y - o[i + 1] * k) + t[4];
-    const Y = (i: number): number => t[1] * (g.x + o[i] * k) + t[3] * (g.y - o[i + 1] * k) + t[5];
-    for (let i = 0; i < o.length;)
-      switch (o[i]) {
-        case 0:
-          to.moveTo(X(i + 1), Y(i + 1));
-          i += 3;
-          break;
-        case 1:
-          to.lineTo(X(i + 1), Y(i + 1));
-          i += 3;
-          break;
-        case 2:
-          to.quadraticCurveTo(X(i + 1), Y(i + 1), X(i + 3), Y(i + 3));
-          i += 5;
-          break;
-        case 3:
-          to.bezierCurveTo(X(i + 1), Y(i + 1), X(i + 3), Y(i + 3), X(i + 5), Y(i + 5));
-          i += 7;
-          break;
-        default:
-          to.closePath();
-          i += 1;
-      }
-  }
+export function traceLetter({ size, glyphs }: Letter, t: Transform, to: PathSink): void {
+  for (const g of glyphs) traceGlyph(g, g.font.outline(g.glyph), size, t, to);
+}
+
+/** Visits an outline where a glyph stands. @param size of the type, px */
+export function traceGlyph(g: PlacedGlyph, o: Outline, size: number, t: Transform, to: PathSink): void {
+  const k = size / g.font.unitsPerEm;
+  const X = (i: number): number => t[0] * (g.x + o[i] * k) + t[2] * (g.y - o[i + 1] * k) + t[4];
+  const Y = (i: number): number => t[1] * (g.x + o[i] * k) + t[3] * (g.y - o[i + 1] * k) + t[5];
+  for (let i = 0; i < o.length;)
+    switch (o[i]) {
+      case 0:
+        to.moveTo(X(i + 1), Y(i + 1));
+        i += 3;
+        break;
+      case 1:
+        to.lineTo(X(i + 1), Y(i + 1));
+        i += 3;
+        break;
+      case 2:
+        to.quadraticCurveTo(X(i + 1), Y(i + 1), X(i + 3), Y(i + 3));
+        i += 5;
+        break;
+      case 3:
+        to.bezierCurveTo(X(i + 1), Y(i + 1), X(i + 3), Y(i + 3), X(i + 5), Y(i + 5));
+        i += 7;
+        break;
+      default:
+        to.closePath();
+        i += 1;
+    }
 }

@@ -5,8 +5,10 @@ import LineBreaker from 'linebreak';
 import type { Colour, Fill } from '../values/fill';
 import type { PlacedText } from '../values/text';
 import type { FontStore, LoadedFont } from './font';
+import { EMOJI, faceFor, familyOf } from './catalogue';
 import { looksOf, type ResolvedLook, scaleType } from './spans';
 
+const EMOJI_FACE = faceFor(EMOJI, 400, false).id;
 const bidi = bidiFactory();
 const buffer = new hb.Buffer();
 
@@ -31,6 +33,8 @@ export interface Letter {
   size: number;
   /** Index into the layout's inks. */
   ink: number;
+  /** Of a letter in colours, the one that most of it has, hex; null for one that has the ink. */
+  colour: string | null;
   /** Horizontal extent of the cluster. */
   left: number;
   right: number;
@@ -87,6 +91,8 @@ export interface TextLayout {
   offset: number;
   /** Letters that no font had. */
   missing: string[];
+  /** Families that letters were taken from which the chosen one lacks. */
+  borrowed: string[];
   /** Families that are not there, and are replaced. */
   missingFonts: string[];
   /** A word is too wide for the frame and had to be broken between letters. */
@@ -121,6 +127,29 @@ function inCase(text: string, to: PlacedText['case']): string {
   return out;
 }
 
+/**
+ * Emoji and their sequences, as Unicode Technical Standard 51 builds them: flags of two letters, keycaps, tags, skin
+ * tones, and several joined to one. A sign that may be either is one only where the text says so.
+ */
+const EMOJI_SEQUENCES =
+  /\p{RI}\p{RI}|[0-9#*]\ufe0f?\u20e3|\p{Emoji}(?:\p{EMod}|\ufe0f)?(?:[\u{e0020}-\u{e007e}]+\u{e007f})?(?:\u200d\p{Emoji}(?:\p{EMod}|\ufe0f)?)*/gu;
+const AS_PICTURE = /^\p{Emoji_Presentation}|[\ufe0f\u20e3\u200d]|\p{EMod}/u;
+function emojiIn(text: string): { start: number; end: number }[] {
+  return [...text.matchAll(EMOJI_SEQUENCES)]
+    .filter(([s]) => AS_PICTURE.test(s) && !/^[0-9#*]$/.test(s))
+    .map((m) => ({ start: m.index, end: m.index + m[0].length }));
+}
+
+/** The colour of the widest layer of a glyph in colours. */
+function mainColour(font: LoadedFont, glyph: number): string | null {
+  const layers = font.layers(glyph)?.filter((l) => l.colour !== null) ?? [];
+  const width = (g: number): number => {
+    const e = font.extent(g);
+    return e ? e.right - e.left : 0;
+  };
+  return layers.length ? layers.reduce((a, b) => (width(b.glyph) > width(a.glyph) ? b : a)).colour : null;
+}
+
 /** Fonts are chosen by grapheme-like runs: a letter's marks stay with the font of their base. */
 function fontRuns(
   text: string,
@@ -130,8 +159,20 @@ function fontRuns(
   missing: Set<string>,
 ): { start: number; end: number; font: LoadedFont }[] {
   const runs: { start: number; end: number; font: LoadedFont }[] = [];
+  const emoji = fonts.find((f) => f.face.id === EMOJI_FACE),
+    pictures = emoji
+      ? emojiIn(text.slice(start, end)).map((r) => ({ start: start + r.start, end: start + r.end }))
+      : [];
   for (let i = start; i < end;) {
     const c = text.codePointAt(i)!;
+    const picture = pictures.find((r) => r.start === i);
+    if (emoji && picture && emoji.has(c)) {
+      const last = runs.at(-1);
+      if (last?.font === emoji) last.end = picture.end;
+      else runs.push({ ...picture, font: emoji });
+      i = picture.end;
+      continue;
+    }
     const n = c > 0xffff ? 2 : 1;
     const last = runs.at(-1);
     const joins = /[\p{M}\u200c\u200d\ufe00-\ufe0f\u2060\s]/u.test(text.slice(i, i + n));
@@ -332,16 +373,17 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
   const inks: (Fill | null)[] = [null];
   const missingFonts = new Set<string>();
   const runs: Run[] = looksOf(layer).map(({ start, end, look }) => {
-    const fonts = store.fonts(look.font);
+    const fonts = store.fonts(look.font, text);
     if (!fonts.length) throw new Error(`the font ${look.font.family} is not loaded`);
     if (!store.knows(look.font.family)) missingFonts.add(look.font.family);
     let ink = look.fill ? inks.indexOf(look.fill) : 0;
     if (ink < 0) ink = inks.push(look.fill) - 1;
     return { start, end, look, fonts, ink };
   });
-  const [primary] = store.fonts(layer.font);
+  const [primary] = store.fonts(layer.font, '');
   const size = layer.fontSize;
-  const missing = new Set<string>();
+  const missing = new Set<string>(),
+    borrowed = new Set<string>();
   const { padding } = layer;
   const embedding = levelsOf(text, layer.direction);
   const levelAt = (i: number): number => embedding.levels[i] ?? 0;
@@ -353,9 +395,10 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
 
   const shape = (of: string, from: number, to: number, level: number, run: number): Cluster[] => {
     const { look, fonts } = runs[run];
-    return fontRuns(of, from, to, fonts, missing).flatMap((f) =>
-      shapeCached(of, f.start, f.end, f.font, level, look.fontSize, look.letterSpacing * look.fontSize, run),
-    );
+    return fontRuns(of, from, to, fonts, missing).flatMap((f) => {
+      if (f.font !== fonts[0] && /\S/.test(of.slice(f.start, f.end))) borrowed.add(f.font.face.id);
+      return shapeCached(of, f.start, f.end, f.font, level, look.fontSize, look.letterSpacing * look.fontSize, run);
+    });
   };
   const paras = paragraphs(text);
   // A list's markers are set like the beginning of their paragraph and hang before it, all in a column of one width.
@@ -474,6 +517,7 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
       word,
       size: look.fontSize,
       ink,
+      colour: c.glyphs.reduce<string | null>((found, g) => found ?? mainColour(c.font, g.glyph), null),
       glyphs: c.glyphs.map((g) => ({ font: c.font, glyph: g.glyph, x: x + g.x, y: line.baseline - shift + g.y })),
       left: x,
       right: x + c.advance,
@@ -557,6 +601,7 @@ function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
     smallestWeight: smallest?.glyphs[0]?.font.face.weight ?? layer.font.weight,
     offset,
     missing: [...missing],
+    borrowed: [...borrowed].map(familyOf),
     missingFonts: [...missingFonts],
     broken,
   };

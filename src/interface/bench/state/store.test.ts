@@ -99,6 +99,7 @@ describe('edits', () => {
         frame: { x: 2, y: 0, width: 80, height: 66 },
         overflow: false,
         missing: [],
+        borrowed: [],
         missingFonts: [],
         baselines: [],
         fontSize: 40,

@@ -79,7 +79,8 @@ export function TypeFields({ layers }: { layers: readonly TextLayer[] }) {
     family = families.find((f) => f.name === (font ?? layer.font).family);
   const weights = [...new Set(family?.faces.filter((f) => !f.italic).map((f) => f.weight))],
     italics = family?.faces.some((f) => f.italic) ?? false;
-  const found = useBench((s) => s.texts[layer.id]?.fontSize);
+  const found = useBench((s) => s.texts[layer.id]?.fontSize),
+    borrowed = useBench((s) => s.texts[layer.id]?.borrowed.join(' and ') ?? '');
   const marked = part.range,
     size = part.get('fontSize'),
     spacing = part.get('letterSpacing');
@@ -147,6 +148,11 @@ export function TypeFields({ layers }: { layers: readonly TextLayer[] }) {
           onChange={(v) => v && setFont('Weight', { weight: Number(v) })}
         />
       </Group>
+      {one && borrowed && (
+        <Text fz="xs" c="dimmed" data-testid="borrowed">
+          Signs that {layer.font.family} lacks are set in {borrowed}.
+        </Text>
+      )}
       <Group gap={2} wrap="nowrap" justify="space-between">
         <Group gap={2} wrap="nowrap">
           <Toggle
