@@ -87,7 +87,11 @@ describe('the photo', () => {
     const before = one<PhotoLayer>(await bench.document(), 'photo');
     await bench.click('Replace');
     const search = await bench.find('input[aria-label="Search by name"]');
-    expect(await (await bench.named('Hollin Pass at dawn')).getAttribute('title')).toContain('Profile banner');
+    // Where a picture is used is asked once the library is open.
+    await bench.until(
+      async () => (await (await bench.named('Hollin Pass at dawn')).getAttribute('title'))!.includes('Profile banner'),
+      'it is not said where the picture is used',
+    );
     await search.sendKeys('mist');
     await bench.until(
       async () =>

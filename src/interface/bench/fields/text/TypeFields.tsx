@@ -22,7 +22,7 @@ import {
 } from '@tabler/icons-react';
 import { isText } from '../../../../core/kinds/layers';
 import type { TextLayer } from '../../../../core/kinds/text';
-import { faceFor } from '../../../../core/type/catalogue';
+import { EMOJI, faceFor } from '../../../../core/type/catalogue';
 import { NumberField } from '../../../shared/NumberField';
 import { setPart, togglePart, usePart } from '../../commands/part';
 import { putBox, useLengthScale } from '../../commands/setter';
@@ -68,6 +68,17 @@ function Toggle({
   );
 }
 
+/** Says what letters are set in that a family lacks. */
+function saidOfBorrowed(family: string, borrowed: readonly string[]): string {
+  const others = borrowed.filter((f) => f !== EMOJI);
+  return [
+    others.length ? `Letters that ${family} lacks are set in ${others.join(' and ')}.` : '',
+    borrowed.includes(EMOJI) ? 'Emoji have their own colours.' : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 export function TypeFields({ layers }: { layers: readonly TextLayer[] }) {
   const [layer] = layers,
     one = layers.length === 1,
@@ -80,7 +91,7 @@ export function TypeFields({ layers }: { layers: readonly TextLayer[] }) {
   const weights = [...new Set(family?.faces.filter((f) => !f.italic).map((f) => f.weight))],
     italics = family?.faces.some((f) => f.italic) ?? false;
   const found = useBench((s) => s.texts[layer.id]?.fontSize),
-    borrowed = useBench((s) => s.texts[layer.id]?.borrowed.join(' and ') ?? '');
+    borrowed = useBench((s) => saidOfBorrowed(layer.font.family, s.texts[layer.id]?.borrowed ?? []));
   const marked = part.range,
     size = part.get('fontSize'),
     spacing = part.get('letterSpacing');
@@ -150,7 +161,7 @@ export function TypeFields({ layers }: { layers: readonly TextLayer[] }) {
       </Group>
       {one && borrowed && (
         <Text fz="xs" c="dimmed" data-testid="borrowed">
-          Signs that {layer.font.family} lacks are set in {borrowed}.
+          {borrowed}
         </Text>
       )}
       <Group gap={2} wrap="nowrap" justify="space-between">
