@@ -179,7 +179,7 @@ try {
   });
   const sixty = (await post('/api/pieces', { document: core.sixtyLayers({ width: 1080, height: 1080 }) })).id;
   await driver.get(`${app.address}/piece/${sixty}`);
-  await painted(2);
+  await painted();
   await driver.wait(
     async () => (await driver.findElements({ css: '[data-verdict]:not([data-verdict="none"])' })).length > 0,
     60_000,

@@ -12,9 +12,11 @@ import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
 import type { Piece, Slide } from '../core/piece/schema';
 import { PartialPainter } from '../core/scene/partial';
 import { sceneWith } from '../core/scene/scene';
+import { backingBands } from '../core/type/backing';
 import { caretMap, type CaretMap } from '../core/type/caret';
 import type { Family } from '../core/type/catalogue';
 import { overflows, textFrame } from '../core/type/frame';
+import type { TextLayout } from '../core/type/layout';
 import type { Fill, Pattern } from '../core/values/fill';
 import { BrowserStudio, surfaceOn } from './browser-studio';
 
@@ -43,6 +45,8 @@ export interface TextPlace {
   /** Size of its type: what was found where the text fits its frame. */
   fontSize: number;
   missingFonts: string[];
+  /** Where its backing lies beyond its lines, like the frame; null without one. */
+  backing: Box | null;
   caret?: CaretMap;
 }
 
@@ -69,6 +73,20 @@ function open(scene: Shown): { slide: Slide; size: ReturnType<typeof sizeOf> } {
   return { slide, size: sizeOf(scene.piece, scene.size) };
 }
 
+/** The box of a text's backing, from the top left of its frame. */
+function backingBox({ backing }: TextLayer, layout: TextLayout): Box | null {
+  const bands = backing?.on ? backingBands(layout, backing).flat() : [];
+  if (!bands.length) return null;
+  const x = Math.min(...bands.map((b) => b.left)) - layout.offset,
+    y = Math.min(...bands.map((b) => b.top));
+  return {
+    x,
+    y,
+    width: Math.max(...bands.map((b) => b.right)) - layout.offset - x,
+    height: Math.max(...bands.map((b) => b.bottom)) - y,
+  };
+}
+
 function places(scene: Shown, slide: Slide, editing: string | null): Record<string, TextPlace> {
   const size = sizeOf(scene.piece, scene.size);
   const texts: Record<string, TextPlace> = {};
@@ -85,6 +103,7 @@ function places(scene: Shown, slide: Slide, editing: string | null): Record<stri
       baselines: layout.lines.map((l) => l.baseline),
       fontSize: layout.fontSize,
       missingFonts: layout.missingFonts,
+      backing: backingBox(layer, layout),
       ...(layer.id === editing ? { caret: caretMap(layout) } : {}),
     };
   }

@@ -12,9 +12,11 @@ import { begun, CENTRED, type LayerOf, type Schemas } from './common';
 import { aboutOwnMiddle } from './follow';
 import { FILL_WORK, type Kind } from './kind';
 
-const fields = ({ z, extent, FillSchema, follows, shadows, SidesSchema, StrokeSchema }: Schemas) => ({
+const fields = ({ z, extent, FillSchema, follows, shadows, SidesSchema, StrokeSchema, unit }: Schemas) => ({
   kind: z.literal('plate'),
   fill: FillSchema,
+  /** Of the fill alone: its outline keeps the layer's. */
+  fillOpacity: unit.default(1),
   stroke: StrokeSchema.default(NO_STROKE),
   /** Corner radii in pixels, clockwise from the top left. */
   radius: z.tuple([extent, extent, extent, extent]).default([0, 0, 0, 0]),
@@ -40,6 +42,7 @@ export function makePlate(
     band: 'overlays',
     kind: 'plate',
     fill: solid(colour),
+    fillOpacity: 1,
     opacity,
     stroke: NO_STROKE,
     radius: [r, r, r, r],
@@ -90,7 +93,10 @@ export const plate = {
     make: (id, colour, strength, { behind, typeSize, follows }) =>
       makePlate(id, colour, strength, behind, typeSize, follows),
     colour: (layer) => (layer.fill.kind === 'colour' ? layer.fill.colour : null),
-    veil: () => () => 1,
+    veil:
+      ({ fillOpacity }) =>
+      () =>
+        fillOpacity,
   },
   reach: (layer) => layer.stroke.width + 1,
   shadowMargin: (layer) => layer.stroke.width * 2,
@@ -103,7 +109,7 @@ export const plate = {
     const square = layer.radius.every((r) => r === 0),
       upright = square ? easel.upright(box, t) : null;
     const region = easel.onSurface(upright ?? deviceBox(box, t));
-    const brush = region && easel.brush(layer.fill, box, t, region, opacity);
+    const brush = region && easel.brush(layer.fill, box, t, region, opacity * layer.fillOpacity);
     if (brush) {
       if (upright) easel.fillDevice(brush, region);
       else easel.fillPath(brush, t, (to, m) => traceBox(to, box, layer.radius, m));

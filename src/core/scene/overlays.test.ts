@@ -293,6 +293,14 @@ describe('plates', () => {
     const along = Array.from({ length: 50 }, (_, i) => s.at(24 + i, 12)[1] < 128);
     expect(along.filter((v, i) => i > 0 && v !== along[i - 1]).length).toBeGreaterThanOrEqual(6);
   });
+  it('the fill may be weaker than the outline, which keeps the strength of the layer', async () => {
+    const { at } = await paint(
+      plate({ fillOpacity: 0.5, stroke: { colour: '#000000', width: 4, place: 'inside', dash: [] } }),
+    );
+    expect(at(50, 25)[0]).toBeGreaterThan(125);
+    expect(at(50, 25)[0]).toBeLessThan(130);
+    expect(at(21, 25)[0]).toBe(0);
+  });
   it('with a stroke over its fill, opacity counts for both together', async () => {
     const s = await paint(plate({ opacity: 0.5, stroke: { width: 6, colour: '#000000', place: 'inside', dash: [] } }));
     expect(s.at(21, 25)).toEqual(s.at(50, 25));

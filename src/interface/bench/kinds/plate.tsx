@@ -6,6 +6,7 @@ import { SAYS } from '../../shared/words';
 import { addTreatment } from '../commands/adding';
 import { change } from '../commands/layers';
 import { setter, useLengthScale } from '../commands/setter';
+import { Amount } from '../fields/Amount';
 import { RadiusField, SidesField, sidesTo, StrokeFold } from '../fields/EdgeFields';
 import { FillField } from '../fields/FillField';
 import { Folds } from '../fields/Folds';
@@ -28,6 +29,13 @@ function PlateControls({ layer }: { layer: PlateLayer }) {
           change<PlateLayer>('Fill', [layer.id], (l) => void (l.fill = fill), merge ? `fill:${layer.id}` : null)
         }
       />
+      {(layer.stroke.width > 0 || layer.fillOpacity < 1) && (
+        <Amount
+          label="Fill opacity"
+          value={Math.round(layer.fillOpacity * 100)}
+          onChange={(v) => set('Fill opacity', 'fillOpacity')(v / 100)}
+        />
+      )}
       {layer.follows.length > 0 && (
         <SidesField label="Padding" sides={layer.padding} onChange={(s) => set('Padding', 'padding')(sidesTo(s, k))} />
       )}

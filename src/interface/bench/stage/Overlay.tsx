@@ -105,6 +105,18 @@ const LayerElement = memo(function LayerElement({
   );
 });
 
+/** The backing of a selected text, where it reaches beyond its frame. */
+function BackingFrame({ id, scale }: { id: string; scale: number }) {
+  const b = useBench((s) => s.texts[id]?.backing ?? null);
+  return b ? (
+    <div
+      className={css.backing}
+      data-backing-frame
+      style={{ left: b.x * scale, top: b.y * scale, width: b.width * scale, height: b.height * scale }}
+    />
+  ) : null;
+}
+
 export function Overlay({ scale }: { scale: number }) {
   const piece = useBench((s) => s.piece);
   const size = useBench(currentSize);
@@ -303,6 +315,7 @@ export function Overlay({ scale }: { scale: number }) {
               data-quiet
               style={place(frameOf(layer), layer.rotation)}
             >
+              <BackingFrame id={layer.id} scale={scale} />
               <span className={css.note}>More text than the frame holds</span>
             </div>
           ) : null,

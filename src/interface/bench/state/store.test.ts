@@ -100,6 +100,7 @@ describe('edits', () => {
         overflow: false,
         missing: [],
         borrowed: [],
+        backing: null,
         missingFonts: [],
         baselines: [],
         fontSize: 40,
