@@ -38,9 +38,9 @@ export const campaigns = {
     answer: { says: 'By family', schema: z.array(FontSchema) },
   },
   'POST /api/campaigns/{id}/fonts': {
-    summary: 'Add a font: TTF, OTF, WOFF or WOFF2',
+    summary: 'Add a font: TTF, OTF, a collection (TTC), WOFF or WOFF2; with axes, its weights, widths and slants',
     form: { licence: 'Under which licence it may be used' },
-    answer: { status: 201, says: 'Kept', schema: FontSchema },
+    answer: { status: 201, says: 'Its faces, kept', schema: z.array(FontSchema) },
     problems: { 413: 'Too large', 422: 'Not a usable font' },
   },
   'DELETE /api/campaigns/{id}/fonts/{font}': {

@@ -3,12 +3,13 @@ import { inflateSync } from 'node:zlib';
 import { decompress } from 'wawoff2';
 import { FAMILIES, familiesOf, type Family, type OwnFont } from '../core/type/catalogue';
 import { loadFont } from '../core/type/font';
-import { sfntFacts } from '../core/type/sfnt';
+import { facesOf, sfntFacts } from '../core/type/sfnt';
 import { keepBytes } from './assets';
 import { database } from './database';
 import { notFound, Problem } from './problem';
+import { type Instance, instancesOf } from './variable';
 
-export const FONT_LIMITS = { bytes: 20 * 1024 * 1024, unpacked: 40 * 1024 * 1024 };
+export const FONT_LIMITS = { bytes: 40 * 1024 * 1024, unpacked: 80 * 1024 * 1024 };
 
 /** WOFF 1.0 (W3C Recommendation, section 4) to TTF or OTF. @throws Error for what is none */
 export function unpackWoff(bytes: Uint8Array): Uint8Array {
@@ -57,14 +58,37 @@ export function unpackWoff(bytes: Uint8Array): Uint8Array {
   return whole;
 }
 
+export interface CheckedFont {
+  bytes: Uint8Array;
+  family: string;
+  weight: number;
+  italic: boolean;
+}
+
+/** A face as it is kept. @throws Error that says in words what is wrong with it */
+function checkedFace({ bytes, weight, italic, width }: Instance): CheckedFont {
+  const facts = sfntFacts(bytes);
+  const font = loadFont({ id: 'check', weight: facts.weight, italic: facts.italic, path: '' }, bytes);
+  // Outlines of some letters are really there.
+  const drawn = ['H', 'a', '1', '\u05d0', '\u0627', '\u4e00', '\u3042', '\uac00', '\u0e01', '\u0905']
+    .filter((c) => font.has(c.codePointAt(0)!))
+    .some((c) => font.outline(font.hbFont.nominalGlyph(c.codePointAt(0)!) ?? 0).length > 0);
+  if (!drawn || !(font.ascent > 0) || font.unitsPerEm < 16) throw new Error('its letters have no outlines');
+  const shipped = FAMILIES.some((f) => f.name.toLowerCase() === `${facts.family}${width}`.toLowerCase());
+  return {
+    bytes,
+    family: `${facts.family}${width}${shipped ? ' (own)' : ''}`.slice(0, 100),
+    weight: weight ?? facts.weight,
+    italic: italic ?? facts.italic,
+  };
+}
+
 /**
  * Unpacks and checks a font: what it says of itself, and that its letters can be shaped and drawn.
+ * @returns its faces: of a collection all its fonts, of a font with axes one for each weight, width and slant
  * @throws Problem 413 or 422 saying what is wrong with it
  */
-export async function checkedFont(
-  given: Uint8Array,
-  name: string,
-): Promise<{ bytes: Uint8Array; family: string; weight: number; italic: boolean }> {
+export async function checkedFonts(given: Uint8Array, name: string): Promise<CheckedFont[]> {
   const safe = 'Nothing was stored; your texts stay as they are.';
   if (given.byteLength === 0) throw new Problem(400, 'The file is empty', `${name} holds no bytes.`);
   if (given.byteLength > FONT_LIMITS.bytes)
@@ -82,15 +106,10 @@ export async function checkedFont(
         throw new Error('it is cut short, or unpacks to too much');
       bytes = new Uint8Array(await decompress(given));
     }
-    const facts = sfntFacts(bytes);
-    const font = loadFont({ id: 'check', weight: facts.weight, italic: facts.italic, path: '' }, bytes);
-    // Outlines of some letters are really there.
-    const drawn = ['H', 'a', '1', '\u05d0', '\u0627', '\u4e00']
-      .filter((c) => font.has(c.codePointAt(0)!))
-      .some((c) => font.outline(font.hbFont.nominalGlyph(c.codePointAt(0)!) ?? 0).length > 0);
-    if (!drawn || !(font.ascent > 0) || font.unitsPerEm < 16) throw new Error('its letters have no outlines');
-    const shipped = FAMILIES.some((f) => f.name.toLowerCase() === facts.family.toLowerCase());
-    return { bytes, ...facts, family: shipped ? `${facts.family} (own)` : facts.family };
+    const faces: CheckedFont[] = [];
+    for (const font of facesOf(bytes, FONT_LIMITS.unpacked * 2))
+      for (const instance of await instancesOf(font)) faces.push(checkedFace(instance));
+    return faces;
   } catch (e) {
     if (e instanceof Problem) throw e;
     throw new Problem(
@@ -101,16 +120,24 @@ export async function checkedFont(
   }
 }
 
-/** Checks and keeps a font of a campaign. @throws Problem */
-export async function keepFont(campaign: string, given: Uint8Array, name: string, licence: string): Promise<OwnFont> {
+/** Checks and keeps a font of a campaign, with all its faces. @throws Problem */
+export async function keepFonts(
+  campaign: string,
+  given: Uint8Array,
+  name: string,
+  licence: string,
+): Promise<OwnFont[]> {
   if (!(await database()('campaigns').where({ id: campaign }).first())) throw notFound('campaign');
-  const { bytes, family, weight, italic } = await checkedFont(given, name);
-  const id = await keepBytes(bytes, `${family} ${weight}${italic ? ' italic' : ''}`, 'font/ttf');
-  await database()('fonts')
-    .insert({ campaign_id: campaign, asset_id: id, family, weight, italic, licence, created_at: new Date() })
-    .onConflict(['campaign_id', 'asset_id'])
-    .merge(['licence']);
-  return { id, family, weight, italic, licence };
+  const kept: OwnFont[] = [];
+  for (const { bytes, family, weight, italic } of await checkedFonts(given, name)) {
+    const id = await keepBytes(bytes, `${family} ${weight}${italic ? ' italic' : ''}`, 'font/ttf');
+    await database()('fonts')
+      .insert({ campaign_id: campaign, asset_id: id, family, weight, italic, licence, created_at: new Date() })
+      .onConflict(['campaign_id', 'asset_id'])
+      .merge(['licence']);
+    kept.push({ id, family, weight, italic, licence });
+  }
+  return kept;
 }
 
 type Row = { campaign_id: string; asset_id: string; family: string; weight: number; italic: number; licence: string };

@@ -200,10 +200,12 @@ describe('the interface for programs', () => {
       422,
       expect.stringContaining('cut short'),
     ]);
-    const font = (await (await call(path, { method: 'POST', body: form(lora, 'lora.ttf', 'SIL OFL 1.1') })).json()) as {
+    const [font] = (await (
+      await call(path, { method: 'POST', body: form(lora, 'lora.ttf', 'SIL OFL 1.1') })
+    ).json()) as {
       id: string;
       family: string;
-    };
+    }[];
     expect(font).toMatchObject({ family: 'Lora (own)', weight: 500, italic: false });
     const served = await call(`/api/fonts/${font.id}.ttf`);
     expect([served.headers.get('content-type'), (await served.arrayBuffer()).byteLength]).toEqual([

@@ -3,10 +3,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { deflateSync } from 'node:zlib';
 import { compress } from 'wawoff2';
-import { sfntFacts } from '../../src/core/type/sfnt';
+import { loadFont } from '../../src/core/type/font';
+import { axesOf, sfntFacts } from '../../src/core/type/sfnt';
 import { assetBytes } from '../../src/server/assets';
 import { closeDatabase } from '../../src/server/database';
-import { checkedFont, keepFont, listFonts, ownFamilies, removeFont, unpackWoff } from '../../src/server/fonts';
+import { checkedFonts, keepFonts, listFonts, ownFamilies, removeFont, unpackWoff } from '../../src/server/fonts';
 import { createCampaign } from '../../src/server/pieces';
 import { Problem } from '../../src/server/problem';
 
@@ -16,7 +17,7 @@ const ttf = new Uint8Array(
 afterAll(closeDatabase);
 const refused = async (bytes: Uint8Array, name = 'x.ttf'): Promise<string> => {
   try {
-    await checkedFont(bytes, name);
+    await checkedFonts(bytes, name);
   } catch (e) {
     if (e instanceof Problem) return `${e.status} ${e.detail}`;
     throw e;
@@ -54,13 +55,75 @@ function woff(font: Uint8Array): Uint8Array {
   return new Uint8Array(Buffer.concat([head, entries, ...parts]));
 }
 
+/** Fonts put together as a collection: each with its directory, all with tables of their own. */
+function collectionOf(fonts: readonly Uint8Array[]): Uint8Array {
+  const head = 12 + fonts.length * 4,
+    out = Buffer.alloc(head + fonts.reduce((n, f) => n + f.byteLength, 0));
+  out.write('ttcf', 0, 'latin1');
+  out.writeUInt32BE(0x00010000, 4);
+  out.writeUInt32BE(fonts.length, 8);
+  let at = head;
+  fonts.forEach((font, i) => {
+    out.writeUInt32BE(at, 12 + i * 4);
+    out.set(font, at);
+    const tables = new DataView(font.buffer, font.byteOffset).getUint16(4);
+    for (let t = 0; t < tables; t++) {
+      const e = at + 12 + t * 16 + 8;
+      out.writeUInt32BE(out.readUInt32BE(e) + at, e);
+    }
+    at += font.byteLength;
+  });
+  return new Uint8Array(out);
+}
+const fileOf = (path: string): Uint8Array => new Uint8Array(readFileSync(join('node_modules', path)));
+
+it('of a collection every font is taken, as it was by itself', async () => {
+  const upright = fileOf('@expo-google-fonts/lora/400Regular/Lora_400Regular.ttf'),
+    faces = await checkedFonts(collectionOf([upright, ttf]), 'lora.ttc');
+  expect(faces).toMatchObject([
+    { family: 'Lora (own)', weight: 400, italic: false },
+    { family: 'Lora (own)', weight: 700, italic: true },
+  ]);
+  const outline = (bytes: Uint8Array): number[] => [
+    ...loadFont({ id: 'x', weight: 400, italic: false, path: '' }, bytes).outline(40),
+  ];
+  expect(outline(faces[0].bytes)).toEqual(outline(upright));
+});
+
+it('of a font with axes there are faces for its weights, widths and slants, which differ as they should', async () => {
+  const faces = await checkedFonts(
+    fileOf('@fontsource-variable/roboto-flex/files/roboto-flex-latin-full-normal.woff2'),
+    'flex.woff2',
+  );
+  const named = (family: RegExp) => faces.filter((f) => family.test(f.family));
+  expect([...new Set(faces.map((f) => f.weight))].sort()).toEqual([100, 200, 300, 400, 500, 600, 700, 800, 900]);
+  expect([...new Set(faces.map((f) => f.italic))].sort()).toEqual([false, true]);
+  expect(named(/ Condensed$/)).toHaveLength(18);
+  expect(named(/ Expanded$/)).toHaveLength(18);
+  expect(faces).toHaveLength(54);
+  const font = ({ bytes }: { bytes: Uint8Array }) => loadFont({ id: 'x', weight: 400, italic: false, path: '' }, bytes);
+  const ink = (f: (typeof faces)[number], letter = 'n'): number => {
+    const loaded = font(f),
+      e = loaded.extent(loaded.hbFont.nominalGlyph(letter.codePointAt(0)!)!)!;
+    return e.right - e.left;
+  };
+  const normal = faces.filter((f) => !/Condensed|Expanded/.test(f.family)),
+    at = (weight: number, italic = false, of = normal) => of.find((f) => f.weight === weight && f.italic === italic)!;
+  // Bolder strokes: an i is wider. Condensed letters are narrower, expanded wider. Nothing has axes any more.
+  expect(ink(at(900), 'i')).toBeGreaterThan(1.5 * ink(at(300), 'i'));
+  expect(ink(at(400, false, named(/ Condensed$/)))).toBeLessThan(0.9 * ink(at(400)));
+  expect(ink(at(400, false, named(/ Expanded$/)))).toBeGreaterThan(1.1 * ink(at(400)));
+  expect(ink(at(400, true), 'l')).toBeGreaterThan(1.2 * ink(at(400), 'l'));
+  for (const f of faces.slice(0, 3)) expect(axesOf(f.bytes)).toEqual([]);
+});
+
 it('says what a font says of itself', () => {
   expect(sfntFacts(ttf)).toEqual({ family: 'Lora', weight: 700, italic: true });
 });
 
 it('takes TTF, WOFF and WOFF2 alike; one that has a name of ours is told apart', async () => {
   for (const bytes of [ttf, woff(ttf), new Uint8Array(await compress(ttf))])
-    expect(await checkedFont(bytes, 'a.font')).toMatchObject({ family: 'Lora (own)', weight: 700, italic: true });
+    expect(await checkedFonts(bytes, 'a.font')).toMatchObject([{ family: 'Lora (own)', weight: 700, italic: true }]);
   // Unpacked, every table is what it was.
   expect(sfntFacts(unpackWoff(woff(ttf)))).toEqual(sfntFacts(ttf));
 });
@@ -79,9 +142,15 @@ it('what is no font is refused with its reason, whatever its name', async () => 
   const bomb = woff(ttf);
   new DataView(bomb.buffer).setUint32(16, 0x7fffffff);
   expect(await refused(bomb)).toMatch(/422 .*too much/);
+  // A collection that is none, one whose fonts lie outside, one that unfolds to far more than it is.
   const collection = Uint8Array.from(ttf);
   collection.set([0x74, 0x74, 0x63, 0x66]);
-  expect(await refused(collection)).toMatch(/422 .*one by one/);
+  expect(await refused(collection)).toMatch(/422 /);
+  const outside = collectionOf([ttf, ttf]);
+  new DataView(outside.buffer).setUint32(16, 0xfffffff0);
+  expect(await refused(outside)).toMatch(/422 .*cut short/);
+  const many = collectionOf(Array.from({ length: 70 }, () => ttf));
+  expect(await refused(many)).toMatch(/422 .*at most 64/);
 });
 
 it('tables of noise never hang or crash it', async () => {
@@ -98,7 +167,7 @@ it('tables of noise never hang or crash it', async () => {
 
 it('is kept in its campaign with its licence, known by its family, and can go', async () => {
   const { id } = await createCampaign(`Fonts ${Date.now()}`);
-  const font = await keepFont(id, ttf, 'lora.ttf', 'SIL Open Font License');
+  const [font] = await keepFonts(id, ttf, 'lora.ttf', 'SIL Open Font License');
   expect(await listFonts(id)).toEqual([font]);
   expect((await assetBytes(font.id)).length).toBe(ttf.length);
   expect(await ownFamilies(id, ['Lora (own)'])).toEqual([
@@ -109,5 +178,5 @@ it('is kept in its campaign with its licence, known by its family, and can go', 
   expect(await ownFamilies(other.id, ['Lora (own)'])).toEqual([]);
   await removeFont(id, font.id);
   expect(await listFonts(id)).toEqual([]);
-  await expect(keepFont('nowhere', ttf, 'a.ttf', 'x')).rejects.toMatchObject({ status: 404 });
+  await expect(keepFonts('nowhere', ttf, 'a.ttf', 'x')).rejects.toMatchObject({ status: 404 });
 });

@@ -37,7 +37,7 @@ import {
   keepAsset,
   SVG_MIME,
 } from '../assets';
-import { keepFont, ownFamilies } from '../fonts';
+import { keepFonts, ownFamilies } from '../fonts';
 import { WRITERS } from '../formats/writers';
 import { keepMask } from '../masks';
 import { diskFonts, nodeStudio } from '../node-studio';
@@ -231,7 +231,7 @@ export const addFont = ({
   bytes: Uint8Array;
   name: string;
   licence: string;
-}): Promise<OwnFont> => keepFont(campaign, bytes, name, licence);
+}): Promise<OwnFont[]> => keepFonts(campaign, bytes, name, licence);
 
 /** Checks a picture and keeps it. */
 export const addPicture = ({

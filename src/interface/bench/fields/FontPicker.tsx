@@ -124,7 +124,7 @@ function AddFonts({ onAdded }: { onAdded: (family: string) => void }) {
     return (
       <FileButton
         multiple
-        accept=".ttf,.otf,.woff,.woff2,font/*"
+        accept=".ttf,.otf,.ttc,.otc,.woff,.woff2,font/*,font/collection"
         inputProps={{ 'data-testid': 'font-files' } as never}
         onChange={setFiles}
       >

@@ -46,7 +46,7 @@ export async function takeFonts(own: OwnFont[]): Promise<void> {
 export async function addFonts(files: readonly File[], licence: string): Promise<OwnFont[]> {
   const { campaign } = useBench.getState(),
     added: OwnFont[] = [];
-  for (const file of files) added.push(await api.addFont(campaign, file, licence));
+  for (const file of files) added.push(...(await api.addFont(campaign, file, licence)));
   await takeFonts(await api.fonts(campaign));
   return added;
 }
