@@ -151,6 +151,20 @@ describe('tone', () => {
     await bench.press('[data-tone="levels"] input[type="checkbox"]');
   });
 
+  it('dragged between its ends, the range of the output levels moves as a whole', async () => {
+    await bench.press('[data-tone="levels"] input[type="checkbox"]');
+    await bench.type('Black becomes', '60');
+    await bench.type('White becomes', '160');
+    await bench.drag('[data-both-levels]', 30, 0);
+    const { black, white } = one<PhotoLayer>(
+      await bench.untilDocument((p) => one<PhotoLayer>(p, 'photo').tone.levels.black > 60, 'they did not move'),
+      'photo',
+    ).tone.levels;
+    expect(white - black).toBe(100);
+    await bench.undo();
+    await bench.untilDocument((p) => one<PhotoLayer>(p, 'photo').tone.levels.black === 60, 'it was not one step');
+    await bench.press('[data-tone="levels"] input[type="checkbox"]');
+  });
   it('a curve takes points by click and gives them up when dragged out; greyscale on and off leaves it alone', async () => {
     await bench.press('[data-tone="curve"] input[type="checkbox"]');
     const svg = await bench.find('[data-curve]');

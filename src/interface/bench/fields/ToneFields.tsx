@@ -11,6 +11,7 @@ import { latest, readingWorker } from '../../../workers/clients';
 import type { Histograms } from '../../../workers/reading';
 import { asking } from '../../shared/asking';
 import { NumberField } from '../../shared/NumberField';
+import { follow } from '../commands/drag';
 import { change } from '../commands/layers';
 import { useLengthScale } from '../commands/setter';
 import { usePanelPiece } from '../state/panel-piece';
@@ -57,6 +58,31 @@ export function ToneFold({ layer }: { layer: PhotoLayer }) {
       <Parts layer={layer} />
     </Fold>
   );
+}
+
+/** Drags both ends of the output levels together. */
+function dragBoth(
+  e: React.PointerEvent<HTMLElement>,
+  { black, white }: Pick<Tone['levels'], 'black' | 'white'>,
+  set: (next: { black: number; white: number }) => void,
+): void {
+  if (e.button !== 0) return;
+  e.preventDefault();
+  const width = e.currentTarget.parentElement!.getBoundingClientRect().width,
+    low = Math.min(black, white),
+    high = Math.max(black, white);
+  follow(e, {
+    move: (dx) => {
+      const by = Math.min(255 - high, Math.max(-low, Math.round((dx / width) * 255)));
+      dragging.begin();
+      set({ black: black + by, white: white + by });
+    },
+    end: dragging.end,
+    cancel: () => {
+      set({ black, white });
+      dragging.end();
+    },
+  });
 }
 
 function Parts({ layer }: { layer: PhotoLayer }) {
@@ -106,23 +132,35 @@ function Parts({ layer }: { layer: PhotoLayer }) {
         'levels',
         <>
           <Profile from={levels.black / 255} to={levels.white / 255} />
-          <RangeSlider
-            min={0}
-            max={255}
-            minRange={0}
-            size={3}
-            thumbSize={14}
-            label={null}
-            color="plavo"
-            thumbFromLabel="Black becomes"
-            thumbToLabel="White becomes"
-            value={[Math.min(levels.black, levels.white), Math.max(levels.black, levels.white)]}
-            onChange={([black, white]) => {
-              dragging.begin();
-              set('levels', levels.black <= levels.white ? { black, white } : { black: white, white: black });
-            }}
-            onChangeEnd={dragging.end}
-          />
+          <div className={css.levels}>
+            <RangeSlider
+              min={0}
+              max={255}
+              minRange={0}
+              size={3}
+              thumbSize={14}
+              label={null}
+              color="plavo"
+              thumbFromLabel="Black becomes"
+              thumbToLabel="White becomes"
+              value={[Math.min(levels.black, levels.white), Math.max(levels.black, levels.white)]}
+              onChange={([black, white]) => {
+                dragging.begin();
+                set('levels', levels.black <= levels.white ? { black, white } : { black: white, white: black });
+              }}
+              onChangeEnd={dragging.end}
+            />
+            <div
+              className={css.between}
+              data-both-levels
+              title="Drag to move both: the slope stays"
+              style={{
+                left: `${(Math.min(levels.black, levels.white) / 255) * 100}%`,
+                right: `${100 - (Math.max(levels.black, levels.white) / 255) * 100}%`,
+              }}
+              onPointerDown={(e) => dragBoth(e, levels, (next) => set('levels', next))}
+            />
+          </div>
           <SimpleGrid cols={2} spacing={6}>
             <NumberField
               label="Black becomes"
