@@ -11,7 +11,7 @@ ensureModules();
 await ensureBuild();
 const { startApplication } = await import('./lib/application.mjs');
 const { freePort } = await import('./lib/database.mjs');
-const { Builder, Key, Origin } = await import('selenium-webdriver');
+const { Builder, Key } = await import('selenium-webdriver');
 const { default: chrome } = await import('selenium-webdriver/chrome.js');
 
 const folder = mkdtempSync(join(tmpdir(), 'plavo-screenshots-'));
@@ -204,27 +204,18 @@ try {
   await wait(1500);
   await shot('fonts');
   await keys(Key.ESCAPE);
-  await click('//button[normalize-space(.)="Aids"]');
-  await click('//label[normalize-space(.)="Rulers"]');
-  await keys(Key.ESCAPE);
-  await row('Single');
-  for (const name of ['Whole day', 'Family of four'])
-    await driver
-      .actions()
-      .keyDown(Key.SHIFT)
-      .click(await find(`//*[@data-row][.//*[contains(normalize-space(.), "${name}")]]`))
-      .keyUp(Key.SHIFT)
-      .perform();
-  await driver.actions().keyDown(Key.CONTROL).sendKeys('g').keyUp(Key.CONTROL).perform();
-  await wait(700);
-  await driver
-    .actions()
-    .move({ origin: await find('[data-layer="day"]') })
-    .press()
-    .move({ origin: Origin.POINTER, x: 34, y: -12, duration: 200 })
-    .perform();
-  await shot('arrange');
-  await driver.actions().release().perform();
+  // A phone.
+  await driver.sendAndGetDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width: 390,
+    height: 844,
+    deviceScaleFactor: 1,
+    mobile: true,
+  });
+  await open('ostrel-reopening');
+  await driver.executeScript(`document.querySelector('[data-layer="headline"]').focus()`);
+  await click('//button[normalize-space(.)="Controls"]');
+  await wait(2500);
+  await shot('phone');
 } finally {
   await driver.quit();
   await app.stop();

@@ -9,6 +9,7 @@ import css from './LetterMarks.module.css';
 export function WeakestMark({ scale }: { scale: number }) {
   const reading = useBench(shownReading);
   const busy = useBench((s) => s.dragging || s.editing !== null);
+  const framed = useBench((s) => s.selection.includes(shownReading(s)?.layer ?? ''));
   if (busy || !reading?.weakestBox || reading.ratio === null || reading.verdict === 'clear') return null;
   const { x, y, width, height } = reading.weakestBox;
   return (
@@ -21,7 +22,8 @@ export function WeakestMark({ scale }: { scale: number }) {
       {CORNERS.map((c) => (
         <i key={c} data-corner={c} />
       ))}
-      <span>{reading.ratio.toFixed(1)}</span>
+      {/* A selected text has its frame there, and its number on top of the right column. */}
+      {!framed && <span>{reading.ratio.toFixed(1)}</span>}
     </div>
   );
 }
