@@ -87,18 +87,15 @@ describe('the photo', () => {
     const before = one<PhotoLayer>(await bench.document(), 'photo');
     await bench.click('Replace');
     const search = await bench.find('input[aria-label="Search by name"]');
-    // Where a picture is used is asked once the library is open.
-    await bench.until(
-      async () => (await (await bench.named('Hollin Pass at dawn')).getAttribute('title'))!.includes('Profile banner'),
-      'it is not said where the picture is used',
-    );
+    const inLibrary = (name: string) => bench.find(`[role="dialog"] button[aria-label="${name}"]`);
+    expect(await (await inLibrary('Hollin Pass at dawn')).getAttribute('title')).toContain('Profile banner');
     await search.sendKeys('mist');
     await bench.until(
       async () =>
         (await driver.findElements(By.css('[role="dialog"] button[aria-label="Hollin Pass at dawn"]'))).length === 0,
       'the search found too much',
     );
-    await (await bench.named('Morning mist')).click();
+    await (await inLibrary('Morning mist')).click();
     const after = await photo((l) => l.asset !== before.asset, 'it was not replaced');
     expect({ ...after, asset: before.asset, name: before.name }).toEqual(before);
   });
