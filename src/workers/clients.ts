@@ -53,16 +53,21 @@ function made<T extends { fonts(families: Family[]): void }>(start: () => Worker
 }
 const started = (file: string, name: string): Worker => new Worker(`/workers/${file}.js`, { type: 'module', name });
 
-/** What reaches the early worker: a remote that is collected tells its worker to stop listening. */
+/** What reaches early workers: a remote that is collected tells its worker to stop listening. */
 const held: unknown[] = [];
+/** The worker that the page began, or a new one. */
+function takenOver<T>(early: EarlyWorker<T> | undefined, name: string): Worker {
+  if (!early) return started(name, name);
+  held.push(early.api);
+  return early.worker;
+}
 function theStage(): Supervised<StageApi> {
   return (stage ??= made<StageApi>(() => {
     const early = globalThis.plavoStage;
     globalThis.plavoStage = undefined;
-    held.push(early?.api);
     // A canvas goes with the worker that has it.
     if (!early) globalThis.plavoEarly = undefined;
-    return early?.worker ?? started('stage', 'stage');
+    return takenOver(early, 'stage');
   }));
 }
 /** The worker that paints; started early by the page, or when first asked for. */
@@ -74,8 +79,7 @@ export const readingWorker = (): Remote<ReadingApi> =>
   (reading ??= made<ReadingApi>(() => {
     const early = globalThis.plavoReading;
     globalThis.plavoReading = undefined;
-    held.push(early?.api);
-    return early?.worker ?? started('reading', 'reading');
+    return takenOver(early, 'reading');
   })).api;
 
 const side = (): number => Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));

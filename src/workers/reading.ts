@@ -106,8 +106,9 @@ let cutting: { asset: string; cut: CutOut } | null = null;
 
 let waysAsked: { question: number; ways: Promise<Ways> | null } = { question: -1, ways: null };
 
-/** Colours of the topmost photo that texts lie over. */
-async function coloursUnder(slide: Slide): Promise<FoundColour[]> {
+/** Colours of the topmost photo that texts lie over. @param known by whoever asks */
+async function coloursUnder(slide: Slide, known?: readonly FoundColour[]): Promise<readonly FoundColour[]> {
+  if (known) return known;
   const photo = backdropPhoto(slide);
   return photo ? api.palette(photo.asset).catch(() => []) : [];
 }
@@ -134,7 +135,7 @@ function waysFor(question: number, scene: Shown, ask: WaysQuestion): Promise<Way
         async ({ piece, slide, size }) =>
           new Ways(
             painter,
-            { piece, slide, size, ...ask, colours: ask.colours ?? (await coloursUnder(slide)) },
+            { piece, slide, size, ...ask, colours: await coloursUnder(slide, ask.colours) },
             photoOf(piece, slide, size),
           ),
       ),
@@ -209,7 +210,7 @@ export const api = {
     const { piece, slide, size } = await open(scene);
     return new Ways(
       painter,
-      { piece, slide, size, ...ask, colours: ask.colours ?? (await coloursUnder(slide)) },
+      { piece, slide, size, ...ask, colours: await coloursUnder(slide, ask.colours) },
       photoOf(piece, slide, size),
     ).solve('fade');
   },
@@ -285,7 +286,7 @@ export const api = {
    */
   async warm(scene: Shown, width: number, colours?: readonly FoundColour[]): Promise<void> {
     const { piece, slide, size } = await open(scene),
-      ask = { piece, slide, size, instead: true, colours: colours ?? (await coloursUnder(slide)) };
+      ask = { piece, slide, size, instead: true, colours: await coloursUnder(slide, colours) };
     const way = new Ways(painter, ask, photoOf(piece, slide, size)).solve('pool');
     if (way) wayThumbnail(painter, piece, slide.id, size, way, width);
   },

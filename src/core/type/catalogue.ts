@@ -91,11 +91,13 @@ export const FAMILIES: readonly Family[] = [
 
 /** Colour emoji, drawn as layers of outlines. Not offered: they are set in whatever family is chosen. */
 export const EMOJI = 'Plavo Emoji';
+/** Id of their face. */
+export const EMOJI_FACE = 'PlavoEmoji_400Regular';
 const EMOJI_FAMILY: Family = {
   name: EMOJI,
   kind: 'display',
   // Unpacked when the application is built.
-  faces: [{ id: 'PlavoEmoji_400Regular', weight: 400, italic: false, path: '../.build/emoji.ttf' }],
+  faces: [{ id: EMOJI_FACE, weight: 400, italic: false, path: '../.build/emoji.ttf' }],
 };
 
 /** Families asked for letters of some scripts; those of the same letters in the order in which they are asked. */

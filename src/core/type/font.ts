@@ -1,7 +1,7 @@
 // Loaded font faces: HarfBuzz objects, metrics and glyph outlines, kept once for each face.
 import * as hb from 'harfbuzzjs';
 import { type ColourLayer, colourLayers } from './colour-glyphs';
-import { EMOJI, type Face, faceFor, fallbacksFor, FAMILIES, type Family } from './catalogue';
+import { EMOJI_FACE, type Face, faceFor, fallbacksFor, FAMILIES, type Family } from './catalogue';
 
 /**
  * Outline commands in font units, y up: 0 move x y, 1 line x y, 2 quadratic x1 y1 x y, 3 cubic x1 y1 x2 y2 x y, 4
@@ -29,7 +29,6 @@ export interface LoadedFont {
   extent(glyph: number): { left: number; right: number } | null;
 }
 
-const EMOJI_FACE = faceFor(EMOJI, 400, false).id;
 const ARGUMENTS: Record<string, [number, number]> = { M: [0, 2], L: [1, 2], Q: [2, 4], C: [3, 6], Z: [4, 0] };
 
 /**

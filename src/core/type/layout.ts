@@ -5,10 +5,9 @@ import LineBreaker from 'linebreak';
 import type { Colour, Fill } from '../values/fill';
 import type { PlacedText } from '../values/text';
 import type { FontStore, LoadedFont } from './font';
-import { EMOJI, faceFor, familyOf } from './catalogue';
+import { EMOJI_FACE, familyOf } from './catalogue';
 import { looksOf, type ResolvedLook, scaleType } from './spans';
 
-const EMOJI_FACE = faceFor(EMOJI, 400, false).id;
 const bidi = bidiFactory();
 const buffer = new hb.Buffer();
 

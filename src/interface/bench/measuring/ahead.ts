@@ -3,7 +3,7 @@
 import { solverWorkers } from '../../../workers/clients';
 import { areMeantClear, meantTexts, plannedBy } from '../commands/chosen-treatment';
 import { shownOf, useBench } from '../state/store';
-import { cancelWays, coloursNow, PICTURE_WIDTH, solvedPicture, solveWays, useWays, waysKnown } from './ways';
+import { cancelWays, coloursNow, paintWays, PICTURE_WIDTH, solvedPicture, solveWays, useWays, waysKnown } from './ways';
 
 /** How long all must have been still, ms; on a piece just opened nothing is waited for. */
 const STILL = 1200;
@@ -23,6 +23,7 @@ async function goAhead(): Promise<void> {
     await solveWays(texts).finally(() => (unasked = false));
     // Given up, or failed.
     if (!waysKnown(useWays.getState(), texts)) return;
+    await paintWays();
   }
   const key = solvedPicture();
   if (warm.has(key)) return;

@@ -170,7 +170,6 @@ async function solve(texts: string[] | undefined): Promise<void> {
     if (current()) {
       solved.add(picture);
       useWays.setState({ complete: true });
-      void paintWays();
     }
   } catch (e) {
     console.error(e);
