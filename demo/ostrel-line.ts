@@ -13,7 +13,7 @@ import { makeTint } from '../src/core/kinds/tint';
 import { makePiece } from '../src/core/piece/make';
 import type { Piece } from '../src/core/piece/schema';
 import type { Fill, Swatch } from '../src/core/values/fill';
-import { gradientThrough, solid } from '../src/core/values/made';
+import { gradientThrough, makeBacking, solid } from '../src/core/values/made';
 import type { Cut } from '../src/core/values/photo';
 import { plainGradient } from '../src/core/values/swatches';
 import type { TileId } from '../src/core/values/tiles';
@@ -368,7 +368,7 @@ export function piecesOf(
             font: { family: 'Archivo', weight: 900, italic: false },
             case: 'upper',
             fill: solid(linked(ink)),
-            backing: { on: true, fill: solid(linked(colour)), opacity: 1, padX: 0.2, padY: 0.17, radius: 0.06 },
+            backing: { ...makeBacking(linked(colour)), padX: 0.2, padY: 0.17, radius: 0.06 },
             shadows: [],
             anchors: { horizontal: 'left', vertical: 'middle' },
             ...more,

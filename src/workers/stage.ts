@@ -10,6 +10,8 @@ import { isFollower, isPhoto, isText } from '../core/kinds/layers';
 import type { TextLayer } from '../core/kinds/text';
 import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
 import type { Piece, Slide } from '../core/piece/schema';
+import { tileById } from '../core/pattern/catalogue';
+import { periodOfPicture } from '../core/pattern/texture';
 import { PartialPainter } from '../core/scene/partial';
 import { sceneWith } from '../core/scene/scene';
 import { backingBands } from '../core/type/backing';
@@ -110,6 +112,15 @@ function places(scene: Shown, slide: Slide, editing: string | null): Record<stri
   return texts;
 }
 
+/** How much larger a pattern is shown alone, so that its form can be told in a small picture. */
+function enlarged(layer: Layer, scale: number, width: number): number {
+  if (!('fill' in layer) || layer.fill.kind !== 'pattern') return 1;
+  const { tile, scale: own } = layer.fill.pattern,
+    picture = typeof tile === 'string' ? null : studio.picture(tile.asset),
+    period = typeof tile === 'string' ? tileById(tile) : picture && periodOfPicture(picture);
+  return period ? Math.min(40, Math.max(1, width / 3 / (period.width * own * scale))) : 1;
+}
+
 /** Upright box of a text's lines, without the empty part of its frame. */
 function linesOf(layer: TextLayer): Box {
   const layout = painter.layout(layer),
@@ -192,7 +203,8 @@ export const api = {
         : alone
           ? boundsOf(placed.box, placed.rotation)
           : { x: 0, y: 0, width: size.width, height: size.height };
-      const scale = Math.min(width / frame.width, height / frame.height) * (alone ? 0.88 : 1);
+      const fits = Math.min(width / frame.width, height / frame.height),
+        scale = fits * (alone ? 0.88 : enlarged(placed, fits, width));
       const canvas = new OffscreenCanvas(width, height);
       const x = Math.round((frame.x + frame.width / 2) * scale - width / 2),
         y = Math.round((frame.y + frame.height / 2) * scale - height / 2);

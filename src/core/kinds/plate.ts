@@ -8,7 +8,7 @@ import type { Colour } from '../values/fill';
 import { solid } from '../values/made';
 import { NO_STROKE, PLAIN_SHAPE } from '../values/plain';
 import { scaledRadii, scaledSides, scaledStroke } from '../values/scaled';
-import { begun, CENTRED, type LayerOf, type Schemas } from './common';
+import { begun, CENTRED, type Extent, type LayerOf, marginOf, type Schemas } from './common';
 import { aboutOwnMiddle } from './follow';
 import { FILL_WORK, type Kind } from './kind';
 
@@ -27,6 +27,22 @@ const fields = ({ z, extent, FillSchema, follows, shadows, SidesSchema, StrokeSc
 });
 export type PlateLayer = LayerOf<typeof fields>;
 
+/**
+ * Room round the lines, in pixels: two fifths of the type, less where the plate would come nearer to the slide's edge
+ * than half its margin, but never so little that letters touch its sides.
+ */
+function roomRound(box: Box, typeSize: number, size?: Extent): PlateLayer['padding'] {
+  const within = (space: number): number => {
+    const free = size ? space - marginOf(size) / 2 : Infinity;
+    return Math.round(Math.min(typeSize * 0.4, Math.max(typeSize * 0.15, free)));
+  };
+  // Alike on opposite sides: the text stays in the middle of its plate.
+  const across = within(Math.min(box.x, size ? size.width - box.x - box.width : Infinity)),
+    down = within(Math.min(box.y, size ? size.height - box.y - box.height : Infinity));
+  return { top: down, right: across, bottom: down, left: across };
+}
+
+/** A plate behind texts. @param size of the slide, within whose margins it stays; it may be anywhere where left out */
 export function makePlate(
   id: string,
   colour: Colour,
@@ -34,9 +50,9 @@ export function makePlate(
   box: Box,
   typeSize: number,
   follows: string[],
+  size?: Extent,
 ): PlateLayer {
-  const p = Math.round(typeSize * 0.4),
-    r = Math.round(typeSize * 0.15);
+  const r = Math.round(typeSize * 0.15);
   return {
     ...begun(id, 'Plate', box),
     band: 'overlays',
@@ -47,7 +63,7 @@ export function makePlate(
     stroke: NO_STROKE,
     radius: [r, r, r, r],
     follows,
-    padding: { top: p, right: p, bottom: p, left: p },
+    padding: roomRound(box, typeSize, size),
     shadows: [],
     anchors: CENTRED,
   };
@@ -90,8 +106,8 @@ export const plate = {
   },
   treatment: {
     beginning: 0.6,
-    make: (id, colour, strength, { behind, typeSize, follows }) =>
-      makePlate(id, colour, strength, behind, typeSize, follows),
+    make: (id, colour, strength, { behind, typeSize, follows, size }) =>
+      makePlate(id, colour, strength, behind, typeSize, follows, size),
     colour: (layer) => (layer.fill.kind === 'colour' ? layer.fill.colour : null),
     veil:
       ({ fillOpacity }) =>

@@ -113,6 +113,8 @@ export const text = {
     layer.padding = scaledSides(layer.padding, k);
     layer.outline = scaledStroke(layer.outline, k);
     if (layer.fit) layer.fit = { least: clamp(layer.fit.least * k, 1, 5000), most: clamp(layer.fit.most * k, 1, 5000) };
+    if (layer.backing)
+      layer.backing = { ...layer.backing, shadows: layer.backing.shadows.map((s) => scaledShadow(s, k)) };
     if (layer.panel)
       layer.panel = {
         ...layer.panel,
@@ -166,13 +168,14 @@ export const text = {
       (layer.panel?.stroke.width ?? 0)
     );
   },
-  innerShadows: (layer) => layer.panel?.shadows ?? [],
+  innerShadows: ({ panel, backing }) => [...(panel?.shadows ?? []), ...(backing?.on ? backing.shadows : [])],
   castsItself: true,
   isGroup: (layer) => textIsGroup(layer),
   work: (layer) =>
     1 +
     FILL_WORK[layer.fill.kind] +
-    (layer.panel ? FILL_WORK[layer.panel.fill.kind] + layer.panel.shadows.length * 12 : 0),
+    (layer.panel ? FILL_WORK[layer.panel.fill.kind] + layer.panel.shadows.length * 12 : 0) +
+    (layer.backing?.on ? layer.backing.shadows.length * 12 : 0),
   needsWhole: (layer) => layer.panel !== null || layer.backing?.on === true,
   paint: (easel, layer, opacity, { layout, ink }) => paintText(easel, layer, layout(layer), ink, opacity),
   there: (_layer, studio) => studio.fonts.generation,

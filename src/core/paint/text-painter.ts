@@ -33,6 +33,9 @@ export const textIsGroup = (layer: PlacedText): boolean =>
   // Emoji are layers of outlines.
   /[\p{Extended_Pictographic}\p{RI}\u20e3]/u.test(layer.text);
 
+/** What throws a shadow has no colour. */
+const FLAT: Brush = { style: '#000', alpha: 1, space: [1, 0, 0, 1, 0, 0] };
+
 const isHollow = (layer: PlacedText): boolean => layer.fill.kind === 'none' && layer.outline.width > 0;
 
 const traceLetters =
@@ -97,6 +100,9 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
   const brushFor = (fill: Fill, place: Box, part: Box, alpha: number): Brush | null =>
     easel.brush(fill, place, compose(t, [1, 0, 0, 1, place.x, place.y]), part, alpha);
 
+  const form = (without: readonly string[]): string =>
+    formKey(layer, easel.studio.fonts.generation, easel.swatches, without);
+
   const { panel, backing, outline } = layer;
   if (panel) {
     const box = { x: 0, y: 0, width: frame.width, height: frame.height };
@@ -127,13 +133,36 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
   if (!region && mode.as !== 'flood') return;
   if (region) {
     if (backing?.on) {
+      const hug = (to: PathSink, at: Transform): void => traceBacking(to, layout, backing, at);
+      if (throwsShadow(backing.shadows))
+        paintShadows(
+          easel,
+          backing.shadows,
+          {
+            key: JSON.stringify([
+              'backing',
+              { ...backing, shadows: [], fill: null },
+              form(['fill', 'panel', 'backing', 'highlight', 'outline']),
+              t.slice(0, 4),
+            ]),
+            bounds,
+            origin: [t[4], t[5]],
+            paint: (on) =>
+              on.fillPath(
+                { ...FLAT, alpha: backing.opacity },
+                compose(on.toSurface, textTransform(layer, layout)),
+                hug,
+              ),
+          },
+          opacity,
+        );
       const brush = brushFor(
         backing.fill,
         { x: layout.offset, y: 0, width: frame.width, height: frame.height },
         region,
         backing.opacity * opacity,
       );
-      if (brush) easel.fillPath(brush, t, (to, at) => traceBacking(to, layout, backing, at));
+      if (brush) easel.fillPath(brush, t, hug);
     }
     for (const h of layout.highlights) {
       if (h.colour === null) continue;
@@ -163,19 +192,13 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
         layer.shadows,
         {
           // Colours do not change an outline.
-          key: JSON.stringify([
-            'text',
-            formKey(layer, easel.studio.fonts.generation, easel.swatches, ['fill', 'panel', 'backing', 'highlight']),
-            t.slice(0, 4),
-          ]),
+          key: JSON.stringify(['text', form(['fill', 'panel', 'backing', 'highlight']), t.slice(0, 4)]),
           bounds,
           origin: [t[4], t[5]],
           paint: (on) => {
             const at = compose(on.toSurface, textTransform(layer, layout));
             strokeLetters(on, at, 1, 'below');
-            layout.inks.forEach((_, ink) =>
-              on.fillPath({ style: '#000', alpha: 1, space: [1, 0, 0, 1, 0, 0] }, at, traceInk(layout, ink, true)),
-            );
+            layout.inks.forEach((_, ink) => on.fillPath(FLAT, at, traceInk(layout, ink, true)));
             strokeLetters(on, at, 1, 'above');
           },
         },

@@ -1,6 +1,7 @@
 // The colours that are seen in a piece: of what is switched on, of the kind of fill that shows.
 import type { Colour, Fill } from '../values/fill';
-import { gradientOf, hexOf, type Swatches } from '../values/swatches';
+import { gradientOf } from '../values/gradient';
+import { hexOf, type Swatches } from '../values/swatches';
 import type { Slide } from './schema';
 
 type Any = Record<string, unknown>;

@@ -7,7 +7,7 @@ import { makeShape } from '../kinds/shape';
 import type { TextLayer } from '../kinds/text';
 import { makeText } from '../kinds/text';
 import { ids } from '../testing/scenes';
-import { solid } from '../values/made';
+import { makeBacking, solid } from '../values/made';
 import { NO_STROKE, PLAIN_SHAPE } from '../values/plain';
 import type { Shadow } from '../values/shape';
 import { placeLayer, scaleLayer } from './edits';
@@ -126,7 +126,7 @@ it('assets and fonts are found wherever a layer hides them', () => {
       ...makeText('t', 'abc', z),
       fill: own('1'),
       panel: { fill: own('2'), opacity: 1, stroke: NO_STROKE, radius: [0, 0, 0, 0], shadows: [] },
-      backing: { on: true, fill: own('3'), opacity: 1, padX: 0, padY: 0, radius: 0 },
+      backing: { ...makeBacking('#000000'), fill: own('3') },
       spans: [{ start: 0, end: 1, look: { fill: own('4'), font: { family: 'Lora', weight: 400, italic: false } } }],
     },
     makePhoto('p', '5'.repeat(64), 'Photo', z),

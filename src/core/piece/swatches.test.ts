@@ -4,8 +4,9 @@ import type { TextLayer } from '../kinds/text';
 import type { TintLayer } from '../kinds/tint';
 import { makeTint } from '../kinds/tint';
 import { flat, headline, scene } from '../testing/scenes';
+import { gradientOf, reversed, reversedHere, turnedTo, withGradient, withStopChanged } from '../values/gradient';
 import { gradientThrough, solid } from '../values/made';
-import { gradientOf, hexOf, plainGradient, swatchesOf } from '../values/swatches';
+import { hexOf, plainGradient, swatchesOf } from '../values/swatches';
 import { lookOf, partsFor, withLook } from './look';
 import type { Piece } from './schema';
 import { putSwatch, removeSwatch, usesOf, withHouse } from './swatches';
@@ -60,6 +61,35 @@ describe('swatches', () => {
     expect(p.swatches[0]).toMatchObject({ colour: '#ff0000', house: true });
     expect(p.swatches[1]).toEqual(DUSK);
     expect(withHouse(linked(), []).swatches).toEqual([AMBER, DUSK].map((s) => ({ ...s, house: false })));
+  });
+  it('lies as one user says; its colours stay everybody’s', () => {
+    const p = linked(),
+      { fill } = layer<TextLayer>(p, 2),
+      box = { width: 100, height: 50 };
+    const turned = withGradient(fill, turnedTo(gradientOf(fill, p), 30, box), p);
+    expect(turned.swatch).toBeNull();
+    expect(gradientOf(turned.fill, p)).toEqual({ ...DUSK.gradient, angle: 30 });
+    const both = reversedHere(turned.fill, p);
+    expect(gradientOf(both, p)).toEqual({ ...reversed(DUSK.gradient), angle: 30 });
+    // A colour changed here is changed at the end where the others have it.
+    const red = withGradient(both, withStopChanged(gradientOf(both, p), 0, { colour: '#ff0000' }), p);
+    expect(red.fill).toEqual(both);
+    expect(red.swatch?.gradient).toEqual({
+      ...DUSK.gradient,
+      stops: [DUSK.gradient.stops[0], { ...DUSK.gradient.stops[1], colour: '#ff0000' }],
+    });
+    // Back as it was, nothing is kept; taken away, it stays as it lies.
+    const back = withGradient(reversedHere(both, p), turnedTo(gradientOf(reversedHere(both, p), p), 90, box), p);
+    expect(back.fill.gradientLie).toBeNull();
+    const alone = removeSwatch(
+      { ...p, slides: [{ ...p.slides[0], layers: [{ ...layer<TextLayer>(p, 2), fill: both }] }] },
+      'dusk',
+    );
+    expect(layer<TextLayer>(alone, 0).fill).toMatchObject({
+      gradient: { ...reversed(DUSK.gradient), angle: 30 },
+      gradientSwatch: null,
+      gradientLie: null,
+    });
   });
   it('a swatch holds a colour or a gradient, not both and not none', async () => {
     const { SwatchSchema } = await import('../values/fill');

@@ -1,6 +1,7 @@
 // Swatches: colours and gradients with names. Layers linked to one follow it; taking one away leaves them as they look.
-import { produce } from 'immer';
-import type { Swatch } from '../values/fill';
+import { current, produce } from 'immer';
+import type { Fill, Swatch } from '../values/fill';
+import { unlinked } from '../values/gradient';
 import { hexOf } from '../values/swatches';
 import type { Piece } from './schema';
 
@@ -45,7 +46,9 @@ export const removeSwatch = (piece: Piece, id: string): Piece =>
     replaceReferences(draft.slides as Tree, (wanted, as, holder) => {
       if (wanted !== id) return undefined;
       if (as === 'colour') return hexOf({ swatch: id }, piece);
-      if (swatch.gradient) holder.gradient = structuredClone(swatch.gradient);
+      // Only fills are linked to gradients.
+      holder.gradient = unlinked(current(holder) as unknown as Fill, piece).gradient;
+      holder.gradientLie = null;
       return null;
     });
     draft.swatches = draft.swatches.filter((s) => s.id !== id);

@@ -7,7 +7,7 @@ import type { Piece, Size, Slide } from '../piece/schema';
 import { justEnough, leastNear, leastStrength, strengthChart, StrengthModel } from '../remedy/strength';
 import { Painter, type PaintOptions } from '../scene/painter';
 import { flat, headline, scene } from '../testing/scenes';
-import { gradientThrough, solid } from '../values/made';
+import { gradientThrough, makeBacking, solid } from '../values/made';
 import { NO_STROKE } from '../values/plain';
 import { coloursOf, letterRatios } from './contrast-of-letters';
 import { paintPair, probeText, readLetter, readSlide, readText } from './read';
@@ -386,7 +386,7 @@ describe('texts with parts', () => {
     const grey = solid('#224466');
     const backed = await parts({
       ...white,
-      backing: { on: true, fill: grey, opacity: 1, padX: 0.3, padY: 0.3, radius: 0 },
+      backing: { ...makeBacking('#000000'), fill: grey, padY: 0.3, radius: 0 },
     });
     expect(backed.ratio).toBeCloseTo(10.06, 1);
     const framed = await parts({

@@ -1,4 +1,5 @@
 // Just enough for every treatment, against trying all 101 strengths.
+import { marginOf } from '../kinds/common';
 import type { FadeLayer } from '../kinds/fade';
 import type { Layer } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
@@ -154,4 +155,21 @@ it('begins where the texts are: a fade from the nearest side, plate and pool beh
   }
   const empty = scene(() => []);
   expect((makeTreatment('plate', 'n', '#000000', empty.piece, empty.slide) as PlateLayer).follows).toEqual([]);
+});
+
+it('a new plate stays off the slide’s edges, as far alike on opposite sides, and never touches the letters', () => {
+  const padding = (x: number, y: number): PlateLayer['padding'] => {
+    const s = scene((z) => [{ ...headline('Slow trains', '#ffffff', x, y)(z), fontSize: 60 }]);
+    const { box } = s.slide.layers[0],
+      plate = makeTreatment('plate', 'p', '#000000', s.piece, s.slide) as PlateLayer,
+      least = Math.min(box.x - plate.padding.left, s.size.width - box.x - box.width - plate.padding.right);
+    expect(least).toBeGreaterThanOrEqual(Math.min(marginOf(s.size) / 2 - 1, box.x - 0.15 * 60));
+    expect([plate.padding.left, plate.padding.top]).toEqual([plate.padding.right, plate.padding.bottom]);
+    return plate.padding;
+  };
+  expect(padding(120, 120)).toEqual({ top: 24, right: 24, bottom: 24, left: 24 });
+  const { left } = padding(25, 120);
+  expect(left).toBeLessThan(24);
+  expect(left).toBeGreaterThanOrEqual(9);
+  expect(padding(0, 120).left).toBe(9);
 });

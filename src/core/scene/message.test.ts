@@ -13,7 +13,7 @@ import type { Size } from '../piece/schema';
 import { CoverageRaster } from '../reading/coverage';
 import { easelFor, picture } from '../testing/pixels';
 import { flat, scene } from '../testing/scenes';
-import { solid } from '../values/made';
+import { makeBacking, solid } from '../values/made';
 import { PLAIN_SHAPE } from '../values/plain';
 import type { Shadow, Shape } from '../values/shape';
 
@@ -229,7 +229,7 @@ describe('shadows', () => {
       fontSize: 40,
       frame: 'line',
       box: { x: 20, y: 4, width: 60, height: 44 },
-      backing: { on: true, fill: solid('#0000ff'), opacity: 1, padX: 0.5, padY: 0.3, radius: 0 },
+      backing: { ...makeBacking('#0000ff'), padX: 0.5, padY: 0.3, radius: 0 },
       shadows: [shadow({ x: 5, colour: '#000000' })],
     });
     const s = await paint((z) => [white(z), text(z)]);
@@ -239,6 +239,28 @@ describe('shadows', () => {
     expect(row.filter((c) => c === '0,0,255,255').length).toBeGreaterThan(10);
     // Beyond the backing there is none.
     expect(row[95]).toBe('255,255,255,255');
+  });
+  it('of a backing fall from its box, beneath it, as strongly as it is itself', async () => {
+    const boxed =
+      (opacity: number) =>
+      (z: Size): TextLayer => ({
+        ...makeText('t', 'II', z, '#0000ff'),
+        fontSize: 20,
+        frame: 'line',
+        box: { x: 30, y: 14, width: 40, height: 22 },
+        backing: { ...makeBacking('#0000ff'), opacity, radius: 0, shadows: [shadow({ x: 10, colour: '#000000' })] },
+      });
+    const row = async (opacity: number): Promise<number[][]> => {
+      const s = await paint((z) => [white(z), boxed(opacity)(z)]);
+      return Array.from({ length: 100 }, (_, x) => s.at(x, 24));
+    };
+    const solidly = await row(1),
+      blue = solidly.findLastIndex((c) => c.join() === '0,0,255,255');
+    // Ten pixels of shadow beyond its right edge, none at its left.
+    expect(solidly[blue + 5]).toEqual([0, 0, 0, 255]);
+    expect(solidly[blue + 14]).toEqual([255, 255, 255, 255]);
+    expect(solidly[solidly.findIndex((c) => c.join() === '0,0,255,255') - 3]).toEqual([255, 255, 255, 255]);
+    expect((await row(0.5))[blue + 5][0]).toBeCloseTo(128, -1);
   });
 });
 

@@ -4,7 +4,7 @@ import type { TextLayer } from '../kinds/text';
 import { makeText } from '../kinds/text';
 import { easelFor } from '../testing/pixels';
 import { flat } from '../testing/scenes';
-import { solid } from '../values/made';
+import { makeBacking, solid } from '../values/made';
 import { backingBands, bandOutline } from './backing';
 import { overflows, textFrame } from './frame';
 import { layoutText, type TextLayout } from './layout';
@@ -221,7 +221,7 @@ describe('the backing', () => {
       ...makeText('t', 'HHHH\nHH', SIZE, '#000000'),
       fontSize: 60,
       box: { x: 40, y: 30, width: 300, height: 60 },
-      backing: { on: true, fill: solid('#ff0000'), opacity: 0.5, padX: 0.3, padY: 0.4, radius: 0.2 },
+      backing: { ...makeBacking('#ff0000'), opacity: 0.5, padY: 0.4, radius: 0.2 },
     };
     const s = await paint((z) => [flat('b', '#ffffff')(z), text], 400, 220);
     const seen = new Map<string, number>();

@@ -28,19 +28,23 @@ const stop = <C extends z.ZodType>(colour: C) =>
     mid: finite(0.02, 0.98).default(0.5),
   });
 
+/** How the colours of a gradient lie in the box. */
+const lie = {
+  shape: z.enum(['linear', 'radial', 'elliptical', 'conic']),
+  /** Degrees clockwise; 0 runs from left to right. Used while `line` is null. */
+  angle: finite(-360, 360).default(0),
+  /**
+   * Placed by hand, in fractions of the box: a linear gradient runs from `from` to `to`; the others have their middle
+   * at `from`, and `to` is on the rim or gives the direction. Null reaches the corners of the box by itself.
+   */
+  line: z.strictObject({ from: PointSchema, to: PointSchema }).nullable().default(null),
+  /** Second radius of an ellipse as a multiple of the first. */
+  ratio: finite(0.02, 50).default(1),
+};
+
 const gradient = <C extends z.ZodType>(colour: C) =>
   z.strictObject({
-    shape: z.enum(['linear', 'radial', 'elliptical', 'conic']),
-    /** Degrees clockwise; 0 runs from left to right. Used while `line` is null. */
-    angle: finite(-360, 360).default(0),
-    /**
-     * Placed by hand, in fractions of the box: a linear gradient runs from `from` to `to`; the others have their middle
-     * at `from`, and `to`
-     * is on the rim or gives the direction. Null reaches the corners of the box by itself.
-     */
-    line: z.strictObject({ from: PointSchema, to: PointSchema }).nullable().default(null),
-    /** Second radius of an ellipse as a multiple of the first. */
-    ratio: finite(0.02, 50).default(1),
+    ...lie,
     stops: z.array(stop(colour)).min(2).max(12),
     space: z.enum(['srgb', 'oklab']).default('oklab'),
   });
@@ -73,6 +77,11 @@ export const FillSchema = z.strictObject({
   gradient: GradientSchema,
   /** A gradient swatch that stands in for `gradient` while it is linked. */
   gradientSwatch: id.nullable().default(null),
+  /** How the linked gradient lies here; null lies as the swatch says. Its colours are the swatch's either way. */
+  gradientLie: z
+    .strictObject({ ...lie, reversed: z.boolean().default(false) })
+    .nullable()
+    .default(null),
   pattern: PatternSchema.default(PLAIN_PATTERN),
 });
 
@@ -102,6 +111,7 @@ export const SwatchSchema = z
 export type Colour = z.infer<typeof ColourSchema>;
 export type Gradient = z.infer<typeof GradientSchema>;
 export type PlainGradient = z.infer<typeof PlainGradientSchema>;
+export type GradientLie = NonNullable<z.infer<typeof FillSchema>['gradientLie']>;
 export type Pattern = z.infer<typeof PatternSchema>;
 export type Fill = z.infer<typeof FillSchema>;
 export type Stroke = z.infer<typeof StrokeSchema>;

@@ -1,9 +1,9 @@
 // Edits of a gradient: stops added, moved, taken away, spread; the whole reversed, turned, or placed by hand. Pure
 // functions.
 import { toHex } from '../colour/srgb';
-import type { Colour, Gradient } from './fill';
+import type { Colour, Fill, Gradient, GradientLie, PlainGradient } from './fill';
 import { endsOf, gradientRamp } from './gradient-table';
-import { hexOf, type Swatches } from './swatches';
+import { gradientSwatchOf, hexOf, plainGradient, type Swatches } from './swatches';
 
 export const MOST_STOPS = 12;
 
@@ -54,7 +54,7 @@ export const withStopChanged = (
 ): Gradient => ({ ...gradient, stops: gradient.stops.map((s, i) => (i === index ? { ...s, ...change } : s)) });
 
 /** From the other end. */
-export function reversed(gradient: Gradient): Gradient {
+export function reversed<G extends Gradient | PlainGradient>(gradient: G): G {
   const { stops } = gradient,
     n = stops.length;
   return {
@@ -66,6 +66,66 @@ export function reversed(gradient: Gradient): Gradient {
     })),
   };
 }
+
+const lieOf = ({ shape, angle, line, ratio }: Gradient, turned: boolean): GradientLie => ({
+  shape,
+  angle,
+  line,
+  ratio,
+  reversed: turned,
+});
+
+/** The gradient of a fill: that of the swatch it is linked to, lying as it does here, else its own. */
+export function gradientOf(fill: Fill, piece: Swatches): Gradient {
+  const swatch = gradientSwatchOf(fill, piece);
+  if (!swatch) return fill.gradient;
+  if (!fill.gradientLie) return swatch.gradient;
+  const { reversed: turned, ...lie } = fill.gradientLie;
+  return { ...(turned ? reversed(swatch.gradient) : swatch.gradient), ...lie };
+}
+
+/**
+ * A fill whose gradient becomes `next`. Where it is linked, colours are changed for all who use the swatch, how they
+ * lie for this fill alone.
+ * @returns the fill, and the swatch's gradient where that changes
+ */
+export function withGradient(
+  fill: Fill,
+  next: Gradient,
+  piece: Swatches,
+): { fill: Fill; swatch: (ReturnType<typeof gradientSwatchOf> & object) | null } {
+  const swatch = gradientSwatchOf(fill, piece);
+  if (!swatch) return { fill: { ...fill, kind: 'gradient', gradient: next }, swatch: null };
+  const turned = fill.gradientLie?.reversed ?? false,
+    { stops, space } = turned ? reversed(plainGradient(next, piece)) : plainGradient(next, piece),
+    colours = JSON.stringify([stops, space]) !== JSON.stringify([swatch.gradient.stops, swatch.gradient.space]);
+  return {
+    fill: withLie(fill, lieOf(next, turned), swatch.gradient),
+    swatch: colours ? { ...swatch, gradient: { ...swatch.gradient, stops, space } } : null,
+  };
+}
+
+/** A way of lying that is the swatch's own needs no keeping. */
+const withLie = (fill: Fill, lie: GradientLie, swatch: PlainGradient): Fill => ({
+  ...fill,
+  kind: 'gradient',
+  gradientLie: JSON.stringify(lie) === JSON.stringify(lieOf(swatch, false)) ? null : lie,
+});
+
+/** A fill with its gradient from the other end; where it is linked, for this fill alone. */
+export function reversedHere(fill: Fill, piece: Swatches): Fill {
+  const swatch = gradientSwatchOf(fill, piece);
+  if (!swatch) return { ...fill, kind: 'gradient', gradient: reversed(fill.gradient) };
+  return withLie(fill, lieOf(gradientOf(fill, piece), !fill.gradientLie?.reversed), swatch.gradient);
+}
+
+/** A fill with a gradient of its own that looks as the linked one does. */
+export const unlinked = (fill: Fill, piece: Swatches): Fill => ({
+  ...fill,
+  gradient: structuredClone(gradientOf(fill, piece)),
+  gradientSwatch: null,
+  gradientLie: null,
+});
 
 /** Stops at even distances from 0 to 1, midpoints in the middle. */
 export const spreadEvenly = (gradient: Gradient): Gradient => ({

@@ -21,6 +21,7 @@ export const solid = (colour: Colour): Fill => ({
   colour,
   gradient: gradientThrough([colour, '#22384f']),
   gradientSwatch: null,
+  gradientLie: null,
   pattern: { ...PLAIN_PATTERN, foreground: colour },
 });
 
@@ -44,4 +45,5 @@ export const makeBacking = (colour: Colour): Backing => ({
   padX: 0.3,
   padY: 0.28,
   radius: 0.1,
+  shadows: [],
 });

@@ -1,5 +1,5 @@
 // What a colour or gradient is once the swatches it may refer to are looked up.
-import type { Colour, Fill, Gradient, PlainGradient, Swatch } from './fill';
+import type { Colour, Fill, PlainGradient, Swatch } from './fill';
 
 /** Whatever holds swatches: a piece. */
 export interface Swatches {
@@ -12,11 +12,11 @@ export function hexOf(colour: Colour, piece: Swatches): string {
   return piece.swatches.find((s) => s.id === colour.swatch)?.colour ?? '#808080';
 }
 
-/** The gradient of a fill: that of the swatch it is linked to, else its own. */
-export const gradientOf = (fill: Fill, piece: Swatches): Gradient =>
-  fill.gradientSwatch === null
-    ? fill.gradient
-    : (piece.swatches.find((s) => s.id === fill.gradientSwatch)?.gradient ?? fill.gradient);
+/** The gradient swatch that a fill is linked to; null where it is linked to none, or to one that is gone. */
+export function gradientSwatchOf(fill: Fill, piece: Swatches): (Swatch & { gradient: PlainGradient }) | null {
+  const swatch = fill.gradientSwatch === null ? null : piece.swatches.find((s) => s.id === fill.gradientSwatch);
+  return swatch?.gradient ? { ...swatch, gradient: swatch.gradient } : null;
+}
 
 /** Ids of all swatches that a layer refers to, in colours and as gradients. */
 export function swatchesOf(layer: unknown): string[] {

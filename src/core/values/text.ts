@@ -57,6 +57,8 @@ export const BackingSchema = z.strictObject({
   padX: finite(0, 5).default(0.3),
   padY: finite(0, 5).default(0.28),
   radius: finite(0, 5).default(0.1),
+  /** Of the box alone; those of the letters are the text's. In pixels. */
+  shadows,
 });
 
 /** What a text is: its letters and how they are set. */

@@ -9,6 +9,6 @@ export const plate: Solver = (finder) => {
     follows = finder.texts.map((t) => t.id);
   return finder.laid(
     'plate',
-    finder.inBestColour((hex) => makePlate(STAND_IN, hex, 1, box, type, follows)),
+    finder.inBestColour((hex) => makePlate(STAND_IN, hex, 1, box, type, follows, finder.piece.sizes[0])),
   );
 };

@@ -1,6 +1,6 @@
 'use client';
 // A gradient: its bar, the chosen stop, direction and kind, presets, and the swatch it may be linked to.
-import { ActionIcon, Group, Menu, Select, Text, Tooltip, UnstyledButton } from '@mantine/core';
+import { ActionIcon, Anchor, Group, Menu, Select, Text, Tooltip, UnstyledButton } from '@mantine/core';
 import {
   IconArrowsHorizontal,
   IconFrame,
@@ -18,16 +18,19 @@ import type { Fill, Gradient } from '../../../core/values/fill';
 import {
   angleOf,
   cssRamp,
+  gradientOf,
   presetsFrom,
-  reversed,
+  reversedHere,
   spreadEvenly,
   turnedTo,
+  unlinked,
+  withGradient,
   withoutStop,
   withStop,
   withStopChanged,
 } from '../../../core/values/gradient';
 import { gradientThrough } from '../../../core/values/made';
-import { gradientOf, plainGradient } from '../../../core/values/swatches';
+import { gradientSwatchOf, plainGradient } from '../../../core/values/swatches';
 import { usePalette } from '../../shared/assets';
 import { NumberField } from '../../shared/NumberField';
 import { topPhoto } from '../commands/chosen-treatment';
@@ -51,23 +54,16 @@ export function GradientField({ fill, box, onChange }: Props) {
   const found = usePalette(asset);
   const house = useHouse((s) => s.swatches);
   const gradient = gradientOf(fill, piece);
-  const linked =
-    fill.gradientSwatch === null
-      ? null
-      : (piece.swatches.find((s) => s.id === fill.gradientSwatch && s.gradient) ?? null);
+  const linked = gradientSwatchOf(fill, piece);
   const index = Math.min(chosen, gradient.stops.length - 1),
     stop = gradient.stops[index];
 
   const set = (next: Gradient, merge: boolean): void => {
-    if (linked)
-      edit(
-        'Change swatch',
-        (p) => putSwatch(p, { ...linked, gradient: plainGradient(next, p) }),
-        merge ? `swatch:${linked.id}` : null,
-      );
-    else onChange({ ...fill, kind: 'gradient', gradient: next }, merge);
+    const { fill: own, swatch } = withGradient(fill, next, piece);
+    if (swatch) edit('Change swatch', (p) => putSwatch(p, swatch), merge ? `swatch:${swatch.id}` : null);
+    else onChange(own, merge);
   };
-  const unlink = (): void => onChange({ ...fill, gradient: { ...gradient }, gradientSwatch: null }, false);
+  const unlink = (): void => onChange(unlinked(fill, piece), false);
   const kept = [...piece.swatches, ...house.filter((h) => !piece.swatches.some((s) => s.id === h.id))].filter(
     (s) => s.gradient,
   );
@@ -144,7 +140,7 @@ export function GradientField({ fill, box, onChange }: Props) {
           </ActionIcon>
         </Tooltip>
         <Tooltip label="Reverse">
-          <ActionIcon aria-label="Reverse" onClick={() => set(reversed(gradient), false)}>
+          <ActionIcon aria-label="Reverse" onClick={() => onChange(reversedHere(fill, piece), false)}>
             <IconArrowsHorizontal size={16} />
           </ActionIcon>
         </Tooltip>
@@ -190,7 +186,7 @@ export function GradientField({ fill, box, onChange }: Props) {
                 onClick={() => {
                   if (!piece.swatches.some((x) => x.id === s.id))
                     edit('Use swatch', (p) => putSwatch(p, { ...s, house: true }), 'use-swatch');
-                  onChange({ ...fill, kind: 'gradient', gradientSwatch: s.id }, false);
+                  onChange({ ...fill, kind: 'gradient', gradientSwatch: s.id, gradientLie: null }, false);
                 }}
               >
                 {s.name}
@@ -217,7 +213,7 @@ export function GradientField({ fill, box, onChange }: Props) {
                       }),
                     'use-swatch',
                   );
-                  onChange({ ...fill, kind: 'gradient', gradientSwatch: id }, false);
+                  onChange({ ...fill, kind: 'gradient', gradientSwatch: id, gradientLie: null }, false);
                 }}
               >
                 Keep as a swatch
@@ -264,7 +260,20 @@ export function GradientField({ fill, box, onChange }: Props) {
       </Group>
       {linked && (
         <Text fz="xs" c="dimmed">
-          Linked to {linked.name}: a change here is made everywhere it is used.
+          Linked to {linked.name}: its colours change everywhere it is used, how they lie only here.
+          {fill.gradientLie && (
+            <>
+              {' '}
+              <Anchor
+                component="button"
+                type="button"
+                fz="xs"
+                onClick={() => onChange({ ...fill, gradientLie: null }, false)}
+              >
+                Lie as {linked.name} does
+              </Anchor>
+            </>
+          )}
         </Text>
       )}
     </div>

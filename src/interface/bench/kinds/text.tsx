@@ -33,6 +33,22 @@ function TextControls({ layer }: { layer: TextLayer }) {
             change<TextLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)
           }
         />
+        {layer.backing?.on && (
+          <ShadowsFold
+            title="Shadow of the backing"
+            shadows={layer.backing.shadows}
+            extent={layer.fontSize}
+            scale={k}
+            onChange={(s, merge) =>
+              change<TextLayer>(
+                'Shadow of the backing',
+                [layer.id],
+                (l) => void (l.backing = l.backing && { ...l.backing, shadows: s }),
+                merge ? `bshadow:${layer.id}` : null,
+              )
+            }
+          />
+        )}
         <Fold name="box" title="Box and lines">
           <BoxFields layer={layer} />
         </Fold>

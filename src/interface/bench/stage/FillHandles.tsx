@@ -8,11 +8,10 @@ import type { Layer } from '../../../core/kinds/layers';
 import { fadeFrame } from '../../../core/paint/fade-form';
 import { changeLayers } from '../../../core/piece/edits';
 import type { Piece } from '../../../core/piece/schema';
-import { putSwatch } from '../../../core/piece/swatches';
 import type { Gradient } from '../../../core/values/fill';
-import { placed } from '../../../core/values/gradient';
+import { gradientOf, placed, withGradient } from '../../../core/values/gradient';
 import { endsOf } from '../../../core/values/gradient-table';
-import { gradientOf, hexOf, plainGradient } from '../../../core/values/swatches';
+import { hexOf } from '../../../core/values/swatches';
 import { dragDocument } from '../commands/drag';
 import { change as changeLayer } from '../commands/layers';
 import { currentSlide, edit, useBench } from '../state/store';
@@ -59,18 +58,13 @@ const Line = ({ from, to, scale }: { from: Point; to: Point; scale: number }) =>
   </svg>
 );
 
-/** Sets a layer's gradient, or that of the swatch it is linked to. */
+/** Sets how a layer's gradient lies. */
 function setGradient(piece: Piece, id: string, gradient: Gradient): Piece {
   const s = useBench.getState(),
     layer = currentSlide({ ...s, piece }).layers.find((l) => l.id === id);
   if (!layer || !('fill' in layer)) return piece;
-  const swatch =
-    layer.fill.gradientSwatch === null
-      ? undefined
-      : piece.swatches.find((x) => x.id === layer.fill.gradientSwatch && x.gradient);
-  return swatch
-    ? putSwatch(piece, { ...swatch, gradient: plainGradient(gradient, piece) })
-    : changeLayers(piece, s.slideId, [id], (l) => void ('fill' in l && (l.fill = { ...l.fill, gradient })));
+  const { fill } = withGradient(layer.fill, gradient, piece);
+  return changeLayers(piece, s.slideId, [id], (l) => void ('fill' in l && (l.fill = fill)));
 }
 
 export function GradientHandles({
