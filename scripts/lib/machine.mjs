@@ -121,7 +121,7 @@ export async function ensureBuild() {
   const r = spawnSync(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), 'build'], {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production', PLAVO_BUILD: want.slice(0, 16) },
   });
   if (r.status !== 0) fail(`The build failed.\n${r.stdout}`);
   mkdirSync(join(ROOT, '.next'), { recursive: true });

@@ -7,26 +7,29 @@ import { cancelWays, coloursNow, paintWays, PICTURE_WIDTH, solvedPicture, solveW
 
 /** How long all must have been still, ms; on a piece just opened nothing is waited for. */
 const STILL = 1200;
+/** What can be taken at once comes before its pictures, ms. */
+const MOMENT = 300;
 /** Parts of the page that wait for what is solved: touching them does not give it up. */
 const SOLVING = '[data-solving]';
 let warm = new Set<string>();
 /** What runs was begun here, not asked for. */
 let unasked = false;
 
-async function goAhead(): Promise<void> {
+/** @returns whether there is more to do once nothing was touched for a moment */
+async function goAhead(): Promise<boolean> {
   const s = useBench.getState(),
     w = useWays.getState();
-  if (!s.readings.length || s.dragging || s.editing !== null || s.preview || document.hidden || w.running) return;
+  if (!s.readings.length || s.dragging || s.editing !== null || s.preview || document.hidden || w.running) return false;
   const texts = meantTexts(s);
   if (!areMeantClear(s) && plannedBy(s) === 'best' && !waysKnown(w, texts)) {
     unasked = true;
     await solveWays(texts).finally(() => (unasked = false));
-    // Given up, or failed.
-    if (!waysKnown(useWays.getState(), texts)) return;
-    await paintWays();
+    // Else it was given up, or failed.
+    return waysKnown(useWays.getState(), texts);
   }
+  if (waysKnown(w, texts)) await paintWays();
   const key = solvedPicture();
-  if (warm.has(key)) return;
+  if (warm.has(key)) return false;
   warm.add(key);
   try {
     const scene = shownOf({ ...s, preview: null }),
@@ -37,6 +40,7 @@ async function goAhead(): Promise<void> {
     warm.delete(key);
     console.error(e);
   }
+  return false;
 }
 
 /** Begins watching the opened piece. @returns a function that stops it */
@@ -44,9 +48,9 @@ export function keepAhead(): () => void {
   warm = new Set();
   let timer: ReturnType<typeof setTimeout> | undefined,
     touched = false;
-  const later = (): void => {
+  const later = (ms = touched ? STILL : 0): void => {
     clearTimeout(timer);
-    timer = setTimeout(() => void goAhead(), touched ? STILL : 0);
+    timer = setTimeout(() => void goAhead().then((more) => more && later(MOMENT)), ms);
   };
   const touch = (e: Event): void => {
     touched = true;

@@ -12,6 +12,7 @@ import { applyWay, bestWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type Wa
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import { paletteOf } from '../../shared/assets';
 import { usePanels } from '../state/panels';
+import { keepWays, keptWays } from './kept-ways';
 import { currentSlide, edit, preview, select, shownOf, useBench } from '../state/store';
 
 export interface WayCard {
@@ -139,9 +140,17 @@ async function solve(texts: string[] | undefined): Promise<void> {
   useWays.setState({ ...nothing, piece: s.piece, question: asked, running: true, asked: ORDER.length });
   const queue: (WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null })[] = [...ORDER];
   const current = (): boolean => question === mine;
+  const about = { texts, instead: asked.instead },
+    kept = await keptWays(scene, about);
+  if (!current()) return;
+  if (kept) {
+    const found = sortCards(kept.ways.map((way) => ({ way, picture: null })));
+    useWays.setState({ found, without: kept.without, now: kept.now, complete: true, running: false });
+    return;
+  }
   const colours = await coloursNow();
   if (!current()) return;
-  const ask = { texts, instead: asked.instead, colours };
+  const ask = { ...about, colours };
   const run = async (worker: (typeof workers)[number]): Promise<void> => {
     for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
       const card = await worker.way(mine, scene, ask, kind, width);
@@ -154,7 +163,8 @@ async function solve(texts: string[] | undefined): Promise<void> {
     }
   };
   try {
-    const kept = workers[0].kept(scene).then((now) => current() && useWays.setState({ now }));
+    const now = workers[0].kept(scene);
+    void now.then((left) => current() && useWays.setState({ now: left })).catch(() => {});
     await Promise.all(workers.map(run));
     const { found } = useWays.getState();
     const laid = found.filter((c) => c.way.kinds[0] !== 'ink' && c.way.kinds[0] !== 'move');
@@ -166,10 +176,12 @@ async function solve(texts: string[] | undefined): Promise<void> {
       useWays.setState((w) => ({ asked: w.asked + WAY_PAIRS.length }));
       await Promise.all(workers.map(run));
     }
-    await kept;
+    const left = await now;
     if (current()) {
       solved.add(picture);
       useWays.setState({ complete: true });
+      const { found, without } = useWays.getState();
+      void keepWays(scene, about, { ways: found.map((c) => c.way), without, now: left });
     }
   } catch (e) {
     console.error(e);
