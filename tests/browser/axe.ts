@@ -2,13 +2,21 @@
 import axe from 'axe-core';
 import type { WebDriver } from 'selenium-webdriver';
 
-/** What is wrong on the page, in words; an empty list where nothing is. */
-export async function violations(driver: WebDriver): Promise<string[]> {
+/**
+ * What is wrong on the page, in words; an empty list where nothing is. @param scheme in dark only colours are looked at:
+ * all else is as in light
+ */
+export async function violations(driver: WebDriver, scheme = 'light'): Promise<string[]> {
+  const runOnly =
+    scheme === 'dark'
+      ? { type: 'rule', values: ['color-contrast', 'link-in-text-block'] }
+      : { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] };
   await driver.executeScript(axe.source);
   return driver.executeAsyncScript(
-    `const done = arguments[arguments.length - 1];
-     axe.run(document, { runOnly: { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] } })
+    `const [runOnly, done] = arguments;
+     axe.run(document, { runOnly })
        .then(({ violations }) => done(violations.flatMap((v) => v.nodes.map((n) =>
          v.id + ' at ' + n.target.join(' ') + ': ' + (n.any[0] ?? n.all[0] ?? n.none[0])?.message + ' ' + n.html.slice(0, 200)))));`,
+    runOnly,
   );
 }

@@ -246,7 +246,7 @@ describe('checked by rules', () => {
     await bench.named('Search pieces');
     const found: string[] = [];
     const check = async (view: string): Promise<void> => {
-      found.push(...(await violations(driver)).map((v) => `${view}: ${v}`));
+      found.push(...(await violations(driver, scheme)).map((v) => `${view}: ${v}`));
     };
     const dialog = async (open: () => Promise<unknown>, view: string): Promise<void> => {
       await open();

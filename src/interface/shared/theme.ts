@@ -61,6 +61,7 @@ export const theme = createTheme({
   defaultRadius: 3,
   fontSizes: { xs: '12px', sm: '13px', md: '14px', lg: '16px', xl: '19px' },
   cursorType: 'pointer',
+  respectReducedMotion: true,
   components: {
     Tooltip: { defaultProps: { openDelay: 450, withArrow: false, fz: 'xs' } },
     ActionIcon: {
