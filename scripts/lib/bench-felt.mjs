@@ -55,6 +55,7 @@ export async function felt(driver, address, { fresh, sixty }) {
   const out = {
     enoughFirst: [],
     enoughRested: [],
+    enoughAgain: [],
     cardFirst: [],
     cardsFirst: [],
     cardRested: [],
@@ -83,6 +84,14 @@ export async function felt(driver, address, { fresh, sixty }) {
       // As it was found.
       await press(waysButton);
     }
+    // Solved before, closed, opened again.
+    const known = await fresh();
+    await open(known);
+    await holds(RESTED);
+    await wait(300);
+    await open(known);
+    await press('[data-just-enough]');
+    out.enoughAgain.push(await since('click', CLEAR));
   }
   // Typing in a headline, with the chart unfolded.
   await open(await fresh());
