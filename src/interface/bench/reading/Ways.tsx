@@ -124,6 +124,7 @@ export function Ways({ layer }: { layer: string | null }) {
           <Button
             size="compact-xs"
             variant="subtle"
+            flex="none"
             leftSection={<IconRefresh size={12} />}
             onClick={() => void solveWays(texts, true)}
           >
