@@ -76,6 +76,8 @@ export const ReadingSchema = z.object({
   busyness: z.number().min(0).max(100),
   shownPx: z.number(),
   flags: z.array(z.string()),
+  /** Letters that the join of two slides cuts. */
+  cut: z.string(),
   words: z.array(z.object({ text: z.string(), ratio })),
   lines: z.array(z.object({ line: z.number(), ratio })),
   letters: z.array(

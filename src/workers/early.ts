@@ -2,6 +2,7 @@
 // the place where the stage will be. The bench takes both over. Bundled on its own and put into the page as a script.
 import { transfer, wrap } from 'comlink';
 import { type Opening, OPENING } from '../contract/opening';
+import { slideSeen } from '../core/piece/guests';
 import { familiesOf } from '../core/type/catalogue';
 import { fitted, paintedAt } from './fitting';
 import type { ReadingApi } from './reading';
@@ -18,7 +19,7 @@ if (host && words) {
       fonts,
     } = JSON.parse(words) as Opening,
     [size] = piece.sizes,
-    [slide] = piece.slides,
+    slide = slideSeen(piece, 0),
     room = { width: host.clientWidth, height: host.clientHeight },
     css = fitted(room, size),
     scale = paintedAt(css, size, window.devicePixelRatio),

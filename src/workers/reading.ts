@@ -14,7 +14,7 @@ import type { SideRating } from '../core/photo/room';
 import type { Grid } from '../core/photo/saliency';
 import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
-import { assetsOf, backdropPhoto, sizeOf, slideOf, textsIn } from '../core/piece/resolve';
+import { assetsOf, backdropPhoto, sizeOf, slideOf, slidesOf, textsIn } from '../core/piece/resolve';
 import type { Slide } from '../core/piece/schema';
 import { checkMeasuring } from '../core/reading/budget';
 import { busyMap } from '../core/reading/busy-map';
@@ -81,8 +81,9 @@ async function openAll(
 ): Promise<{ piece: Shown['piece']; slides: Slide[]; size: ReturnType<typeof sizeOf> }> {
   const { piece, slide, size } = await open(scene);
   if (!all) return { piece, slides: [slide], size };
-  for (const s of piece.slides) await studio.prepare(piece, s, size);
-  return { piece, slides: piece.slides, size };
+  const slides = slidesOf(piece);
+  for (const s of slides) await studio.prepare(piece, s, size);
+  return { piece, slides, size };
 }
 
 /** Every part of a tone switched off, its values kept. */

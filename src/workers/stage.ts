@@ -8,12 +8,13 @@ import { boundsOf } from '../core/ground/transform';
 import type { Layer } from '../core/kinds/layers';
 import { isFollower, isPhoto, isText } from '../core/kinds/layers';
 import type { TextLayer } from '../core/kinds/text';
-import { layerIn, layersIn, sizeOf } from '../core/piece/resolve';
+import { layerIn, layersIn, sizeOf, slideOf } from '../core/piece/resolve';
 import type { Piece, Slide } from '../core/piece/schema';
 import { tileById } from '../core/pattern/catalogue';
 import { periodOfPicture } from '../core/pattern/texture';
 import { PartialPainter } from '../core/scene/partial';
 import { sceneWith } from '../core/scene/scene';
+import { pixelsOf } from '../core/scene/whole';
 import { backingBands } from '../core/type/backing';
 import { caretMap, type CaretMap } from '../core/type/caret';
 import type { Family } from '../core/type/catalogue';
@@ -70,9 +71,7 @@ const followersOf = (placed: readonly Layer[]): Record<string, FollowerPlace> =>
   );
 
 function open(scene: Shown): { slide: Slide; size: ReturnType<typeof sizeOf> } {
-  const slide = scene.piece.slides.find((s) => s.id === scene.slide);
-  if (!slide) throw new Error(`the slide ${scene.slide} is not in the piece`);
-  return { slide, size: sizeOf(scene.piece, scene.size) };
+  return { slide: slideOf(scene.piece, scene.slide), size: sizeOf(scene.piece, scene.size) };
 }
 
 /** The box of a text's backing, from the top left of its frame. */
@@ -328,13 +327,7 @@ export const api = {
   async pixels(scene: Shown, scale = 1): Promise<{ width: number; height: number; data: Uint8ClampedArray }> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
-    const width = Math.round(size.width * scale),
-      height = Math.round(size.height * scale);
-    return {
-      width,
-      height,
-      data: shot(studio, width, height, (on) => painter.paint(on, scene.piece, slide, size, { scale, x: 0, y: 0 })),
-    };
+    return pixelsOf(painter, scene.piece, slide, size, scale);
   },
 };
 

@@ -25,8 +25,21 @@ export const commonFields = (s: Schemas) => ({
   overrides: s.z.record(s.id, s.OverrideSchema).default({}),
   /** The group it belongs to, if any. */
   group: s.id.nullable().default(null),
+  /** How far it goes on over the neighbouring slides; null ends at its own. */
+  carry: s.CarrySchema.nullable().default(null),
 });
-export type CommonLayer = z.infer<z.ZodObject<ReturnType<typeof commonFields>>>;
+
+/** What a layer is on a slide that is not its own. No part of a document: it is found when a slide is looked at. */
+export interface Guest {
+  /** The slide it belongs to, and what it is called there. */
+  readonly slide: string;
+  readonly id: string;
+  /** How many slides to the right of its own place it is seen: its box has been moved by as many widths. */
+  readonly by: number;
+  /** The texts it follows, moved as far. */
+  readonly texts: readonly CommonLayer[];
+}
+export type CommonLayer = z.infer<z.ZodObject<ReturnType<typeof commonFields>>> & { guest?: Guest };
 
 /** A layer whose own fields are given by a function. */
 export type LayerOf<F extends (s: Schemas) => z.ZodRawShape> = CommonLayer & z.infer<z.ZodObject<ReturnType<F>>>;
@@ -45,6 +58,7 @@ export const begun = (id: string, name: string, box: Box) => ({
   rotation: 0,
   overrides: {},
   group: null,
+  carry: null,
 });
 
 /** Follows the slide in other sizes. */

@@ -24,6 +24,8 @@ export interface View {
   /** Top left corner of the part, in whole surface pixels. */
   x: number;
   y: number;
+  /** Where the slide lies in the strip of slides, surface pixels: what is dithered goes on from slide to slide. */
+  strip?: number;
 }
 
 /** Something to fill with. Its opacity is within it, or is the alpha to set. */
@@ -105,7 +107,7 @@ export class Easel {
       this.studio,
       this.studio.surface(part.width, part.height),
       this.swatches,
-      { scale: view.scale, x: view.x + part.x, y: view.y + part.y },
+      { ...view, x: view.x + part.x, y: view.y + part.y },
       this.quality,
       this.stores,
     );
@@ -149,7 +151,7 @@ export class Easel {
             height: Math.ceil(region.height / k) + 1,
           };
     const made = this.stores.areas.get(JSON.stringify([key, part, view, k]), () => {
-      const pixels = make(part, { x: view.x, y: view.y }, k);
+      const pixels = make(part, { x: view.x + (view.strip ?? 0), y: view.y }, k);
       const s = this.studio.surface(pixels.width, pixels.height);
       s.write(pixels);
       return s;
@@ -385,7 +387,7 @@ export class Easel {
   /** Fills a whole box with a fill. */
   fillBox(fill: Fill, box: { width: number; height: number }, t: Transform, opacity: number): void {
     const straight = this.upright(box, t),
-      region = this.onSurface(straight ?? deviceBox({ x: 0, y: 0, ...box }, t));
+      region = this.onSurface(straight ?? deviceBox({ x: 0, y: 0, width: box.width, height: box.height }, t));
     if (!region) return;
     const brush = this.brush(fill, box, t, region, opacity);
     if (!brush) return;

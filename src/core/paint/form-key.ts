@@ -15,6 +15,8 @@ const ELSEWHERE = [
   'anchors',
   'overrides',
   'group',
+  'carry',
+  'guest',
   'shadows',
 ];
 

@@ -5,10 +5,13 @@ import { isText, kindOf, type Layer, scaleLengths } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
 import { type Band, BANDS } from '../values/plain';
 import { membersOf, withoutEmptyGroups } from './groups';
+import { guestId, homeOf } from './guests';
 import type { Piece, Size, Slide } from './schema';
 
 const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
 const bandIndex = (layer: { band: Band }): number => BANDS.indexOf(layer.band);
+
+const indexOf = (piece: Piece, slideId: string): number => piece.slides.findIndex((s) => s.id === slideId);
 
 /** Puts a layer on top of its band, so that it lands where it belongs: what must not cover texts right below them. */
 export const addLayer = (piece: Piece, slideId: string, layer: Layer): Piece =>
@@ -23,7 +26,26 @@ export const addLayer = (piece: Piece, slideId: string, layer: Layer): Piece =>
     layers.splice(firstText < 0 ? top : firstText, 0, layer);
   });
 
-/** Applies a change to some layers of a slide; `change` edits its draft in place. */
+/** Where the layers are that a slide shows under these names: on itself, or, of guests, on their own slides. */
+function found(piece: Piece, slideId: string, ids: readonly string[]): { layer: Layer; by: number; slide: Slide }[] {
+  const at = piece.slides.findIndex((s) => s.id === slideId),
+    here = piece.slides[at];
+  if (!here) return [];
+  const own = here.layers.filter((l) => ids.includes(l.id)).map((layer) => ({ layer, by: 0, slide: here }));
+  const guests = ids.flatMap((id) => {
+    const home = homeOf(id),
+      i = home ? piece.slides.findIndex((s) => s.id === home.slide) : -1,
+      layer = piece.slides[i]?.layers.find((l) => l.id === home!.layer);
+    // A slide that is looked at holds its guests itself.
+    return layer && !here.layers.some((l) => l.id === id) ? [{ layer, by: i - at, slide: piece.slides[i] }] : [];
+  });
+  return [...own, ...guests];
+}
+
+/**
+ * Applies a change to some layers of a slide; `change` edits its draft in place. A guest is changed where it belongs,
+ * by what it is here.
+ */
 export const changeLayers = (
   piece: Piece,
   slideId: string,
@@ -31,8 +53,23 @@ export const changeLayers = (
   change: (layer: Layer) => void,
 ): Piece =>
   produce(piece, (draft) => {
-    for (const layer of slideAt(draft, slideId)?.layers ?? []) if (ids.includes(layer.id)) change(layer);
+    const [{ width }] = draft.sizes;
+    for (const { layer, by } of found(draft, slideId, ids)) {
+      if (by) changeGuest(layer, by * width, change);
+      else change(layer);
+    }
   });
+
+/** Changes a layer seen as much further to the right; what it is called where it belongs stays. */
+function changeGuest(layer: Layer, dx: number, change: (layer: Layer) => void): void {
+  const { id, group } = layer,
+    follows = 'follows' in layer ? layer.follows : null;
+  layer.box = { ...layer.box, x: layer.box.x + dx };
+  change(layer);
+  layer.box = { ...layer.box, x: layer.box.x - dx };
+  Object.assign(layer, { id, group }, follows && { follows });
+  delete layer.guest;
+}
 
 /**
  * Places a layer in one size. In the base size this moves the layer itself; in another it becomes an override of that
@@ -50,7 +87,17 @@ export const placeLayer = (
       if (place.box) layer.box = place.box;
       if (place.rotation !== undefined) layer.rotation = place.rotation;
       kindOf(layer).override?.(layer, place);
-    } else layer.overrides[sizeId] = { ...layer.overrides[sizeId], ...place };
+    } else {
+      const { x = 0 } = place.box ?? {},
+        home = homeOf(id),
+        by = home && !layer.guest ? indexOf(piece, home.slide) - indexOf(piece, slideId) : 0,
+        width = piece.sizes.find((s) => s.id === sizeId)?.width ?? 0;
+      layer.overrides[sizeId] = {
+        ...layer.overrides[sizeId],
+        ...place,
+        ...(place.box ? { box: { ...place.box, x: x - by * width } } : {}),
+      };
+    }
   });
 
 /** A text set at another place in one size. Only its box can differ in a size other than the base. */
@@ -87,21 +134,45 @@ export const scaleLayer = (
   return changeLayers(piece, slideId, [was.id], (layer) => void Object.assign(layer, scaled, { box }));
 };
 
-export const removeLayers = (piece: Piece, slideId: string, ids: readonly string[]): Piece =>
-  withoutEmptyGroups(
-    produce(piece, (draft) => {
-      const slide = slideAt(draft, slideId);
-      if (slide) slide.layers = slide.layers.filter((l) => !ids.includes(l.id));
-    }),
-    slideId,
+/** Takes layers away; a guest is gone from all slides. */
+export function removeLayers(piece: Piece, slideId: string, ids: readonly string[]): Piece {
+  const gone = found(piece, slideId, ids),
+    slides = [...new Set(gone.map((g) => g.slide.id))];
+  return slides.reduce(
+    (p, id) =>
+      withoutEmptyGroups(
+        produce(p, (draft) => {
+          const slide = slideAt(draft, id)!,
+            names = gone.filter((g) => g.slide.id === id).map((g) => g.layer.id);
+          slide.layers = slide.layers.filter((l) => !names.includes(l.id));
+        }),
+        id,
+      ),
+    piece,
   );
+}
 
-/** Moves a layer to directly above another one (or to the bottom with null), taking on that place's band. */
+/** Lays guests above a slide's own layers of their bands, or below them. Changes the draft it is given. */
+function putGuests(draft: Piece, slideId: string, ids: readonly string[], over: boolean): void {
+  for (const { layer, by } of found(draft, slideId, ids)) if (by && layer.carry) layer.carry.over = over;
+}
+
+/**
+ * Moves a layer to directly above another one (or to the bottom with null), taking on that place's band. A guest comes
+ * to lie above or below the slide's own layers of its band.
+ */
 export const moveLayer = (piece: Piece, slideId: string, id: string, band: Band, above: string | null): Piece =>
   produce(piece, (draft) => {
     const layers = slideAt(draft, slideId)?.layers;
     const from = layers?.findIndex((l) => l.id === id) ?? -1;
-    if (!layers || from < 0 || above === id) return;
+    if (from < 0)
+      return putGuests(draft, slideId, [id], layers?.some((l) => l.id === above && l.band === band) ?? false);
+    if (!layers || above === id) return;
+    if (above !== null && homeOf(above)) {
+      // Guests lie above all own layers of the band, or below all.
+      const [on] = found(draft, slideId, [above]);
+      above = (on?.layer.carry?.over && layers.findLast((l) => l.band === band && l.id !== id)?.id) || null;
+    }
     const [layer] = layers.splice(from, 1);
     layer.band = band;
     const at =
@@ -121,6 +192,7 @@ export const shiftLayers = (piece: Piece, slideId: string, ids: readonly string[
   produce(piece, (draft) => {
     const slide = slideAt(draft, slideId);
     if (!slide) return;
+    putGuests(draft, slideId, ids, by > 0);
     const chosen = new Set(ids);
     const next = BANDS.flatMap((band) => {
       const own = slide.layers.filter((l) => l.band === band),
@@ -174,7 +246,16 @@ export function duplicateLayers(
       layers.splice(at + 1, 0, copy);
     }
   });
-  return { piece: next, ids: made };
+  // Guests are copied where they belong.
+  return found(next, slideId, ids)
+    .filter((f) => f.by)
+    .reduce(
+      (all, { layer, slide }) => {
+        const copied = duplicateLayers(all.piece, slide.id, [layer.id], newId, offset);
+        return { piece: copied.piece, ids: [...all.ids, ...copied.ids.map((c) => guestId(slide.id, c))] };
+      },
+      { piece: next, ids: made },
+    );
 }
 
 export const renamePiece = (piece: Piece, name: string): Piece => ({

@@ -2,7 +2,7 @@
 import type { Layer } from '../kinds/layers';
 import { type Destination, destinationById } from './destinations';
 import { PIECE_VERSION } from './limits';
-import type { Piece, Size } from './schema';
+import type { Piece, Size, Slide } from './schema';
 
 /** Gives a fresh id each time. */
 export type NewId = () => string;
@@ -21,6 +21,17 @@ const sizesOf = (d: Destination): Size[] => [
 
 /** Where a new piece begins: a destination, or a size of one's own. */
 export type Beginning = { destination: string } | { width: number; height: number; shownWidth?: number };
+
+/** A slide with nothing on it. */
+export const emptySlide = (id: string, note = ''): Slide => ({
+  id,
+  note,
+  leftOut: false,
+  paper: '#ffffff',
+  layers: [],
+  groups: [],
+  guides: [],
+});
 
 /**
  * An empty piece with one slide.
@@ -57,7 +68,7 @@ export function makePiece(
     named: true,
     goal: 'standard',
     sizes,
-    slides: [{ id: newId(), note: '', paper: '#ffffff', layers: layers(sizes[0]), groups: [], guides: [] }],
+    slides: [{ ...emptySlide(newId()), layers: layers(sizes[0]) }],
     swatches: [],
   };
 }

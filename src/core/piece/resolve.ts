@@ -2,18 +2,25 @@
 import { isPhoto, isText, kindOf, type Layer, scaleLengths } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
+import { movedBy, slideSeen } from './guests';
 import type { Piece, Size, Slide } from './schema';
 
 /** The size of that id, or the base size. */
 export const sizeOf = (piece: Piece, id?: string | null): Size =>
   piece.sizes.find((s) => s.id === id) ?? piece.sizes[0];
 
-/** The slide of that id. @throws RangeError where the piece has none */
+/**
+ * The slide of that id as it is looked at: with what neighbouring slides carry over to it. @throws RangeError where the
+ * piece has none
+ */
 export function slideOf(piece: Piece, id: string): Slide {
-  const slide = piece.slides.find((s) => s.id === id);
-  if (!slide) throw new RangeError(`the slide ${id} is not in the piece`);
-  return slide;
+  const at = piece.slides.findIndex((s) => s.id === id);
+  if (at < 0) throw new RangeError(`the slide ${id} is not in the piece`);
+  return slideSeen(piece, at);
 }
+
+/** All slides of a piece as they are looked at. */
+export const slidesOf = (piece: Piece): Slide[] => piece.slides.map((_, at) => slideSeen(piece, at));
 
 function along(
   anchor: 'start' | 'middle' | 'end' | 'stretch',
@@ -39,6 +46,12 @@ const SHARED = ['box', 'rotation', 'visible', 'opacity'] as const;
 export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
   const override = layer.overrides[size.id];
   if (size.id === base.id && !override) return layer;
+  if (layer.guest) {
+    // Anchors hold to its own slide.
+    const { guest, ...home } = layer,
+      placed = layerIn(movedBy(home as L, -guest.by, base.width), size, base);
+    return { ...movedBy(placed, guest.by, size.width), guest };
+  }
   const next: L = { ...layer };
   if (size.id !== base.id) {
     const k = Math.min(size.width, size.height) / Math.min(base.width, base.height);

@@ -38,7 +38,10 @@ export const SizeSchema = z.strictObject({
 
 export const SlideSchema = z.strictObject({
   id,
+  /** What it is to say: its line of the outline. It is not painted. */
   note: z.string().max(2000).default(''),
+  /** It is left out when the piece is handed over. */
+  leftOut: z.boolean().default(false),
   paper: ColourSchema.default('#ffffff'),
   /** Bottom to top; bands never mix. */
   layers: z.array(LayerSchema).max(500).default([]),
@@ -144,5 +147,6 @@ export const PieceSchema = z
 export type Size = z.infer<typeof SizeSchema>;
 export type Group = z.infer<typeof GroupSchema>;
 export type Guide = z.infer<typeof GuideSchema>;
-export type Slide = z.infer<typeof SlideSchema>;
-export type Piece = z.infer<typeof PieceSchema>;
+/** A slide; looked at, it knows which one of the strip it is (`at`, from 0) and holds its guests. */
+export type Slide = z.infer<typeof SlideSchema> & { at?: number };
+export type Piece = Omit<z.infer<typeof PieceSchema>, 'slides'> & { slides: Slide[] };

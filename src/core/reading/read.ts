@@ -25,6 +25,7 @@ export type Flag =
   | 'unseen'
   | 'covered'
   | 'outside'
+  | 'cut'
   | 'keep-clear'
   | 'overflow'
   | 'missing-letters'
@@ -66,6 +67,8 @@ export interface Reading {
   /** Font size as people see it, CSS px. */
   shownPx: number;
   flags: Flag[];
+  /** Letters that the join of two slides cuts: they count on neither. */
+  cut: string;
   words: { text: string; ratio: number }[];
   lines: { line: number; ratio: number }[];
   letters: LetterReading[];
@@ -80,6 +83,8 @@ export interface TextProbe {
   shownPx: number;
   base: number;
   flags: Flag[];
+  /** Letters that the join of two slides cuts. */
+  cut: string;
 }
 
 /** Prepares a text for measuring in one size, at full size. Its fonts must be loaded. */
@@ -87,14 +92,15 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
   const placed = layerIn(layer, size, piece.sizes[0]);
   const layout = painter.layout(placed);
   const t = textTransform(placed, layout);
-  const halo = textHalo(layout, t, size, Math.ceil(layout.xHeight));
+  const { halo, cut, outside } = withoutCut(textHalo(layout, t, size, Math.ceil(layout.xHeight)), placed, size);
   const grid = busyGrid(layout, t, halo.stroke, halo.region);
   // The smallest letters decide what is needed.
   const shownPx = (layout.smallest * size.shownWidth) / size.width;
   const flags: Flag[] = [];
   if (halo.letters.length === 0 && halo.outside.length === 0) flags.push('empty');
   if (shownPx < SMALLEST_SHOWN) flags.push('too-small');
-  if (halo.outside.length || halo.partly.length) flags.push('outside');
+  if (outside) flags.push('outside');
+  if (cut.length) flags.push('cut');
   if (overflows(placed, layout)) flags.push('overflow');
   if (layout.missing.length) flags.push('missing-letters');
   if (layout.missingFonts.length) flags.push('missing-font');
@@ -107,6 +113,36 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
     shownPx,
     base: baseRatio(piece.goal, shownPx, layout.smallestWeight),
     flags,
+    cut: cut.map((l) => layer.text.slice(layout.letters[l].start, layout.letters[l].end)).join(''),
+  };
+}
+
+/**
+ * The letters that count on this slide. Of a text that goes on over the join of two slides, those beyond it belong to
+ * the neighbour, and those that it cuts are letters of neither.
+ */
+function withoutCut(
+  halo: TextHalo,
+  { carry, guest }: TextLayer,
+  size: Size,
+): { halo: TextHalo; cut: number[]; outside: boolean } {
+  const off = [...halo.outside, ...halo.partly];
+  if (!carry) return { halo, cut: [], outside: off.length > 0 };
+  // A guest comes from one side; it may go on to the other.
+  const left = guest ? guest.by < 0 || carry.before > guest.by : carry.before > 0,
+    right = guest ? guest.by > 0 || carry.after > -guest.by : carry.after > 0;
+  const box = new Map(halo.bounds.map((b) => [b.letter, b]));
+  const joins = (n: number): boolean => {
+    const { x, y, width, height } = box.get(n)!;
+    return (
+      y >= -0.5 && y + height <= size.height + 0.5 && (x >= -0.5 || left) && (x + width <= size.width + 0.5 || right)
+    );
+  };
+  const cut = halo.partly.filter((n) => joins(n) && !halo.outside.includes(n));
+  return {
+    halo: { ...halo, letters: halo.letters.filter((l) => !cut.includes(l.letter)) },
+    cut,
+    outside: off.some((n) => !joins(n)),
   };
 }
 
@@ -269,6 +305,7 @@ export function readingFrom(
     busyness: busy,
     shownPx: probe.shownPx,
     flags,
+    cut: probe.cut,
     words: [...least('word')]
       .filter(([w]) => w >= 0)
       .sort((a, b) => a[0] - b[0])

@@ -121,7 +121,9 @@ export class Painter {
       context.fillStyle = cssColour(scene.paper.slice(0, 7));
       context.fillRect(0, 0, surface.width, surface.height);
     }
-    const easel = new Easel(this.studio, surface, scene, view, options.quality ?? 'exact', this.stores);
+    const strip = Math.round(scene.at * scene.width * view.scale),
+      inStrip = strip ? { ...view, strip } : view;
+    const easel = new Easel(this.studio, surface, scene, inStrip, options.quality ?? 'exact', this.stores);
     for (const given of layers) {
       if (!given.visible || (options.only && !options.only(given))) continue;
       const layer = options.alter ? options.alter(given) : given;

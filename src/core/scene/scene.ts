@@ -2,7 +2,7 @@
 import type { Extent } from '../kinds/common';
 import type { Setter } from '../kinds/kind';
 import { followedTexts, isFollower, kindOf, type Layer } from '../kinds/layers';
-import { layersIn } from '../piece/resolve';
+import { layerIn, layersIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { linesPlace, type LinesPlace } from '../type/frame';
 import type { Colour } from '../values/fill';
@@ -18,6 +18,8 @@ export interface Scene extends Swatches, Extent {
   readonly paper: string;
   /** Bottom to top, placed: anchors and overrides of the size resolved, followers behind their texts. */
   readonly layers: readonly Layer[];
+  /** Which slide of the strip it is, from 0. */
+  readonly at: number;
 }
 
 /**
@@ -27,13 +29,22 @@ export interface Scene extends Swatches, Extent {
 export function sceneOf(setter: Setter, piece: Piece, slide: Slide, size: Size): Scene {
   const layers = layersIn(piece, slide, size);
   const placed = layers.map((layer) => {
+    if (isFollower(layer) && layer.guest) return behindTexts(layer, guestTexts(layer, piece, size), setter);
     if (!isFollower(layer) || !layers.some((l) => layer.follows.includes(l.id))) return layer;
-    const lines = linesBehind(setter, layer, layers);
-    if (!lines.length) return { ...layer, visible: false };
-    return { ...layer, ...kindOf(layer).behind?.(layer, lines) };
+    return behindTexts(layer, layers, setter);
   });
-  return sceneWith(placed, piece, size, slide.paper);
+  return { ...sceneWith(placed, piece, size, slide.paper), at: slide.at ?? 0 };
 }
+
+function behindTexts(layer: Layer, layers: readonly Layer[], setter: Setter): Layer {
+  const lines = linesBehind(setter, layer, layers);
+  if (!lines.length) return { ...layer, visible: false };
+  return { ...layer, ...kindOf(layer).behind?.(layer, lines) };
+}
+
+/** The texts that a guest follows on its own slide, placed beside it. */
+const guestTexts = ({ guest }: Layer, piece: Piece, size: Size): Layer[] =>
+  (guest!.texts as Layer[]).map((t) => layerIn(t, size, piece.sizes[0]));
 
 /** A scene of given layers, placed already. */
 export const sceneWith = (
@@ -41,4 +52,4 @@ export const sceneWith = (
   { swatches }: Swatches,
   { width, height }: Extent,
   paper: Colour = '#ffffff',
-): Scene => ({ paper: hexOf(paper, { swatches }), layers, swatches, width, height });
+): Scene => ({ paper: hexOf(paper, { swatches }), layers, swatches, width, height, at: 0 });

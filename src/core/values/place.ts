@@ -32,5 +32,15 @@ export const OverrideSchema = z.strictObject({
 /** Ids of texts behind whose lines a layer lies, and which it follows; it keeps its own box while there are none. */
 export const follows = z.array(id).max(100).default([]);
 
+/** A layer that goes on over the slides beside its own, at the place where it would lie if they were one picture. */
+export const CarrySchema = z.strictObject({
+  /** How many slides to the left, and to the right. */
+  before: z.number().int().min(0).max(49).default(0),
+  after: z.number().int().min(0).max(49).default(0),
+  /** On those it lies above their own layers of its band; otherwise below them. */
+  over: z.boolean().default(true),
+});
+
+export type Carry = z.infer<typeof CarrySchema>;
 export type Anchors = z.infer<typeof AnchorsSchema>;
 export type Override = z.infer<typeof OverrideSchema>;

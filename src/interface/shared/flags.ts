@@ -6,6 +6,7 @@ export const FLAG_WORD: Record<Flag, string> = {
   unseen: 'Cannot be seen: ink and backdrop are alike',
   covered: 'Covered by a layer above',
   outside: 'Reaches outside the slide',
+  cut: 'The join of two slides cuts a letter',
   'keep-clear': 'Lies in a keep-clear zone',
   overflow: 'More text than the frame holds',
   'missing-letters': 'No font has some of its letters',

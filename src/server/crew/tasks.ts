@@ -4,14 +4,14 @@ import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colou
 import type { FormatId } from '../../core/format/formats';
 import { type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
-import { shot } from '../../core/ground/surface';
 import { isPhoto } from '../../core/kinds/layers';
 import type { PhotoLayer } from '../../core/kinds/photo';
 import type { Drawing } from '../../core/paint/drawing';
 import { CutOut, type CutStroke } from '../../core/photo/cut-out';
 import type { StoredMask } from '../../core/photo/mask';
 import type { SideRating } from '../../core/photo/room';
-import { assetsOf, backdropPhoto, familiesIn, sizeOf } from '../../core/piece/resolve';
+import { slideSeen } from '../../core/piece/guests';
+import { assetsOf, backdropPhoto, familiesIn, sizeOf, slidesOf } from '../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../core/piece/schema';
 import { checkMeasuring } from '../../core/reading/budget';
 import { overviewOf, type OverviewRow } from '../../core/reading/overview';
@@ -25,6 +25,7 @@ import { checkPainting } from '../../core/scene/budget';
 import { Painter } from '../../core/scene/painter';
 import { ratingsOf } from '../../core/scene/room-sides';
 import { DRAWN_SIDES, drawnSide, shownSides } from '../../core/scene/sides';
+import { pixelsOf } from '../../core/scene/whole';
 import { FAMILIES, type OwnFont } from '../../core/type/catalogue';
 import {
   type Asset,
@@ -103,15 +104,16 @@ async function stand(
   { piece, campaign, slide, size }: SlideAsk,
   scale = 1,
 ): Promise<{ piece: Piece; slide: Slide; size: Size }> {
-  await load(piece, shownSides(piece, piece.slides[slide], sizeOf(piece, size), scale));
+  const seen = slideSeen(piece, slide);
+  await load(piece, shownSides(piece, seen, sizeOf(piece, size), scale));
   painter.useFonts(
     await ownFamilies(
       campaign,
       familiesIn(piece).filter((f) => !FAMILIES.some((s) => s.name === f)),
     ),
   );
-  await painter.prepare(piece.slides[slide]);
-  return { piece, slide: piece.slides[slide], size: sizeOf(piece, size) };
+  await painter.prepare(seen);
+  return { piece, slide: seen, size: sizeOf(piece, size) };
 }
 
 export type RenderAsk = SlideAsk & { format: FormatId | 'raw'; scale: number; quality: number };
@@ -120,14 +122,11 @@ export type RenderAsk = SlideAsk & { format: FormatId | 'raw'; scale: number; qu
 export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
   const { piece, slide, size } = await stand(ask, Math.max(1, ask.scale));
   checkPainting(painter, piece, slide, size, ask.scale);
-  const width = Math.max(1, Math.round(size.width * ask.scale)),
-    height = Math.max(1, Math.round(size.height * ask.scale));
-  const rgba = shot(painter.studio, width, height, (on) =>
-    painter.paint(on, piece, slide, size, { scale: ask.scale, x: 0, y: 0 }),
-  );
+  const pixels = pixelsOf(painter, piece, slide, size, ask.scale),
+    { data, width, height } = pixels;
   if (ask.format === 'raw')
-    return { bytes: new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.byteLength), width, height };
-  return { bytes: await WRITERS[ask.format]({ data: rgba, width, height }, ask.quality), width, height };
+    return { bytes: new Uint8Array(data.buffer, data.byteOffset, data.byteLength), width, height };
+  return { bytes: await WRITERS[ask.format](pixels, ask.quality), width, height };
 }
 
 /** As `stand`, where texts will be measured. @throws TooMuchWork */
@@ -149,12 +148,12 @@ export type JustEnoughAsk = SlideAsk & TreatmentAsk & { goal?: number; everySlid
 export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: string | null }> {
   const { piece, slide, size } = await toMeasure(ask);
   if (ask.everySlide)
-    for (const s of piece.slides) {
+    for (const s of slidesOf(piece)) {
       await painter.prepare(s);
       checkMeasuring(painter, piece, s, size);
     }
   return {
-    ...justEnough(painter, askAbout(piece, ask.everySlide ? piece.slides : [slide], size, ask)),
+    ...justEnough(painter, askAbout(piece, ask.everySlide ? slidesOf(piece) : [slide], size, ask)),
     colour: ask.colour ?? null,
   };
 }

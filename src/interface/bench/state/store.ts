@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import type { Layer } from '../../../core/kinds/layers';
 import { isFollower, isPhoto, isText } from '../../../core/kinds/layers';
 import { groupsAround } from '../../../core/piece/groups';
+import { slideSeen } from '../../../core/piece/guests';
 import { emptyHistory, type History, redo, remember, stepBetween, undo } from '../../../core/piece/history';
 import { layerIn, layersIn, sizeOf } from '../../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../../core/piece/schema';
@@ -187,7 +188,7 @@ function travel(by: typeof undo): void {
   settle();
   const moved = by(get().piece, get().history);
   if (moved.history === get().history) return;
-  const slide = moved.piece.slides.find((s) => s.id === get().slideId) ?? moved.piece.slides[0];
+  const slide = currentSlide({ ...moved, slideId: get().slideId });
   const there = new Set(slide.layers.map((l) => l.id));
   set((s) => ({
     ...moved,
@@ -220,8 +221,15 @@ export const select = (ids: string[]): void => {
   });
 };
 
+/** The slide one works on, with its guests. */
 export const currentSlide = (s: Pick<BenchState, 'piece' | 'slideId'>): Slide =>
-  s.piece.slides.find((x) => x.id === s.slideId) ?? s.piece.slides[0];
+  slideSeen(
+    s.piece,
+    Math.max(
+      0,
+      s.piece.slides.findIndex((x) => x.id === s.slideId),
+    ),
+  );
 export const currentSize = (s: Pick<BenchState, 'piece' | 'sizeId'>): Size => sizeOf(s.piece, s.sizeId);
 /** The one selected layer as it stands in the present size, or null. */
 export function selectedLayer(s: BenchState): Layer | null {
