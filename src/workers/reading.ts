@@ -5,6 +5,7 @@ import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../core/colour/p
 import type { Seeing } from '../core/colour/seeing';
 import { type Pixels } from '../core/ground/pixels';
 import { reducedTo } from '../core/ground/resample';
+import { shot } from '../core/ground/surface';
 import { isPhoto } from '../core/kinds/layers';
 import type { PhotoLayer } from '../core/kinds/photo';
 import type { TextLayer } from '../core/kinds/text';
@@ -14,14 +15,17 @@ import type { SideRating } from '../core/photo/room';
 import type { Grid } from '../core/photo/saliency';
 import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
+import { slideSeen } from '../core/piece/guests';
 import { assetsOf, backdropPhoto, sizeOf, slideOf, slidesOf, textsIn } from '../core/piece/resolve';
-import type { Slide } from '../core/piece/schema';
+import type { Piece, Size, Slide } from '../core/piece/schema';
 import { checkMeasuring } from '../core/reading/budget';
 import { busyMap } from '../core/reading/busy-map';
+import { type Join, joinAfter } from '../core/reading/join';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
+import { type JoinOffer, joinOffers } from '../core/remedy/join-offers';
 import { LetterSamples } from '../core/remedy/letter-sample';
 import type { PhotoKept } from '../core/remedy/photo-kept';
 import { SlidePhoto } from '../core/remedy/slide-photo';
@@ -84,6 +88,30 @@ async function openAll(
   const slides = slidesOf(piece);
   for (const s of slides) await studio.prepare(piece, s, size);
   return { piece, slides, size };
+}
+
+/** A piece with a slide and the next one made ready. */
+async function openPair(scene: Shown, at: number): Promise<{ piece: Piece; size: Size }> {
+  const { piece } = scene,
+    size = sizeOf(piece, scene.size);
+  for (const i of [at, at + 1]) await studio.prepare(piece, slideSeen(piece, i), size);
+  return { piece, size };
+}
+
+/** Two slides side by side as an offer would have them. */
+function pairPicture(piece: Piece, at: number, size: Size, { slides }: JoinOffer, width: number): Pixels {
+  const taken = { ...piece, slides: piece.slides.toSpliced(at, 2, ...slides) },
+    scale = width / size.width,
+    height = Math.round(size.height * scale),
+    whole = new Uint8ClampedArray(width * 2 * height * 4);
+  for (const i of [0, 1]) {
+    const data = shot(studio, width, height, (on) =>
+      painter.paint(on, taken, slideSeen(taken, at + i), size, { scale, x: 0, y: 0 }, { quality: 'draft' }),
+    );
+    for (let y = 0; y < height; y++)
+      whole.set(data.subarray(y * width * 4, (y + 1) * width * 4), (y * 2 + i) * width * 4);
+  }
+  return { width: width * 2, height, data: whole };
 }
 
 /** Every part of a tone switched off, its values kept. */
@@ -279,6 +307,28 @@ export const api = {
     const { piece, slide, size } = await open(scene),
       picture = wayThumbnail(painter, piece, slide.id, size, way, width);
     return transfer(picture, [picture.data.buffer as ArrayBuffer]);
+  },
+
+  /** How a slide meets the next one. @param at the slide on the left, from 0 */
+  async join(scene: Shown, at: number): Promise<Join> {
+    const { piece, size } = await openPair(scene, at);
+    return joinAfter(painter, piece, at, size);
+  },
+
+  /**
+   * What makes a join smooth, each with a picture of both slides. @param ids for layers that are added @param width of
+   * a slide's picture, px
+   */
+  async joinOffers(
+    scene: Shown,
+    at: number,
+    ids: string[],
+    width: number,
+  ): Promise<(JoinOffer & { picture: Pixels })[]> {
+    const { piece, size } = await openPair(scene, at),
+      left = [...ids];
+    const offers = joinOffers(painter, piece, at, size, () => left.shift()!);
+    return offers.map((offer) => ({ ...offer, picture: pairPicture(piece, at, size, offer, width) }));
   },
 
   /**

@@ -128,9 +128,12 @@ function linesOf(layer: TextLayer): Box {
     right = Math.max(...layout.lines.map((l) => l.left + l.width));
   return {
     x: frame.x + left - layout.offset,
-    y: frame.y,
+    y: frame.y + (layout.lines[0]?.baseline ?? 0) - layout.fontSize,
     width: Math.max(1, right - left),
-    height: Math.max(1, layout.height),
+    height: Math.max(
+      1,
+      (layout.lines.at(-1)?.baseline ?? 0) - (layout.lines[0]?.baseline ?? 0) + layout.fontSize * 1.3,
+    ),
   };
 }
 

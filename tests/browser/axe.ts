@@ -3,8 +3,8 @@ import axe from 'axe-core';
 import type { WebDriver } from 'selenium-webdriver';
 
 /**
- * What is wrong on the page, in words; an empty list where nothing is. @param scheme in dark only colours are looked at:
- * all else is as in light
+ * What is wrong on the page, in words; an empty list where nothing is.
+ * @param scheme in dark only colours are looked at: all else is as in light
  */
 export async function violations(driver: WebDriver, scheme = 'light'): Promise<string[]> {
   const runOnly =

@@ -26,6 +26,7 @@ const ROOMS = [
   ['interface/bench/measuring'],
   ['interface/bench/fields'],
   ['interface/bench/kinds'],
+  ['interface/bench/slides'],
   ['interface/bench/controls', 'interface/bench/reading', 'interface/bench/stack', 'interface/bench/stage'],
   ['interface/bench'],
 ];

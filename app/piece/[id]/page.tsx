@@ -4,6 +4,7 @@ import { type Opening, OPENING } from '../../../src/contract/opening';
 import { Bench } from '../../../src/interface/bench/Bench';
 import { Damaged } from '../../../src/interface/start/Damaged';
 import { earlyScript, inScript } from '../../../src/server/early';
+import { hasSlides } from '../../../src/core/piece/slides';
 import { listFonts } from '../../../src/server/fonts';
 import { listCampaigns, listRevisions, readPiece, summaryOfPiece } from '../../../src/server/pieces';
 import { Problem } from '../../../src/server/problem';
@@ -30,7 +31,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     <>
       <script id={OPENING} type="application/json" dangerouslySetInnerHTML={{ __html: inScript(opening) }} />
       <Bench
-        slides={stored.piece.slides.length}
+        slides={hasSlides(stored.piece)}
         campaignName={campaigns.find((c) => c.id === stored.campaign)?.name ?? ''}
       />
       <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript() }} />

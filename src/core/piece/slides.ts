@@ -2,7 +2,8 @@
 // functions; a document that would not change comes back as it is.
 import { produce } from 'immer';
 import type { Box } from '../ground/box';
-import { isFollower } from '../kinds/layers';
+import { boundsOf } from '../ground/transform';
+import { isFollower, type Layer } from '../kinds/layers';
 import type { Carry } from '../values/place';
 import { BANDS } from '../values/plain';
 import { destinationById } from './destinations';
@@ -23,6 +24,13 @@ export const mostSlides = (piece: Pick<Piece, 'sizes'>): number =>
 /** How many more it may have. */
 export const slidesLeft = (piece: Pick<Piece, 'sizes' | 'slides'>): number =>
   Math.max(0, mostSlides(piece) - piece.slides.length);
+
+/** Has it slides, or is it shown where several are wanted? A size of one's own is one picture until one is added. */
+export const hasSlides = (piece: Pick<Piece, 'sizes' | 'slides'>): boolean => {
+  const { destination } = piece.sizes[0];
+  // Further slides of a hero section would be pictures of a slideshow, which there is not yet.
+  return piece.slides.length > 1 || (destination !== null && destination !== 'hero' && mostSlides(piece) > 1);
+};
 
 /** Lines of a text as notes: one a slide. Empty lines, bullets and numbers before them are left out. */
 export const outlineOf = (text: string): string[] =>
@@ -174,4 +182,24 @@ export function reachOverSlides(box: Box, at: number, slides: number, width: num
     before: Math.min(at, Math.max(0, Math.ceil(-box.x / width - 1e-6))),
     after: Math.min(slides - 1 - at, Math.max(0, Math.ceil((box.x + box.width) / width - 1 - 1e-6))),
   };
+}
+
+/**
+ * The piece with every layer that goes on over neighbouring slides reaching those it covers now.
+ * @param frameOf the box a layer really takes
+ */
+export function withCarryFitted(piece: Piece, frameOf: (layer: Layer) => Box): Piece {
+  const { slides } = piece,
+    [{ width }] = piece.sizes;
+  if (!slides.some((s) => s.layers.some((l) => l.carry))) return piece;
+  return produce(piece, (draft) => {
+    slides.forEach((slide, at) =>
+      slide.layers.forEach((layer, i) => {
+        if (!layer.carry) return;
+        const reach = reachOverSlides(boundsOf(frameOf(layer), layer.rotation), at, slides.length, width);
+        if (reach.before !== layer.carry.before || reach.after !== layer.carry.after)
+          draft.slides[at].layers[i].carry = { ...layer.carry, ...reach };
+      }),
+    );
+  });
 }

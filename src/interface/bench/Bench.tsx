@@ -23,10 +23,11 @@ import { keepSaving } from './keeping/saving';
 import { useKeys } from './keyboard/keys';
 import { Shortcuts } from './keyboard/Shortcuts';
 import { keepAhead } from './measuring/ahead';
+import { keepJoins } from './measuring/joins';
 import { keepMeasuring } from './measuring/measuring';
 import { Announce } from './reading/Announce';
 import { ReadingPanel, ReadingParts } from './reading/ReadingPanel';
-import { SlideStrip } from './SlideStrip';
+import { SlideStrip } from './slides/SlideStrip';
 import { Stack as LayerStack } from './stack/Stack';
 import { useFocusSelection } from './stage/Overlay';
 import { Stage } from './stage/Stage';
@@ -147,8 +148,8 @@ function offer(stored: StoredPiece, piece: Piece, { window, at }: JournalEntry):
   });
 }
 
-/** @param slides how many the piece has */
-export function Bench({ campaignName, slides }: { campaignName: string; slides: number }) {
+/** @param slides has the piece slides, so that there is a strip of them? */
+export function Bench({ campaignName, slides }: { campaignName: string; slides: boolean }) {
   const [ready, setReady] = useState(false);
   useEffect(() => {
     const { stored, fonts } = JSON.parse(document.getElementById(OPENING)!.textContent) as Opening;
@@ -170,7 +171,7 @@ export function Bench({ campaignName, slides }: { campaignName: string; slides: 
     let on = true;
     void begin(stored).then(() => {
       if (!on) return;
-      stop = [keepSaving(stored.piece), keepMeasuring(), keepAhead(), keepHouse(stored.campaign)];
+      stop = [keepSaving(stored.piece), keepMeasuring(), keepAhead(), keepJoins(), keepHouse(stored.campaign)];
       setReady(true);
     });
     return () => {
@@ -183,7 +184,7 @@ export function Bench({ campaignName, slides }: { campaignName: string; slides: 
 }
 
 /** The bench before it is there: its rooms, empty, and on the stage what the page has painted already. */
-function Waiting({ slides }: { slides: number }) {
+function Waiting({ slides }: { slides: boolean }) {
   return (
     <div className={css.bench} role="status" aria-label="Opening the piece">
       <div className={css.waitingBar}>
@@ -199,7 +200,7 @@ function Waiting({ slides }: { slides: number }) {
           dangerouslySetInnerHTML={{ __html: '' }}
         />
         <div className={css.waitingViews} />
-        {slides > 1 && <div className={css.waitingStrip} />}
+        {slides && <div className={css.waitingStrip} />}
       </div>
       <div className={css.right} />
     </div>

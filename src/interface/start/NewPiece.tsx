@@ -52,7 +52,8 @@ export function NewPiece({
   campaigns: readonly CampaignInfo[];
   /** The campaign that is chosen at first. */
   campaign?: string;
-  onMade: (id: string) => void;
+  /** @param outlined it has slides, which are written down first */
+  onMade: (id: string, outlined: boolean) => void;
   onClose: () => void;
 }) {
   const [busy, setBusy] = useState<string | null>(null);
@@ -60,7 +61,7 @@ export function NewPiece({
   const [height, setHeight] = useState<number | string>(800);
   const [into, setInto] = useState(campaign ?? campaigns.at(-1)?.id ?? null);
 
-  const make = async (key: string, ask: Record<string, unknown>): Promise<void> => {
+  const make = async (key: string, ask: Record<string, unknown>, outlined = false): Promise<void> => {
     setBusy(key);
     try {
       const made = await api.newPiece({
@@ -68,7 +69,7 @@ export function NewPiece({
         ...(photo ? { photo: photo.id } : {}),
         ...(into ? { campaign: into } : {}),
       });
-      onMade(made.id);
+      onMade(made.id, outlined);
     } catch (e) {
       setBusy(null);
       notifications.show({ color: 'amber', ...inWords(e) });
@@ -101,7 +102,7 @@ export function NewPiece({
             className={css.card}
             data-busy={busy === d.id || undefined}
             disabled={busy !== null}
-            onClick={() => void make(d.id, { destination: d.id })}
+            onClick={() => void make(d.id, { destination: d.id }, d.id === 'carousel')}
             data-destination={d.id}
           >
             <Shape d={d} />

@@ -18,7 +18,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { renamePiece } from '../../core/piece/edits';
 import { api, type AssetInfo, type CampaignInfo, inWords, type Page, type PieceInfo } from '../shared/api';
-import { BEGIN_WITH_HEADLINE } from '../shared/beginning';
+import { BEGIN_WITH_HEADLINE, BEGIN_WITH_OUTLINE } from '../shared/beginning';
 import { useFileDrop } from '../shared/file-drop';
 import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
@@ -380,7 +380,9 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           campaigns={campaigns}
           campaign={making.campaign}
           onClose={() => setMaking(null)}
-          onMade={(id) => router.push(`/piece/${id}${making.photo ? BEGIN_WITH_HEADLINE : ''}`)}
+          onMade={(id, outlined) =>
+            router.push(`/piece/${id}${making.photo ? BEGIN_WITH_HEADLINE : outlined ? BEGIN_WITH_OUTLINE : ''}`)
+          }
         />
       )}
       {bin && <Bin onClose={() => setBin(false)} onBack={back} />}

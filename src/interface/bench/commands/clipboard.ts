@@ -19,7 +19,10 @@ const CLIP: typeof LAYERS = 'plavo-layers';
 export function copied(): string | null {
   const s = state(),
     slide = currentSlide(s);
-  const layers = slide.layers.filter((l) => s.selection.includes(l.id));
+  // A guest is copied as what it is on its own slide, where it is seen here.
+  const layers = slide.layers
+    .filter((l) => s.selection.includes(l.id))
+    .map(({ guest, ...l }): Omit<Layer, 'guest'> => (guest ? { ...l, id: guest.id, carry: null } : l));
   if (!layers.length) return null;
   const wanted = new Set(layers.flatMap(swatchesOf));
   return JSON.stringify({

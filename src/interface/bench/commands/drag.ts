@@ -66,12 +66,16 @@ export function follow(
   window.addEventListener('keydown', key, true);
 }
 
-/** Begins a drag of the document: its changes become one undo step, Esc restores what was. */
+/**
+ * Begins a drag of the document: its changes become one undo step, Esc restores what was.
+ * @param drop what else belongs to that step once it is let go
+ */
 export function dragDocument(
   e: React.PointerEvent,
   label: string,
   move: (dx: number, dy: number, e: PointerEvent, merge: string) => void,
   done: (moved: boolean) => void = () => {},
+  drop: (merge: string) => void = () => {},
 ): void {
   settle();
   const before = useBench.getState().piece;
@@ -83,6 +87,7 @@ export function dragDocument(
     },
     cancel: () => edit(label, () => before, merge),
     end: (moved) => {
+      if (moved) drop(merge);
       settle();
       useBench.setState({ dragging: false });
       done(moved);

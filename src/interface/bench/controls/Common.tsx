@@ -12,6 +12,7 @@ import { BlendField } from '../fields/BlendField';
 import { Fold, Folds } from '../fields/Folds';
 import { currentSize, isMovable, settle, useBench } from '../state/store';
 import { AlignRow } from './AlignRow';
+import { CarryFields } from './CarryFields';
 
 export function Common({ layer }: { layer: Layer }) {
   const set = setter(layer);
@@ -36,6 +37,7 @@ export function Common({ layer }: { layer: Layer }) {
         />
       )}
       <BlendField layer={layer} />
+      <CarryFields layer={layer} />
       <Folds of="place">
         <Fold name="place" title="Place and size">
           <Stack gap={8}>

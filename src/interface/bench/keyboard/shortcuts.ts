@@ -5,6 +5,7 @@ import { takenBy } from '../../../core/piece/groups';
 import { addText } from '../commands/adding';
 import { groupSelection, nudge, ungroupSelection } from '../commands/arranging';
 import { duplicateSelected, removeSelected, shiftSelected } from '../commands/layers';
+import { toSlide } from '../commands/slides';
 import { zoomBy } from '../stage/Stage';
 import { startRenaming } from '../state/menu';
 import { currentSlide, isPannable, redoEdit, select, type StageView, undoEdit, useBench, zoomTo } from '../state/store';
@@ -126,6 +127,13 @@ export const SHORTCUTS: readonly Shortcut[] = [
     chords: ['pageup', 'pagedown'],
     run: (_, chord) => toNeighbour(chord === 'pageup' ? 1 : -1),
   },
+  {
+    keys: 'Alt Page Up, Alt Page Down',
+    says: 'The slide before, after',
+    chords: ['alt+pageup', 'alt+pagedown'],
+    run: (_, chord) => toSlide(chord === 'alt+pageup' ? -1 : 1),
+  },
+  { keys: 'Alt and left, right on a slide', says: 'Move the slide in its strip; Delete takes it away' },
   { keys: 'Tab, Shift Tab', says: 'Into the stage and out of it again' },
   { keys: 'Drag with Shift', says: 'Keep to one direction' },
   { keys: 'Drag with Ctrl', says: 'Move without snapping' },

@@ -14,7 +14,7 @@ import {
 } from '@mantine/core';
 import { IconListDetails } from '@tabler/icons-react';
 import { memo, useEffect, useState } from 'react';
-import { textsIn } from '../../../core/piece/resolve';
+import { slidesOf, textsIn } from '../../../core/piece/resolve';
 import type { Piece } from '../../../core/piece/schema';
 import { overviewOf, type OverviewRow, worstFirst } from '../../../core/reading/overview';
 import { solverWorkers } from '../../../workers/clients';
@@ -49,7 +49,7 @@ function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: num
     done: 0,
     failed: false,
   });
-  const places = piece.slides.flatMap((slide) => piece.sizes.map((size) => ({ slide, size })));
+  const places = slidesOf(piece).flatMap((slide) => piece.sizes.map((size) => ({ slide, size })));
   useEffect(() => {
     let on = true;
     const worker = solverWorkers()[0];
@@ -57,7 +57,7 @@ function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: num
       let rows: OverviewRow[] = [];
       setState({ piece, rows, done: 0, failed: false });
       try {
-        for (const [i, { slide, size }] of piece.slides
+        for (const [i, { slide, size }] of slidesOf(piece)
           .flatMap((s) => piece.sizes.map((z) => ({ slide: s, size: z })))
           .entries()) {
           const found = textsIn(piece, slide, size).length

@@ -3,7 +3,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ActionIcon, TextInput, Tooltip } from '@mantine/core';
-import { IconAlertTriangle, IconDots, IconEye, IconEyeOff, IconLock } from '@tabler/icons-react';
+import { IconAlertTriangle, IconArrowsJoin2, IconDots, IconEye, IconEyeOff, IconLock } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { zoneEntered } from '../../../core/arrange/zones';
 import { boundsOf } from '../../../core/ground/transform';
@@ -139,6 +139,11 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
         </Tooltip>
       )}
       {verdict !== undefined && <VerdictMark verdict={verdict} size={13} />}
+      {layer.guest && (
+        <Tooltip label="A guest: it belongs to another slide and goes on over this one">
+          <IconArrowsJoin2 size={13} data-guest aria-label="guest from another slide" />
+        </Tooltip>
+      )}
       {layer.locked && (
         <ActionIcon
           size="xs"

@@ -3,10 +3,11 @@
 import { Menu, Switch, UnstyledButton } from '@mantine/core';
 import { NumberField } from '../../shared/NumberField';
 import { SAYS } from '../../shared/words';
-import { type Aids, useAids } from '../state/aids';
+import { type Switched, useAids } from '../state/aids';
+import { useBench } from '../state/store';
 import css from './Stage.module.css';
 
-const AIDS: [Exclude<keyof Aids, 'step'>, string][] = [
+const AIDS: [Exclude<Switched, 'beside'>, string][] = [
   ['snap', 'Snap'],
   ['guides', 'Guides'],
   ['rulers', 'Rulers'],
@@ -15,7 +16,8 @@ const AIDS: [Exclude<keyof Aids, 'step'>, string][] = [
 ];
 
 export function AidsMenu() {
-  const aids = useAids();
+  const aids = useAids(),
+    many = useBench((s) => s.piece.slides.length > 1);
   return (
     <Menu position="top" width={190} closeOnItemClick={false}>
       <Menu.Target>
@@ -35,6 +37,28 @@ export function AidsMenu() {
             onChange={(e) => useAids.setState({ [key]: e.currentTarget.checked })}
           />
         ))}
+        {many && (
+          <>
+            <Switch
+              size="xs"
+              mb={8}
+              label="Slides side by side"
+              data-aid="beside"
+              checked={aids.beside}
+              onChange={(e) => useAids.setState({ beside: e.currentTarget.checked })}
+            />
+            {aids.beside && (
+              <NumberField
+                label="Gap between slides"
+                value={aids.gap}
+                min={0}
+                max={400}
+                suffix=" px"
+                onChange={(gap) => useAids.setState({ gap })}
+              />
+            )}
+          </>
+        )}
         {aids.grid && (
           <NumberField
             label="Grid step"

@@ -28,6 +28,8 @@ export function Outside({ scale }: { scale: number }) {
           const b = boundsOf(frameOf(l, texts), l.rotation);
           return (
             l.visible &&
+            // What goes on over the neighbours is painted there.
+            !l.carry &&
             isMovable({ ...l, locked: false }, size) &&
             (b.x < 0 || b.y < 0 || b.x + b.width > size.width || b.y + b.height > size.height)
           );

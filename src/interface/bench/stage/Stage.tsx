@@ -1,7 +1,7 @@
 'use client';
 // The stage: the painted slide in neutral grey, zoomed and panned, with what can be taken hold of on top of it.
 import { ActionIcon, Group, Text, Tooltip, UnstyledButton } from '@mantine/core';
-import { IconMaximize, IconMinus, IconPlus } from '@tabler/icons-react';
+import { IconLayoutDistributeVertical, IconMaximize, IconMinus, IconPlus } from '@tabler/icons-react';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { fitted, LEAST, ROOM } from '../../../workers/fitting';
 import { useFileDrop } from '../../shared/file-drop';
@@ -18,6 +18,7 @@ import { Ghosts } from './Ghosts';
 import { beginMarquee } from './Marquee';
 import { Outside } from './Outside';
 import { Overlay } from './Overlay';
+import { Neighbours } from './Neighbours';
 import { keepPainting, setPaintScale } from './painting';
 import { RoomMarks } from './RoomMarks';
 import css from './Stage.module.css';
@@ -145,6 +146,25 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
 
   const width = size.width * scale,
     height = size.height * scale;
+  const count = useBench((s) => s.piece.slides.length),
+    at = useBench((s) => s.piece.slides.findIndex((x) => x.id === s.slideId)),
+    beside = useAids((s) => s.beside) && count > 1,
+    gap = useAids((s) => s.gap),
+    stale = useBench((s) => s.paintedSlide !== null && s.paintedSlide !== s.slideId),
+    // Without a gap the slides are one strip: rounding must not open one.
+    step = width + gap;
+
+  // The slide that is worked on comes into view, unless it is there.
+  const slideId = useBench((s) => s.slideId);
+  useLayoutEffect(() => {
+    const el = scroller.current!,
+      host = slideHost.current!;
+    if (!beside) return;
+    const r = host.getBoundingClientRect(),
+      within = el.getBoundingClientRect();
+    if (r.left < within.left || r.right > within.right)
+      el.scrollLeft += r.left + r.width / 2 - within.left - within.width / 2;
+  }, [slideId, at, beside, room, zoom, view, count]);
   return (
     <main className={css.stage} aria-label="Stage" {...drop}>
       <div className={css.sheet}>
@@ -174,14 +194,29 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
           <div
             className={css.surround}
             data-surround
-            style={{ minWidth: '100%', minHeight: '100%', width: width + 2 * ROOM, height: height + 2 * ROOM }}
+            style={{
+              minWidth: '100%',
+              minHeight: '100%',
+              width: (beside ? (count - 1) * step : 0) + width + 2 * ROOM,
+              height: height + 2 * ROOM,
+            }}
           >
             <div
               ref={slideHost}
               className={css.slide}
               data-seen={filter !== 'none' ? seeing.kind : undefined}
-              style={{ width, height, '--seen': filter } as React.CSSProperties}
+              data-stale={stale || undefined}
+              style={
+                {
+                  width,
+                  height,
+                  // The row of slides is in the middle; this one has its place in it.
+                  left: beside ? (at - (count - 1) / 2) * step : 0,
+                  '--seen': filter,
+                } as React.CSSProperties
+              }
             >
+              {beside && <Neighbours scale={scale} step={step} />}
               <Outside scale={scale} />
               <Overlay scale={scale} />
               {view === 'calm' && <CalmMap scale={scale} />}
@@ -216,6 +251,25 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
           <ActionIcon size="sm" aria-label="Zoom in" onClick={() => zoomBy(1, scale)}>
             <IconPlus size={14} />
           </ActionIcon>
+          {beside && (
+            <Tooltip label="All slides in view">
+              <ActionIcon
+                size="sm"
+                aria-label="All slides in view"
+                onClick={() =>
+                  room &&
+                  zoomTo(
+                    Math.max(
+                      LEAST,
+                      Math.min(fitted(room, size), (room.width - 2 * ROOM - (count - 1) * gap) / (count * size.width)),
+                    ),
+                  )
+                }
+              >
+                <IconLayoutDistributeVertical size={14} />
+              </ActionIcon>
+            </Tooltip>
+          )}
           <Tooltip label="Fit the slide into the window">
             <ActionIcon size="sm" aria-label="Fit" onClick={() => zoomTo('fit')}>
               <IconMaximize size={14} />

@@ -14,9 +14,10 @@ import { panPhoto } from '../../../core/photo/fit';
 import { photoWithin } from '../../../core/photo/room';
 import { changeLayers, duplicateLayers, placeLayer, scaleLayer } from '../../../core/piece/edits';
 import type { Piece } from '../../../core/piece/schema';
+import { moveToSlide } from '../../../core/piece/slides';
 import { dragDocument } from '../commands/drag';
 import { useAids } from '../state/aids';
-import { currentSize, currentSlide, edit, frameOf, placedLayers, useBench } from '../state/store';
+import { currentSize, currentSlide, edit, frameOf, goToSlide, placedLayers, select, useBench } from '../state/store';
 import { hideDistances, showDistances } from './Distances';
 
 /** Snapping reach, CSS px. */
@@ -134,7 +135,45 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
       hideDistances();
       if (!moved) click();
     },
+    (merge) =>
+      dropOnSlide(
+        moving.map((m) => m.id),
+        scale,
+        merge,
+      ),
   );
+}
+
+/** What was dragged over to another slide belongs to it from now on. */
+function dropOnSlide(ids: readonly string[], scale: number, merge: string): void {
+  const s = useBench.getState(),
+    { beside, gap } = useAids.getState(),
+    size = currentSize(s),
+    { slides } = s.piece,
+    at = slides.findIndex((x) => x.id === s.slideId);
+  if (!beside || slides.length < 2 || size.id !== s.piece.sizes[0].id) return;
+  const dragged = layersNow().filter((l) => ids.includes(l.id));
+  // What goes on over slides, and what is a guest here, stays where it belongs.
+  if (!dragged.length || dragged.some((l) => l.carry)) return;
+  const whole = union(dragged.map(boundsNow)),
+    step = size.width + gap / scale,
+    by = Math.floor((whole.x + whole.width / 2 + gap / scale / 2) / step),
+    to = slides[at + by];
+  if (by === 0 || !to) return;
+  let there: string[] = [];
+  edit(
+    'Move',
+    (p) => {
+      const moved = moveToSlide(p, ids, s.slideId, to.id, () => nanoid(10));
+      there = moved.ids;
+      return changeLayers(moved.piece, to.id, moved.ids, (l) => {
+        l.box = { ...l.box, x: Math.round(l.box.x - by * step) };
+      });
+    },
+    merge,
+  );
+  goToSlide(to.id);
+  select(there);
 }
 
 /** Moves a photo within its frame or mask. */

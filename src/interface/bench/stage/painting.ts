@@ -26,7 +26,9 @@ async function paint(draft: boolean): Promise<void> {
     if (painted) {
       // A text that only moved has the frame it had: nothing to tell, nothing to draw again.
       const told = JSON.stringify(painted);
-      if (told !== lastTold || !useBench.getState().painted) useBench.setState({ ...painted, painted: true });
+      const now = useBench.getState();
+      if (told !== lastTold || !now.painted || now.paintedSlide !== s.slideId)
+        useBench.setState({ ...painted, painted: true, paintedSlide: s.slideId });
       lastTold = told;
       const { dataset } = document.documentElement;
       dataset.painted = String(Number(dataset.painted ?? 0) + 1);

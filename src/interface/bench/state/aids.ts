@@ -11,10 +11,18 @@ export interface Aids {
   grid: boolean;
   /** Distance of grid lines, pixels of the size. */
   step: number;
+  /** All slides side by side; otherwise the one that is worked on. */
+  beside: boolean;
+  /** Distance between slides on the stage, CSS px; none shows them as one strip. */
+  gap: number;
 }
 
+/** The aids that are only switched on and off. */
+export type Switched = { [K in keyof Aids]: Aids[K] extends boolean ? K : never }[keyof Aids];
+
 export const useAids = create<Aids>()(
-  persist<Aids>(() => ({ rulers: false, guides: true, zones: true, snap: true, grid: false, step: 20 }), {
-    name: 'plavo-aids',
-  }),
+  persist<Aids>(
+    () => ({ rulers: false, guides: true, zones: true, snap: true, grid: false, step: 20, beside: true, gap: 32 }),
+    { name: 'plavo-aids' },
+  ),
 );

@@ -7,6 +7,7 @@ import { slideSeen } from '../../../core/piece/guests';
 import { emptyHistory, type History, redo, remember, stepBetween, undo } from '../../../core/piece/history';
 import { layerIn, layersIn, sizeOf } from '../../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../../core/piece/schema';
+import { withCarryFitted } from '../../../core/piece/slides';
 import type { Reading } from '../../../core/reading/read';
 import type { FollowerPlace, TextPlace } from '../../../workers/stage';
 
@@ -57,6 +58,8 @@ export interface BenchState {
   unmeasured: string | null;
   /** The stage has been painted since the piece was opened. */
   painted: boolean;
+  /** The slide that was painted last: what is worked on is another one for a moment. */
+  paintedSlide: string | null;
   texts: Record<string, TextPlace>;
   picking: Picking | null;
   /** Where plates and pools lie that follow texts. */
@@ -100,6 +103,7 @@ export const useBench = create<BenchState>(() => ({
   readings: [],
   unmeasured: null,
   painted: false,
+  paintedSlide: null,
   texts: {},
   picking: null,
   followers: {},
@@ -139,6 +143,7 @@ export function openBench(at: {
     unmeasured: null,
     texts: {},
     painted: false,
+    paintedSlide: null,
     zoom: 'fit',
     view: 'plain',
     picking: null,
@@ -169,8 +174,9 @@ const stillNot = (saved: Saved): Saved =>
  * Changes the document. Changes with the same `merge` key that follow each other closely become one undo step.
  */
 export function edit(label: string, change: (piece: Piece) => Piece, merge: string | null = null): void {
-  const { piece } = get();
-  const next = change(piece);
+  const { piece, texts } = get();
+  // What goes on over neighbouring slides is seen on all that it reaches, wherever it was put.
+  const next = withCarryFitted(change(piece), (layer) => frameOf(layer, texts));
   if (next === piece) return;
   const now = performance.now();
   if (pending && (merge === null || pending.merge !== merge || (now - pending.at > MERGE_WITHIN && !get().dragging)))
@@ -201,6 +207,13 @@ function travel(by: typeof undo): void {
 }
 export const undoEdit = (): void => travel(undo);
 export const redoEdit = (): void => travel(redo);
+
+/** Works on another slide. */
+export function goToSlide(slideId: string): void {
+  if (slideId === get().slideId) return;
+  select([]);
+  set({ slideId, readings: [], unmeasured: null, editing: null, range: null, entered: null, inside: null });
+}
 
 export const select = (ids: string[]): void => {
   settle();

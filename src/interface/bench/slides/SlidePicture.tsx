@@ -1,0 +1,97 @@
+'use client';
+// A painted slide that is only looked at: beside the one that is worked on, in the strip, in the swipe preview. It is
+// painted while it can be seen, and again when something on it changed.
+import { useEffect, useRef, useState } from 'react';
+import { slideSeen } from '../../../core/piece/guests';
+import type { Slide } from '../../../core/piece/schema';
+import { attachStage, latest, onStageRestart, stageWorker } from '../../../workers/clients';
+import { type BenchState, currentSize, shownOf, useBench } from '../state/store';
+
+/** How long nothing may change before pictures that do not follow at once are painted, ms. */
+const REST = 350;
+/** How far out of sight a slide is painted ahead. */
+const AHEAD = '300px';
+
+let made = 0;
+
+/** The slide as it is looked at; null once it is gone. */
+function slideIn(s: BenchState, id: string): Slide | null {
+  const piece = s.preview ?? s.piece,
+    at = piece.slides.findIndex((x) => x.id === id);
+  return at < 0 ? null : slideSeen(piece, at);
+}
+
+/** Keeps a canvas in the host painted. @returns a function that takes it away */
+function keepPainted(host: HTMLElement, id: string, scale: number, follows: boolean): () => void {
+  const key = `slide-${++made}`,
+    show = latest((...args: Parameters<ReturnType<typeof stageWorker>['show']>) => stageWorker().show(...args));
+  let canvas: HTMLCanvasElement | null = null,
+    before: readonly unknown[] = [],
+    drafted = false,
+    rest: ReturnType<typeof setTimeout> | undefined;
+  const attach = (): void => {
+    canvas?.remove();
+    canvas = document.createElement('canvas');
+    canvas.style.cssText = 'display:block;width:100%;height:100%';
+    host.prepend(canvas);
+    void attachStage(key, canvas.transferControlToOffscreen());
+  };
+  const paint = async (): Promise<void> => {
+    const s = useBench.getState();
+    if (!slideIn(s, id)) return;
+    drafted = s.dragging !== false;
+    try {
+      await show(key, shownOf({ ...s, slideId: id }), scale, drafted, null);
+      host.dataset.painted = String(Number(host.dataset.painted ?? 0) + 1);
+    } catch (e) {
+      // Painted again with the next change.
+      console.error(e);
+      before = [];
+    }
+  };
+  const look = (): void => {
+    const s = useBench.getState(),
+      now = [slideIn(s, id), s.piece.swatches, s.sizeId, s.epoch];
+    if (!s.painted || (!follows && s.dragging) || (now.every((v, i) => v === before[i]) && !(drafted && !s.dragging)))
+      return;
+    const first = !before.length;
+    before = now;
+    clearTimeout(rest);
+    if (follows || first) void paint();
+    else rest = setTimeout(() => void paint(), REST);
+  };
+  attach();
+  look();
+  const stop = useBench.subscribe(look),
+    stopRestart = onStageRestart(() => {
+      attach();
+      void paint();
+    });
+  return () => {
+    stop();
+    stopRestart();
+    clearTimeout(rest);
+    canvas?.remove();
+    void stageWorker().detach(key);
+  };
+}
+
+/**
+ * @param scale CSS pixels to one pixel of the size
+ * @param follows painted at once, while something is dragged too; otherwise when there is rest
+ */
+export function SlidePicture({ id, scale, follows = false }: { id: string; scale: number; follows?: boolean }) {
+  const size = useBench(currentSize);
+  const host = useRef<HTMLDivElement>(null);
+  const [near, setNear] = useState(false);
+  useEffect(() => {
+    const watch = new IntersectionObserver((all) => setNear(all.at(-1)!.isIntersecting), { rootMargin: AHEAD });
+    watch.observe(host.current!);
+    return () => watch.disconnect();
+  }, []);
+  useEffect(
+    () => (near ? keepPainted(host.current!, id, scale * window.devicePixelRatio, follows) : undefined),
+    [near, id, scale, follows],
+  );
+  return <div ref={host} data-slide-picture={id} style={{ width: size.width * scale, height: size.height * scale }} />;
+}
