@@ -10,7 +10,7 @@ import { makeShape } from '../src/core/kinds/shape';
 import type { TextLayer } from '../src/core/kinds/text';
 import { makeText } from '../src/core/kinds/text';
 import { makeTint } from '../src/core/kinds/tint';
-import { makePiece } from '../src/core/piece/make';
+import { emptySlide, makePiece } from '../src/core/piece/make';
 import type { Piece } from '../src/core/piece/schema';
 import type { Fill, Swatch } from '../src/core/values/fill';
 import { gradientThrough, makeBacking, solid } from '../src/core/values/made';
@@ -604,56 +604,62 @@ export function piecesOf(
     {
       // A picture in a blob before another blob, over a plain ground.
       id: 'ostrel-carousel',
-      piece: build('Carousel: a day on the line', 'carousel', (p) => {
-        const z = p.sizes[0],
-          blob = makeShape('ground', 'blob', linked('lichen'), z),
-          masked = makePicture('cup', asset('enamel-cup.jpg'), 'Enamel cup', z, { width: 2400, height: 1600 });
-        return [
-          { ...makeFill('paper', COLOURS.spruce, z), name: 'Ground', fill: solid(linked('spruce')) },
-          {
-            ...blob,
-            name: 'Blob behind',
-            box: { x: 250, y: 40, width: 860, height: 800 },
-            shape: { ...blob.shape, seed: 21, roughness: 0.45, bulges: 5 },
-          },
-          {
-            ...masked,
-            name: 'Cup in a blob',
-            fit: 'cover',
-            focus: { x: 0.68, y: 0.55 },
-            box: { x: 180, y: 110, width: 800, height: 720 },
-            mask: { ...blob.shape, seed: 8, roughness: 0.4, bulges: 6 },
-            shadows: [{ kind: 'drop', on: true, x: 0, y: 18, blur: 60, spread: 0, colour: '#0a1812', opacity: 0.5 }],
-          },
-          text('headline', 'Headline', p, 'A day on the line,\nhalt by halt', {
-            box: { x: 90, y: 900, width: 900, height: 260 },
-            fontSize: 108,
-            lineHeight: 1.05,
-            font: { family: 'Playfair Display', weight: 700, italic: false },
-            fill: solid(linked('snow')),
-            spans: [
-              {
-                start: 19,
-                end: 31,
-                look: { fill: solid(linked('amber')), font: { family: 'Playfair Display', weight: 700, italic: true } },
-              },
-            ],
-          }),
-          text('hint', 'Hint', p, 'Swipe to Varn Halt, 8:10', {
-            box: { x: 94, y: 1190, width: 700, height: 60 },
-            fontSize: 44,
-            font: { family: 'Work Sans', weight: 500, italic: false },
-            fill: solid(linked('lichen')),
-          }),
-          {
-            ...makeShape('arrow', 'line', linked('lichen'), z),
-            name: 'Arrow',
-            box: { x: 800, y: 1200, width: 180, height: 40 },
-            stroke: { width: 7, colour: linked('lichen'), place: 'centred', dash: [] },
-            shape: { ...blob.shape, form: 'line', ends: { start: 'none', end: 'arrow' } },
-          },
-        ];
-      }),
+      piece: dayOnTheLine(
+        asset,
+        build('Carousel: a day on the line', 'carousel', (p) => {
+          const z = p.sizes[0],
+            blob = makeShape('ground', 'blob', linked('lichen'), z),
+            masked = makePicture('cup', asset('enamel-cup.jpg'), 'Enamel cup', z, { width: 2400, height: 1600 });
+          return [
+            { ...makeFill('paper', COLOURS.spruce, z), name: 'Ground', fill: solid(linked('spruce')) },
+            {
+              ...blob,
+              name: 'Blob behind',
+              box: { x: 250, y: 40, width: 860, height: 800 },
+              shape: { ...blob.shape, seed: 21, roughness: 0.45, bulges: 5 },
+            },
+            {
+              ...masked,
+              name: 'Cup in a blob',
+              fit: 'cover',
+              focus: { x: 0.68, y: 0.55 },
+              box: { x: 180, y: 110, width: 800, height: 720 },
+              mask: { ...blob.shape, seed: 8, roughness: 0.4, bulges: 6 },
+              shadows: [{ kind: 'drop', on: true, x: 0, y: 18, blur: 60, spread: 0, colour: '#0a1812', opacity: 0.5 }],
+            },
+            text('headline', 'Headline', p, 'A day on the line,\nhalt by halt', {
+              box: { x: 90, y: 900, width: 900, height: 260 },
+              fontSize: 108,
+              lineHeight: 1.05,
+              font: { family: 'Playfair Display', weight: 700, italic: false },
+              fill: solid(linked('snow')),
+              spans: [
+                {
+                  start: 19,
+                  end: 31,
+                  look: {
+                    fill: solid(linked('amber')),
+                    font: { family: 'Playfair Display', weight: 700, italic: true },
+                  },
+                },
+              ],
+            }),
+            text('hint', 'Hint', p, 'Swipe to Varn Halt, 8:10', {
+              box: { x: 94, y: 1190, width: 700, height: 60 },
+              fontSize: 44,
+              font: { family: 'Work Sans', weight: 500, italic: false },
+              fill: solid(linked('lichen')),
+            }),
+            {
+              ...makeShape('arrow', 'line', linked('lichen'), z),
+              name: 'Arrow',
+              box: { x: 800, y: 1200, width: 180, height: 40 },
+              stroke: { width: 7, colour: linked('lichen'), place: 'centred', dash: [] },
+              shape: { ...blob.shape, form: 'line', ends: { start: 'none', end: 'arrow' } },
+            },
+          ];
+        }),
+      ),
     },
   ];
 }
@@ -667,3 +673,103 @@ const patterned = (
   const fill = solid(foreground);
   return { ...fill, kind: 'pattern', pattern: { ...fill.pattern, tile, foreground, background, ...more } };
 };
+
+/**
+ * The slides after the cover: written down as an outline first. A lake over two of them, and a line that runs from halt
+ * to halt.
+ */
+function dayOnTheLine(asset: (file: string) => string, piece: Piece): Piece {
+  const [z] = piece.sizes,
+    [cover] = piece.slides;
+  const photo = (file: string, name: string, focus = { x: 0.5, y: 0.5 }): Layer => ({
+    ...makePhoto('photo', asset(file), name, z),
+    focus,
+  });
+  const halt = (name: string, line: string): Layer[] => [
+    makeFade('fade', COLOURS.spruce, 0.92, z, { solid: 0.16, reach: 0.62 }),
+    text('headline', 'Halt', piece, name, {
+      box: { x: 90, y: 930, width: 900, height: 130 },
+      fontSize: 112,
+      lineHeight: 1.1,
+      font: { family: 'Playfair Display', weight: 700, italic: false },
+      fill: solid(linked('snow')),
+    }),
+    text('line', 'Line', piece, line, {
+      box: { x: 94, y: 1068, width: 880, height: 120 },
+      fontSize: 44,
+      lineHeight: 1.3,
+      font: { family: 'Work Sans', weight: 500, italic: false },
+      fill: solid(linked('snow')),
+    }),
+  ];
+  const line = makeShape('route', 'line', linked('amber'), z);
+  const route: Layer = {
+    ...line,
+    name: 'The line from halt to halt',
+    // From the middle of the second slide to that of the sixth.
+    box: { x: 540, y: 1262, width: 4 * z.width, height: 24 },
+    stroke: { width: 9, colour: linked('amber'), place: 'centred', dash: [] },
+    shape: { ...line.shape, ends: { start: 'dot', end: 'dot' } },
+    carry: { before: 0, after: 4, over: true },
+  };
+  const lake: Layer = {
+    ...photo('lake-sill-autumn.jpg', 'Lake Sill in autumn'),
+    fit: 'free',
+    box: { x: 0, y: -45, width: 2 * z.width, height: 1440 },
+    carry: { before: 0, after: 1, over: false },
+  } as Layer;
+  const blob = makeShape('blob', 'blob', linked('lichen'), z);
+  const slides: [string, Layer[]][] = [
+    [
+      'Varn Halt: where the line begins, in the fog',
+      [photo('varn-fog.jpg', 'Varn Halt in fog'), ...halt('Varn Halt, 8:10', 'The line begins in the fog.'), route],
+    ],
+    [
+      'Lake Sill: twenty minutes along the water',
+      [lake, ...halt('Lake Sill, 8:45', 'Twenty minutes along the water.')],
+    ],
+    ['Still Lake Sill: sit on the left', halt('Sit on the left', 'The water is on that side, all the way.')],
+    [
+      'Hollin Pass: the highest halt',
+      [photo('hollin-dawn.jpg', 'Hollin Pass at dawn'), ...halt('Hollin Pass, 9:30', 'The highest halt of the line.')],
+    ],
+    [
+      'Cairn Viaduct: where everybody stands up',
+      [photo('cairn-evening.jpg', 'Cairn in the evening'), ...halt('Cairn Viaduct', 'Where everybody stands up.')],
+    ],
+    [
+      'Slow trains, long views: how to come',
+      [
+        { ...makeFill('paper', COLOURS.spruce, z), name: 'Ground', fill: solid(linked('spruce')) },
+        {
+          ...blob,
+          name: 'Blob over the join',
+          box: { x: -330, y: 90, width: 800, height: 620 },
+          shape: { ...blob.shape, seed: 34, roughness: 0.4, bulges: 5 },
+          carry: { before: 1, after: 0, over: false },
+          band: 'overlays',
+        },
+        text('headline', 'Headline', piece, 'Slow trains,\nlong views', {
+          box: { x: 90, y: 760, width: 900, height: 260 },
+          fontSize: 118,
+          lineHeight: 1.05,
+          font: { family: 'Playfair Display', weight: 700, italic: false },
+          fill: solid(linked('snow')),
+        }),
+        text('line', 'Line', piece, 'From 2 May, four trains a day.', {
+          box: { x: 94, y: 1040, width: 880, height: 70 },
+          fontSize: 44,
+          font: { family: 'Work Sans', weight: 500, italic: false },
+          fill: solid(linked('lichen')),
+        }),
+      ],
+    ],
+  ];
+  return {
+    ...piece,
+    slides: [
+      { ...cover, note: 'A day on the line, halt by halt' },
+      ...slides.map(([note, layers], i) => ({ ...emptySlide(`slide-${i + 2}`, note), layers })),
+    ],
+  };
+}

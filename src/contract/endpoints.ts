@@ -4,8 +4,9 @@ import { campaigns } from './campaigns';
 import { pictures } from './pictures';
 import { pieces } from './pieces';
 import { server } from './server';
+import { slides } from './slides';
 import { solving } from './solving';
 
-export const ENDPOINTS = { ...server, ...pictures, ...campaigns, ...pieces, ...solving };
+export const ENDPOINTS = { ...server, ...pictures, ...campaigns, ...pieces, ...slides, ...solving };
 export type Endpoints = typeof ENDPOINTS;
 export type Key = keyof Endpoints;

@@ -318,9 +318,9 @@ describe('the interface for programs', () => {
  * stage's own worker, spoken to in its
  * protocol; the server's comes as PNG. Both are compared where they are, since pixels are many.
  */
-async function shareOff(id: string, piece: Piece, size: string): Promise<number> {
+async function shareOff(id: string, piece: Piece, size: string, at = 0): Promise<number> {
   const answer = await driver.executeAsyncScript<{ share: number } | { failed: string }>(
-    `const [id, scene, done] = arguments;
+    `const [id, scene, at, done] = arguments;
      const worker = (window.painting ??= new Worker('/workers/stage.js', { type: 'module' }));
      const painted = new Promise((ok) => {
        const ask = 'painted ' + performance.now();
@@ -328,7 +328,7 @@ async function shareOff(id: string, piece: Piece, size: string): Promise<number>
        worker.addEventListener('message', hear);
        worker.postMessage({ id: ask, type: 'APPLY', path: ['pixels'], argumentList: [{ type: 'RAW', value: scene }, { type: 'RAW', value: 1 }] });
      });
-     const rendered = fetch('/api/pieces/' + id + '/render?size=' + scene.size).then((r) => r.blob()).then((b) => createImageBitmap(b, { colorSpaceConversion: 'none', premultiplyAlpha: 'none' })).then((bitmap) => {
+     const rendered = fetch('/api/pieces/' + id + '/render?size=' + scene.size + '&slide=' + (at + 1)).then((r) => r.blob()).then((b) => createImageBitmap(b, { colorSpaceConversion: 'none', premultiplyAlpha: 'none' })).then((bitmap) => {
        const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true });
        context.drawImage(bitmap, 0, 0);
        return context.getImageData(0, 0, bitmap.width, bitmap.height);
@@ -340,7 +340,8 @@ async function shareOff(id: string, piece: Piece, size: string): Promise<number>
        done({ share: off / a.data.length });
      }).catch((e) => done({ failed: String(e) }));`,
     id,
-    { piece, slide: piece.slides[0].id, size },
+    { piece, slide: piece.slides[at].id, size },
+    at,
   );
   if ('failed' in answer) throw new Error(`${id}, ${size}: ${answer.failed}`);
   return answer.share;
@@ -356,9 +357,9 @@ describe('one painter, two places', () => {
     const off: string[] = [];
     for (const id of demo) {
       const { piece } = await stored(id);
-      for (const size of piece.sizes) {
-        const share = await shareOff(id, piece, size.id);
-        if (share > 0.001) off.push(`${id}, ${size.id}: ${(share * 100).toFixed(2)} %`);
+      for (const [slide, size] of piece.slides.flatMap((_, i) => piece.sizes.map((z) => [i, z] as const))) {
+        const share = await shareOff(id, piece, size.id, slide);
+        if (share > 0.001) off.push(`${id}, ${size.id}, slide ${slide + 1}: ${(share * 100).toFixed(2)} %`);
       }
     }
     expect(off).toEqual([]);

@@ -9,15 +9,17 @@ import { JOIN_OFFERS, joinOffers } from '../remedy/join-offers';
 import { easelFor, picture } from '../testing/pixels';
 import { ids, scene } from '../testing/scenes';
 import { areClear } from './verdict';
-import { joinOf, joinsOf } from './join';
+import { type Edge, joinOf, joinsOf } from './join';
 import { readSlide } from './read';
 
 const NOISY = 'a'.repeat(64);
 const noisy = picture(300, 300, (x, y) => [(x * 97 + y * 31) & 127, (x * y) & 127, (x ^ (y * 3)) & 127]);
 const { painter } = easelFor(new Map([[NOISY, noisy]]));
 
-const edge = (n: number, at: (y: number) => readonly [number, number, number]): Uint8ClampedArray =>
+type Row = (y: number) => readonly [number, number, number];
+const column = (n: number, at: Row): Uint8ClampedArray =>
   Uint8ClampedArray.from({ length: n * 4 }, (_, i) => [...at(i >> 2), 255][i & 3]);
+const edge = (n: number, at: Row, beside = at): Edge => ({ outer: column(n, at), inner: column(n, beside) });
 
 it('the step between two edges: none, one of lightness alone, and one in a few rows that nobody sees', () => {
   const grey = edge(100, () => [128, 128, 128]);
@@ -36,6 +38,12 @@ it('the step between two edges: none, one of lightness alone, and one in a few r
   expect(few.smooth).toBe(true);
   // Three rows are looked at together: the sixth takes part.
   expect(few.share).toBeCloseTo(0.06, 5);
+  // In detail that differs as much everywhere there is no seam; on plain ground the same step is one.
+  const a: Row = (y) => [100 + (y % 7) * 4, 100, 100],
+    b: Row = (y) => [100 + ((y + 3) % 7) * 9, 120, 100];
+  expect(joinOf(edge(100, a), edge(100, b)).smooth).toBe(false);
+  expect(joinOf(edge(100, a, b), edge(100, b, a)).smooth).toBe(true);
+  expect(joinOf(edge(100, a, b), edge(100, b)).smooth).toBe(false);
   // What is one step apart of 255 is not seen.
   expect(
     joinOf(

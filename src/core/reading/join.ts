@@ -31,37 +31,46 @@ function rowsOf(rgba: Uint8ClampedArray): Float64Array {
   return out;
 }
 
-/**
- * How two edges meet. @param left the last pixels of the left slide's rows, RGBA @param right the first ones of the
- * right slide's, as many
- */
-export function joinOf(left: Uint8ClampedArray, right: Uint8ClampedArray): Join {
-  const a = rowsOf(left),
-    b = rowsOf(right),
-    n = a.length / 3;
+/** What nine tenths of the rows of two columns differ by at most, and the share of rows where that is noticed. */
+function between(a: Uint8ClampedArray, b: Uint8ClampedArray): { step: number; share: number } {
+  const p = rowsOf(a),
+    q = rowsOf(b),
+    n = p.length / 3;
   const distances = Float64Array.from({ length: n }, (_, y) =>
-    Math.hypot(a[y * 3] - b[y * 3], a[y * 3 + 1] - b[y * 3 + 1], a[y * 3 + 2] - b[y * 3 + 2]),
+    Math.hypot(p[y * 3] - q[y * 3], p[y * 3 + 1] - q[y * 3 + 1], p[y * 3 + 2] - q[y * 3 + 2]),
   ).sort();
-  const step = distances[Math.min(n - 1, Math.floor(n * 0.9))] ?? 0,
-    share = n ? distances.filter((d) => d > NOTICEABLE).length / n : 0;
-  return { step, share, smooth: step <= NOTICEABLE };
+  return {
+    step: distances[Math.min(n - 1, Math.floor(n * 0.9))] ?? 0,
+    share: n ? distances.filter((d) => d > NOTICEABLE).length / n : 0,
+  };
 }
 
-/** The pixels along the left or right edge of a slide, RGBA, top to bottom. Its pictures and fonts must be loaded. */
-export function edgeOf(
-  painter: Painter,
-  piece: Piece,
-  at: number,
-  size: Size,
-  side: 'left' | 'right',
-): Uint8ClampedArray {
-  const surface = painter.studio.surface(1, size.height);
-  painter.paint(surface, piece, slideSeen(piece, at), size, {
-    scale: 1,
-    x: side === 'left' ? 0 : size.width - 1,
-    y: 0,
-  });
-  const edge = surface.read(0, 0, 1, size.height);
+/** The pixels along an edge of a slide, RGBA, top to bottom: the last ones, and those right beside them. */
+export interface Edge {
+  outer: Uint8ClampedArray;
+  inner: Uint8ClampedArray;
+}
+
+/** So much more than between the columns beside it a join may differ. */
+const NATURAL = 1.3;
+
+/**
+ * How two edges meet. In a picture with much detail neighbouring columns differ anyway: where a join differs no more
+ * than they do, there is none to be seen.
+ */
+export function joinOf(left: Edge, right: Edge): Join {
+  const { step, share } = between(left.outer, right.outer),
+    natural = Math.min(between(left.inner, left.outer).step, between(right.outer, right.inner).step);
+  return { step, share, smooth: step <= Math.max(NOTICEABLE, natural * NATURAL) };
+}
+
+/** An edge of a slide. Its pictures and fonts must be loaded. */
+export function edgeOf(painter: Painter, piece: Piece, at: number, size: Size, side: 'left' | 'right'): Edge {
+  const surface = painter.studio.surface(2, size.height),
+    left = side === 'left';
+  painter.paint(surface, piece, slideSeen(piece, at), size, { scale: 1, x: left ? 0 : size.width - 2, y: 0 });
+  const column = (x: number): Uint8ClampedArray => surface.read(x, 0, 1, size.height),
+    edge = { outer: column(left ? 0 : 1), inner: column(left ? 1 : 0) };
   surface.free();
   return edge;
 }

@@ -8,7 +8,7 @@ import { makeShape } from '../kinds/shape';
 import { addLayer } from '../piece/edits';
 import { slideSeen } from '../piece/guests';
 import type { Piece, Size, Slide } from '../piece/schema';
-import { edgeOf, type Join, joinAfter, joinOf } from '../reading/join';
+import { type Edge, edgeOf, type Join, joinAfter, joinOf } from '../reading/join';
 import { type Reading, readSlide } from '../reading/read';
 import type { Painter } from '../scene/painter';
 import { gradientThrough, solid } from '../values/made';
@@ -60,10 +60,10 @@ const onGround = (slide: Slide, layer: string | null, hex: string): Slide =>
       };
 
 /** The mean of edges in OKLab, as hex. */
-function meanOf(...edges: Uint8ClampedArray[]): string {
+function meanOf(...edges: Edge[]): string {
   const sum = [0, 0, 0];
   let n = 0;
-  for (const e of edges)
+  for (const { outer: e } of edges)
     for (let i = 0; i < e.length; i += 4, n++) oklab(e[i], e[i + 1], e[i + 2]).forEach((v, c) => (sum[c] += v));
   return hexFromOklab(sum[0] / n, sum[1] / n, sum[2] / n);
 }
@@ -74,12 +74,12 @@ const between = (a: string, b: string): string => {
 };
 
 /** Is an edge of one colour, as the eye sees it? Then it gives that colour. */
-function plainEdge(edge: Uint8ClampedArray): string | null {
+function plainEdge(edge: Edge): string | null {
   const mean = meanOf(edge),
     { r, g, b } = rgba(mean),
-    flat = new Uint8ClampedArray(edge.length);
+    flat = new Uint8ClampedArray(edge.outer.length);
   for (let i = 0; i < flat.length; i += 4) flat.set([r, g, b, 255], i);
-  return joinOf(edge, flat).smooth ? toHex(r, g, b) : null;
+  return joinOf(edge, { outer: flat, inner: flat }).smooth ? toHex(r, g, b) : null;
 }
 
 /** Share of the width that a fade or a wave takes on each side. */

@@ -10,6 +10,9 @@ import { inWords } from '../shared/api';
 import { save } from './keeping/saving';
 import { currentSize, settle, useBench } from './state/store';
 
+/** One slide, all of them in an archive, or side by side as one picture. */
+type What = 'slide' | 'slides' | 'strip';
+
 export function HandOver() {
   const size = useBench(currentSize);
   const weak = useBench((s) => s.readings.filter((r) => r.verdict === 'strained' || r.verdict === 'lost').length);
@@ -19,6 +22,11 @@ export function HandOver() {
   const [quality, setQuality] = useState(90);
   const [scale, setScale] = useState('1');
   const [busy, setBusy] = useState(false);
+  const [what, setWhat] = useState<What>('slide');
+  const slides = useBench((s) => s.piece.slides),
+    many = slides.length > 1,
+    handed = slides.filter((s) => !s.leftOut).length,
+    of: What = many ? what : 'slide';
 
   const take = async (): Promise<void> => {
     setBusy(true);
@@ -30,23 +38,26 @@ export function HandOver() {
         throw new Error(
           'The piece must be saved first, and the server does not answer. Your edits are safe in this browser; try again in a moment.',
         );
-      const query = new URLSearchParams({
+      const all = { size: size.id, scale, quality: String(quality) };
+      const one = {
         slide: String(piece.slides.findIndex((s) => s.id === slideId) + 1),
-        size: size.id,
-        format,
-        scale,
-        quality: String(quality),
         revision: String(revision),
         download: '1',
-      });
-      const response = await fetch(`/api/pieces/${id}/render?${query}`);
+      };
+      const query = new URLSearchParams(
+        { strip: all, slides: { ...all, format }, slide: { ...all, ...one, format } }[of],
+      );
+      const response = await fetch(
+        `/api/pieces/${id}/${{ strip: 'strip', slides: 'slides', slide: 'render' }[of]}?${query}`,
+      );
       if (!response.ok)
         throw new Error(
           ((await response.json().catch(() => ({}))) as { title?: string }).title ??
             'The picture could not be painted.',
         );
       const name = decodeURIComponent(
-        /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? `piece.${format}`,
+        /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ??
+          { strip: 'strip.png', slides: 'slides.zip', slide: `piece.${format}` }[of],
       );
       const url = URL.createObjectURL(await response.blob());
       const a = Object.assign(document.createElement('a'), { href: url, download: name });
@@ -85,13 +96,33 @@ export function HandOver() {
               {cut === 1 ? 'One text has' : `${cut} texts have`} more letters than the frame holds.
             </Alert>
           )}
-          <SegmentedControl
-            aria-label="Format"
-            value={format}
-            onChange={(v) => setFormat(v as FormatId)}
-            data={FORMAT_IDS.map((id) => ({ value: id, label: FORMATS[id].name }))}
-          />
-          {FORMATS[format].quality && (
+          {many && (
+            <SegmentedControl
+              aria-label="What is handed over"
+              value={what}
+              onChange={(v) => setWhat(v as What)}
+              data={[
+                { value: 'slide', label: 'This slide' },
+                { value: 'slides', label: `All ${handed}, ZIP` },
+                { value: 'strip', label: 'One strip' },
+              ]}
+            />
+          )}
+          {of !== 'strip' && (
+            <SegmentedControl
+              aria-label="Format"
+              value={format}
+              onChange={(v) => setFormat(v as FormatId)}
+              data={FORMAT_IDS.map((id) => ({ value: id, label: FORMATS[id].name }))}
+            />
+          )}
+          {of === 'strip' && (
+            <Text fz="xs">
+              {handed} slides side by side as one PNG, {handed * size.width * Number(scale)} ×{' '}
+              {size.height * Number(scale)}.
+            </Text>
+          )}
+          {of !== 'strip' && FORMATS[format].quality && (
             <Group wrap="nowrap" align="flex-end">
               <NumberInput
                 size="xs"

@@ -1,4 +1,5 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
+import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import type { FormatId } from '../../core/format/formats';
@@ -21,6 +22,8 @@ import { askAbout, type TreatmentAsk } from '../../core/remedy/begin-treatment';
 import { justEnough, type JustEnough } from '../../core/remedy/strength';
 import type { Way, WayKind } from '../../core/remedy/way';
 import { Ways } from '../../core/remedy/ways';
+import { type Join, joinAfter } from '../../core/reading/join';
+import { type JoinOffer, joinOffers } from '../../core/remedy/join-offers';
 import { checkPainting } from '../../core/scene/budget';
 import { Painter } from '../../core/scene/painter';
 import { ratingsOf } from '../../core/scene/room-sides';
@@ -127,6 +130,43 @@ export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width
   if (ask.format === 'raw')
     return { bytes: new Uint8Array(data.buffer, data.byteOffset, data.byteLength), width, height };
   return { bytes: await WRITERS[ask.format](pixels, ask.quality), width, height };
+}
+
+/** Slides side by side as one PNG. */
+export async function strip(
+  ask: SlideAsk & { numbers: number[]; scale: number; quality: number },
+): Promise<{ bytes: Uint8Array }> {
+  const one = sizeOf(ask.piece, ask.size),
+    width = Math.max(1, Math.round(one.width * ask.scale)),
+    height = Math.max(1, Math.round(one.height * ask.scale)),
+    across = width * ask.numbers.length,
+    whole = new Uint8ClampedArray(across * height * 4);
+  for (const [i, number] of ask.numbers.entries()) {
+    const { piece, slide, size } = await stand({ ...ask, slide: number }, Math.max(1, ask.scale));
+    checkPainting(painter, piece, slide, size, ask.scale);
+    const { data } = pixelsOf(painter, piece, slide, size, ask.scale);
+    for (let y = 0; y < height; y++)
+      whole.set(data.subarray(y * width * 4, (y + 1) * width * 4), (y * across + i * width) * 4);
+  }
+  return { bytes: await WRITERS.png({ data: whole, width: across, height }, ask.quality) };
+}
+
+/** How all slides meet. */
+export async function joins(ask: SlideAsk): Promise<(Join & { after: number })[]> {
+  const out: (Join & { after: number })[] = [];
+  for (let at = 0; at < ask.piece.slides.length - 1; at++) {
+    await stand({ ...ask, slide: at });
+    const { piece, size } = await stand({ ...ask, slide: at + 1 });
+    out.push({ after: at + 1, ...joinAfter(painter, piece, at, size) });
+  }
+  return out;
+}
+
+/** What makes the join after a slide smooth. */
+export async function joinOffersOf(ask: SlideAsk): Promise<JoinOffer[]> {
+  await toMeasure({ ...ask, slide: ask.slide + 1 });
+  const { piece, size } = await toMeasure(ask);
+  return joinOffers(painter, piece, ask.slide, size, () => nanoid(10));
 }
 
 /** As `stand`, where texts will be measured. @throws TooMuchWork */

@@ -8,6 +8,7 @@ import { type Handler, responseOf } from './handler';
 import { pictureHandlers } from './pictures';
 import { pieceHandlers } from './pieces';
 import { serverHandlers } from './server';
+import { slideHandlers } from './slides';
 import { solvingHandlers } from './solving';
 
 const HANDLERS: { [K in Key]: Handler<K> } = {
@@ -15,6 +16,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...pictureHandlers,
   ...campaignHandlers,
   ...pieceHandlers,
+  ...slideHandlers,
   ...solvingHandlers,
 };
 

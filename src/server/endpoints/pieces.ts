@@ -4,6 +4,8 @@ import type { pieces } from '../../contract/pieces';
 import { FORMATS } from '../../core/format/formats';
 import { makePhoto, photoName } from '../../core/kinds/photo';
 import { makePiece } from '../../core/piece/make';
+import type { Piece } from '../../core/piece/schema';
+import { mostSlides } from '../../core/piece/slides';
 import { findAsset, isPicture } from '../assets';
 import { asked, run } from '../crew/crews';
 import {
@@ -32,6 +34,11 @@ const HEAVY_LAYERS = 40;
 const newId = () => nanoid(10);
 const saved = ({ piece: _piece, ...stored }: StoredPiece) => revised(stored, stored.revision);
 
+const tooManySlides = (piece: Piece): Problem =>
+  new Problem(422, `At most ${mostSlides(piece)} slides go there`, 'Nothing was changed.', [
+    { path: '/slides', reason: `${piece.slides.length} slides, and room for ${mostSlides(piece)}` },
+  ]);
+
 /** @throws Problem 404 */
 function rowOf(row: string): number {
   if (!/^\d{1,9}$/.test(row)) throw notFound('revision');
@@ -42,8 +49,10 @@ export const pieceHandlers: Handlers<typeof pieces> = {
   'GET /api/pieces': async ({ query }) => reply(await listPieces(query)),
   'POST /api/pieces': async ({ body: ask }) => {
     let piece;
-    if ('document' in ask) piece = documentFrom(ask.document);
-    else {
+    if ('document' in ask) {
+      piece = documentFrom(ask.document);
+      if (piece.slides.length > mostSlides(piece)) throw tooManySlides(piece);
+    } else {
       const photo = ask.photo ? await findAsset(ask.photo) : null;
       if (ask.photo && !(photo && isPicture(photo)))
         throw new Problem(422, 'The picture is not here', undefined, [
@@ -69,7 +78,14 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     const stored = await readPiece(params.id);
     return revised(stored, stored.revision, { 'cache-control': 'no-store' });
   },
-  'PUT /api/pieces/{id}': async ({ params, over, body }) => saved(await savePiece(params.id, over, documentFrom(body))),
+  'PUT /api/pieces/{id}': async ({ params, over, body }) => {
+    const piece = documentFrom(body),
+      most = mostSlides(piece);
+    // One that had more before goes on with them.
+    if (piece.slides.length > most && piece.slides.length > (await readPiece(params.id)).piece.slides.length)
+      throw tooManySlides(piece);
+    return saved(await savePiece(params.id, over, piece));
+  },
   'POST /api/pieces/{id}': async ({ params }) => reply(await restorePiece(params.id)),
   'PATCH /api/pieces/{id}': async ({ params, body }) => reply(await movePiece(params.id, body.campaign)),
   'DELETE /api/pieces/{id}': async ({ params }) => {
