@@ -54,6 +54,9 @@ import { Swipe } from './Swipe';
 const HIGH = 54,
   WIDE = 84;
 
+const focusCurrent = (): void =>
+  void requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-slide] [aria-current]')?.focus());
+
 function Card({ slide, at, last }: { slide: Slide; at: number; last: boolean }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: slide.id });
   const current = useBench((s) => s.slideId === slide.id);
@@ -92,9 +95,9 @@ function Card({ slide, at, last }: { slide: Slide; at: number; last: boolean }) 
           if (by && !isDragging) {
             e.preventDefault();
             e.stopPropagation();
+            // A card that is moved loses the focus.
             if (e.altKey) moveSlideBy(slide.id, by);
-            else if (toSlide(by))
-              requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-slide] [aria-current]')?.focus());
+            if (e.altKey || toSlide(by)) focusCurrent();
           } else if (e.key === 'Delete') {
             e.stopPropagation();
             deleteSlide(slide.id);
