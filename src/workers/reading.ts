@@ -10,6 +10,7 @@ import { isPhoto } from '../core/kinds/layers';
 import type { PhotoLayer } from '../core/kinds/photo';
 import type { TextLayer } from '../core/kinds/text';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
+import { edgeColour } from '../core/photo/margin';
 import { maskPixels, type PackedMask, packMask } from '../core/photo/mask';
 import type { SideRating } from '../core/photo/room';
 import type { Grid } from '../core/photo/saliency';
@@ -441,6 +442,12 @@ export const api = {
       palettes.set(asset, found);
     }
     return found;
+  },
+
+  /** The colour along a picture's edges; null where it has several. */
+  async edgeColour(asset: string): Promise<string | null> {
+    await studio.load(asset);
+    return edgeColour(reducedTo(studio.picture(asset)!, PALETTE_SIDE));
   },
 };
 

@@ -37,7 +37,7 @@ export interface Guest {
   /** How many slides to the right of its own place it is seen: its box has been moved by as many widths. */
   readonly by: number;
   /** The texts it follows, moved as far. */
-  readonly texts: readonly CommonLayer[];
+  texts: CommonLayer[];
 }
 export type CommonLayer = z.infer<z.ZodObject<ReturnType<typeof commonFields>>> & { guest?: Guest };
 

@@ -6,13 +6,13 @@ import { makeFill } from '../kinds/fill';
 import type { Layer } from '../kinds/layers';
 import { makeShape } from '../kinds/shape';
 import { addLayer } from '../piece/edits';
+import { groundOf, onGround } from '../piece/ground';
 import { slideSeen } from '../piece/guests';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { type Edge, edgeOf, type Join, joinAfter, joinOf } from '../reading/join';
 import { type Reading, readSlide } from '../reading/read';
 import type { Painter } from '../scene/painter';
 import { gradientThrough, solid } from '../values/made';
-import { hexOf } from '../values/swatches';
 
 export const JOIN_OFFERS = ['left', 'right', 'between', 'fade', 'wave-left', 'wave-right'] as const;
 export type JoinOfferKind = (typeof JOIN_OFFERS)[number];
@@ -33,31 +33,6 @@ export interface JoinOffer {
   slides: [Slide, Slide];
   join: Join;
 }
-
-/** The plain colour that a slide lies on: that of the topmost opaque colour over all of it, else its paper. */
-function groundOf(piece: Piece, slide: Slide): { hex: string; layer: string | null } | null {
-  const [{ width, height }] = piece.sizes;
-  for (const l of [...slide.layers].reverse()) {
-    if (l.band !== 'backdrop' || !l.visible) continue;
-    const { x, y } = l.box,
-      covers = x <= 0 && y <= 0 && x + l.box.width >= width && y + l.box.height >= height && l.rotation === 0;
-    if (l.kind !== 'fill' || l.fill.kind !== 'colour' || !covers || l.opacity < 1 || l.blend !== 'normal') return null;
-    const hex = hexOf(l.fill.colour, piece);
-    return rgba(hex).a === 1 ? { hex, layer: l.id } : null;
-  }
-  return { hex: hexOf(slide.paper, piece).slice(0, 7), layer: null };
-}
-
-/** The slide on another plain ground. */
-const onGround = (slide: Slide, layer: string | null, hex: string): Slide =>
-  layer === null
-    ? { ...slide, paper: hex }
-    : {
-        ...slide,
-        layers: slide.layers.map((l): Layer =>
-          l.id === layer && l.kind === 'fill' ? { ...l, fill: { ...l.fill, kind: 'colour', colour: hex } } : l,
-        ),
-      };
 
 /** The mean of edges in OKLab, as hex. */
 function meanOf(...edges: Edge[]): string {

@@ -24,6 +24,7 @@ import { StrokeFold } from '../fields/EdgeFields';
 import { Fold, Folds } from '../fields/Folds';
 import { FORM_NAMES, MaskField } from '../fields/FormFields';
 import { Library } from '../fields/Library';
+import { MountFields } from '../fields/MountFields';
 import { PhotoFrame } from '../fields/PhotoFrame';
 import { RoomFields } from '../fields/RoomFields';
 import { ShadowsFold } from '../fields/ShadowsField';
@@ -177,6 +178,11 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
         <Fold name="cut" title="Cut out" now={layer.cut?.on && 'on'}>
           <CutFields layer={layer} />
         </Fold>
+        {layer.band === 'message' && !layer.guest && (
+          <Fold name="mount" title="Frame and ground">
+            <MountFields layer={layer} />
+          </Fold>
+        )}
         <Fold name="mask" title="Mask" now={layer.mask !== null && FORM_NAMES[layer.mask.form].toLowerCase()}>
           <Stack gap={8}>
             <MaskField layer={layer} />
