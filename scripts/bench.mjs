@@ -186,6 +186,9 @@ try {
   );
   report('drag a layer of sixty, interface busy a frame', await dragged('[data-layer="s30"]'), 6, { p95Goal: 16 });
 
+  const { slides } = await import('./lib/bench-slides.mjs');
+  await slides({ get, post, address: app.address, driver, report, dragged, painted });
+
   // What is felt, in the page.
   const { piece: reopening } = await get('/api/pieces/ostrel-reopening');
   let made = 0;
