@@ -156,9 +156,11 @@ try {
   await wait(1200);
   await shot('patterns');
 
-  await open('ostrel-early-train');
-  await row('Dawn');
-  await shot('gradient');
+  await open('ostrel-carousel');
+  await (await driver.findElements({ css: '[data-slide] [role="button"]' }))[2].click();
+  await find('[data-join="smooth"]');
+  await wait(1500);
+  await shot('slides');
 
   await open('ostrel-evening');
   await row('Fade');

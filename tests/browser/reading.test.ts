@@ -134,6 +134,8 @@ describe('just enough for every treatment', () => {
     const document = {
       ...piece,
       name: 'Three slides',
+      // A square post is one slide.
+      sizes: piece.sizes.map((z) => ({ ...z, destination: 'carousel' })),
       slides: ['a', 'b', 'c'].map((id, i) => ({
         ...slide,
         id,
