@@ -261,6 +261,31 @@ it('the swipe preview is swiped, stepped by keys, and ends where one looked', as
   );
 });
 
+it('a picture is put into a frame in one step; one without a single ground says so', async () => {
+  const carousel = id;
+  id = 'ostrel-carousel';
+  await bench.open(app.address, id);
+  await bench.selectRow('Cup in a blob');
+  await bench.unfold('Frame and ground');
+  await bench.click('Its ground for the slide');
+  await bench.until(
+    async () => /no single ground/.test(await (await bench.find('.mantine-Notification-root')).getText()),
+    'it was not said',
+  );
+  const before = (await stored()).piece;
+  await bench.click('Window');
+  await bench.until(async () => {
+    const { layers, groups } = (await stored()).piece.slides[0];
+    return layers.length === before.slides[0].layers.length + 2 && groups.some((g) => g.name === 'Window');
+  }, 'it has no frame');
+  await bench.undo();
+  await bench.until(
+    async () => JSON.stringify((await stored()).piece) === JSON.stringify(before),
+    'the frame was not undone as one step',
+  );
+  id = carousel;
+});
+
 describe('programs', () => {
   it('get all slides as pictures that are the strip’s, pixel by pixel, and none that is left out', async () => {
     const raw = async (bytes: ArrayBuffer | Uint8Array): Promise<{ data: Buffer; width: number; height: number }> => {

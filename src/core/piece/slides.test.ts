@@ -21,6 +21,7 @@ import {
   setLeftOut,
   setNote,
   slidesLeft,
+  withCarryFitted,
   withOutline,
 } from './slides';
 
@@ -170,6 +171,14 @@ describe('carried over', () => {
     expect(there.box).toMatchObject({ y: home.box.y, width: home.box.width });
     const placed = placeLayer(p, 'b', guest, 'small', { box: { x: -100, y: 5, width: 80, height: 40 } });
     expect(placed.slides[0].layers[1].overrides.small.box).toEqual({ x: 400, y: 5, width: 80, height: 40 });
+  });
+  it('goes on with what it covers now; where that is not known it stays', () => {
+    const p = carried(),
+      carry = (q: Piece) => q.slides[0].layers[1].carry;
+    expect(carry(withCarryFitted(p, (l) => ({ ...l.box, width: 2000 })))).toEqual({ before: 0, after: 2, over: true });
+    expect(carry(withCarryFitted(p, (l) => ({ ...l.box, x: 10 })))).toEqual({ before: 0, after: 0, over: true });
+    expect(withCarryFitted(p, () => null)).toBe(p);
+    expect(withCarryFitted(p, (l) => l.box)).toBe(p);
   });
   it('reaches as many slides as it covers, where there are that many', () => {
     const box = (x: number, width: number) => ({ x, y: 0, width, height: 10 });

@@ -186,17 +186,18 @@ export function reachOverSlides(box: Box, at: number, slides: number, width: num
 
 /**
  * The piece with every layer that goes on over neighbouring slides reaching those it covers now.
- * @param frameOf the box a layer really takes
+ * @param frameOf the box a layer really takes; null where that is not known, and it stays as it is
  */
-export function withCarryFitted(piece: Piece, frameOf: (layer: Layer) => Box): Piece {
+export function withCarryFitted(piece: Piece, frameOf: (layer: Layer, slide: Slide) => Box | null): Piece {
   const { slides } = piece,
     [{ width }] = piece.sizes;
   if (!slides.some((s) => s.layers.some((l) => l.carry))) return piece;
   return produce(piece, (draft) => {
     slides.forEach((slide, at) =>
       slide.layers.forEach((layer, i) => {
-        if (!layer.carry) return;
-        const reach = reachOverSlides(boundsOf(frameOf(layer), layer.rotation), at, slides.length, width);
+        const frame = layer.carry && frameOf(layer, slide);
+        if (!layer.carry || !frame) return;
+        const reach = reachOverSlides(boundsOf(frame, layer.rotation), at, slides.length, width);
         if (reach.before !== layer.carry.before || reach.after !== layer.carry.after)
           draft.slides[at].layers[i].carry = { ...layer.carry, ...reach };
       }),

@@ -9,6 +9,8 @@ import { type BenchState, currentSize, shownOf, useBench } from '../state/store'
 
 /** How long nothing may change before pictures that do not follow at once are painted, ms. */
 const REST = 350;
+/** How long the zoom must rest, ms. */
+const ZOOMED = 120;
 /** How far out of sight a slide is painted ahead. */
 const AHEAD = '300px';
 
@@ -21,11 +23,19 @@ function slideIn(s: BenchState, id: string): Slide | null {
   return at < 0 ? null : slideSeen(piece, at);
 }
 
-/** Keeps a canvas in the host painted. @returns a function that takes it away */
-function keepPainted(host: HTMLElement, id: string, scale: number, follows: boolean): () => void {
+interface Kept {
+  /** Paints it at another scale, canvas pixels to one pixel of the size. */
+  rescale: (scale: number) => void;
+  /** Takes it away. */
+  stop: () => void;
+}
+
+/** Keeps a canvas in the host painted. */
+function keepPainted(host: HTMLElement, id: string, first: number, follows: boolean): Kept {
   const key = `slide-${++made}`,
     show = latest((...args: Parameters<ReturnType<typeof stageWorker>['show']>) => stageWorker().show(...args));
-  let canvas: HTMLCanvasElement | null = null,
+  let scale = first,
+    canvas: HTMLCanvasElement | null = null,
     before: readonly unknown[] = [],
     drafted = false,
     rest: ReturnType<typeof setTimeout> | undefined;
@@ -54,10 +64,10 @@ function keepPainted(host: HTMLElement, id: string, scale: number, follows: bool
       now = [slideIn(s, id), s.piece.swatches, s.sizeId, s.epoch];
     if (!s.painted || (!follows && s.dragging) || (now.every((v, i) => v === before[i]) && !(drafted && !s.dragging)))
       return;
-    const first = !before.length;
+    const begun = before.length > 0;
     before = now;
     clearTimeout(rest);
-    if (follows || first) void paint();
+    if (follows || !begun) void paint();
     else rest = setTimeout(() => void paint(), REST);
   };
   attach();
@@ -67,12 +77,21 @@ function keepPainted(host: HTMLElement, id: string, scale: number, follows: bool
       attach();
       void paint();
     });
-  return () => {
-    stop();
-    stopRestart();
-    clearTimeout(rest);
-    canvas?.remove();
-    void stageWorker().detach(key);
+  return {
+    rescale: (next) => {
+      if (next === scale) return;
+      scale = next;
+      // Shown larger or smaller until then.
+      clearTimeout(rest);
+      rest = setTimeout(() => void paint(), ZOOMED);
+    },
+    stop: () => {
+      stop();
+      stopRestart();
+      clearTimeout(rest);
+      canvas?.remove();
+      void stageWorker().detach(key);
+    },
   };
 }
 
@@ -89,9 +108,20 @@ export function SlidePicture({ id, scale, follows = false }: { id: string; scale
     watch.observe(host.current!);
     return () => watch.disconnect();
   }, []);
-  useEffect(
-    () => (near ? keepPainted(host.current!, id, scale * window.devicePixelRatio, follows) : undefined),
-    [near, id, scale, follows],
-  );
+  const kept = useRef<Kept>(null),
+    density = scale * (typeof window === 'undefined' ? 1 : window.devicePixelRatio),
+    begun = useRef(density);
+  useEffect(() => {
+    begun.current = density;
+    kept.current?.rescale(density);
+  }, [density]);
+  useEffect(() => {
+    if (!near) return;
+    const mine = (kept.current = keepPainted(host.current!, id, begun.current, follows));
+    return () => {
+      kept.current = null;
+      mine.stop();
+    };
+  }, [near, id, follows]);
   return <div ref={host} data-slide-picture={id} style={{ width: size.width * scale, height: size.height * scale }} />;
 }

@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { Layer } from '../../../core/kinds/layers';
 import { isFollower, isPhoto, isText } from '../../../core/kinds/layers';
 import { groupsAround } from '../../../core/piece/groups';
-import { slideSeen } from '../../../core/piece/guests';
+import { guestId, slideSeen } from '../../../core/piece/guests';
 import { emptyHistory, type History, redo, remember, stepBetween, undo } from '../../../core/piece/history';
 import { layerIn, layersIn, sizeOf } from '../../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../../core/piece/schema';
@@ -174,9 +174,16 @@ const stillNot = (saved: Saved): Saved =>
  * Changes the document. Changes with the same `merge` key that follow each other closely become one undo step.
  */
 export function edit(label: string, change: (piece: Piece) => Piece, merge: string | null = null): void {
-  const { piece, texts } = get();
-  // What goes on over neighbouring slides is seen on all that it reaches, wherever it was put.
-  const next = withCarryFitted(change(piece), (layer) => frameOf(layer, texts));
+  const { piece, texts, slideId } = get();
+  // What goes on over neighbouring slides is seen on all that it reaches, wherever it was put. How large a text is has
+  // been painted where it is shown.
+  const next = withCarryFitted(change(piece), (layer, { id }) => {
+    const painted = texts[id === slideId ? layer.id : guestId(id, layer.id)]?.frame;
+    if (!isText(layer)) return layer.box;
+    return painted
+      ? { x: layer.box.x + painted.x, y: layer.box.y + painted.y, width: painted.width, height: painted.height }
+      : null;
+  });
   if (next === piece) return;
   const now = performance.now();
   if (pending && (merge === null || pending.merge !== merge || (now - pending.at > MERGE_WITHIN && !get().dragging)))
