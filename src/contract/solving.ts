@@ -75,6 +75,7 @@ export const solving = {
         strength: z.number().nullable(),
         colour: z.string().nullable(),
         instead: z.string().nullable(),
+        decides: z.string().nullable().describe('Id of the slide that needs most of it'),
         before: z.array(ReadingSchema),
         after: z.array(ReadingSchema),
       }),

@@ -35,6 +35,7 @@ import {
   type JustEnough,
   leastConfirmed,
   StrengthModel,
+  decidingSlide,
   type StrengthPoint,
 } from '../core/remedy/strength';
 import { suggestColours, type SuggestedColour } from '../core/remedy/text-colours';
@@ -75,6 +76,13 @@ async function open(scene: Shown): Promise<{ piece: Shown['piece']; slide: Slide
   const size = sizeOf(scene.piece, scene.size);
   await studio.prepare(scene.piece, slide, size);
   return { piece: scene.piece, slide, size };
+}
+
+/** A strength chart: its points, the least that is enough, and the slide that decides it. */
+export interface StrengthCurve {
+  points: StrengthPoint[];
+  enough: number | null;
+  decides: string | null;
 }
 
 /** A question about one slide, or one strength for all of the piece's. */
@@ -208,11 +216,11 @@ export const api = {
   },
 
   /** The strength chart of a treatment, or null where a newer question came. */
-  async chart(scene: Shown, ask: SlidesAsk): Promise<{ points: StrengthPoint[]; enough: number | null } | null> {
+  async chart(scene: Shown, ask: SlidesAsk): Promise<StrengthCurve | null> {
     const current = begin('chart');
     const { piece, slides, size } = await openAll(scene, ask.everySlide ?? false);
     const model = new StrengthModel(painter, askAbout(piece, slides, size, ask));
-    if (!model.hasLetters) return { points: [], enough: null };
+    if (!model.hasLetters) return { points: [], enough: null, decides: null };
     const points: StrengthPoint[] = [];
     for (let s = 0; s <= 100; s += 5) {
       points.push(model.at(s));
@@ -223,7 +231,7 @@ export const api = {
     }
     // The mark on the chart is what the button would give.
     const enough = leastConfirmed(model, points)?.strength ?? null;
-    return current() ? { points, enough } : null;
+    return current() ? { points, enough, decides: decidingSlide(model, enough) } : null;
   },
 
   /** Just enough for a treatment, confirmed at full size. */

@@ -156,7 +156,7 @@ describe('just enough for every treatment', () => {
     await bench.choose(`All ${slides} slides`);
     await bench.until(
       async () =>
-        /At \d+ % .* every text of all slides is Clear/.test(
+        /At \d+ % .* every text of all slides is Clear; slide [12] decides/.test(
           await (await bench.find('[aria-label="Reading"]')).getText(),
         ),
       'no strength for all slides',

@@ -101,6 +101,11 @@ it('one tint for all slides is as strong as the one that needs most', async () =
   expect(all.strength).toBe(alone.strength);
   expect(all.after).toHaveLength(2);
   // The empty slide gets none.
+  // The one that needs most decides.
+  const [one, two] = slides
+    .slice(0, 2)
+    .map((s) => justEnough(painter, askAbout(piece, [s], light.size, ask)).strength!);
+  expect(all.decides).toBe(slides[one >= two ? 0 : 1].id);
   expect(askAbout(piece, slides, light.size, ask).slides).toHaveLength(2);
 }, 60_000);
 

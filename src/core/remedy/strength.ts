@@ -36,6 +36,8 @@ export interface StrengthPoint {
   verdict: Verdict | null;
   /** Share of Clear letters, 0..1. */
   share: number;
+  /** The slide that has the weakest letter; null without letters. */
+  slide: string | null;
 }
 
 export interface JustEnough {
@@ -45,6 +47,8 @@ export interface JustEnough {
   after: Reading[];
   /** Where it cannot be reached: a colour that would do, or null if none would. */
   instead: string | null;
+  /** The slide that needs most of it; null where nothing is needed, or there are no letters. */
+  decides: string | null;
 }
 
 /** A slide with the treatment on it. */
@@ -167,7 +171,7 @@ export class StrengthModel {
    */
   at(strength: number): StrengthPoint {
     const s = strength / 100;
-    let worst: { ratio: number; needed: number; margin: number } | null = null;
+    let worst: { ratio: number; needed: number; margin: number; slide: string } | null = null;
     let clear = 0;
     const all: number[] = [];
     for (const m of this.models) {
@@ -196,7 +200,7 @@ export class StrengthModel {
         all.push(ratio);
         if (verdictOf(ratio, needed) === 'clear') clear++;
         const margin = ratio / needed;
-        if (!worst || margin < worst.margin) worst = { ratio, needed, margin };
+        if (!worst || margin < worst.margin) worst = { ratio, needed, margin, slide: m.on.slide.id };
       }
     }
     all.sort((a, b) => a - b);
@@ -209,6 +213,7 @@ export class StrengthModel {
       needed: worst?.needed ?? this.ask.goal ?? 0,
       verdict: worst ? verdictOf(worst.ratio, worst.needed) : null,
       share: all.length ? clear / all.length : 0,
+      slide: worst?.slide ?? null,
     };
   }
 
@@ -417,6 +422,10 @@ export function confirmed(
   return null;
 }
 
+/** The slide that is not Clear with any less than enough; with none that is enough, the one that fails at the most. */
+export const decidingSlide = (model: StrengthModel, enough: number | null): string | null =>
+  enough === 0 ? null : model.at(enough === null ? 100 : enough - 1).slide;
+
 /**
  * Just enough: the least strength at which every text asked about is Clear, confirmed on the picture at full size.
  * @returns `strength` null where it cannot be reached, with a colour that would reach it, if any
@@ -428,10 +437,19 @@ export function justEnough(
   chart = strengthChart(model, model.even ? 10 : 20),
 ): JustEnough {
   const before = model.paintedAt(ask.added ? 0 : null);
-  if (!model.hasLetters) return { strength: null, before, after: before, instead: null };
+  if (!model.hasLetters) return { strength: null, before, after: before, instead: null, decides: null };
   const least = leastConfirmed(model, chart);
-  if (least) return { strength: least.strength, before, after: least.readings, instead: null };
-  return { strength: null, before, after: before, instead: colourThatWould(painter, ask) };
+  if (least) {
+    const { strength, readings: after } = least;
+    return { strength, before, after, instead: null, decides: decidingSlide(model, strength) };
+  }
+  return {
+    strength: null,
+    before,
+    after: before,
+    instead: colourThatWould(painter, ask),
+    decides: decidingSlide(model, null),
+  };
 }
 
 /** Black or white, whichever reaches the goal with less; null where neither does, or the treatment has no colour. */

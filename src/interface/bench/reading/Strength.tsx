@@ -4,9 +4,9 @@ import { SegmentedControl } from '@mantine/core';
 import { lazy, memo, Suspense, useEffect, useState } from 'react';
 import { strengthsOf } from '../../../core/kinds/strengths';
 import { isOfText } from '../../../core/piece/treatments';
-import type { StrengthPoint } from '../../../core/remedy/strength';
 import { applyWay } from '../../../core/remedy/way';
 import { latest, readingWorker } from '../../../workers/clients';
+import type { StrengthCurve } from '../../../workers/reading';
 import { asking } from '../../shared/asking';
 import { type Scope, useChosen } from '../commands/chosen-treatment';
 import { applyToSlide } from '../measuring/ways';
@@ -24,7 +24,7 @@ export const Strength = memo(function Strength() {
   const { treatment, piece, slideId, ask, scope, scopes, whom, possible, best } = asked,
     { property, present, kind, colour } = treatment;
   const sizeId = useBench((s) => s.sizeId);
-  const [chart, setChart] = useState<{ points: StrengthPoint[]; enough: number | null } | null>(null);
+  const [chart, setChart] = useState<StrengthCurve | null>(null);
   // The chart of the best way is that of its layer as if it lay there already.
   const known = useBestWay(),
     way = best ? known : null;
@@ -48,6 +48,8 @@ export const Strength = memo(function Strength() {
     return asking(askChart(about.everySlide ? wholeShown(at) : shownOf(at), about), setChart);
   }, [piece, slideId, sizeId, ask, charted, laid]);
 
+  const decides = piece.slides.findIndex((s) => s.id === chart?.decides) + 1,
+    deciding = scope === 'all' && decides > 0 ? `; slide ${decides} decides` : '';
   const apply = (s: number): void => {
     if (!laid) return applyStrength(asked, s, colour, 'Strength', 'strength');
     const [added] = applyToSlide({ ...laid, add: laid.add.map((l) => ({ ...l, opacity: s })) }, 'Strength', 'strength');
@@ -93,10 +95,10 @@ export const Strength = memo(function Strength() {
               ? chart.points.length === 0
                 ? 'No letters to measure.'
                 : chart.enough === null
-                  ? 'Not enough even at 100 %.'
+                  ? `Not enough even at 100 %${deciding}.`
                   : chart.enough === 0
                     ? 'None of it is needed.'
-                    : `At ${chart.enough} % opacity ${whom} is Clear.`
+                    : `At ${chart.enough} % opacity ${whom} is Clear${deciding}.`
               : 'Measuring'}
       </p>
       {chart && charted && chart.points.length > 0 && (
