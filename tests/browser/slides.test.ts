@@ -219,6 +219,23 @@ describe('over the join', () => {
     );
   });
 
+  it('or is sent there by its menu', async () => {
+    await goTo(5);
+    await bench.selectRow('Cairn Viaduct');
+    const row = await bench.find('[data-row][data-selected]');
+    await driver.actions().contextClick(row).perform();
+    await bench.take('//*[@role="menuitem"][normalize-space(.)="To the slide after"]');
+    await bench.until(
+      async () => (await stored()).piece.slides[5].layers.filter((l) => l.kind === 'text').length === 2,
+      'it stayed where it was',
+    );
+    await bench.undo();
+    await bench.until(
+      async () => (await stored()).piece.slides[4].layers.some((l) => l.kind === 'text'),
+      'it was not undone as one step',
+    );
+  });
+
   it('a step between grounds is shown, and softened by an offer', async () => {
     await goTo(7);
     await bench.selectRow('Colour');

@@ -5,6 +5,8 @@ import {
   IconArrowBarToDown,
   IconArrowBarToUp,
   IconArrowDown,
+  IconArrowLeft,
+  IconArrowRight,
   IconArrowUp,
   IconCopy,
   IconEye,
@@ -23,6 +25,7 @@ import { type LookPart, partsFor } from '../../core/piece/look';
 import { groupSelection, ungroupSelection } from './commands/arranging';
 import { duplicateSelected, removeSelected, shiftSelected, toggleLocked, toggleVisible } from './commands/layers';
 import { copiedLook, copyLook, pasteLook } from './commands/looks';
+import { sendToSlide } from './commands/slides';
 import { closeMenu, startRenaming, useMenu } from './state/menu';
 import { currentSlide, useBench } from './state/store';
 
@@ -43,7 +46,16 @@ export function ContextMenu() {
   const some = useBench((s) => s.selection.length > 0),
     several = useBench((s) => s.selection.length > 1);
   const grouped = useBench((s) => currentSlide(s).layers.some((l) => l.group !== null && s.selection.includes(l.id)));
+  const slide = useBench((s) => s.piece.slides.findIndex((x) => x.id === s.slideId)),
+    slides = useBench((s) => s.piece.slides.length);
   if (!at || !some) return null;
+  // A guest stays with its own slide.
+  const sides: [1 | -1, boolean][] = first?.guest
+    ? []
+    : [
+        [-1, slide > 0],
+        [1, slide < slides - 1],
+      ];
   const look = copiedLook();
   return (
     <Menu opened returnFocus={false} onClose={closeMenu} position="bottom-start" width={210} withinPortal>
@@ -150,6 +162,18 @@ export function ContextMenu() {
         <Menu.Item leftSection={<IconCopy size={15} />} rightSection="Ctrl D" onClick={duplicateSelected}>
           Duplicate
         </Menu.Item>
+        {sides.map(
+          ([by, there]) =>
+            there && (
+              <Menu.Item
+                key={by}
+                leftSection={by < 0 ? <IconArrowLeft size={15} /> : <IconArrowRight size={15} />}
+                onClick={() => sendToSlide(by)}
+              >
+                {by < 0 ? 'To the slide before' : 'To the slide after'}
+              </Menu.Item>
+            ),
+        )}
         <Menu.Item leftSection={<IconTrash size={15} />} rightSection="Del" onClick={removeSelected}>
           Delete
         </Menu.Item>

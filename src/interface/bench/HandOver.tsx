@@ -88,7 +88,8 @@ export function HandOver() {
         <Stack gap="sm">
           {weak > 0 && (
             <Alert color="amber" variant="light" p="xs" fz="xs">
-              {weak === 1 ? 'One text is' : `${weak} texts are`} not Clear yet.
+              {weak === 1 ? 'One text' : `${weak} texts`}
+              {many ? ' of this slide' : ''} {weak === 1 ? 'is' : 'are'} not Clear yet.
             </Alert>
           )}
           {cut > 0 && (

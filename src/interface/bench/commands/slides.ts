@@ -10,6 +10,7 @@ import {
   duplicateSlide,
   mostSlides,
   moveSlide,
+  moveToSlide,
   removeSlides,
   setLeftOut,
   setNote,
@@ -18,7 +19,8 @@ import {
 } from '../../../core/piece/slides';
 import { putSwatch } from '../../../core/piece/swatches';
 import { useHouse } from '../keeping/house';
-import { edit, goToSlide, settle, useBench } from '../state/store';
+import { edit, goToSlide, select, settle, useBench } from '../state/store';
+import { changeable } from './layers';
 
 const newId = (): string => nanoid(10);
 const state = useBench.getState;
@@ -71,6 +73,22 @@ export function toSlide(by: 1 | -1): boolean {
   const next = state().piece.slides[at(state().slideId) + by];
   if (next) goToSlide(next.id);
   return next !== undefined;
+}
+
+/** Sends the selected layers to the slide before or after, to the place they have here. */
+export function sendToSlide(by: 1 | -1): void {
+  const { slideId, piece } = state(),
+    to = piece.slides[at(slideId) + by],
+    ids = changeable();
+  if (!to || !ids.length) return;
+  let there: string[] = [];
+  edit('Move to another slide', (p) => {
+    const moved = moveToSlide(p, ids, slideId, to.id, newId);
+    there = moved.ids;
+    return moved.piece;
+  });
+  goToSlide(to.id);
+  select(there);
 }
 
 /** A pasted list of notes: slides for all that find room. */
