@@ -54,6 +54,25 @@ export class Client {
     return (JSON.parse(a.text) as { id: string }).id;
   }
 
+  /**
+   * A request on a connection of its own that may leave at any moment, as a closed window does: the connection ends.
+   * @returns its status, 0 where it left first
+   */
+  leaving(path: string): { status: Promise<number>; leave: () => void } {
+    const { hostname, port } = new URL(this.app.address),
+      r = request({ hostname, port, path, agent: false });
+    const status = new Promise<number>((resolve) => {
+      r.on('response', (res) => {
+        res.resume();
+        res.on('end', () => resolve(res.statusCode ?? 0));
+      });
+      r.on('error', () => resolve(0));
+      r.on('close', () => resolve(0));
+    });
+    r.end();
+    return { status, leave: () => r.destroy() };
+  }
+
   /** A request as it is written, path and method unchanged. */
   raw(
     method: string,

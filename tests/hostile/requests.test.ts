@@ -158,16 +158,10 @@ describe('many at once', () => {
   it('beyond what may wait it is said when to come again; lists, and a light picture, come through', async () => {
     const { piece } = await client.piece('ostrel-reopening');
     const id = await client.make({ ...piece, name: 'Busy' } as Piece);
-    const away = new AbortController();
-    const heavy = Array.from({ length: 230 }, () =>
-      client.call(`/api/pieces/${id}/render?scale=3`, { signal: away.signal }).then(
-        (a) => a.status,
-        () => 0,
-      ),
-    );
+    const heavy = Array.from({ length: 230 }, () => client.leaving(`/api/pieces/${id}/render?scale=3`));
     // The limit holds as soon as all have come.
     const refused = Promise.race([
-      ...heavy.map((p) => p.then((s) => (s === 503 ? s : new Promise<number>(() => {})))),
+      ...heavy.map(({ status }) => status.then((s) => (s === 503 ? s : new Promise<number>(() => {})))),
       new Promise<number>((r) => setTimeout(() => r(0), 60_000)),
     ]);
     expect(await refused).toBe(503);
@@ -178,8 +172,8 @@ describe('many at once', () => {
         .catch((e: Error) => `${path}: ${e.name}`);
     expect(await soon(`${PIECE}/render?scale=0.1`, { headers: { 'user-agent': 'another' } })).toBe(200);
     expect(await soon('/api/pieces')).toBe(200);
-    away.abort();
-    await Promise.all(heavy);
+    for (const h of heavy) h.leave();
+    await Promise.all(heavy.map((h) => h.status));
     // Nothing of it goes on: the next heavy one is done at once.
     expect(await soon(`/api/pieces/${id}/render?scale=3`)).toBe(200);
   });
