@@ -52,8 +52,7 @@ try {
     '--ci',
     '--config',
     join(ROOT, 'tests/browser/jest.config.mjs'),
-    // Each waits much: two at a time take less long together, and still leave each what it needs.
-    '--maxWorkers=2',
+    '--runInBand',
   ]);
 } catch (e) {
   problem = e.message;

@@ -516,12 +516,21 @@ describe('swatches and looks', () => {
       (q) => (layers(q).find((l) => l.id === 'headline') as TextLayer).fill.gradientSwatch === 'dawn',
       'it was not linked',
     );
+    const fillIn = (q: Piece): TextLayer['fill'] => (layers(q).find((l) => l.id === 'headline') as TextLayer).fill,
+      dawnIn = (q: Piece) => q.swatches.find((s) => s.id === 'dawn')!.gradient!;
+    const before = dawnIn(await bench.document());
+    // How it lies is this text's own; its colours are everybody's.
     await bench.press('[aria-label="Reverse"]');
-    const p = await bench.untilDocument(
-      (q) => q.swatches.find((s) => s.id === 'dawn')!.gradient!.stops[0].colour === '#f6dca6',
-      'the swatch did not change',
+    const p = await bench.untilDocument((q) => fillIn(q).gradientLie?.reversed === true, 'it was not reversed');
+    expect(dawnIn(p)).toEqual(before);
+    await bench.type('Stop 1, hex', '#102030');
+    const q = await bench.untilDocument(
+      (d) => dawnIn(d).stops.at(-1)!.colour === '#102030',
+      'the swatch did not change at the end where the others have it',
     );
-    expect((layers(p).find((l) => l.id === 'headline') as TextLayer).fill.gradientSwatch).toBe('dawn');
+    expect(fillIn(q).gradientSwatch).toBe('dawn');
+    await bench.click('Lie as Dawn does');
+    await bench.untilDocument((d) => fillIn(d).gradientLie === null, 'it lies on its own still');
   });
 
   it('leaves no errors in the page but those of refused files', async () => {
