@@ -3,7 +3,7 @@
 import { transfer } from 'comlink';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../core/colour/palette';
 import type { Seeing } from '../core/colour/seeing';
-import { type Pixels } from '../core/ground/pixels';
+import { blank, layInto, type Pixels } from '../core/ground/pixels';
 import { reducedTo } from '../core/ground/resample';
 import { shot } from '../core/ground/surface';
 import { isPhoto } from '../core/kinds/layers';
@@ -112,15 +112,14 @@ function pairPicture(piece: Piece, at: number, size: Size, { slides }: JoinOffer
   const taken = { ...piece, slides: piece.slides.toSpliced(at, 2, ...slides) },
     scale = width / size.width,
     height = Math.round(size.height * scale),
-    whole = new Uint8ClampedArray(width * 2 * height * 4);
+    whole = blank(width * 2, height);
   for (const i of [0, 1]) {
     const data = shot(studio, width, height, (on) =>
       painter.paint(on, taken, slideSeen(taken, at + i), size, { scale, x: 0, y: 0 }, { quality: 'draft' }),
     );
-    for (let y = 0; y < height; y++)
-      whole.set(data.subarray(y * width * 4, (y + 1) * width * 4), (y * 2 + i) * width * 4);
+    layInto(whole, { width, height, data }, i * width);
   }
-  return { width: width * 2, height, data: whole };
+  return whole;
 }
 
 /** Every part of a tone switched off, its values kept. */

@@ -1,6 +1,6 @@
 // A rough version of slides from their notes: headline and text on one ground colour, in colours that can be told from
 // it. It is there to be worked on, and is whole from the first moment.
-import { luminance, rgba } from '../colour/srgb';
+import { contrastOfHex, rgba } from '../colour/srgb';
 import { makeFill } from '../kinds/fill';
 import { isText } from '../kinds/layers';
 import { marginOf } from '../kinds/common';
@@ -16,15 +16,6 @@ const ENOUGH = 7;
 const LIGHT = '#ffffff',
   DARK = '#16202a';
 
-/** The contrast ratio of two opaque colours, 1..21 (WCAG 2.2, "contrast ratio"). */
-function ratio(a: string, b: string): number {
-  const [p, q] = [a, b].map((hex) => {
-    const { r, g, b: blue } = rgba(hex);
-    return luminance(r, g, blue);
-  });
-  return (Math.max(p, q) + 0.05) / (Math.min(p, q) + 0.05);
-}
-
 /**
  * Ground and ink for a rough version: the first swatch that some other one, or white, or near black can be told from.
  */
@@ -36,9 +27,9 @@ export function roughColours(swatches: readonly Swatch[]): { ground: Colour; ink
       [LIGHT, LIGHT],
       [DARK, DARK],
     ];
-    const best = inks.filter(([, hex]) => ratio(hex, ground.colour!) >= ENOUGH);
+    const best = inks.filter(([, hex]) => contrastOfHex(hex, ground.colour!) >= ENOUGH);
     // White and near white read calmest; among colours the one that stands out most.
-    best.sort((a, b) => ratio(b[1], ground.colour!) - ratio(a[1], ground.colour!));
+    best.sort((a, b) => contrastOfHex(b[1], ground.colour!) - contrastOfHex(a[1], ground.colour!));
     if (best.length) return { ground: { swatch: ground.id }, ink: best[0][0] };
   }
   return { ground: DARK, ink: LIGHT };
@@ -51,6 +42,14 @@ export function headlineOf(note: string): { headline: string; text: string } {
   return cut
     ? { headline: cut[1] + (cut[2] && cut[2] !== '.' ? cut[2] : ''), text: cut[3] }
     : { headline: line, text: '' };
+}
+
+const HEADLINE: FontChoice = { family: 'Archivo', weight: 700, italic: false };
+
+/** Fonts for a rough version: that of the piece's first text, lighter for what is not the headline. */
+export function roughFonts(piece: Piece): { headline: FontChoice; text: FontChoice } {
+  const headline = piece.slides.flatMap((s) => s.layers).find(isText)?.font ?? HEADLINE;
+  return { headline, text: { ...headline, weight: 400 } };
 }
 
 /** A text that takes the largest size at which it fits its frame. */

@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import type { FormatId } from '../../core/format/formats';
-import { type Pixels } from '../../core/ground/pixels';
+import { blank, layInto, type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
 import { isPhoto } from '../../core/kinds/layers';
 import type { PhotoLayer } from '../../core/kinds/photo';
@@ -136,19 +136,15 @@ export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width
 export async function strip(
   ask: SlideAsk & { numbers: number[]; scale: number; quality: number },
 ): Promise<{ bytes: Uint8Array }> {
-  const one = sizeOf(ask.piece, ask.size),
-    width = Math.max(1, Math.round(one.width * ask.scale)),
-    height = Math.max(1, Math.round(one.height * ask.scale)),
-    across = width * ask.numbers.length,
-    whole = new Uint8ClampedArray(across * height * 4);
+  let whole: Pixels | null = null;
   for (const [i, number] of ask.numbers.entries()) {
     const { piece, slide, size } = await stand({ ...ask, slide: number }, Math.max(1, ask.scale));
     checkPainting(painter, piece, slide, size, ask.scale);
-    const { data } = pixelsOf(painter, piece, slide, size, ask.scale);
-    for (let y = 0; y < height; y++)
-      whole.set(data.subarray(y * width * 4, (y + 1) * width * 4), (y * across + i * width) * 4);
+    const one = pixelsOf(painter, piece, slide, size, ask.scale);
+    whole ??= blank(one.width * ask.numbers.length, one.height);
+    layInto(whole, one, i * one.width);
   }
-  return { bytes: await WRITERS.png({ data: whole, width: across, height }, ask.quality) };
+  return { bytes: await WRITERS.png(whole!, ask.quality) };
 }
 
 /** How all slides meet. */

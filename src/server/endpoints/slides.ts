@@ -2,9 +2,8 @@
 import { zipSync } from 'fflate';
 import { nanoid } from 'nanoid';
 import type { slides } from '../../contract/slides';
-import { isText } from '../../core/kinds/layers';
 import { sizeOf } from '../../core/piece/resolve';
-import { roughVersion } from '../../core/piece/rough';
+import { roughFonts, roughVersion } from '../../core/piece/rough';
 import type { Piece } from '../../core/piece/schema';
 import { insertSlides, mostSlides, setNote } from '../../core/piece/slides';
 import { emptySlide } from '../../core/piece/make';
@@ -17,9 +16,6 @@ import { type Handlers, reply, revised } from './handler';
 /** The most pixels of all slides together: one by one, and as one picture. */
 const MOST = { slides: 160_000_000, strip: 50_000_000 };
 const newId = (): string => nanoid(10);
-
-const HEADLINE = { family: 'Archivo', weight: 700, italic: false },
-  TEXT = { family: 'Archivo', weight: 400, italic: false };
 
 /** Places of the slides that are wanted. @throws Problem 413, 422 */
 async function wanted(
@@ -61,13 +57,11 @@ function outlined(piece: Piece, notes: readonly string[]): Piece {
 export const slideHandlers: Handlers<typeof slides> = {
   'PUT /api/pieces/{id}/outline': async ({ params, over, body: { notes, rough } }) => {
     const { piece } = await readPiece(params.id),
-      next = outlined(piece, notes),
-      first = piece.slides.flatMap((s) => s.layers).find(isText)?.font,
-      fonts = first ? { headline: first, text: { ...first, weight: 400 } } : { headline: HEADLINE, text: TEXT };
+      next = outlined(piece, notes);
     const { piece: _piece, ...saved } = await savePiece(
       params.id,
       over,
-      rough ? roughVersion(next, fonts, newId).piece : next,
+      rough ? roughVersion(next, roughFonts(piece), newId).piece : next,
     );
     return revised(saved, saved.revision);
   },

@@ -2,8 +2,7 @@
 import { notifications } from '@mantine/notifications';
 import { nanoid } from 'nanoid';
 import { destinationById } from '../../../core/piece/destinations';
-import { roughVersion } from '../../../core/piece/rough';
-import { isText } from '../../../core/kinds/layers';
+import { roughFonts, roughVersion } from '../../../core/piece/rough';
 import type { Piece } from '../../../core/piece/schema';
 import {
   addSlide,
@@ -64,6 +63,10 @@ export function deleteSlide(id = state().slideId): void {
 
 export const moveSlideTo = (id: string, to: number): void => edit('Move slide', (p) => moveSlide(p, id, to));
 export const moveSlideBy = (id: string, by: number): void => moveSlideTo(id, at(id) + by);
+/** Dropped where another slide stands. */
+export function dropSlide(id: string, onto: string | undefined): void {
+  if (onto !== undefined && onto !== id) moveSlideTo(id, at(onto));
+}
 export const leaveOut = (id: string, out: boolean): void =>
   edit(out ? 'Leave slide out' : 'Take slide in', (p) => setLeftOut(p, id, out));
 export const noteSlide = (id: string, note: string): void => edit('Note', (p) => setNote(p, id, note), `note:${id}`);
@@ -108,22 +111,14 @@ export function pasteOutline(id: string, notes: readonly string[]): void {
     });
 }
 
-const HEADLINE = { family: 'Archivo', weight: 700, italic: false },
-  TEXT = { family: 'Archivo', weight: 400, italic: false };
-
 /** Headline and text on every slide that has a note and no text yet, in the campaign's colours. */
 export function makeRough(): void {
-  const { swatches } = useHouse.getState(),
-    own = state().piece;
-  const first = own.slides.flatMap((s) => s.layers).find(isText);
-  const fonts = first
-    ? { headline: first.font, text: { ...first.font, weight: 400 } }
-    : { headline: HEADLINE, text: TEXT };
+  const { swatches } = useHouse.getState();
   let made = 0;
   edit('Rough version', (p) => {
     const more = swatches.filter((w) => w.colour && !p.swatches.some((x) => x.id === w.id)),
       known = more.reduce((q, w) => putSwatch(q, { ...w, house: true }), p),
-      rough = roughVersion(known, fonts, newId);
+      rough = roughVersion(known, roughFonts(p), newId);
     ({ made } = rough);
     return made ? rough.piece : p;
   });

@@ -12,9 +12,9 @@ import { Dialog } from '../../shared/Dialog';
 import {
   addSlideAfter,
   deleteSlide,
+  dropSlide,
   makeRough,
   moveSlideBy,
-  moveSlideTo,
   noteSlide,
   pasteOutline,
 } from '../commands/slides';
@@ -105,13 +105,8 @@ export function Outline({ onClose }: { onClose: () => void }) {
     { slides } = piece,
     most = mostSlides(piece);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
-  const drop = ({ active, over }: DragEndEvent): void => {
-    if (over && over.id !== active.id)
-      moveSlideTo(
-        String(active.id),
-        slides.findIndex((s) => s.id === over.id),
-      );
-  };
+  const drop = ({ active, over }: DragEndEvent): void =>
+    dropSlide(String(active.id), over ? String(over.id) : undefined);
   return (
     <Dialog opened onClose={onClose} size={620} title="Outline">
       <Text fz="sm" mb="xs">

@@ -36,9 +36,9 @@ import {
   addSlideAfter,
   copySlide,
   deleteSlide,
+  dropSlide,
   leaveOut,
   moveSlideBy,
-  moveSlideTo,
   noteSlide,
   toSlide,
 } from '../commands/slides';
@@ -171,13 +171,8 @@ export function SlideStrip() {
   if (!hasSlides(piece) || clean) return null;
   const { slides } = piece,
     most = mostSlides(piece);
-  const drop = ({ active, over }: DragEndEvent): void => {
-    if (over && over.id !== active.id)
-      moveSlideTo(
-        String(active.id),
-        slides.findIndex((s) => s.id === over.id),
-      );
-  };
+  const drop = ({ active, over }: DragEndEvent): void =>
+    dropSlide(String(active.id), over ? String(over.id) : undefined);
   return (
     <nav className={css.strip} aria-label="Slides">
       <div className={css.tools}>

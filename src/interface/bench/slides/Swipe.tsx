@@ -3,7 +3,7 @@
 // flicked, or stepped by keys.
 import { ActionIcon, Group, SegmentedControl, Text } from '@mantine/core';
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Dialog } from '../../shared/Dialog';
 import { currentSize, goToSlide, useBench } from '../state/store';
 import { SlidePicture } from './SlidePicture';
@@ -31,7 +31,6 @@ export function Swipe({ onClose }: { onClose: () => void }) {
   );
   /** How far the finger has moved it, px; null where nothing is held. */
   const [held, setHeld] = useState<number | null>(null);
-  const frame = useRef<HTMLDivElement>(null);
   // Destinations that are seen on a phone fill its width; others are shown as wide as people see them.
   const wide = size.shownWidth <= 430 ? DEVICES[device] : size.shownWidth,
     room =
@@ -123,7 +122,6 @@ export function Swipe({ onClose }: { onClose: () => void }) {
             </span>
           </div>
           <div
-            ref={frame}
             className={css.window}
             data-swipe={at}
             data-held={held !== null || undefined}

@@ -1,8 +1,7 @@
 'use client';
 // The other slides of the piece, in a row with the one that is worked on. A press works on the slide it meets.
-import { layersIn } from '../../../core/piece/resolve';
-import { slidesOf } from '../../../core/piece/resolve';
 import { boundsOf } from '../../../core/ground/transform';
+import { layersIn, slideOf } from '../../../core/piece/resolve';
 import { SlidePicture } from '../slides/SlidePicture';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSize, goToSlide, isMovable, select, useBench } from '../state/store';
@@ -11,22 +10,19 @@ import css from './Neighbours.module.css';
 /** The topmost layer of a slide that can be taken hold of at a point, in pixels of the size. */
 function layerAt(slideId: string, x: number, y: number): string | null {
   const s = useBench.getState(),
-    slide = slidesOf(s.piece).find((l) => l.id === slideId),
     size = currentSize(s);
   return (
-    (slide &&
-      layersIn(s.piece, slide, size).findLast((l) => {
-        const b = boundsOf(l.box, l.rotation);
-        return (
-          l.visible &&
-          isMovable(l, size) &&
-          x >= b.x &&
-          y >= b.y &&
-          x <= b.x + Math.max(b.width, 1) &&
-          y <= b.y + Math.max(b.height, 1)
-        );
-      })?.id) ??
-    null
+    layersIn(s.piece, slideOf(s.piece, slideId), size).findLast((l) => {
+      const b = boundsOf(l.box, l.rotation);
+      return (
+        l.visible &&
+        isMovable(l, size) &&
+        x >= b.x &&
+        y >= b.y &&
+        x <= b.x + Math.max(b.width, 1) &&
+        y <= b.y + Math.max(b.height, 1)
+      );
+    })?.id ?? null
   );
 }
 

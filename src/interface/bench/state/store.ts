@@ -178,11 +178,8 @@ export function edit(label: string, change: (piece: Piece) => Piece, merge: stri
   // What goes on over neighbouring slides is seen on all that it reaches, wherever it was put. How large a text is has
   // been painted where it is shown.
   const next = withCarryFitted(change(piece), (layer, { id }) => {
-    const painted = texts[id === slideId ? layer.id : guestId(id, layer.id)]?.frame;
-    if (!isText(layer)) return layer.box;
-    return painted
-      ? { x: layer.box.x + painted.x, y: layer.box.y + painted.y, width: painted.width, height: painted.height }
-      : null;
+    const place = texts[id === slideId ? layer.id : guestId(id, layer.id)];
+    return isText(layer) && !place ? null : frameOf(layer, { [layer.id]: place });
   });
   if (next === piece) return;
   const now = performance.now();
