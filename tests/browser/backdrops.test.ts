@@ -509,8 +509,7 @@ describe('swatches and looks', () => {
   it('a gradient becomes a swatch; text and overlay share it', async () => {
     await bench.selectRow('Headline');
     await driver.findElement(By.xpath('//label[.//span[text()="Gradient"]]')).click();
-    await bench.press('[aria-label="Presets and swatches"]');
-    await bench.take('[role="menuitem"][data-swatch="dawn"]');
+    await bench.fromMenu('[aria-label="Presets and swatches"]', '[role="menuitem"][data-swatch="dawn"]');
     await bench.keys(Key.ESCAPE);
     await bench.untilDocument(
       (q) => (layers(q).find((l) => l.id === 'headline') as TextLayer).fill.gradientSwatch === 'dawn',

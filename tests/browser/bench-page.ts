@@ -102,6 +102,20 @@ export class BenchPage {
     await (await this.named(button)).click();
     await this.take(`//*[@role="menuitem"][contains(normalize-space(.), "${item}")]`);
   }
+  /**
+   * Opens a menu by its button and takes an entry of it, both by selector. A menu that closed again, because the
+   * controls were drawn anew under it, is opened again.
+   */
+  async fromMenu(button: string, entry: string): Promise<void> {
+    await this.until(async () => {
+      if (!(await this.driver.findElements(By.css(entry))).length) await this.press(button);
+      const found = await this.driver.wait(until.elementLocated(By.css(entry)), 3000).catch(() => null);
+      if (!found) return null;
+      await this.settled(found);
+      await found.click();
+      return true;
+    }, `${entry} cannot be taken from ${button}`);
+  }
   /** Clicks what a selector (or an XPath) finds, once it can be seen. */
   async take(what: string): Promise<void> {
     const found = await this.driver.wait(
