@@ -3,7 +3,8 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { CutOut } from '../src/core/photo/cut-out';
-import { keepAsset } from '../src/server/assets';
+import type { Frame } from '../src/core/values/motion';
+import { assetFrames, keepAsset } from '../src/server/assets';
 import { closeDatabase, database } from '../src/server/database';
 import { keepMask } from '../src/server/masks';
 import { createCampaign, createPiece, saveHouse } from '../src/server/pieces';
@@ -74,10 +75,14 @@ const folder = join(process.cwd(), 'demo', 'pictures');
 
 try {
   if (!(await database()('campaigns').where({ id: CAMPAIGN }).first())) {
-    const photos: Record<string, string> = {};
+    const photos: Record<string, string> = {},
+      films: Record<string, Frame[]> = {};
     // Newest first is how the library lists them.
-    for (const p of [...PICTURES].reverse())
-      photos[p.file] = (await keepAsset(new Uint8Array(await readFile(join(folder, p.file))), p.title)).id;
+    for (const p of [...PICTURES].reverse()) {
+      const asset = await keepAsset(new Uint8Array(await readFile(join(folder, p.file))), p.title);
+      photos[p.file] = asset.id;
+      films[p.file] = await assetFrames(asset);
+    }
     await createCampaign('The Ostrel Line', CAMPAIGN);
     await saveHouse(CAMPAIGN, 0, swatches);
     // The cup's mask is found as the product finds it.
@@ -95,6 +100,7 @@ try {
     for (const { id, piece } of piecesOf(
       (file) => photos[file],
       () => ({ mask: cup, strokes: CUP_STROKES }),
+      (file) => films[file],
     ).reverse())
       await createPiece(piece, CAMPAIGN, id);
   }

@@ -11,9 +11,11 @@ import type { TextLayer } from '../src/core/kinds/text';
 import { makeText } from '../src/core/kinds/text';
 import { makeTint } from '../src/core/kinds/tint';
 import { emptySlide, makePiece } from '../src/core/piece/make';
+import { mountPicture } from '../src/core/piece/mount';
 import type { Piece } from '../src/core/piece/schema';
 import type { Fill, Swatch } from '../src/core/values/fill';
 import { gradientThrough, makeBacking, solid } from '../src/core/values/made';
+import type { Frame } from '../src/core/values/motion';
 import type { Cut } from '../src/core/values/photo';
 import { plainGradient } from '../src/core/values/swatches';
 import type { TileId } from '../src/core/values/tiles';
@@ -31,6 +33,8 @@ export const PICTURES = [
   { file: 'wet-window.jpg', title: 'Wet window at night' },
   { file: 'varn-fog.jpg', title: 'Fog on Varn Water' },
   { file: 'forest-slope.jpg', title: 'Forest slope' },
+  { file: 'hollin-snow.webp', title: 'Snow over Hollin Pass' },
+  { file: 'timetable.png', title: 'Timetable on a phone' },
   { file: 'ostrel-mark.svg', title: 'Ostrel Line mark' },
 ];
 
@@ -87,10 +91,12 @@ function build(name: string, destination: string, layers: (piece: Piece) => Laye
  * The pieces of the campaign, in the order of the start page.
  * @param asset gives the asset id of a picture file
  * @param subject gives the mask of a picture's subject, and the strokes it was found with
+ * @param frames gives the frames of a picture that moves
  */
 export function piecesOf(
   asset: (file: string) => string,
   subject: (file: string) => Pick<Cut, 'mask' | 'strokes'>,
+  frames: (file: string) => Frame[],
 ): { id: string; piece: Piece }[] {
   return [
     {
@@ -606,6 +612,7 @@ export function piecesOf(
       id: 'ostrel-carousel',
       piece: dayOnTheLine(
         asset,
+        frames,
         build('Carousel: a day on the line', 'carousel', (p) => {
           const z = p.sizes[0],
             blob = makeShape('ground', 'blob', linked('lichen'), z),
@@ -675,10 +682,10 @@ const patterned = (
 };
 
 /**
- * The slides after the cover: written down as an outline first. A lake over two of them, and a line that runs from halt
- * to halt.
+ * The slides after the cover: written down as an outline first. A lake over two of them, a line that runs from halt to
+ * halt, snow that falls, and the timetable in a frame.
  */
-function dayOnTheLine(asset: (file: string) => string, piece: Piece): Piece {
+function dayOnTheLine(asset: (file: string) => string, frames: (file: string) => Frame[], piece: Piece): Piece {
   const [z] = piece.sizes,
     [cover] = piece.slides;
   const photo = (file: string, name: string, focus = { x: 0.5, y: 0.5 }): Layer => ({
@@ -731,7 +738,10 @@ function dayOnTheLine(asset: (file: string) => string, piece: Piece): Piece {
     ['Still Lake Sill: sit on the left', halt('Sit on the left', 'The water is on that side, all the way.')],
     [
       'Hollin Pass: the highest halt',
-      [photo('hollin-dawn.jpg', 'Hollin Pass at dawn'), ...halt('Hollin Pass, 9:30', 'The highest halt of the line.')],
+      [
+        makePhoto('photo', asset('hollin-snow.webp'), 'Snow over Hollin Pass', z, frames('hollin-snow.webp')),
+        ...halt('Hollin Pass, 9:30', 'The highest halt of the line.'),
+      ],
     ],
     [
       'Cairn Viaduct: where everybody stands up',
@@ -762,14 +772,20 @@ function dayOnTheLine(asset: (file: string) => string, piece: Piece): Piece {
           font: { family: 'Work Sans', weight: 500, italic: false },
           fill: solid(linked('lichen')),
         }),
+        {
+          ...makePicture('timetable', asset('timetable.png'), 'Timetable', z, { width: 720, height: 1400 }),
+          box: { x: 610, y: 118, width: 300, height: 583 },
+        },
       ],
     ],
   ];
-  return {
+  const laid = {
     ...piece,
     slides: [
       { ...cover, note: 'A day on the line, halt by halt' },
       ...slides.map(([note, layers], i) => ({ ...emptySlide(`slide-${i + 2}`, note), layers })),
     ],
   };
+  let n = 0;
+  return mountPicture(laid, laid.slides.at(-1)!.id, 'timetable', 'phone', () => `phone-${++n}`).piece;
 }

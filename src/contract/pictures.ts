@@ -27,9 +27,11 @@ export const pictures = {
     summary: 'The bytes of a picture',
     query: z.object({
       as: z
-        .enum(['original', 'working', 'thumbnail', 'drawing', 'drawn'])
+        .enum(['original', 'working', 'thumbnail', 'drawing', 'drawn', 'frames'])
         .default('original')
-        .describe('The file, what painters use, small, a drawing’s outlines, or a drawing as pixels'),
+        .describe(
+          'The file, what painters use, small, a drawing’s outlines, a drawing as pixels, or the list of its frames',
+        ),
       side: z
         .enum(DRAWN_SIDES.map(String) as [string, ...string[]])
         .optional()

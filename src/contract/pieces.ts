@@ -45,6 +45,12 @@ export const RenderQuery = PlaceQuery.extend({
   format: z.enum(FORMAT_IDS).default('png'),
   scale: z.coerce.number().min(0.02).max(4).default(1),
   quality: z.coerce.number().int().min(1).max(100).default(90),
+  time: z.coerce
+    .number()
+    .min(0)
+    .max(3_600_000)
+    .optional()
+    .describe('A moment of a slide where something moves, ms; its still where left out'),
   look: z
     .string()
     .max(40)

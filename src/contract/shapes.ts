@@ -37,6 +37,7 @@ export const AssetSchema = z.object({
   bytes: z.number(),
   width: z.number(),
   height: z.number(),
+  frames: z.number().int().describe('Frames of an animated picture; 0 for a still'),
   usedIn: z
     .array(z.object({ id: z.string(), name: z.string() }))
     .optional()

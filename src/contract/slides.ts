@@ -1,10 +1,11 @@
 // The slides of a piece together: the outline they begin as, how they meet, all of them as pictures.
 import { z } from 'zod';
 import { FORMAT_IDS } from '../core/format/formats';
+import { MOTION_FORMAT_IDS, MOTION_FORMATS } from '../core/format/motion-formats';
 import { MOST_NOTE } from '../core/piece/slides';
 import { JOIN_OFFERS } from '../core/remedy/join-offers';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { flag, SavedSchema } from './shapes';
+import { flag, PlaceQuery, SavedSchema } from './shapes';
 
 const size = z.string().max(64).optional().describe('Id of the size; the base size where left out');
 const JoinSchema = z.object({
@@ -54,6 +55,16 @@ export const slides = {
       ),
     },
     problems: { 404: 'Not there', 422: 'More work than is done at once' },
+  },
+  'GET /api/pieces/{id}/motion': {
+    summary: 'A slide where something moves, as an animation that is played again and again',
+    query: PlaceQuery.extend({
+      format: z.enum(MOTION_FORMAT_IDS).default('webp'),
+      scale: z.coerce.number().min(0.02).max(2).default(1),
+      quality: z.coerce.number().int().min(1).max(100).default(85),
+    }),
+    answer: { says: 'The animation', media: Object.values(MOTION_FORMATS).map((f) => f.media) },
+    problems: { 404: 'Not there', 413: 'Too large', 422: 'Nothing moves on the slide' },
   },
   'GET /api/pieces/{id}/strip': {
     summary: 'All slides side by side as one picture',

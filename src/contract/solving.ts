@@ -22,6 +22,17 @@ const WaySchema = z.object({
   change: z
     .array(z.object({ id: z.string(), set: z.looseObject({}) }))
     .describe('What to change of layers that are there'),
+  slides: z
+    .array(
+      z.object({
+        slide: z.string(),
+        add: z.array(z.looseObject({})),
+        change: z.array(z.object({ id: z.string(), set: z.looseObject({}) })),
+      }),
+    )
+    .optional()
+    .describe('Of a way for all slides what is done on each; `add` and `change` are empty then'),
+  decides: z.string().nullable().optional().describe('Id of the slide that needs most of it'),
 });
 
 export const solving = {
@@ -89,6 +100,7 @@ export const solving = {
       ...place,
       layer: z.string().optional().describe('The text that must be Clear; all texts of the slide where left out'),
       instead: z.boolean().default(false).describe('Treatments that are there are switched off first'),
+      everySlide: z.boolean().default(false).describe('One treatment for all slides of the piece'),
     }),
     answer: { says: 'Ways', schema: z.array(WaySchema) },
     problems: noLayer,

@@ -8,8 +8,10 @@ import { outlines } from '../core/format/svg/outlines';
 import { beginsLikeSvg, SVG_LIMITS, type SvgElement, SvgFault } from '../core/format/svg/tree';
 import type { Drawing } from '../core/paint/drawing';
 import { DRAWN_SIDES } from '../core/scene/sides';
+import type { Frame } from '../core/values/motion';
 import { holding, type Page, pageOf } from './cursor';
 import { database, transaction } from './database';
+import { framesIn, framesOf, listed as frameList } from './frames';
 import { notFound, Problem } from './problem';
 import { checkRoom } from './room';
 
@@ -47,6 +49,9 @@ export interface Asset {
    */
   drawingId: string | null;
   thumbnailId: string | null;
+  /** The list of its frames, kept likewise, and how many they are; 0 is a still. */
+  framesId: string | null;
+  frames: number;
 }
 
 const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
@@ -153,6 +158,7 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
   const id = sha256(bytes);
   const known = await findAsset(id);
   if (known) {
+    if (known.framesId === null) return derive(id);
     if (listed) await database()('assets').where({ id, listed: false }).update({ listed: true });
     return known;
   }
@@ -210,6 +216,7 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
   const drawingId = drawing
     ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), shortName, 'application/json')
     : '';
+  const frames = framesIn(meta) > 1 ? await keepFrames(bytes, meta, shortName) : null;
   const asset: Asset = {
     id,
     name: shortName,
@@ -220,6 +227,8 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
     workingId: working ? sha256(working.bytes) : id,
     drawingId,
     thumbnailId,
+    framesId: frames?.id ?? '',
+    frames: frames?.n ?? 0,
   };
   if (working) {
     const size = await sharp(working.bytes).metadata();
@@ -234,6 +243,8 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
         workingId: asset.workingId,
         drawingId: '',
         thumbnailId,
+        framesId: '',
+        frames: 0,
       },
       working.bytes,
       false,
@@ -245,6 +256,33 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
 
 const thumbnailFrom = async (bytes: Uint8Array): Promise<Uint8Array> =>
   new Uint8Array(await sharp(bytes, DECODING).resize(320, 320, { fit: 'inside' }).webp({ quality: 80 }).toBuffer());
+
+/** Keeps the frames of an animation and the list of them. @throws Problem 413, 415 */
+async function keepFrames(bytes: Uint8Array, meta: Metadata, name: string): Promise<{ id: string; n: number }> {
+  const frames: Frame[] = [];
+  for await (const { bytes: frame, width, height, ms } of framesOf(bytes, meta, name)) {
+    const id = sha256(frame);
+    await store(
+      {
+        id,
+        name,
+        mime: 'image/webp',
+        bytes: frame.byteLength,
+        width,
+        height,
+        workingId: id,
+        drawingId: '',
+        thumbnailId: '',
+        framesId: '',
+        frames: 0,
+      },
+      frame,
+      false,
+    );
+    frames.push({ asset: id, ms });
+  }
+  return { id: await keepBytes(frameList(frames), name, 'application/json'), n: frames.length };
+}
 
 /** Makes what is derived from a picture that was kept before it was. In a process that can be ended. */
 export async function derive(id: string): Promise<Asset> {
@@ -268,6 +306,14 @@ export async function derive(id: string): Promise<Asset> {
       ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), asset.name, 'application/json')
       : '';
     await database()('assets').where({ id }).update({ drawing_id: asset.drawingId });
+  }
+  if (asset.framesId === null) {
+    const bytes = await assetBytes(id),
+      meta = await sharp(bytes, DECODING).metadata(),
+      kept = framesIn(meta) > 1 ? await keepFrames(bytes, meta, asset.name).catch(() => null) : null;
+    asset.framesId = kept?.id ?? '';
+    asset.frames = kept?.n ?? 0;
+    await database()('assets').where({ id }).update({ frames_id: asset.framesId, frames: asset.frames });
   }
   return asset;
 }
@@ -307,6 +353,8 @@ async function store(asset: Asset, bytes: Uint8Array, listed: boolean): Promise<
         working_id: asset.workingId,
         drawing_id: asset.drawingId,
         thumbnail_id: asset.thumbnailId,
+        frames_id: asset.framesId,
+        frames: asset.frames,
         listed,
         created_at: now,
       })
@@ -330,6 +378,8 @@ type Row = {
   working_id: string;
   drawing_id: string | null;
   thumbnail_id: string | null;
+  frames_id: string | null;
+  frames: number;
 };
 const fromRow = (r: Row): Asset => ({
   id: r.id,
@@ -341,6 +391,8 @@ const fromRow = (r: Row): Asset => ({
   workingId: r.working_id,
   drawingId: r.drawing_id,
   thumbnailId: r.thumbnail_id,
+  framesId: r.frames_id,
+  frames: r.frames,
 });
 
 export async function findAsset(id: string): Promise<Asset | null> {
@@ -362,6 +414,8 @@ export async function keepBytes(bytes: Uint8Array, name: string, mime: string): 
       workingId: id,
       drawingId: '',
       thumbnailId: '',
+      framesId: '',
+      frames: 0,
     },
     bytes,
     false,
@@ -371,6 +425,11 @@ export async function keepBytes(bytes: Uint8Array, name: string, mime: string): 
 
 /** Is it something that can be shown as a picture? */
 export const isPicture = (asset: Asset): boolean => asset.mime.startsWith('image/') && asset.width > 0;
+
+/** The frames of an animated picture; none of a still. */
+export async function assetFrames(asset: Asset): Promise<Frame[]> {
+  return asset.framesId ? (JSON.parse((await assetBytes(asset.framesId)).toString('utf8')) as Frame[]) : [];
+}
 
 /** The outlines of an asset that is a drawing of plain shapes, or null. @throws Problem 404 */
 export async function assetDrawing(asset: Asset): Promise<Drawing | null> {

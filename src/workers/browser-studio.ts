@@ -3,7 +3,7 @@ import type { Pixels } from '../core/ground/pixels';
 import type { Context2D, Drawable, Surface } from '../core/ground/surface';
 import type { Drawing } from '../core/paint/drawing';
 import type { Studio } from '../core/paint/studio';
-import { assetsOf } from '../core/piece/resolve';
+import { picturesOn } from '../core/piece/resolve';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { Painter } from '../core/scene/painter';
 import { DRAWN_SIDES, drawnSide, shownSides } from '../core/scene/sides';
@@ -127,16 +127,30 @@ export class BrowserStudio implements Studio {
    * Everything a slide needs before it can be painted. A picture that cannot be had is left out rather than stopping
    * the rest.
    */
-  async prepare(piece: Piece, slide: Slide, size: Size): Promise<void> {
-    const needed = assetsOf({ ...piece, slides: [slide] }),
-      sides = shownSides(piece, slide, size),
-      side = (id: string): number => drawnSide(sides.get(id) ?? 0);
-    const missing = needed.filter((id) => !this.has(id, side(id)));
-    for (const id of needed) this.pictures.touch(id);
-    await Promise.all([
-      this.painter.prepare(slide),
-      ...missing.map((id) => this.fetch(id, side(id)).catch(() => undefined)),
-    ]);
-    this.pictures.makeRoom(new Set(needed));
+  prepare(piece: Piece, slide: Slide, size: Size): Promise<void> {
+    return this.prepareAll(piece, [slide], size);
+  }
+
+  /** The same for several slides that must be there at once. */
+  async prepareAll(piece: Piece, slides: readonly Slide[], size: Size): Promise<void> {
+    const needed = new Set<string>();
+    await Promise.all(
+      slides.flatMap((slide) => {
+        const sides = shownSides(piece, slide, size),
+          side = (id: string): number => drawnSide(sides.get(id) ?? 0),
+          pictures = picturesOn(slide);
+        for (const id of pictures) {
+          needed.add(id);
+          this.pictures.touch(id);
+        }
+        return [
+          this.painter.prepare(slide),
+          ...pictures
+            .filter((id) => !this.has(id, side(id)))
+            .map((id) => this.fetch(id, side(id)).catch(() => undefined)),
+        ];
+      }),
+    );
+    this.pictures.makeRoom(needed);
   }
 }

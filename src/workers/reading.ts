@@ -17,9 +17,11 @@ import type { Grid } from '../core/photo/saliency';
 import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
 import { slideSeen } from '../core/piece/guests';
-import { assetsOf, backdropPhoto, sizeOf, slideOf, slidesOf, textsIn } from '../core/piece/resolve';
+import { momentOf, moves, pieceOfMoments, slideAt } from '../core/piece/moments';
+import { backdropPhoto, picturesOn, sizeOf, slideOf, slidesOf, textsIn } from '../core/piece/resolve';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { checkMeasuring } from '../core/reading/budget';
+import type { Load } from '../core/reading/over-time';
 import { busyMap } from '../core/reading/busy-map';
 import { type Join, joinAfter } from '../core/reading/join';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
@@ -27,6 +29,7 @@ import { paintPair, probeText, type Reading, readSlide, readText } from '../core
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import { type JoinOffer, joinOffers } from '../core/remedy/join-offers';
+import { askInTime, hardestMoments, justEnoughInTime, wayInTime } from '../core/remedy/over-time';
 import { LetterSamples } from '../core/remedy/letter-sample';
 import type { PhotoKept } from '../core/remedy/photo-kept';
 import { SlidePhoto } from '../core/remedy/slide-photo';
@@ -41,6 +44,7 @@ import {
 import { suggestColours, type SuggestedColour } from '../core/remedy/text-colours';
 import type { Way, WayKind } from '../core/remedy/way';
 import { Ways, wayThumbnail } from '../core/remedy/ways';
+import { WaysOver } from '../core/remedy/ways-over';
 import { ratingsOf } from '../core/scene/room-sides';
 import type { Family } from '../core/type/catalogue';
 import { hexOf } from '../core/values/swatches';
@@ -86,7 +90,11 @@ export interface StrengthCurve {
 }
 
 /** A question about one slide, or one strength for all of the piece's. */
-export type SlidesAsk = TreatmentAsk & { everySlide?: boolean };
+export type SlidesAsk = TreatmentAsk & {
+  everySlide?: boolean;
+  /** Of a slide where something moves, the moments (ms) that are hardest, where whoever asks knows them. */
+  hardest?: readonly number[];
+};
 
 async function openAll(
   scene: Shown,
@@ -94,9 +102,32 @@ async function openAll(
 ): Promise<{ piece: Shown['piece']; slides: Slide[]; size: ReturnType<typeof sizeOf> }> {
   const { piece, slide, size } = await open(scene);
   if (!all) return { piece, slides: [slide], size };
-  const slides = slidesOf(piece);
-  for (const s of slides) await studio.prepare(piece, s, size);
-  return { piece, slides, size };
+  // A slide where something moves is its hardest moments.
+  const taken: Slide[] = [];
+  for (const s of slidesOf(piece))
+    taken.push(
+      ...(moves(s)
+        ? pieceOfMoments(piece, s.id, await hardestMoments(painter, piece, s, size, loadFor(piece, size))).slides
+        : [s]),
+    );
+  await studio.prepareAll(piece, taken, size);
+  return { piece: { ...piece, slides: taken }, slides: taken, size };
+}
+
+const loadFor =
+  (piece: Piece, size: Size): Load =>
+  (slides) =>
+    studio.prepareAll(piece, slides, size);
+
+/** What solvers ask about: slides with a treatment on them; of a slide where something moves its hardest moments. */
+async function strengthAsk(scene: Shown, ask: SlidesAsk): Promise<ReturnType<typeof askAbout>> {
+  const { piece, slides, size } = await openAll(scene, ask.everySlide ?? false),
+    [slide] = slides;
+  if (ask.everySlide || !moves(slide)) return askAbout(piece, slides, size, ask);
+  const load = loadFor(piece, size),
+    times = ask.hardest?.length ? ask.hardest : await hardestMoments(painter, piece, slide, size, load);
+  await load(times.map((t) => slideAt(slide, t)));
+  return askInTime(piece, slide, size, ask, times);
 }
 
 /** A piece with a slide and the next one made ready. */
@@ -134,6 +165,9 @@ export interface Histograms {
 export interface WaysQuestion {
   texts?: string[];
   instead?: boolean;
+  /** One treatment for all slides of the piece. */
+  everySlide?: boolean;
+  hardest?: readonly number[];
   /** Colours of the photo, where whoever asks knows them: they are found once, not by every solver. */
   colours?: readonly FoundColour[];
 }
@@ -141,7 +175,11 @@ export interface WaysQuestion {
 /** The photo that was cut last: strokes follow each other. */
 let cutting: { asset: string; cut: CutOut } | null = null;
 
-let waysAsked: { question: number; ways: Promise<Ways> | null } = { question: -1, ways: null };
+/** Solves the kinds of ways through of one question. */
+type Solver = (
+  kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null },
+) => Way | null | Promise<Way | null>;
+let waysAsked: { question: number; ways: Promise<Solver> | null } = { question: -1, ways: null };
 
 /** Colours of the topmost photo that texts lie over. @param known by whoever asks */
 async function coloursUnder(slide: Slide, known?: readonly FoundColour[]): Promise<readonly FoundColour[]> {
@@ -164,20 +202,35 @@ function photoOf(piece: Shown['piece'], slide: Slide, size: ReturnType<typeof si
   return weighed.photo;
 }
 
-function waysFor(question: number, scene: Shown, ask: WaysQuestion): Promise<Ways> {
+function waysFor(question: number, scene: Shown, ask: WaysQuestion): Promise<Solver> {
   if (waysAsked.question !== question || !waysAsked.ways)
-    waysAsked = {
-      question,
-      ways: open(scene).then(
-        async ({ piece, slide, size }) =>
-          new Ways(
-            painter,
-            { piece, slide, size, ...ask, colours: await coloursUnder(slide, ask.colours) },
-            photoOf(piece, slide, size),
-          ),
-      ),
-    };
+    waysAsked = { question, ways: ask.everySlide ? solverOverAll(scene, ask) : solverHere(scene, ask) };
   return waysAsked.ways!;
+}
+
+async function solverOverAll(scene: Shown, ask: WaysQuestion): Promise<Solver> {
+  const { piece, slides, size } = await openAll(scene, true),
+    colours: (readonly FoundColour[])[] = [];
+  for (const s of slides) colours.push(await coloursUnder(s));
+  await studio.prepareAll(piece, slides, size);
+  const ways = new WaysOver(painter, { piece, slides, size, instead: ask.instead, colours });
+  return (kind) => {
+    const way = typeof kind === 'string' ? ways.solve(kind) : null;
+    return way && { ...way, decides: momentOf(way.decides ?? null) };
+  };
+}
+
+async function solverHere(scene: Shown, ask: WaysQuestion): Promise<Solver> {
+  const { piece, slide, size } = await open(scene),
+    colours = await coloursUnder(slide, ask.colours);
+  if (moves(slide)) {
+    const load = loadFor(piece, size),
+      times = ask.hardest?.length ? ask.hardest : await hardestMoments(painter, piece, slide, size, load);
+    return (kind) =>
+      typeof kind === 'string' ? wayInTime(painter, piece, slide, size, { ...ask, colours }, kind, load, times) : null;
+  }
+  const ways = new Ways(painter, { piece, slide, size, ...ask, colours }, photoOf(piece, slide, size));
+  return (kind) => (typeof kind === 'string' ? ways.solve(kind) : ways.solvePair(kind.pair, kind.first));
 }
 
 export const api = {
@@ -197,7 +250,7 @@ export const api = {
     checkMeasuring(painter, piece, slide, size);
     const out: Reading[] = [];
     // A picture that could not be had yet is part of no key: nothing measured without it may be kept.
-    const complete = assetsOf({ ...piece, slides: [slide] }).every((id) => studio.picture(id));
+    const complete = picturesOn(slide).every((id) => studio.picture(id));
     if (!complete) known.clear();
     for (const layer of textsIn(piece, slide, size)) {
       if (!current()) return null;
@@ -217,8 +270,7 @@ export const api = {
   /** The strength chart of a treatment, or null where a newer question came. */
   async chart(scene: Shown, ask: SlidesAsk): Promise<StrengthCurve | null> {
     const current = begin('chart');
-    const { piece, slides, size } = await openAll(scene, ask.everySlide ?? false);
-    const model = new StrengthModel(painter, askAbout(piece, slides, size, ask));
+    const model = new StrengthModel(painter, await strengthAsk(scene, ask));
     if (!model.hasLetters) return { points: [], enough: null, decides: null };
     const points: StrengthPoint[] = [];
     for (let s = 0; s <= 100; s += 5) {
@@ -230,13 +282,18 @@ export const api = {
     }
     // The mark on the chart is what the button would give.
     const enough = leastConfirmed(model, points)?.strength ?? null;
-    return current() ? { points, enough, decides: decidingSlide(model, enough) } : null;
+    return current() ? { points, enough, decides: momentOf(decidingSlide(model, enough)) } : null;
   },
 
   /** Just enough for a treatment, confirmed at full size. */
   async solve(scene: Shown, ask: SlidesAsk): Promise<JustEnough> {
-    const { piece, slides, size } = await openAll(scene, ask.everySlide ?? false);
-    return justEnough(painter, askAbout(piece, slides, size, ask));
+    if (!ask.everySlide) {
+      const { piece, slide, size } = await open(scene);
+      if (moves(slide))
+        return justEnoughInTime(painter, piece, slide, size, ask, loadFor(piece, size), ask.hardest ?? undefined);
+    }
+    const found = justEnough(painter, await strengthAsk(scene, ask));
+    return { ...found, decides: momentOf(found.decides) };
   },
 
   /**
@@ -244,12 +301,7 @@ export const api = {
    * none is needed.
    */
   async fadeFor(scene: Shown, ask: WaysQuestion): Promise<Way | null> {
-    const { piece, slide, size } = await open(scene);
-    return new Ways(
-      painter,
-      { piece, slide, size, ...ask, colours: await coloursUnder(slide, ask.colours) },
-      photoOf(piece, slide, size),
-    ).solve('fade');
+    return (await solverHere(scene, ask))('fade');
   },
 
   /**
@@ -302,9 +354,9 @@ export const api = {
     width: number,
   ): Promise<{ way: Way; picture: Pixels | null } | null> {
     if (question < waysAsked.question) return null;
-    const ways = await waysFor(question, scene, ask);
+    const solve = await waysFor(question, scene, ask);
     if (question !== waysAsked.question) return null;
-    const way = typeof kind === 'string' ? ways.solve(kind) : ways.solvePair(kind.pair, kind.first);
+    const way = await solve(kind);
     if (!way || !width) return way && { way, picture: null };
     const picture = await api.wayPicture(scene, way, width);
     return transfer({ way, picture }, [picture.data.buffer as ArrayBuffer]);

@@ -2,6 +2,7 @@
 // Colours are weighed by alpha: what is not seen has no colour that could come through (Porter and Duff 1984).
 // Halving by 2 x 2 means while more than twice too large, then separable Catmull-Rom (Keys 1981, a = -0.5), widened
 // when reducing.
+import type { Box } from './box';
 import type { Pixels } from './pixels';
 import type { Transform } from './transform';
 
@@ -146,7 +147,8 @@ function taps(from: number, extent: number, limit: number, target: number, flip:
 /**
  * A part of a photo at another size.
  * @param source the part, in photo pixels, fractional
- * @returns width x height RGBA bytes
+ * @param part of the result that is wanted, in its pixels, whole; it comes out as it is in the whole result
+ * @returns RGBA bytes, width x height of them, or as many as the part has
  */
 export function resample(
   photo: Pixels,
@@ -156,6 +158,7 @@ export function resample(
   flipX = false,
   flipY = false,
   half: (p: Pixels) => Pixels = halve,
+  part: Box = { x: 0, y: 0, width, height },
 ): Pixels {
   let p = photo,
     { x, y, width: w, height: h } = source;
@@ -170,22 +173,23 @@ export function resample(
     ty = taps(y, h, p.height, height, flipY);
   let top = Infinity,
     bottom = 0;
-  for (let i = 0; i < height; i++) {
+  for (let i = part.y; i < part.y + part.height; i++) {
     top = Math.min(top, ty.first[i]);
     bottom = Math.max(bottom, Math.min(p.height, ty.first[i] + ty.count));
   }
   const rows = bottom - top,
+    wide = part.width,
     solid = isOpaque(p);
-  const mid = new Float32Array(rows * width * 4);
+  const mid = new Float32Array(rows * wide * 4);
   for (let r = 0; r < rows; r++) {
     const base = (top + r) * p.width;
-    for (let i = 0; i < width; i++) {
+    for (let i = 0; i < wide; i++) {
       let R = 0,
         G = 0,
         B = 0,
         A = 0;
-      const f = tx.first[i],
-        o = i * tx.count,
+      const f = tx.first[part.x + i],
+        o = (part.x + i) * tx.count,
         n = Math.min(tx.count, p.width - f);
       for (let k = 0; k < n; k++) {
         const s = (base + f + k) * 4,
@@ -196,22 +200,23 @@ export function resample(
         B += wt * p.data[s + 2];
         A += wa * p.data[s + 3];
       }
-      const m = (r * width + i) * 4;
+      const m = (r * wide + i) * 4;
       mid[m] = R;
       mid[m + 1] = G;
       mid[m + 2] = B;
       mid[m + 3] = A;
     }
   }
-  const data = new Uint8ClampedArray(width * height * 4);
-  const row = new Float32Array(width * 4);
-  for (let j = 0; j < height; j++) {
+  const data = new Uint8ClampedArray(wide * part.height * 4);
+  const row = new Float32Array(wide * 4);
+  for (let j = 0; j < part.height; j++) {
     row.fill(0);
-    const n = Math.min(ty.count, p.height - ty.first[j]);
+    const at = part.y + j,
+      n = Math.min(ty.count, p.height - ty.first[at]);
     for (let k = 0; k < n; k++) {
-      const wt = ty.weights[j * ty.count + k];
+      const wt = ty.weights[at * ty.count + k];
       if (wt === 0) continue;
-      const m = (ty.first[j] + k - top) * width * 4;
+      const m = (ty.first[at] + k - top) * wide * 4;
       for (let i = 0; i < row.length; i++) row[i] += wt * mid[m + i];
     }
     if (!solid)
@@ -221,9 +226,9 @@ export function resample(
         row[i + 1] *= k;
         row[i + 2] *= k;
       }
-    data.set(row, j * width * 4);
+    data.set(row, j * wide * 4);
   }
-  return { width, height, data };
+  return { width: wide, height: part.height, data };
 }
 
 /** Turns a picture by quarter turns clockwise. */
@@ -242,11 +247,15 @@ export function quarterTurned(p: Pixels, turn: 0 | 90 | 180 | 270): Pixels {
 
 const CLOSE = 1e-6;
 
+/** Does a picture seen through it stand upright, or mirrored, neither turned nor leaning? */
+export const isUpright = ([, b, c]: Transform): boolean => Math.abs(b) < CLOSE && Math.abs(c) < CLOSE;
+
 /**
  * The picture seen through a transform: upright and mirrored ones and quarter turns by the separable filter, any other
  * by looking up each
  * pixel in a copy at the nearest finer size.
  * @param toFile from pixels of the result to pixels of the photo
+ * @param part of the result that is wanted; only of those that stand upright (`isUpright`)
  */
 export function transformed(
   photo: Pixels,
@@ -254,9 +263,10 @@ export function transformed(
   width: number,
   height: number,
   half: (p: Pixels) => Pixels = halve,
+  part?: Box,
 ): Pixels {
   const [a, b, c, d, e, f] = toFile;
-  if (Math.abs(b) < CLOSE && Math.abs(c) < CLOSE) {
+  if (isUpright(toFile)) {
     const x = a < 0 ? e + a * width : e,
       y = d < 0 ? f + d * height : f;
     return resample(
@@ -267,6 +277,7 @@ export function transformed(
       a < 0,
       d < 0,
       half,
+      part,
     );
   }
   if (Math.abs(a) < CLOSE && Math.abs(d) < CLOSE) {

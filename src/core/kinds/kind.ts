@@ -116,8 +116,10 @@ export interface Kind<L extends CommonLayer> {
 
   /** Which of the things it is made of have come, for keys. */
   there?(layer: L, studio: Studio): unknown;
-  /** Names of the pictures it is made of, tiles aside. */
+  /** Names of the pictures it is painted from, tiles and frames aside. */
   assets?(layer: L): string[];
+  /** Names of the frames of a picture that moves. */
+  frames?(layer: L): string[];
   /** All its fills, switched on or not, beyond its own. */
   fills?(layer: L): Fill[];
 }

@@ -1,5 +1,7 @@
 // A photo, a logo or another picture.
 import { PhotoPainter } from '../paint/photo-painter';
+import { makeMotion } from '../photo/motion';
+import type { Frame } from '../values/motion';
 import { NO_STROKE, PLAIN_TONE } from '../values/plain';
 import { clamp, scaledRadii, scaledStroke } from '../values/scaled';
 import { begun, CENTRED, type Extent, type LayerOf, type Schemas, STRETCHED, whole } from './common';
@@ -11,12 +13,19 @@ export type PhotoLayer = LayerOf<typeof fields>;
 /** What a photo is called: the name of its file without the ending. */
 export const photoName = (file: string): string => file.replace(/\.[a-z0-9]+$/i, '') || 'Photo';
 
-/** The photo fills the slide. */
-export const makePhoto = (id: string, asset: string, name: string, size: Extent): PhotoLayer => ({
+/** The photo fills the slide. @param frames of a picture that moves */
+export const makePhoto = (
+  id: string,
+  asset: string,
+  name: string,
+  size: Extent,
+  frames: readonly Frame[] = [],
+): PhotoLayer => ({
   ...begun(id, name, whole(size)),
   band: 'backdrop',
   kind: 'photo',
   asset,
+  motion: frames.length > 1 ? makeMotion(frames) : null,
   fit: 'cover',
   zoom: 1,
   focus: { x: 0.5, y: 0.5 },
@@ -39,12 +48,19 @@ export const makePhoto = (id: string, asset: string, name: string, size: Extent)
  * A logo or picture of the message, as large as a fifth of the slide, in the middle.
  * @param photo width and height of the picture, for its ratio
  */
-export function makePicture(id: string, asset: string, name: string, size: Extent, photo: Extent): PhotoLayer {
+export function makePicture(
+  id: string,
+  asset: string,
+  name: string,
+  size: Extent,
+  photo: Extent,
+  frames: readonly Frame[] = [],
+): PhotoLayer {
   const k = Math.min((size.width * 0.36) / photo.width, (size.height * 0.36) / photo.height);
   const width = Math.max(1, Math.round(photo.width * k)),
     height = Math.max(1, Math.round(photo.height * k));
   return {
-    ...makePhoto(id, asset, name, size),
+    ...makePhoto(id, asset, name, size, frames),
     band: 'message',
     fit: 'free',
     box: { x: Math.round((size.width - width) / 2), y: Math.round((size.height - height) / 2), width, height },
@@ -104,4 +120,5 @@ export const photo = {
     layer.cut && 'asset' in layer.cut.mask && studio.picture(layer.cut.mask.asset) !== null,
   ],
   assets: (layer) => [layer.asset, ...(layer.cut && 'asset' in layer.cut.mask ? [layer.cut.mask.asset] : [])],
+  frames: (layer) => layer.motion?.frames.map((f) => f.asset) ?? [],
 } satisfies Kind<PhotoLayer>;

@@ -5,7 +5,7 @@ import type { Box } from '../ground/box';
 import { Kept } from '../ground/kept';
 import type { PathSink } from '../ground/path';
 import type { Pixels } from '../ground/pixels';
-import { between, halve, transformed } from '../ground/resample';
+import { between, halve, isUpright, transformed } from '../ground/resample';
 import type { Surface } from '../ground/surface';
 import { boxTransform, compose, invert, type Transform } from '../ground/transform';
 import { blurred } from '../photo/blur';
@@ -38,6 +38,9 @@ function fitted(asset: string, { target, toFile }: ReturnType<typeof placePhoto>
 }
 
 const weigh = (p: { width: number; height: number }): number => p.width * p.height;
+/** Parts of a photo are fitted by themselves up to this share of it. */
+const PARTS = 0.6;
+const MOST_SPENT = 1000;
 /** Longest side of the copy from which drafts are drawn. */
 const DRAFT_SIDE = 1600;
 
@@ -172,6 +175,8 @@ export class PhotoPainter {
   /** Photos at the size they are shown, before and after their tone. */
   private readonly placed = new Kept<Pixels>(24_000_000, weigh);
   private readonly ready = new Kept<Surface>(20_000_000, weigh, (s) => s.free());
+  /** Pixels of parts of photos that were fitted by themselves. */
+  private readonly spent = new Map<string, number>();
   private readonly drafts = new Kept<Surface>(8_000_000, weigh, (s) => s.free());
   private readonly halves = new WeakMap<Pixels, Pixels>();
 
@@ -270,11 +275,53 @@ export class PhotoPainter {
       );
       return;
     }
+    const some = this.partWanted(easel, shown, JSON.stringify([key, tone, scale]), layer, x, y);
+    if (some) {
+      const cut = this.ready.get(JSON.stringify([key, tone, scale, some]), () =>
+        PhotoPainter.surface(
+          easel,
+          this.finish(easel, transformed(photo, fit, width, height, this.half, some), layer, scale),
+        ),
+      );
+      context.setTransform(1, 0, 0, 1, x, y);
+      context.drawImage(cut.image, some.x, some.y);
+      return;
+    }
     const made = this.ready.get(JSON.stringify([key, tone, scale]), () =>
       PhotoPainter.surface(easel, this.finish(easel, this.shown(photo, shown), layer, scale)),
     );
     context.setTransform(1, 0, 0, 1, x, y);
     context.drawImage(made.image, 0, 0);
+  }
+
+  /**
+   * The part of a photo that shows on the surface, where fitting it alone costs less than all of the photo, together
+   * with the parts of it that were fitted before; else null. A frame of a film is seen once, in small parts.
+   */
+  private partWanted(
+    easel: Easel,
+    { width, height, fit, key }: Fitted,
+    ready: string,
+    layer: PlacedPhoto,
+    x: number,
+    y: number,
+  ): Box | null {
+    if (layer.tone.blur.on || this.placed.has(key) || this.ready.has(ready) || !isUpright(fit)) return null;
+    const left = Math.max(0, -x),
+      top = Math.max(0, -y),
+      part = {
+        x: left,
+        y: top,
+        width: Math.min(width, easel.surface.width - x) - left,
+        height: Math.min(height, easel.surface.height - y) - top,
+      };
+    if (part.width <= 0 || part.height <= 0) return null;
+    const known = this.ready.has(JSON.stringify([...(JSON.parse(ready) as unknown[]), part])),
+      spent = (this.spent.get(key) ?? 0) + (known ? 0 : part.width * part.height);
+    if (spent > PARTS * width * height) return null;
+    this.spent.set(key, spent);
+    if (this.spent.size > MOST_SPENT) this.spent.delete(this.spent.keys().next().value!);
+    return part;
   }
 
   /** Cut out, or with room made: computed for the whole box, then laid down, turned where the box is. */

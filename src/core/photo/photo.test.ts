@@ -120,6 +120,23 @@ describe('placing a photo', () => {
 });
 
 describe('resampling', () => {
+  it('a part of the result is the whole result, cut out', () => {
+    const p = ramp(90, 70);
+    for (const [w, h, flip] of [
+      [37, 29, false],
+      [200, 161, true],
+    ] as const) {
+      const source = { x: 3.3, y: -2, width: 80.2, height: 71 },
+        whole = resample(p, source, w, h, flip, false),
+        part = { x: 5, y: 7, width: 20, height: 11 },
+        own = resample(p, source, w, h, flip, false, halve, part);
+      expect([own.width, own.height]).toEqual([20, 11]);
+      for (let y = 0; y < 11; y++)
+        expect(own.data.slice(y * 80, y * 80 + 80)).toEqual(
+          whole.data.slice(((y + 7) * w + 5) * 4, ((y + 7) * w + 25) * 4),
+        );
+    }
+  });
   it('leaves a photo alone at its own size', () => {
     const p = ramp(40, 30);
     expect(resample(p, { x: 0, y: 0, width: 40, height: 30 }, 40, 30).data).toEqual(p.data);

@@ -68,6 +68,23 @@ export function undo(piece: Piece, history: History): { piece: Piece; history: H
   return { piece: applyPatches(piece, step.backward), history: { ...history, done: history.done - 1 } };
 }
 
+/** How far a document is looked for among the steps on either side. */
+const FAR = 60;
+
+/** Was a document the present one some steps ago, or will it be some steps on? */
+export function passesThrough(piece: Piece, history: History, other: Piece): boolean {
+  for (const travel of [undo, redo]) {
+    let at = { piece, history };
+    for (let n = 0; n <= FAR; n++) {
+      if (stepBetween(at.piece, other, '') === null) return true;
+      const next = travel(at.piece, at.history);
+      if (next.history === at.history) break;
+      at = next;
+    }
+  }
+  return false;
+}
+
 export function redo(piece: Piece, history: History): { piece: Piece; history: History } {
   const step = history.steps[history.done];
   if (!step) return { piece, history };

@@ -92,10 +92,13 @@ export const isBackdropPhoto = (l: Layer): l is PhotoLayer => isPhoto(l) && l.ba
 /** The topmost photo that texts are laid over. */
 export const backdropPhoto = (slide: Slide): PhotoLayer | undefined => slide.layers.findLast(isBackdropPhoto);
 
-/** SHA-256 names of all pictures a piece uses: photos, masks of their subjects, and tiles of one's own. */
+/** SHA-256 names of all pictures a piece uses: photos, frames, masks of their subjects, and tiles of one's own. */
 export const assetsOf = (piece: Piece): string[] => [
-  ...new Set(piece.slides.flatMap((s) => s.layers.flatMap(assetsIn))),
+  ...new Set(piece.slides.flatMap((s) => s.layers.flatMap((l) => [...assetsIn(l), ...(kindOf(l).frames?.(l) ?? [])]))),
 ];
+
+/** Names of the pictures that a slide is painted from while nothing on it moves. */
+export const picturesOn = (slide: Slide): string[] => [...new Set(slide.layers.flatMap(assetsIn))];
 
 /** Assets anywhere in a layer: its picture and mask, and tiles of patterns that are shown. */
 function assetsIn(layer: Layer): string[] {

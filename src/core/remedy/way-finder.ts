@@ -24,7 +24,7 @@ import { askAbout } from './begin-treatment';
 import { LetterSamples } from './letter-sample';
 import type { PhotoKept } from './photo-kept';
 import { SlidePhoto } from './slide-photo';
-import { confirmed, leastNear, leastOfTens, type StrengthAsk, StrengthModel } from './strength';
+import { type BareText, confirmed, leastNear, leastOfTens, type StrengthAsk, StrengthModel } from './strength';
 import { suggestColours, type SuggestedColour } from './text-colours';
 import { veilOf } from './veil';
 import { applyWay, type Way, type WayKind, wayName, worthOf } from './way';
@@ -60,7 +60,8 @@ export class WayFinder {
   readonly slide: Slide;
   readonly size: Size;
   readonly texts: TextLayer[];
-  private readonly hidden: LayerChange[];
+  /** What is switched off beforehand. */
+  readonly hidden: LayerChange[];
   readonly kept: SlidePhoto;
   readonly samples: LetterSamples;
 
@@ -163,9 +164,11 @@ export class WayFinder {
     if (!choice) return null;
     const piece = addLayer(this.piece, this.slide.id, choice.layer);
     const slide = slideOf(piece, this.slide.id);
-    const least = this.least(
+    const least = leastFor(
+      this.painter,
       { piece, size: this.size, slides: [{ slide, treated: [STAND_IN] }], texts: this.texts.map((t) => t.id) },
       choice.strength * 100,
+      this.samples.bare,
     );
     if (!least) return null;
     const layer = { ...choice.layer, opacity: least.strength / 100 };
@@ -201,7 +204,7 @@ export class WayFinder {
             (strengthOf(l, property, this.size) > 0 ||
               (base !== this.piece && this.texts.some((t) => t.shadows.some((s) => s.on))))),
     );
-    const least = this.least(ask, this.nearly(property, colour), !begun);
+    const least = leastFor(this.painter, ask, this.nearly(property, colour), begun ? [] : this.samples.bare);
     if (!least) return null;
     const [on] = ask.slides,
       change = on.slide.layers
@@ -222,27 +225,6 @@ export class WayFinder {
     return 100 * (this.samples.enough({ colour: [r, g, b], alpha: () => 1 }) ?? 1);
   }
 
-  /** The least strength; beginning near where the sample says it is, since that is quicker. */
-  private least(ask: StrengthAsk, near: number, bare = true): { strength: number; readings: Reading[] } | null {
-    const model = new StrengthModel(this.painter, ask, bare ? this.samples.bare : []);
-    if (!model.even) {
-      // Each try is a painting already: where all of it does not help, none of it is tried, and nothing needs
-      // confirming.
-      let readings = model.paintedAt(100);
-      if (!areClear(readings)) return null;
-      let low = 0,
-        high = 100;
-      while (high - low > 1) {
-        const m = (low + high) >> 1,
-          at = model.paintedAt(m);
-        if (areClear(at)) [high, readings] = [m, at];
-        else low = m;
-      }
-      return { strength: high, readings };
-    }
-    return confirmed(model, leastNear(model, near) ?? leastOfTens(model));
-  }
-
   finish(
     kinds: WayKind[],
     name: string,
@@ -251,14 +233,15 @@ export class WayFinder {
     strength: number | null,
     readings?: Reading[],
   ): Way {
-    const all = [
-      ...this.hidden.filter((h) => change.every((c) => c.id !== h.id)),
-      ...change.map((c) => ({
-        id: c.id,
-        set: { ...this.hidden.find((h) => h.id === c.id)?.set, ...c.set } as Partial<Layer>,
-      })),
-    ];
-    const way: Way = { kinds, name, add, change: all, strength, readings: readings ?? [], kept: null };
+    const way: Way = {
+      kinds,
+      name,
+      add,
+      change: this.withHidden(change),
+      strength,
+      readings: readings ?? [],
+      kept: null,
+    };
     const piece = applyWay(this.piece, this.slide.id, way, (i) => `way-${i}`),
       slide = slideOf(piece, this.slide.id);
     way.kept = this.kept.of(piece, slide);
@@ -270,6 +253,17 @@ export class WayFinder {
     return way;
   }
 
+  /** Changes, and what is switched off beforehand. */
+  withHidden(change: Way['change']): Way['change'] {
+    return [
+      ...this.hidden.filter((h) => change.every((c) => c.id !== h.id)),
+      ...change.map((c) => ({
+        id: c.id,
+        set: { ...this.hidden.find((h) => h.id === c.id)?.set, ...c.set } as Partial<Layer>,
+      })),
+    ];
+  }
+
   best(ways: readonly (Way | null)[]): Way | null {
     return ways.reduce<Way | null>((best, w) => (w && (!best || worthOf(w) > worthOf(best)) ? w : best), null);
   }
@@ -278,7 +272,38 @@ export class WayFinder {
 /** Id of a layer that is only tried. */
 export const STAND_IN = 'way';
 
-const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> =>
+/**
+ * The least strength; beginning near where a sample says it is, since that is quicker. @param near 0..100 @param bare
+ * texts without the treatment, where they are known
+ */
+export function leastFor(
+  painter: Painter,
+  ask: StrengthAsk,
+  near: number,
+  bare: readonly BareText[] = [],
+): { strength: number; readings: Reading[]; model: StrengthModel } | null {
+  const model = new StrengthModel(painter, ask, bare);
+  if (!model.even) {
+    // Each try is a painting already: where all of it does not help, none of it is tried, and nothing needs
+    // confirming.
+    let readings = model.paintedAt(100);
+    if (!areClear(readings)) return null;
+    let low = 0,
+      high = 100;
+    while (high - low > 1) {
+      const m = (low + high) >> 1,
+        at = model.paintedAt(m);
+      if (areClear(at)) [high, readings] = [m, at];
+      else low = m;
+    }
+    return { strength: high, readings, model };
+  }
+  const found = confirmed(model, leastNear(model, near) ?? leastOfTens(model));
+  return found && { ...found, model };
+}
+
+/** What of a layer changes with what it has by itself. */
+export const ownPart = (l: Layer, property: StrengthProperty): Partial<Layer> =>
   isText(l)
     ? property === 'backing'
       ? { backing: l.backing }

@@ -35,6 +35,10 @@ export interface Way {
   readings: Reading[];
   /** Null where the slide has no photo. */
   kept: PhotoKept | null;
+  /** Of a way for several slides: what is done on each; `add` and `change` are empty then. */
+  slides?: { slide: string; add: Layer[]; change: LayerChange[] }[];
+  /** The slide that needs most of it. */
+  decides?: string | null;
 }
 
 /** Worth of a way: photo kept less twice its marks; without a photo, less treatment is better. */
@@ -93,9 +97,20 @@ export function halved(way: Way): Way {
 export function applyWay(
   piece: Piece,
   slideId: string,
-  way: Pick<Way, 'add' | 'change'>,
+  way: Pick<Way, 'add' | 'change' | 'slides'>,
   newId: (n: number) => string,
 ): Piece {
-  const next = way.change.length ? changed(piece, slideId, way.change) : piece;
-  return way.add.reduce((p, layer, i) => addLayer(p, slideId, { ...layer, id: newId(i) } as Layer), next);
+  let n = 0;
+  return (way.slides ?? [{ slide: slideId, ...way }]).reduce(
+    (p, { slide, add, change }) =>
+      add.reduce(
+        (q, layer) => addLayer(q, slide, { ...layer, id: newId(n++) } as Layer),
+        change.length ? changed(p, slide, change) : p,
+      ),
+    piece,
+  );
 }
+
+/** How many layers a way adds. */
+export const addedBy = ({ add, slides }: Pick<Way, 'add' | 'slides'>): number =>
+  slides ? slides.reduce((n, s) => n + s.add.length, 0) : add.length;

@@ -3,6 +3,7 @@
 import { z } from 'zod';
 import type { Place } from '../ground/box';
 import { AssetIdSchema, ColourSchema, finite, StrokeSchema, unit } from './fill';
+import { MotionSchema } from './motion';
 import { MOST_POINTS, MOST_STROKES, NO_STROKE, PLAIN_TONE } from './plain';
 import { shadows, ShapeSchema } from './shape';
 import { ToneSchema } from './tone';
@@ -57,7 +58,10 @@ export const CutSchema = z.strictObject({
 
 /** What a photo is: which picture, how it lies in its box, and what is made of it. */
 export const photoFields = {
+  /** What shows while nothing moves. */
   asset: AssetIdSchema,
+  /** The frames of an animated picture. */
+  motion: MotionSchema.nullable().default(null),
   /** `free` is placed and scaled like a thing on the slide; the others fill their box. */
   fit: z.enum(['cover', 'contain', 'free']).default('cover'),
   /** 1 just fits; 2 shows half as much. */

@@ -5,7 +5,7 @@ import { notifications } from '@mantine/notifications';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import { type Opening, OPENING } from '../../contract/opening';
 import { isText } from '../../core/kinds/layers';
-import { emptyHistory } from '../../core/piece/history';
+import { emptyHistory, passesThrough } from '../../core/piece/history';
 import { nameOf } from '../../core/piece/name';
 import type { Piece } from '../../core/piece/schema';
 import { onBreakdown, stageWorker } from '../../workers/clients';
@@ -86,8 +86,9 @@ async function begin(stored: StoredPiece): Promise<void> {
     if (!taken && same) openBench({ ...stored, history });
     else if (!taken && kept.unsaved) {
       // Edits of an earlier visit that never reached the server. Over an older revision they are a conflict, which
-      // asks.
-      openBench({ ...stored, piece, revision: kept.revision, history, saved: 'unsaved' });
+      // asks; unless that is a state of theirs, saved when the page was left and nobody was there to be told.
+      const revision = passesThrough(piece, history, stored.piece) ? stored.revision : kept.revision;
+      openBench({ ...stored, piece, revision, history, saved: 'unsaved' });
       notifications.show({
         title: 'Unsaved edits are back',
         message: 'They were kept in this browser when it was closed or the server was away.',

@@ -6,9 +6,11 @@ import { notifications } from '@mantine/notifications';
 import { IconDownload, IconPackageExport } from '@tabler/icons-react';
 import { useState } from 'react';
 import { FORMAT_IDS, type FormatId, FORMATS } from '../../core/format/formats';
+import { MOTION_FORMAT_IDS, MOTION_FORMATS, type MotionFormatId } from '../../core/format/motion-formats';
+import { moves } from '../../core/piece/moments';
 import { inWords } from '../shared/api';
 import { save } from './keeping/saving';
-import { currentSize, settle, useBench } from './state/store';
+import { currentSize, currentSlide, settle, useBench } from './state/store';
 
 /** One slide, all of them in an archive, or side by side as one picture. */
 type What = 'slide' | 'slides' | 'strip';
@@ -19,6 +21,9 @@ export function HandOver() {
   const cut = useBench((s) => s.readings.filter((r) => r.flags.includes('overflow')).length);
   const [open, setOpen] = useState(false);
   const [format, setFormat] = useState<FormatId>('png');
+  // Of a slide where something moves: as an animation, unless a still is wanted.
+  const [motion, setMotion] = useState<MotionFormatId | 'still'>('webp');
+  const moving = useBench((s) => moves(currentSlide(s)));
   const [quality, setQuality] = useState(90);
   const [scale, setScale] = useState('1');
   const [busy, setBusy] = useState(false);
@@ -26,14 +31,16 @@ export function HandOver() {
   const slides = useBench((s) => s.piece.slides),
     many = slides.length > 1,
     handed = slides.filter((s) => !s.leftOut).length,
-    of: What = many ? what : 'slide';
+    of: What = many ? what : 'slide',
+    animated = of === 'slide' && moving && motion !== 'still' ? motion : null,
+    still = !animated && of !== 'strip';
 
   const take = async (): Promise<void> => {
     setBusy(true);
     try {
       settle();
       await save();
-      const { id, saved, revision, piece, slideId } = useBench.getState();
+      const { id, saved, revision, piece, slideId, time } = useBench.getState();
       if (saved !== 'saved')
         throw new Error(
           'The piece must be saved first, and the server does not answer. Your edits are safe in this browser; try again in a moment.',
@@ -45,19 +52,27 @@ export function HandOver() {
         download: '1',
       };
       const query = new URLSearchParams(
-        { strip: all, slides: { ...all, format }, slide: { ...all, ...one, format } }[of],
+        animated
+          ? { ...all, slide: one.slide, format: animated }
+          : {
+              strip: all,
+              slides: { ...all, format },
+              slide: { ...all, ...one, format, ...(moving && time !== null ? { time: String(time) } : {}) },
+            }[of],
       );
       const response = await fetch(
-        `/api/pieces/${id}/${{ strip: 'strip', slides: 'slides', slide: 'render' }[of]}?${query}`,
+        `/api/pieces/${id}/${animated ? 'motion' : { strip: 'strip', slides: 'slides', slide: 'render' }[of]}?${query}`,
       );
       if (!response.ok)
         throw new Error(
-          ((await response.json().catch(() => ({}))) as { title?: string }).title ??
-            'The picture could not be painted.',
+          await response.json().then(
+            ({ title, detail }: { title?: string; detail?: string }) => [title, detail].filter(Boolean).join(': '),
+            () => 'The picture could not be painted.',
+          ),
         );
       const name = decodeURIComponent(
         /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ??
-          { strip: 'strip.png', slides: 'slides.zip', slide: `piece.${format}` }[of],
+          { strip: 'strip.png', slides: 'slides.zip', slide: `piece.${animated ?? format}` }[of],
       );
       const url = URL.createObjectURL(await response.blob());
       const a = Object.assign(document.createElement('a'), { href: url, download: name });
@@ -109,7 +124,18 @@ export function HandOver() {
               ]}
             />
           )}
-          {of !== 'strip' && (
+          {of === 'slide' && moving && (
+            <SegmentedControl
+              aria-label="How it moves"
+              value={motion}
+              onChange={(v) => setMotion(v as MotionFormatId | 'still')}
+              data={[
+                ...MOTION_FORMAT_IDS.map((id) => ({ value: id as string, label: MOTION_FORMATS[id].name })),
+                { value: 'still', label: 'Still' },
+              ]}
+            />
+          )}
+          {still && (
             <SegmentedControl
               aria-label="Format"
               value={format}
@@ -123,7 +149,7 @@ export function HandOver() {
               {size.height * Number(scale)}.
             </Text>
           )}
-          {of !== 'strip' && FORMATS[format].quality && (
+          {(animated ? MOTION_FORMATS[animated].quality : still && FORMATS[format].quality) && (
             <Group wrap="nowrap" align="flex-end">
               <NumberInput
                 size="xs"
@@ -150,6 +176,11 @@ export function HandOver() {
             Download
           </Button>
           <Text fz="xs" c="dimmed">
+            {moving && still
+              ? 'Of a slide that moves, the moment that shows on the stage. '
+              : animated === 'gif'
+                ? 'A GIF has at most 256 colours a frame; WebP keeps the photograph. '
+                : ''}
             Painted at full size from the saved piece, by the same painter as the stage.
           </Text>
         </Stack>

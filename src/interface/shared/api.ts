@@ -4,6 +4,7 @@ import type { AnswerOf } from '../../contract/endpoint';
 import type { Endpoints, Key } from '../../contract/endpoints';
 import type { AssetSchema, StoredPieceSchema, SummarySchema } from '../../contract/shapes';
 import type { Drawing } from '../../core/paint/drawing';
+import type { Frame } from '../../core/values/motion';
 import type { Piece } from '../../core/piece/schema';
 import type { Swatch } from '../../core/values/fill';
 
@@ -133,6 +134,8 @@ export const api = {
   newPiece: (body: Record<string, unknown>) => ask('POST /api/pieces', { body }),
   save: (id: string, over: number, piece: Piece, keepalive = false) =>
     ask('PUT /api/pieces/{id}', { params: { id }, over, body: piece, keepalive }),
+  frames: async (id: string): Promise<Frame[]> =>
+    (await responseTo('GET /api/assets/{id}', { params: { id }, query: { as: 'frames' } })).json(),
   drawing: async (id: string): Promise<Drawing> =>
     (await responseTo('GET /api/assets/{id}', { params: { id }, query: { as: 'drawing' } })).json(),
   fonts: (id: string) => ask('GET /api/campaigns/{id}/fonts', { params: { id } }),

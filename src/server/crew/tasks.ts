@@ -1,123 +1,43 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import { nanoid } from 'nanoid';
-import sharp from 'sharp';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import type { FormatId } from '../../core/format/formats';
+import type { MotionFormatId } from '../../core/format/motion-formats';
 import { blank, layInto, type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
 import { isPhoto } from '../../core/kinds/layers';
 import type { PhotoLayer } from '../../core/kinds/photo';
-import type { Drawing } from '../../core/paint/drawing';
 import { CutOut, type CutStroke } from '../../core/photo/cut-out';
 import type { StoredMask } from '../../core/photo/mask';
 import type { SideRating } from '../../core/photo/room';
-import { slideSeen } from '../../core/piece/guests';
-import { assetsOf, backdropPhoto, familiesIn, sizeOf, slidesOf } from '../../core/piece/resolve';
+import { momentOf, moves, pieceOfMoments, slideAt, turnOf } from '../../core/piece/moments';
+import { backdropPhoto, slidesOf } from '../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../core/piece/schema';
 import { checkMeasuring } from '../../core/reading/budget';
 import { overviewOf, type OverviewRow } from '../../core/reading/overview';
+import { type Load, readMoments } from '../../core/reading/over-time';
 import { type QuietSpot, quietSpots } from '../../core/reading/quiet-spots';
 import { type Reading, readSlide } from '../../core/reading/read';
 import { askAbout, type TreatmentAsk } from '../../core/remedy/begin-treatment';
+import { hardestMoments, justEnoughInTime, wayInTime } from '../../core/remedy/over-time';
 import { justEnough, type JustEnough } from '../../core/remedy/strength';
 import type { Way, WayKind } from '../../core/remedy/way';
 import { Ways } from '../../core/remedy/ways';
+import { WaysOver } from '../../core/remedy/ways-over';
 import { type Join, joinAfter } from '../../core/reading/join';
 import { type JoinOffer, joinOffers } from '../../core/remedy/join-offers';
 import { checkPainting } from '../../core/scene/budget';
-import { Painter } from '../../core/scene/painter';
 import { ratingsOf } from '../../core/scene/room-sides';
-import { DRAWN_SIDES, drawnSide, shownSides } from '../../core/scene/sides';
 import { pixelsOf } from '../../core/scene/whole';
-import { FAMILIES, type OwnFont } from '../../core/type/catalogue';
-import {
-  type Asset,
-  assetBytes,
-  assetDrawing,
-  DECODING,
-  derive,
-  drawn,
-  findAsset,
-  keepAsset,
-  SVG_MIME,
-} from '../assets';
-import { keepFonts, ownFamilies } from '../fonts';
+import type { OwnFont } from '../../core/type/catalogue';
+import { type Asset, derive, drawn, keepAsset } from '../assets';
+import { keepFonts } from '../fonts';
+import { MOTION_WRITERS } from '../formats/motion-writers';
 import { WRITERS } from '../formats/writers';
 import { keepMask } from '../masks';
-import { diskFonts, nodeStudio } from '../node-studio';
+import { painter, pictures, type SlideAsk, stand, type Standing } from './standing';
 
-const pictures = new Map<string, Pixels>();
-/** Drawings that hold more than flat shapes. */
-const drawnFromPixels = new Set<string>();
-const KEPT_PIXELS = 60_000_000;
-const drawings = new Map<string, Drawing>();
-const fonts = diskFonts(async (id) => new Uint8Array(await assetBytes(id)));
-const painter = new Painter(nodeStudio(pictures, fonts, drawings));
-
-/**
- * Decodes what a piece needs; pictures least lately used make room.
- * @param sides longest sides at which pictures are shown: drawings shown from pixels are drawn as large as that
- */
-async function load(piece: Piece, sides: ReadonlyMap<string, number>): Promise<void> {
-  for (const id of assetsOf(piece)) {
-    const known = pictures.get(id),
-      side = drawnSide(sides.get(id) ?? 0);
-    if (known && !(drawnFromPixels.has(id) && Math.max(known.width, known.height) < side)) {
-      pictures.delete(id);
-      pictures.set(id, known);
-      continue;
-    }
-    const asset = await findAsset(id);
-    if (!asset) continue;
-    const drawing = await assetDrawing(asset.drawingId === null ? await derive(id) : asset);
-    if (drawing) drawings.set(id, drawing);
-    else if (asset.mime === SVG_MIME) drawnFromPixels.add(id);
-    const image =
-      drawnFromPixels.has(id) && side > DRAWN_SIDES[0]
-        ? await drawn(id, side)
-        : sharp(await assetBytes(asset.workingId), DECODING).ensureAlpha();
-    const { data, info } = await image.raw().toBuffer({ resolveWithObject: true });
-    pictures.set(id, {
-      width: info.width,
-      height: info.height,
-      data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
-    });
-  }
-  let sum = [...pictures.values()].reduce((s, p) => s + p.width * p.height, 0);
-  const used = new Set(assetsOf(piece));
-  for (const [id, p] of pictures) {
-    if (sum <= KEPT_PIXELS) break;
-    if (used.has(id)) continue;
-    pictures.delete(id);
-    drawings.delete(id);
-    sum -= p.width * p.height;
-  }
-}
-
-export interface SlideAsk {
-  piece: Piece;
-  /** Whose fonts count. */
-  campaign: string;
-  /** Index of the slide, from 0. */
-  slide: number;
-  size?: string;
-}
-
-async function stand(
-  { piece, campaign, slide, size }: SlideAsk,
-  scale = 1,
-): Promise<{ piece: Piece; slide: Slide; size: Size }> {
-  const seen = slideSeen(piece, slide);
-  await load(piece, shownSides(piece, seen, sizeOf(piece, size), scale));
-  painter.useFonts(
-    await ownFamilies(
-      campaign,
-      familiesIn(piece).filter((f) => !FAMILIES.some((s) => s.name === f)),
-    ),
-  );
-  await painter.prepare(seen);
-  return { piece, slide: seen, size: sizeOf(piece, size) };
-}
+export type { SlideAsk } from './standing';
 
 export type RenderAsk = SlideAsk & { format: FormatId | 'raw'; scale: number; quality: number };
 
@@ -130,6 +50,25 @@ export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width
   if (ask.format === 'raw')
     return { bytes: new Uint8Array(data.buffer, data.byteOffset, data.byteLength), width, height };
   return { bytes: await WRITERS[ask.format](pixels, ask.quality), width, height };
+}
+
+export type MotionAsk = SlideAsk & { format: MotionFormatId; scale: number; quality: number };
+
+/** A slide where something moves, frame by frame. */
+export async function motion(ask: MotionAsk): Promise<{ bytes: Uint8Array }> {
+  const { piece, slide, size, load } = await stand(ask, Math.max(1, ask.scale));
+  checkPainting(painter, piece, slide, size, ask.scale);
+  const { moments, length } = turnOf(slide),
+    frames: { painted: Pixels; ms: number }[] = [];
+  for (const [i, time] of moments.entries()) {
+    const still = slideAt(slide, time);
+    await load([still]);
+    frames.push({
+      painted: pixelsOf(painter, piece, still, size, ask.scale),
+      ms: Math.max(20, Math.round(moments[i + 1] ?? length) - Math.round(time)),
+    });
+  }
+  return { bytes: await MOTION_WRITERS[ask.format](frames, ask.quality) };
 }
 
 /** Slides side by side as one PNG. */
@@ -166,7 +105,7 @@ export async function joinOffersOf(ask: SlideAsk): Promise<JoinOffer[]> {
 }
 
 /** As `stand`, where texts will be measured. @throws TooMuchWork */
-async function toMeasure(ask: SlideAsk): ReturnType<typeof stand> {
+async function toMeasure(ask: SlideAsk): Promise<Standing> {
   const at = await stand(ask);
   checkMeasuring(painter, at.piece, at.slide, at.size);
   checkPainting(painter, at.piece, at.slide, at.size, 1);
@@ -174,34 +113,53 @@ async function toMeasure(ask: SlideAsk): ReturnType<typeof stand> {
 }
 
 export async function reading(ask: SlideAsk): Promise<Reading[]> {
-  const { piece, slide, size } = await toMeasure(ask);
-  return readSlide(painter, piece, slide, size);
+  const { piece, slide, size, load } = await toMeasure(ask);
+  return readAll(piece, slide, size, load);
 }
+
+/** Readings of a slide; where something moves, the worst of all frames. */
+const readAll = (piece: Piece, slide: Slide, size: Size, load: Load): Promise<Reading[]> | Reading[] =>
+  moves(slide) ? readMoments(painter, piece, slide, size, load) : readSlide(painter, piece, slide, size);
 
 export type JustEnoughAsk = SlideAsk & TreatmentAsk & { goal?: number; everySlide?: boolean };
 
 /** Just enough for a treatment: an existing one, or one that would be added. */
 export async function solve(ask: JustEnoughAsk): Promise<JustEnough & { colour: string | null }> {
-  const { piece, slide, size } = await toMeasure(ask);
-  if (ask.everySlide)
-    for (const s of slidesOf(piece)) {
-      await painter.prepare(s);
-      checkMeasuring(painter, piece, s, size);
-    }
-  return {
-    ...justEnough(painter, askAbout(piece, ask.everySlide ? slidesOf(piece) : [slide], size, ask)),
-    colour: ask.colour ?? null,
-  };
+  const at = await toMeasure(ask),
+    { piece, slide, size, load } = at,
+    colour = ask.colour ?? null;
+  if (ask.everySlide) {
+    const slides = await everySlide(at),
+      found = justEnough(painter, askAbout({ ...piece, slides }, slides, size, ask));
+    return { ...found, decides: momentOf(found.decides), colour };
+  }
+  if (moves(slide)) return { ...(await justEnoughInTime(painter, piece, slide, size, ask, load)), colour };
+  return { ...justEnough(painter, askAbout(piece, [slide], size, ask)), colour };
+}
+
+/** All slides of a piece made ready; one where something moves as its hardest moments. @throws TooMuchWork */
+async function everySlide({ piece, size, load }: Standing): Promise<Slide[]> {
+  const out: Slide[] = [];
+  for (const s of slidesOf(piece)) {
+    await load([s]);
+    checkMeasuring(painter, piece, s, size);
+    out.push(
+      ...(moves(s) ? pieceOfMoments(piece, s.id, await hardestMoments(painter, piece, s, size, load)).slides : [s]),
+    );
+  }
+  await load(out);
+  return out;
 }
 
 /** Readings of a slide in a size without the letters one by one, for the overview. */
 export async function overview(ask: SlideAsk): Promise<OverviewRow[]> {
-  const { piece, slide, size } = await toMeasure(ask);
+  const { piece, slide, size, load } = await toMeasure(ask),
+    readings = await readAll(piece, slide, size, load);
   return overviewOf(
     piece,
     slide,
     size,
-    readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] })),
+    readings.map((r) => ({ ...r, letters: [] })),
   );
 }
 
@@ -212,11 +170,26 @@ function coloursUnder(slide: Slide): FoundColour[] {
   return p ? coloursOfPhoto(reducedTo(p, PALETTE_SIDE)) : [];
 }
 
-export type WayAsk = SlideAsk & { texts?: string[]; instead?: boolean; kind: WayKind };
+export type WayAsk = SlideAsk & { texts?: string[]; instead?: boolean; kind: WayKind; everySlide?: boolean };
 
 /** One way through, or null where this kind is none. */
 export async function way(ask: WayAsk): Promise<Way | null> {
-  const { piece, slide, size } = await toMeasure(ask);
+  const at = await toMeasure(ask),
+    { piece, slide, size, load } = at,
+    { texts, instead, kind } = ask;
+  if (ask.everySlide) {
+    const slides = await everySlide(at),
+      way = new WaysOver(painter, {
+        piece: { ...piece, slides },
+        slides,
+        size,
+        instead,
+        colours: slides.map(coloursUnder),
+      }).solve(kind);
+    return way && { ...way, decides: momentOf(way.decides ?? null) };
+  }
+  if (moves(slide))
+    return wayInTime(painter, piece, slide, size, { texts, instead, colours: coloursUnder(slide) }, kind, load);
   return new Ways(painter, {
     piece,
     slide,

@@ -14,14 +14,20 @@ const PICTURE = {
   'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:",
 };
 
+/** How long the frames of an animation may take, ms. */
+const TAKING_APART = 120_000;
+/** Is it of a kind that may hold frames? By its first bytes. */
+const mayMove = (bytes: Uint8Array): boolean => ['GIF8', 'RIFF'].includes(String.fromCharCode(...bytes.subarray(0, 4)));
+
 export const pictureHandlers: Handlers<typeof pictures> = {
   'GET /api/assets': async ({ query }) => reply(await listAssets(query)),
   'POST /api/assets': async ({ request, query }) => {
     const { file } = await uploadedFile(request, LIMITS.bytes);
+    const bytes = new Uint8Array(await file.arrayBuffer());
     const asset = await run(
       'addPicture',
-      { bytes: new Uint8Array(await file.arrayBuffer()), name: file.name || 'Picture', listed: query.listed },
-      asked(request),
+      { bytes, name: file.name || 'Picture', listed: query.listed },
+      { ...asked(request), ...(mayMove(bytes) ? { deadline: TAKING_APART } : {}) },
     );
     return reply(asset, { location: `/api/assets/${asset.id}` });
   },
@@ -32,15 +38,20 @@ export const pictureHandlers: Handlers<typeof pictures> = {
     // Kept before these were made with every picture.
     if (
       (as === 'thumbnail' && asset.thumbnailId === null) ||
-      ((as === 'drawing' || as === 'working') && asset.drawingId === null)
+      ((as === 'drawing' || as === 'working') && asset.drawingId === null) ||
+      (as === 'frames' && asset.framesId === null)
     )
-      asset = await run('deriveOf', { id: asset.id }, asked(request));
+      asset = await run('deriveOf', { id: asset.id }, { ...asked(request), deadline: TAKING_APART });
     const give = async (id: string, type: string): Promise<Response> =>
       new Response(new Uint8Array(await assetBytes(id)), { headers: { ...headers, 'content-type': type } });
     if (as === 'drawing') {
       if (!asset.drawingId) throw notFound('drawing');
       return give(asset.drawingId, 'application/json');
     }
+    if (as === 'frames')
+      return asset.framesId
+        ? give(asset.framesId, 'application/json')
+        : Response.json([], { headers: { ...headers, 'content-type': 'application/json' } });
     if (as === 'drawn') {
       if (asset.mime !== SVG_MIME) throw notFound('drawing');
       return new Response(

@@ -6,7 +6,7 @@ import { makePhoto, photoName } from '../../core/kinds/photo';
 import { makePiece } from '../../core/piece/make';
 import type { Piece } from '../../core/piece/schema';
 import { mostSlides } from '../../core/piece/slides';
-import { findAsset, isPicture } from '../assets';
+import { assetFrames, findAsset, isPicture } from '../assets';
 import { asked, run } from '../crew/crews';
 import {
   createPiece,
@@ -58,9 +58,10 @@ export const pieceHandlers: Handlers<typeof pieces> = {
         throw new Problem(422, 'The picture is not here', undefined, [
           { path: '/photo', reason: 'no picture of that id is stored' },
         ]);
+      const frames = photo ? await assetFrames(photo) : [];
       try {
         const made = makePiece(ask.name ?? 'New piece', ask, newId, (size) =>
-          photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size)] : [],
+          photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size, frames)] : [],
         );
         piece = { ...made, name: ask.name ?? `New ${made.sizes[0].name.toLowerCase()}`, named: ask.name !== undefined };
       } catch (e) {
@@ -119,7 +120,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     const heavy = pixels > HEAVY_PIXELS || place.piece.slides[place.slide].layers.length > HEAVY_LAYERS;
     const { bytes } = await run(
       'render',
-      { ...place, format: query.format, scale: query.scale, quality: query.quality },
+      { ...place, time: query.time, format: query.format, scale: query.scale, quality: query.quality },
       asked(request, heavy),
     );
     return new Response(new Uint8Array(bytes), { headers });

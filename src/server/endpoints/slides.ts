@@ -2,6 +2,9 @@
 import { zipSync } from 'fflate';
 import { nanoid } from 'nanoid';
 import type { slides } from '../../contract/slides';
+import { MOST_MOVING_PIXELS, MOTION_FORMATS } from '../../core/format/motion-formats';
+import { slideSeen } from '../../core/piece/guests';
+import { moves, turnOf } from '../../core/piece/moments';
 import { sizeOf } from '../../core/piece/resolve';
 import { roughFonts, roughVersion } from '../../core/piece/rough';
 import type { Piece } from '../../core/piece/schema';
@@ -76,6 +79,43 @@ export const slideHandlers: Handlers<typeof slides> = {
         { path: '/after', reason: 'no slide comes after it' },
       ]);
     return reply(await run('joinOffersOf', place, asked(request, true)));
+  },
+  'GET /api/pieces/{id}/motion': async ({ request, params, query, headOnly }) => {
+    const { stored, ...place } = await slideAskOf(params.id, query),
+      { format, scale, quality } = query,
+      { width, height } = sizeOf(place.piece, query.size),
+      slide = slideSeen(place.piece, place.slide);
+    if (!moves(slide))
+      throw new Problem(422, 'Nothing moves on this slide', 'It can be had as a picture.', [
+        { path: '/slide', reason: 'no moving picture is visible on it' },
+      ]);
+    const n = turnOf(slide).moments.length;
+    if (n * width * height * scale ** 2 > MOST_MOVING_PIXELS)
+      throw new Problem(
+        413,
+        'The animation would be too large',
+        `It has ${n} frames; at most ${MOST_MOVING_PIXELS / 1e6} megapixels together are painted.`,
+        [
+          {
+            path: '/scale',
+            reason: `at most ${Math.floor(100 * Math.sqrt(MOST_MOVING_PIXELS / (n * width * height))) / 100}`,
+          },
+        ],
+      );
+    const name = fileName(place, 'png', scale).replace(/png$/, MOTION_FORMATS[format].ending);
+    const headers = {
+      'content-type': MOTION_FORMATS[format].media,
+      etag: `"${stored.revision}"`,
+      'cache-control': 'no-store',
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+    };
+    if (headOnly) return new Response(null, { headers });
+    const { bytes } = await run(
+      'motion',
+      { ...place, format, scale, quality },
+      { ...asked(request, true), deadline: 300_000 },
+    );
+    return new Response(new Uint8Array(bytes), { headers });
   },
   'GET /api/pieces/{id}/strip': async ({ request, params, query, headOnly }) => {
     const { stored, place, numbers } = await wanted(params.id, query, 'strip');

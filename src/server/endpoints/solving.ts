@@ -74,7 +74,7 @@ export const solvingHandlers: Handlers<typeof solving> = {
       ),
     );
   },
-  'POST /api/pieces/{id}/remedies': async ({ request, params, body: { layer, instead, ...at } }) => {
+  'POST /api/pieces/{id}/remedies': async ({ request, params, body: { layer, instead, everySlide, ...at } }) => {
     const place = await slideFor(params.id, at);
     if (layer !== undefined) layerOf(place, layer, 'text');
     return inParts(
@@ -86,7 +86,7 @@ export const solvingHandlers: Handlers<typeof solving> = {
             kind,
             way: await run(
               'way',
-              { ...place, texts: layer ? [layer] : undefined, instead, kind },
+              { ...place, texts: layer ? [layer] : undefined, instead, everySlide, kind },
               asked(request, true),
             ),
           };

@@ -13,14 +13,16 @@ import { makeShape } from '../../../core/kinds/shape';
 import type { TextLayer } from '../../../core/kinds/text';
 import { makeText } from '../../../core/kinds/text';
 import { type Drawing, isOneColour, marksOf, outlineOf } from '../../../core/paint/drawing';
+import { makeMotion } from '../../../core/photo/motion';
 import { addLayer } from '../../../core/piece/edits';
 import type { LaidKind } from '../../../core/piece/treatments';
 import { makeTreatment } from '../../../core/remedy/begin-treatment';
 import { faceFor } from '../../../core/type/catalogue';
 import type { Colour, Fill } from '../../../core/values/fill';
 import { gradientThrough, solid } from '../../../core/values/made';
+import type { Frame } from '../../../core/values/motion';
 import type { Shape, ShapeForm } from '../../../core/values/shape';
-import { api, type AssetInfo } from '../../shared/api';
+import { api, type AssetInfo, inWords } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
 import { uploadWithNotice } from '../../shared/upload';
 import { familiesKnown } from '../state/fonts';
@@ -106,15 +108,28 @@ async function shapeColour(): Promise<Colour> {
 const lineColour = (): string =>
   mainColour(currentSlide(state()).layers.find(isText)?.fill ?? solid('#ffffff'), state().piece);
 
+/** The frames of a picture that moves. Without them it is a still, and is said to be one. */
+async function framesOf({ id, frames }: AssetInfo): Promise<Frame[]> {
+  if (!frames) return [];
+  try {
+    return await api.frames(id);
+  } catch (e) {
+    notifications.show({ color: 'amber', title: 'It came as a still', message: inWords(e).message });
+    return [];
+  }
+}
+
 /** A logo or picture among the texts. */
-export const addPicture = (asset: AssetInfo): void =>
-  put('Add picture', makePicture(newId(), asset.id, photoName(asset.name), baseSize(), asset));
+export async function addPicture(asset: AssetInfo): Promise<void> {
+  const frames = await framesOf(asset);
+  put('Add picture', makePicture(newId(), asset.id, photoName(asset.name), baseSize(), asset, frames));
+}
 
 /** Uploads pictures into the message. */
 export async function addLogoFiles(files: readonly File[]): Promise<void> {
   for (const file of files) {
     const asset = await uploadWithNotice(file);
-    if (asset) addPicture(asset);
+    if (asset) await addPicture(asset);
   }
 }
 
@@ -150,7 +165,7 @@ export async function addDrawnShape(file: File): Promise<void> {
   if (!uploaded) return;
   const { asset, drawing } = uploaded;
   if (drawing && !isOneColour(drawing)) {
-    addPicture(asset);
+    await addPicture(asset);
     notifications.show({
       title: 'Added as a picture',
       message: 'A shape has one colour; this drawing has more, or strokes, and keeps them so.',
@@ -186,14 +201,19 @@ export async function addFill(kind: Exclude<Fill['kind'], 'none'>): Promise<void
 }
 
 /** Another picture in a photo's place; everything else stays. */
-export const replacePhoto = (id: string, asset: AssetInfo): void =>
+export async function replacePhoto(id: string, asset: AssetInfo): Promise<void> {
+  const frames = await framesOf(asset);
   change<PhotoLayer>('Replace picture', [id], (l) => {
     l.asset = asset.id;
     l.name = photoName(asset.name);
+    l.motion = frames.length ? makeMotion(frames) : null;
   });
+}
 
-export const addPhoto = (asset: AssetInfo): void =>
-  put('Add photo', makePhoto(newId(), asset.id, photoName(asset.name), baseSize()));
+export async function addPhoto(asset: AssetInfo): Promise<void> {
+  const frames = await framesOf(asset);
+  put('Add photo', makePhoto(newId(), asset.id, photoName(asset.name), baseSize(), frames));
+}
 
 /**
  * Uploads pictures and lays them where they belong: photos in the backdrop, drawings, which are logos mostly, among the
@@ -202,7 +222,7 @@ export const addPhoto = (asset: AssetInfo): void =>
 export async function addPictureFiles(files: readonly File[]): Promise<void> {
   for (const file of files) {
     const asset = await uploadWithNotice(file);
-    if (asset) (file.type === 'image/svg+xml' ? addPicture : addPhoto)(asset);
+    if (asset) await (file.type === 'image/svg+xml' ? addPicture : addPhoto)(asset);
   }
 }
 

@@ -1,4 +1,5 @@
 // Keeps the document: first in the journal of the browser, then on the server. Editing never waits for either.
+import { passesThrough, stepBetween } from '../../../core/piece/history';
 import { nameOf } from '../../../core/piece/name';
 import type { Piece } from '../../../core/piece/schema';
 import { api, ApiError, Unreachable } from '../../shared/api';
@@ -54,8 +55,10 @@ export async function save(): Promise<void> {
       if (!current) soon(REST);
     } catch (e) {
       if (useBench.getState().id !== id) return;
-      if (e instanceof ApiError && e.status === 409) useBench.setState({ saved: 'conflict' });
-      else if (passes(e)) {
+      if (e instanceof ApiError && e.status === 409) {
+        if (await isOurs(id)) soon(0);
+        else if (useBench.getState().id === id) useBench.setState({ saved: 'conflict' });
+      } else if (passes(e)) {
         useBench.setState({
           saved: 'away',
           refusal: e instanceof ApiError ? { status: e.status, title: e.message, detail: e.detail } : null,
@@ -72,6 +75,20 @@ export async function save(): Promise<void> {
   })();
   await busy;
   busy = null;
+}
+
+/**
+ * Is what the server has a state of this document's own, saved by a request whose answer was lost? Then it goes on from
+ * there.
+ */
+async function isOurs(id: string): Promise<boolean> {
+  const theirs = await api.piece(id).catch(() => null),
+    { id: now, piece, history } = useBench.getState();
+  if (!theirs || now !== id || !passesThrough(piece, history, theirs.piece)) return false;
+  acknowledged = stepBetween(piece, theirs.piece, '') === null ? piece : theirs.piece;
+  useBench.setState({ revision: theirs.revision, saved: acknowledged === piece ? 'saved' : 'unsaved' });
+  await journal();
+  return true;
 }
 
 /** Begins keeping the opened piece. @returns a function that stops it */

@@ -6,6 +6,7 @@ import { addText } from '../commands/adding';
 import { groupSelection, nudge, ungroupSelection } from '../commands/arranging';
 import { duplicateSelected, removeSelected, shiftSelected } from '../commands/layers';
 import { toSlide } from '../commands/slides';
+import { togglePlaying } from '../stage/playing';
 import { zoomBy } from '../stage/Stage';
 import { startRenaming } from '../state/menu';
 import { currentSlide, isPannable, redoEdit, select, type StageView, undoEdit, useBench, zoomTo } from '../state/store';
@@ -133,6 +134,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
     chords: ['alt+pageup', 'alt+pagedown'],
     run: (_, chord) => toSlide(chord === 'alt+pageup' ? -1 : 1),
   },
+  { keys: 'P', says: 'Play or stop what moves', chords: ['p'], single: true, run: () => togglePlaying() },
   { keys: 'Alt and left, right on a slide', says: 'Move the slide in its strip; Delete takes it away' },
   { keys: 'Tab, Shift Tab', says: 'Into the stage and out of it again' },
   { keys: 'Drag with Shift', says: 'Keep to one direction' },

@@ -24,6 +24,7 @@ import { StrokeFold } from '../fields/EdgeFields';
 import { Fold, Folds } from '../fields/Folds';
 import { FORM_NAMES, MaskField } from '../fields/FormFields';
 import { Library } from '../fields/Library';
+import { MotionFields } from '../fields/MotionFields';
 import { MountFields } from '../fields/MountFields';
 import { PhotoFrame } from '../fields/PhotoFrame';
 import { RoomFields } from '../fields/RoomFields';
@@ -170,6 +171,11 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
       </Text>
       <Folds of={layer.band === 'message' ? 'picture' : 'photo'}>
         {layer.band !== 'message' && <ToneFold layer={layer} />}
+        {layer.motion && (
+          <Fold name="motion" title="Motion" now={layer.motion.on && `${layer.motion.frames.length} frames`}>
+            <MotionFields layer={layer} motion={layer.motion} />
+          </Fold>
+        )}
         {layer.fit !== 'contain' && !layer.cut?.on && (
           <Fold name="room" title="Make room" now={layer.room?.on && 'on'}>
             <RoomFields layer={layer} />
@@ -226,7 +232,7 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
           onClose={() => setReplacing(false)}
           onChoose={(a) => {
             setReplacing(false);
-            replacePhoto(layer.id, a);
+            void replacePhoto(layer.id, a);
           }}
         />
       )}
@@ -245,13 +251,13 @@ export const photo: Face<PhotoLayer> = {
       apart: true,
       file: { accept: 'image/*', multiple: true, testId: 'logo-file', take: (files) => void addLogoFiles(files) },
     },
-    { band: 'message', label: 'Picture from the library', Icon: IconPhoto, library: addPicture },
+    { band: 'message', label: 'Picture from the library', Icon: IconPhoto, library: (a) => void addPicture(a) },
     {
       band: 'backdrop',
       label: 'Photo from a file',
       Icon: IconPhotoPlus,
       file: { accept: 'image/*', multiple: true, testId: 'photo-file', take: (files) => void addPictureFiles(files) },
     },
-    { band: 'backdrop', label: 'Photo from the library', Icon: IconPhoto, library: addPhoto },
+    { band: 'backdrop', label: 'Photo from the library', Icon: IconPhoto, library: (a) => void addPhoto(a) },
   ],
 };

@@ -19,7 +19,8 @@ let unasked = false;
 async function goAhead(): Promise<boolean> {
   const s = useBench.getState(),
     w = useWays.getState();
-  if (!s.readings.length || s.dragging || s.editing !== null || s.preview || document.hidden || w.running) return false;
+  if (!s.readings.length || s.dragging || s.editing !== null || s.preview || document.hidden || w.running || s.looked)
+    return false;
   const texts = meantTexts(s);
   if (!areMeantClear(s) && plannedBy(s) === 'best' && !waysKnown(w, texts)) {
     unasked = true;

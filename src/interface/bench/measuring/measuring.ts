@@ -1,26 +1,76 @@
-// Keeps the readings up to date: asked again at every change, the newest question winning.
+// Keeps the readings up to date: asked again at every change, the newest question winning. Where something moves, frame
+// after frame is looked at, those that were worst before first, and the worst of them is what is shown.
 import type { Seeing } from '../../../core/colour/seeing';
+import { differentMoments, moves } from '../../../core/piece/moments';
+import { marginOfReading, type TimedReading, worstOf } from '../../../core/reading/over-time';
 import { latest, readingWorker } from '../../../workers/clients';
 import { seeingNow, useEyes } from '../state/eyes';
-import { shownOf, useBench } from '../state/store';
+import { currentSlide, shownOf, useBench } from '../state/store';
 
 const ask = latest((scene: ReturnType<typeof shownOf>, letters: boolean, seeing: Seeing) =>
   readingWorker().readings(scene, letters, seeing),
 );
 
 const RETRY = 2000;
+/** How often what was found so far is shown, in frames. */
+const SHOWN_EVERY = 8;
+/** How many moments are remembered as hard ones. */
+const HARDEST = 4;
 let stopped = true;
+let newest = 0;
+/** The hardest moments of slides that were looked at in all of them, ms, the hardest first. */
+const hardest = new Map<string, number[]>();
+
+/** The hardest moments of the slide, where they are known. */
+export const hardestNow = (): number[] | undefined => hardest.get(useBench.getState().slideId);
 
 async function measure(): Promise<void> {
+  const mine = ++newest;
   try {
-    const s = useBench.getState();
-    // Letter by letter only where letters are shown: it is much more to send.
-    const readings = await ask(shownOf(s), s.view === 'letters', seeingNow());
-    if (readings) useBench.setState({ readings, unmeasured: null });
+    const s = useBench.getState(),
+      slide = currentSlide({ piece: s.preview ?? s.piece, slideId: s.slideId }),
+      // Letter by letter only where letters are shown: it is much more to send.
+      letters = s.view === 'letters';
+    if (!moves(slide)) {
+      const readings = await ask(shownOf(s), letters, seeingNow());
+      // Of what is dragged every answer is shown, of another slide none.
+      const now = useBench.getState();
+      if (readings && now.slideId === s.slideId && now.sizeId === s.sizeId)
+        useBench.setState({ readings, looked: null, unmeasured: null });
+      return;
+    }
+    const all = differentMoments(slide),
+      first = (hardest.get(s.slideId) ?? []).filter((t) => all.includes(t)),
+      times = [...first, ...all.filter((t) => !first.includes(t))];
+    let worst: TimedReading[] = [];
+    const margins: { time: number; margin: number }[] = [];
+    for (const [i, time] of times.entries()) {
+      const readings = await ask(shownOf(s, time), letters, seeingNow());
+      if (!readings || mine !== newest) return;
+      margins.push({ time, margin: Math.min(Infinity, ...readings.map(marginOfReading)) });
+      worst = worstOf(
+        worst,
+        readings.map((r) => ({ ...r, time })),
+      );
+      const done = i + 1;
+      if (done === times.length || done === Math.max(1, first.length) || done % SHOWN_EVERY === 0)
+        useBench.setState({
+          readings: worst,
+          unmeasured: null,
+          looked: done < times.length ? { done, of: times.length } : null,
+        });
+    }
+    hardest.set(
+      s.slideId,
+      margins
+        .sort((a, b) => a.margin - b.margin)
+        .slice(0, HARDEST)
+        .map((m) => m.time),
+    );
   } catch (e) {
     if ((e as Error).name === 'TooMuchWork') {
       // Asked again it would be the same: it is said, and asked with the next change.
-      useBench.setState({ readings: [], unmeasured: (e as Error).message });
+      useBench.setState({ readings: [], looked: null, unmeasured: (e as Error).message });
       return;
     }
     console.error(e);
@@ -31,6 +81,7 @@ async function measure(): Promise<void> {
 /** Begins measuring the opened piece. @returns a function that stops it */
 export function keepMeasuring(): () => void {
   stopped = false;
+  hardest.clear();
   // The picture comes first: both workers would share what the machine has. It may have been painted before the bench
   // was there.
   if (useBench.getState().painted || document.documentElement.dataset.firstPainted) void measure();
@@ -52,6 +103,7 @@ export function keepMeasuring(): () => void {
   });
   return () => {
     stopped = true;
+    newest++;
     stop();
     stopSeeing();
   };

@@ -4,16 +4,27 @@ import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import type { FoundColour } from '../../../core/colour/palette';
 import type { Pixels } from '../../../core/ground/pixels';
-import { assetsOf, backdropPhoto } from '../../../core/piece/resolve';
+import { moves } from '../../../core/piece/moments';
+import { backdropPhoto, picturesOn } from '../../../core/piece/resolve';
 import type { Piece } from '../../../core/piece/schema';
 import { isTreated } from '../../../core/piece/treatments';
 import type { PhotoKept } from '../../../core/remedy/photo-kept';
-import { applyWay, bestWay, KEEPS_ENOUGH, sortWays, type Way, WAY_PAIRS, type WayKind } from '../../../core/remedy/way';
+import {
+  addedBy,
+  applyWay,
+  bestWay,
+  KEEPS_ENOUGH,
+  sortWays,
+  type Way,
+  WAY_PAIRS,
+  type WayKind,
+} from '../../../core/remedy/way';
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import { paletteOf } from '../../shared/assets';
 import { usePanels } from '../state/panels';
 import { keepWays, keptWays } from './kept-ways';
-import { currentSlide, edit, preview, select, shownOf, useBench } from '../state/store';
+import { currentSlide, edit, preview, select, shownOf, useBench, wholeShown } from '../state/store';
+import { hardestNow } from './measuring';
 
 export interface WayCard {
   way: Way;
@@ -29,6 +40,8 @@ interface Question {
   /** Null is all texts of the slide. */
   texts: string | null;
   instead: boolean;
+  /** One treatment for all slides. */
+  all: boolean;
 }
 
 interface WaysState {
@@ -47,6 +60,8 @@ interface WaysState {
   failed: boolean;
   /** What is on the slide is switched off first. */
   instead: boolean;
+  /** One treatment for all slides of the piece is asked for. */
+  all: boolean;
   /** What the slide's treatments leave of the photo now; undefined until it is known. */
   now: PhotoKept | null | undefined;
   /** The way that is looked at on the stage. */
@@ -66,19 +81,25 @@ const nothing = {
   now: undefined,
   seen: null,
 };
-export const useWays = create<WaysState>(() => ({ ...nothing, instead: true }));
+export const useWays = create<WaysState>(() => ({ ...nothing, instead: true, all: false }));
 
 let question = 0;
 let underWay: Promise<void> = Promise.resolve();
 
-const questionNow = (texts: string[] | undefined): Question => {
-  const s = useBench.getState();
+/** Are ways for all slides asked for, and are there several? */
+export const overAll = (w: Pick<WaysState, 'all'> = useWays.getState()): boolean =>
+  w.all && useBench.getState().piece.slides.length > 1;
+
+const questionNow = (texts: string[] | undefined, all: boolean): Question => {
+  const s = useBench.getState(),
+    treated = all ? s.piece.slides.some(isTreated) : isTreated(currentSlide(s));
   return {
     piece: s.piece,
     slideId: s.slideId,
     sizeId: s.sizeId,
-    texts: texts?.join() ?? null,
-    instead: useWays.getState().instead && isTreated(currentSlide(s)),
+    texts: all ? null : (texts?.join() ?? null),
+    instead: useWays.getState().instead && treated,
+    all,
   };
 };
 const same = (a: Question | null, b: Question): boolean =>
@@ -86,7 +107,7 @@ const same = (a: Question | null, b: Question): boolean =>
 
 /** Are these ways those of the present document for these texts, and all of them? */
 export const waysKnown = (w: WaysState, texts: string[] | undefined): boolean =>
-  w.complete && same(w.question, questionNow(texts));
+  w.complete && same(w.question, questionNow(texts, false));
 /** The best way for these texts, if it is known. */
 export const bestKnown = (w: WaysState, texts: string[] | undefined): Way | null =>
   waysKnown(w, texts) ? bestWay(w.found.map((c) => c.way)) : null;
@@ -103,7 +124,7 @@ export const PICTURE_WIDTH = 280;
 const solved = new Set<string>();
 export function solvedPicture(): string {
   const s = useBench.getState();
-  return JSON.stringify([assetsOf({ ...s.piece, slides: [currentSlide(s)] }), s.sizeId]);
+  return JSON.stringify([picturesOn(currentSlide(s)), s.sizeId]);
 }
 
 /** Colours of the topmost photo of the slide. */
@@ -121,17 +142,17 @@ export function cancelWays(): void {
  * Asks for all ways through for some texts of the slide; all of its texts where left out. What is known already, or
  * being solved, is not asked for twice unless it is wanted `again`.
  */
-export function solveWays(texts: string[] | undefined, again = false): Promise<void> {
+export function solveWays(texts: string[] | undefined, again = false, all = false): Promise<void> {
   const w = useWays.getState();
-  if (!again && same(w.question, questionNow(texts)) && (w.running || w.complete)) return underWay;
-  return (underWay = solve(texts));
+  if (!again && same(w.question, questionNow(texts, all)) && (w.running || w.complete)) return underWay;
+  return (underWay = solve(texts, all));
 }
 
-async function solve(texts: string[] | undefined): Promise<void> {
+async function solve(texts: string[] | undefined, all: boolean): Promise<void> {
   const mine = ++question,
     s = useBench.getState(),
-    asked = questionNow(texts),
-    scene = shownOf({ ...s, preview: null }),
+    asked = questionNow(texts, all),
+    scene = all ? wholeShown({ ...s, preview: null }) : shownOf({ ...s, preview: null }),
     picture = solvedPicture(),
     // Only looked at pictures are worth waiting for.
     width = usePanels.getState().reading === 'ways' ? PICTURE_WIDTH : 0;
@@ -140,7 +161,7 @@ async function solve(texts: string[] | undefined): Promise<void> {
   useWays.setState({ ...nothing, piece: s.piece, question: asked, running: true, asked: ORDER.length });
   const queue: (WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null })[] = [...ORDER];
   const current = (): boolean => question === mine;
-  const about = { texts, instead: asked.instead },
+  const about = { texts: all ? undefined : texts, instead: asked.instead, ...(all ? { everySlide: true } : {}) },
     kept = await keptWays(scene, about);
   if (!current()) return;
   if (kept) {
@@ -150,7 +171,7 @@ async function solve(texts: string[] | undefined): Promise<void> {
   }
   const colours = await coloursNow();
   if (!current()) return;
-  const ask = { ...about, colours };
+  const ask = { ...about, colours, hardest: all ? undefined : hardestNow() };
   const run = async (worker: (typeof workers)[number]): Promise<void> => {
     for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
       const card = await worker.way(mine, scene, ask, kind, width);
@@ -163,13 +184,18 @@ async function solve(texts: string[] | undefined): Promise<void> {
     }
   };
   try {
-    const now = workers[0].kept(scene);
+    const now = workers[0].kept(shownOf({ ...s, preview: null }));
     void now.then((left) => current() && useWays.setState({ now: left })).catch(() => {});
     await Promise.all(workers.map(run));
     const { found } = useWays.getState();
     const laid = found.filter((c) => c.way.kinds[0] !== 'ink' && c.way.kinds[0] !== 'move');
     // Two at half strength where no single one keeps enough of the photo.
-    if (current() && laid.every((c) => (c.way.kept?.kept ?? 100) - 2 * (c.way.kept?.marks ?? 0) < KEEPS_ENOUGH)) {
+    if (
+      current() &&
+      !all &&
+      !moves(currentSlide(s)) &&
+      laid.every((c) => (c.way.kept?.kept ?? 100) - 2 * (c.way.kept?.marks ?? 0) < KEEPS_ENOUGH)
+    ) {
       queue.push(
         ...WAY_PAIRS.map((pair) => ({ pair, first: found.find((c) => c.way.kinds[0] === pair[0])?.way ?? null })),
       );
@@ -229,7 +255,7 @@ export function lookAtWay(way: Way | null): void {
 /** Takes a way: ordinary layers, one undo step. @returns ids of the layers that were added */
 export function applyToSlide(way: Way, label: string, merge: string | null = null): string[] {
   const { slideId } = useBench.getState(),
-    ids = way.add.map(() => nanoid(10));
+    ids = Array.from({ length: addedBy(way) }, () => nanoid(10));
   lookAtWay(null);
   edit(label, (p) => applyWay(p, slideId, way, (i) => ids[i]), merge);
   return ids;
@@ -237,7 +263,8 @@ export function applyToSlide(way: Way, label: string, merge: string | null = nul
 
 /** Takes a way that was chosen from all, and selects what it brought. */
 export function takeWay(way: Way): void {
-  const ids = applyToSlide(way, way.name);
+  const ids = applyToSlide(way, way.slides ? `${way.name} on all slides` : way.name);
+  if (way.slides) return;
   if (ids.length) select([ids.at(-1)!]);
   else if (
     way.change.length === 1 &&

@@ -10,6 +10,7 @@ import { isLaid, setColour, type TreatmentKind } from '../../../core/piece/treat
 import { readingWorker } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { areMeantClear, type Chosen, meantTexts, treatmentsOf, useChosen } from '../commands/chosen-treatment';
+import { hardestNow } from '../measuring/measuring';
 import { applyToSlide, bestKnown, solveWays, useWays, waysKnown } from '../measuring/ways';
 import { currentSlide, edit, shownOf, useBench, wholeShown } from '../state/store';
 import css from './ReadingPanel.module.css';
@@ -60,14 +61,17 @@ async function solveTreatment(asked: Asked, hex: string): Promise<void> {
     at = { ...s, preview: null };
   if (kind === 'fade' && id === null && scope !== 'all') {
     // Side, reach and opacity are chosen together.
-    const way = await readingWorker().fadeFor(shownOf(at), { texts: ask.texts });
+    const way = await readingWorker().fadeFor(shownOf(at), { texts: ask.texts, hardest: hardestNow() });
     if (way && useBench.getState().piece === s.piece) {
       const [added] = applyToSlide(way, LABEL);
       useChosen.setState({ what: { layer: added } });
       return;
     }
   }
-  const found = await readingWorker().solve(scope === 'all' ? wholeShown(at) : shownOf(at), inColour(asked, hex));
+  const found = await readingWorker().solve(scope === 'all' ? wholeShown(at) : shownOf(at), {
+    ...inColour(asked, hex),
+    hardest: hardestNow(),
+  });
   if (useBench.getState().piece !== s.piece) return changedMeanwhile();
   if (found.strength !== null) return applyStrength(asked, found.strength / 100, hex, LABEL);
   const note = nanoid(6);

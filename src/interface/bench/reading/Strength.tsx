@@ -9,6 +9,7 @@ import { latest, readingWorker } from '../../../workers/clients';
 import type { StrengthCurve } from '../../../workers/reading';
 import { asking } from '../../shared/asking';
 import { type Scope, useChosen } from '../commands/chosen-treatment';
+import { hardestNow } from '../measuring/measuring';
 import { applyToSlide } from '../measuring/ways';
 import { settle, shownOf, useBench, wholeShown } from '../state/store';
 import css from './Remedies.module.css';
@@ -45,7 +46,8 @@ export const Strength = memo(function Strength() {
           everySlide: false,
         }
       : ask;
-    return asking(askChart(about.everySlide ? wholeShown(at) : shownOf(at), about), setChart);
+    const scene = about.everySlide ? wholeShown(at) : shownOf(at);
+    return asking(askChart(scene, { ...about, hardest: hardestNow() }), setChart);
   }, [piece, slideId, sizeId, ask, charted, laid]);
 
   const decides = piece.slides.findIndex((s) => s.id === chart?.decides) + 1,

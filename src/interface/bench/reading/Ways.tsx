@@ -1,7 +1,7 @@
 'use client';
 // Ways through: painted thumbnails, the best first, each with what it costs. Pointing at one shows it on the stage; a
 // click takes it.
-import { Button, Checkbox, Group, Loader, Text, Tooltip, VisuallyHidden } from '@mantine/core';
+import { Button, Checkbox, Group, Loader, SegmentedControl, Text, Tooltip, VisuallyHidden } from '@mantine/core';
 import { IconArrowsHorizontal, IconRefresh, IconX } from '@tabler/icons-react';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Pixels } from '../../../core/ground/pixels';
@@ -58,6 +58,12 @@ export function costs({ strength, kept, readings }: Way): {
   };
 }
 
+/** Which slide needs most of a way for all of them. */
+function Decides({ way }: { way: Way }) {
+  const at = useBench((s) => s.piece.slides.findIndex((x) => x.id === way.decides));
+  return at < 0 ? null : <span>slide {at + 1} decides</span>;
+}
+
 export function Ways({ layer }: { layer: string | null }) {
   const {
     piece: solvedFor,
@@ -69,6 +75,7 @@ export function Ways({ layer }: { layer: string | null }) {
     complete,
     failed,
     instead,
+    all: wanted,
     now,
     seen,
   } = useWays();
@@ -76,7 +83,9 @@ export function Ways({ layer }: { layer: string | null }) {
   const dragging = useBench((s) => s.dragging);
   const slideId = useBench((s) => s.slideId);
   const sizeId = useBench((s) => s.sizeId);
-  const treated = useBench((s) => isTreated(currentSlide(s)));
+  const count = useBench((s) => s.piece.slides.length),
+    all = wanted && count > 1;
+  const treated = useBench((s) => (all ? s.piece.slides.some(isTreated) : isTreated(currentSlide(s))));
   const clear = useBench(
     (s) =>
       s.readings.length > 0 &&
@@ -86,12 +95,12 @@ export function Ways({ layer }: { layer: string | null }) {
   const texts = useMemo(() => (layer === null ? undefined : [layer]), [layer]);
   useEffect(() => {
     if (dragging) return;
-    const timer = setTimeout(() => void solveWays(texts), useWays.getState().piece === piece ? 0 : REST);
+    const timer = setTimeout(() => void solveWays(texts, false, all), useWays.getState().piece === piece ? 0 : REST);
     return () => {
       clearTimeout(timer);
       cancelWays();
     };
-  }, [piece, slideId, sizeId, texts, instead, dragging]);
+  }, [piece, slideId, sizeId, texts, instead, all, dragging]);
   useEffect(() => {
     if (found.some((c) => !c.picture)) void paintWays();
   }, [found]);
@@ -100,6 +109,19 @@ export function Ways({ layer }: { layer: string | null }) {
 
   return (
     <div aria-busy={running} data-ways-complete={(complete && !outdated) || undefined}>
+      {count > 1 && (
+        <SegmentedControl
+          fullWidth
+          mb={6}
+          aria-label="Ways for"
+          value={all ? 'all' : 'one'}
+          onChange={(v) => useWays.setState({ all: v === 'all' })}
+          data={[
+            { value: 'one', label: layer === null ? 'This slide' : 'This text' },
+            { value: 'all', label: `All ${count} slides` },
+          ]}
+        />
+      )}
       <Group justify="space-between" gap={6} wrap="nowrap">
         <Text fz="xs" c="dimmed" data-testid="kept-now">
           {now === undefined
@@ -126,7 +148,7 @@ export function Ways({ layer }: { layer: string | null }) {
             variant="subtle"
             flex="none"
             leftSection={<IconRefresh size={12} />}
-            onClick={() => void solveWays(texts, true)}
+            onClick={() => void solveWays(texts, true, all)}
           >
             Solve again
           </Button>
@@ -148,11 +170,13 @@ export function Ways({ layer }: { layer: string | null }) {
       )}
       {!running && found.length === 0 && !failed && solvedFor && (
         <Text fz="sm" mt={8}>
-          {clear && !(instead && treated)
-            ? treated
-              ? 'Clear as it is. Tick the box above to see what else would do.'
-              : 'Clear as it is: nothing is needed.'
-            : 'Nothing makes this text Clear by itself: give it another place or size.'}
+          {all
+            ? 'No one treatment is needed on these slides, or does for all of them. Each slide has ways of its own.'
+            : clear && !(instead && treated)
+              ? treated
+                ? 'Clear as it is. Tick the box above to see what else would do.'
+                : 'Clear as it is: nothing is needed.'
+              : 'Nothing makes this text Clear by itself: give it another place or size.'}
         </Text>
       )}
       <div
@@ -179,6 +203,7 @@ export function Ways({ layer }: { layer: string | null }) {
                   {way.name} {c.strength}
                 </b>
                 <span title={SAYS.kept}>{c.kept}</span>
+                {way.slides && <Decides way={way} />}
                 <span>
                   {c.reading}
                   {c.marks && way.kept!.marks >= 0.05 && <i title={SAYS.marks}>, {c.marks}</i>}

@@ -18,8 +18,10 @@ import { Ghosts } from './Ghosts';
 import { beginMarquee } from './Marquee';
 import { Outside } from './Outside';
 import { Overlay } from './Overlay';
+import { MotionBar } from './MotionBar';
 import { Neighbours } from './Neighbours';
 import { keepPainting, setPaintScale } from './painting';
+import { keepPlaying } from './playing';
 import { RoomMarks } from './RoomMarks';
 import css from './Stage.module.css';
 import { Views } from './Views';
@@ -68,6 +70,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     return () => watch.disconnect();
   }, []);
   useLayoutEffect(() => keepPainting(slideHost.current!), []);
+  useEffect(keepPlaying, []);
   useLayoutEffect(() => {
     if (room) setPaintScale(scale, size, view === 'shown' ? eyes.density : undefined);
   }, [room, scale, size, view, eyes.density]);
@@ -235,6 +238,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
           </filter>
         </svg>
       )}
+      <MotionBar />
       <div className={css.views}>
         <Views />
         <Group gap={2} className={css.zoom}>

@@ -22,7 +22,7 @@ async function paint(draft: boolean): Promise<void> {
   const s = useBench.getState();
   if (!stageKey || !scale || !s.piece) return;
   try {
-    const painted = await show(stageKey, shownOf(s), scale, draft, s.editing);
+    const painted = await show(stageKey, shownOf(s, s.time), scale, draft, s.editing);
     if (painted) {
       // A text that only moved has the frame it had: nothing to tell, nothing to draw again.
       const told = JSON.stringify(painted);
@@ -98,12 +98,15 @@ export function keepPainting(host: HTMLElement): () => void {
       now.sizeId !== before.sizeId ||
       now.editing !== before.editing ||
       now.dragging !== before.dragging ||
+      now.playing !== before.playing ||
       now.preview !== before.preview ||
+      now.time !== before.time ||
       now.epoch !== before.epoch
     ) {
       clearTimeout(rest);
       const typing = now.editing !== null && now.editing === before.editing;
-      void paint(now.dragging !== false || typing);
+      // What plays is painted as quickly as what is dragged.
+      void paint(now.dragging !== false || typing || now.playing);
       // What was painted quickly between letters is painted exactly once there is rest.
       if (typing) rest = setTimeout(() => void paint(false), REST);
     }

@@ -199,6 +199,8 @@ describe('saving', () => {
     globalThis.fetch = real;
   });
   const saved = (revision: number) => () => Response.json({ revision });
+  const changedElsewhere = (): Response =>
+    Response.json({ title: 'The piece was changed elsewhere', revision: 9 }, { status: 409 });
 
   it('sends the whole document over its revision, once', async () => {
     const stop = keepSaving(open());
@@ -229,20 +231,49 @@ describe('saving', () => {
   it('stops at a conflict until someone decides; mine goes over the other’s revision', async () => {
     const stop = keepSaving(open());
     move(36, null);
-    const mine = state().piece;
-    answers.push(() => Response.json({ title: 'The piece was changed elsewhere', revision: 9 }, { status: 409 }));
+    const mine = state().piece,
+      theirs = { ...fresh(), name: 'Theirs' },
+      given = () => Response.json({ id: 'p1', campaign: 'c', revision: 9, piece: theirs });
+    answers.push(changedElsewhere, given);
     await save();
     expect(state().saved).toBe('conflict');
     await save();
-    expect(asked).toHaveLength(1);
-    answers.push(() => Response.json({ id: 'p1', campaign: 'c', revision: 9, piece: fresh() }), saved(10));
+    // The save, and a look at what is there.
+    expect(asked).toHaveLength(2);
+    answers.push(given, saved(10));
     await resolveConflict('mine');
     expect(asked.at(-1)).toMatchObject({ method: 'PUT', match: '"9"' });
     expect(state()).toMatchObject({ saved: 'saved', revision: 10 });
     expect(state().piece).toEqual(mine);
     // The other side is one undo away.
     undoEdit();
-    expect(state().piece).toEqual(fresh());
+    expect(state().piece).toEqual(theirs);
+    stop();
+  });
+
+  it('an answer that was lost is no conflict: what the server has is a state of the same document', async () => {
+    const stop = keepSaving(open());
+    move(36, null);
+    const sent = state().piece;
+    // It was saved, but the answer never came; meanwhile there were more edits.
+    await save();
+    expect(state().saved).toBe('away');
+    move(37, null);
+    const given = () => Response.json({ id: 'p1', campaign: 'c', revision: 4, piece: structuredClone(sent) });
+    answers.push(changedElsewhere, given);
+    await save();
+    expect(state()).toMatchObject({ saved: 'unsaved', revision: 4 });
+    answers.push(saved(5));
+    await save();
+    expect(asked.at(-1)).toMatchObject({ method: 'PUT', match: '"4"' });
+    expect(state()).toMatchObject({ saved: 'saved', revision: 5 });
+    // The same, where nothing was done since.
+    move(38, null);
+    await save();
+    const last = structuredClone(state().piece);
+    answers.push(changedElsewhere, () => Response.json({ id: 'p1', campaign: 'c', revision: 6, piece: last }));
+    await save();
+    expect(state()).toMatchObject({ saved: 'saved', revision: 6 });
     stop();
   });
 
@@ -251,7 +282,7 @@ describe('saving', () => {
     move(39, null);
     const mine = state().piece,
       theirs = { ...fresh(), name: 'Theirs' };
-    answers.push(() => Response.json({ title: 'The piece was changed elsewhere', revision: 9 }, { status: 409 }));
+    answers.push(changedElsewhere, () => Response.json({ title: 'Not now' }, { status: 503 }));
     await save();
     answers.push(() => Response.json({ id: 'p1', campaign: 'c', revision: 9, piece: theirs }));
     await resolveConflict('theirs');

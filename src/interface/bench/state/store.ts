@@ -2,6 +2,7 @@
 import { create } from 'zustand';
 import type { Layer } from '../../../core/kinds/layers';
 import { isFollower, isPhoto, isText } from '../../../core/kinds/layers';
+import { slideAt } from '../../../core/piece/moments';
 import { groupsAround } from '../../../core/piece/groups';
 import { guestId, slideSeen } from '../../../core/piece/guests';
 import { emptyHistory, type History, redo, remember, stepBetween, undo } from '../../../core/piece/history';
@@ -54,6 +55,12 @@ export interface BenchState {
   /** Something is being dragged, on the stage or on a control: paint quickly, measure on. */
   dragging: false | 'stage' | 'control';
   readings: Reading[];
+  /** The moment of the slide that shows, ms; null is what shows while nothing plays. */
+  time: number | null;
+  /** Does it play? */
+  playing: boolean;
+  /** How many of its frames have been looked at; null where nothing moves, or all were. */
+  looked: { done: number; of: number } | null;
   /** Why nothing is measured, where the slide is too much for it. */
   unmeasured: string | null;
   /** The stage has been painted since the piece was opened. */
@@ -101,6 +108,9 @@ export const useBench = create<BenchState>(() => ({
   opened: 0,
   dragging: false,
   readings: [],
+  time: null,
+  playing: false,
+  looked: null,
   unmeasured: null,
   painted: false,
   paintedSlide: null,
@@ -140,6 +150,9 @@ export function openBench(at: {
     entered: null,
     inside: null,
     readings: [],
+    time: null,
+    playing: false,
+    looked: null,
     unmeasured: null,
     texts: {},
     painted: false,
@@ -216,7 +229,17 @@ export const redoEdit = (): void => travel(redo);
 export function goToSlide(slideId: string): void {
   if (slideId === get().slideId) return;
   select([]);
-  set({ slideId, readings: [], unmeasured: null, editing: null, range: null, entered: null, inside: null });
+  set({
+    slideId,
+    readings: [],
+    time: null,
+    looked: null,
+    unmeasured: null,
+    editing: null,
+    range: null,
+    entered: null,
+    inside: null,
+  });
 }
 
 export const select = (ids: string[]): void => {
@@ -255,19 +278,26 @@ export function selectedLayer(s: BenchState): Layer | null {
   return layer ? layerIn(layer, currentSize(s), s.piece.sizes[0]) : null;
 }
 
-/** A piece with this slide only: all that painting and measuring need. */
-const scenes = new WeakMap<Piece, Map<string, Piece>>();
-export function shownOf(s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'preview'>): {
+/**
+ * A piece with this slide only: all that painting and measuring need. @param time shows it at that moment, ms; null is
+ * the slide with all that moves on it
+ */
+const scenes = new WeakMap<Piece, Map<Slide, Piece>>();
+export function shownOf(
+  s: Pick<BenchState, 'piece' | 'slideId' | 'sizeId' | 'preview'>,
+  time: number | null = null,
+): {
   piece: Piece;
   slide: string;
   size: string;
 } {
   const shown = s.preview ?? s.piece,
-    slide = currentSlide({ piece: shown, slideId: s.slideId });
+    whole = currentSlide({ piece: shown, slideId: s.slideId }),
+    slide = time === null ? whole : slideAt(whole, time);
   let bySlide = scenes.get(shown);
   if (!bySlide) scenes.set(shown, (bySlide = new Map()));
-  let piece = bySlide.get(slide.id);
-  if (!piece) bySlide.set(slide.id, (piece = { ...shown, slides: [slide] }));
+  let piece = bySlide.get(slide);
+  if (!piece) bySlide.set(slide, (piece = { ...shown, slides: [slide] }));
   return { piece, slide: slide.id, size: s.sizeId };
 }
 

@@ -1,0 +1,49 @@
+// Readings of a slide on which something moves: every frame counts, and the worst of them is the text's reading.
+import { differentMoments, slideAt } from '../piece/moments';
+import { textsIn } from '../piece/resolve';
+import type { Piece, Size, Slide } from '../piece/schema';
+import type { Painter } from '../scene/painter';
+import { type Reading, readText } from './read';
+
+/** Loads what slides are painted from. Frames are many: nobody keeps all of them at hand. */
+export type Load = (slides: readonly Slide[]) => Promise<void>;
+
+/** How a text reads at a moment of its slide, ms. */
+export interface TimedReading extends Reading {
+  time: number;
+}
+
+/** How far a reading is from what it needs: 1 is just enough. Without letters nothing is missing. */
+export const marginOfReading = ({ ratio, needed }: Pick<Reading, 'ratio' | 'needed'>): number =>
+  ratio === null ? Infinity : ratio / needed;
+
+/** The worse of two readings of a text. */
+export const worse = <R extends Reading>(a: R, b: R): R => (marginOfReading(b) < marginOfReading(a) ? b : a);
+
+/** Readings with others of the same texts, each the worse one. What is new comes last. */
+export function worstOf<R extends Reading>(known: readonly R[], more: readonly R[]): R[] {
+  const out = known.map((k) => more.filter((m) => m.layer === k.layer).reduce<R>(worse, k));
+  return [...out, ...more.filter((m) => !known.some((k) => k.layer === m.layer))];
+}
+
+/** The readings of a slide at some of its moments, the worst of each text. */
+export async function readMoments(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  load: Load,
+  times: readonly number[] = differentMoments(slide),
+  texts?: readonly string[],
+): Promise<TimedReading[]> {
+  let worst: TimedReading[] = [];
+  for (const time of times) {
+    const still = slideAt(slide, time);
+    await load([still]);
+    worst = worstOf(
+      worst,
+      textsIn(piece, still, size, texts).map((t) => ({ ...readText(painter, piece, still, size, t), time })),
+    );
+  }
+  return worst;
+}
