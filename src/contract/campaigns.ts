@@ -1,5 +1,6 @@
 // Campaigns, their house style and their fonts.
 import { z } from 'zod';
+import { COVER_KINDS } from '../core/piece/covers';
 import { SwatchSchema } from '../core/values/fill';
 import type { Endpoint, EndpointKey } from './endpoint';
 
@@ -32,6 +33,36 @@ export const campaigns = {
     called: 'The swatches',
     answer: { says: 'Swatches; ETag holds the revision', schema: SwatchesSchema },
     problems: { 404: 'Not there', 409: 'Changed elsewhere; the answer holds them as they are now' },
+  },
+  'GET /api/campaigns/{id}/covers': {
+    summary: 'Covers of posts and carousels as the feed shows them, the newest first, and which is due next',
+    answer: {
+      says: 'Covers',
+      schema: z.object({
+        covers: z.array(
+          z.object({
+            id: z.string(),
+            name: z.string(),
+            createdAt: z.string(),
+            look: z.string(),
+            kind: z.enum(COVER_KINDS),
+            photo: z.number().describe('Share of the picture that is photo'),
+            colour: z.string().describe('Of its ground'),
+            swatch: z.string().nullable().describe('The house colour its ground is'),
+          }),
+        ),
+        due: z.object({
+          kind: z.enum(COVER_KINDS),
+          swatch: z.string().nullable(),
+          reasons: z.array(z.string()),
+          photo: z
+            .object({ id: z.string(), name: z.string() })
+            .nullable()
+            .describe('Where a photo is due: one of the library that no cover here has'),
+        }),
+      }),
+    },
+    problems: { 404: 'Not there' },
   },
   'GET /api/campaigns/{id}/fonts': {
     summary: 'Fonts of the campaign’s own',

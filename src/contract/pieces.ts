@@ -29,6 +29,10 @@ const NewPieceSchema = z.union([
     destination: z.string().describe('Id of a destination'),
     name,
     photo: assetId.optional().describe('Id of an asset to begin with'),
+    ground: z
+      .strictObject({ kind: z.enum(['colour', 'gradient', 'pattern']), swatch: z.string().max(64) })
+      .optional()
+      .describe('A ground in a colour of the house style to begin with'),
     campaign,
   }),
   z.strictObject({

@@ -22,6 +22,8 @@ export interface Destination {
   keepClear: KeepClear[];
   /** Most slides a piece may have there. */
   slides: number;
+  /** It is seen in a feed, beside other pieces of its campaign. */
+  feed?: true;
   /** A second size that belongs to the same piece (hero narrow). */
   companion?: { name: string; width: number; height: number; shownWidth: number };
 }
@@ -45,6 +47,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 375,
     keepClear: [],
     slides: 1,
+    feed: true,
   },
   {
     id: 'portrait-post',
@@ -55,6 +58,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 375,
     keepClear: [],
     slides: 1,
+    feed: true,
   },
   {
     id: 'story',
@@ -75,6 +79,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 375,
     keepClear: [],
     slides: 20,
+    feed: true,
   },
   {
     id: 'profile-banner',

@@ -47,6 +47,7 @@ export type AssetInfo = z.output<typeof AssetSchema>;
 export type PieceInfo = z.output<typeof SummarySchema>;
 export type StoredPiece = z.output<typeof StoredPieceSchema>;
 export type CampaignInfo = AnswerOf<Endpoints['GET /api/campaigns']>[number];
+export type FeedInfo = AnswerOf<Endpoints['GET /api/campaigns/{id}/covers']>;
 export type RevisionInfo = AnswerOf<Endpoints['GET /api/pieces/{id}/revisions']>['items'][number];
 /** A part of a list, and where the next one begins. */
 export interface Page<T> {
@@ -116,6 +117,7 @@ function formOf(file: Blob, name: string, more: Record<string, string> = {}): Fo
 export const api = {
   campaigns: () => ask('GET /api/campaigns'),
   newCampaign: (name: string) => ask('POST /api/campaigns', { body: { name } }),
+  feed: (id: string) => ask('GET /api/campaigns/{id}/covers', { params: { id } }),
   house: async (id: string): Promise<House> =>
     houseFrom(await responseTo('GET /api/campaigns/{id}/swatches', { params: { id } })),
   /** @throws ApiError 409 where it was changed since that revision; its body holds the present one */

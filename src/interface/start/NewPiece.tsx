@@ -1,11 +1,13 @@
 'use client';
 // A new piece: the destination, or a size of one's own. The right pixel size is known, never guessed.
-import { Button, Group, NumberInput, Select, Text, UnstyledButton } from '@mantine/core';
+import { Button, Checkbox, Group, NumberInput, Select, Text, UnstyledButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import { type Destination, DESTINATIONS } from '../../core/piece/destinations';
 import { api, type AssetInfo, type CampaignInfo, inWords } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
+import { beginningOf, canBegin, DuePicture, dueInWords, useFeed } from './Covers';
+import covers from './Covers.module.css';
 import css from './NewPiece.module.css';
 
 const BOX = { width: 92, height: 74 };
@@ -45,6 +47,7 @@ export function NewPiece({
   photo,
   campaigns,
   campaign,
+  withDue = false,
   onMade,
   onClose,
 }: {
@@ -52,6 +55,8 @@ export function NewPiece({
   campaigns: readonly CampaignInfo[];
   /** The campaign that is chosen at first. */
   campaign?: string;
+  /** It is to begin with what is due in the feed. */
+  withDue?: boolean;
   /** @param outlined it has slides, which are written down first */
   onMade: (id: string, outlined: boolean) => void;
   onClose: () => void;
@@ -60,6 +65,9 @@ export function NewPiece({
   const [width, setWidth] = useState<number | string>(1200);
   const [height, setHeight] = useState<number | string>(800);
   const [into, setInto] = useState(campaign ?? campaigns.at(-1)?.id ?? null);
+  const [dueToo, setDueToo] = useState(withDue);
+  const { feed, house } = useFeed(photo ? null : into),
+    due = feed && feed.covers.length > 0 && canBegin(feed.due) ? feed.due : null;
 
   const make = async (key: string, ask: Record<string, unknown>, outlined = false): Promise<void> => {
     setBusy(key);
@@ -95,6 +103,20 @@ export function NewPiece({
           onChange={setInto}
         />
       )}
+      {due && (
+        <div className={covers.offer}>
+          <span className={covers.picture}>
+            <DuePicture due={due} house={house} />
+          </span>
+          <Checkbox
+            size="xs"
+            checked={dueToo}
+            onChange={(e) => setDueToo(e.currentTarget.checked)}
+            label={`Posts and carousels begin with what is due: ${dueInWords(due, house).toLowerCase()}`}
+            description={`${due.reasons.join('. ')}.`}
+          />
+        </div>
+      )}
       <div className={css.grid}>
         {DESTINATIONS.map((d) => (
           <UnstyledButton
@@ -102,7 +124,13 @@ export function NewPiece({
             className={css.card}
             data-busy={busy === d.id || undefined}
             disabled={busy !== null}
-            onClick={() => void make(d.id, { destination: d.id }, d.id === 'carousel')}
+            onClick={() =>
+              void make(
+                d.id,
+                { destination: d.id, ...(d.feed && due && dueToo ? beginningOf(due) : {}) },
+                d.id === 'carousel',
+              )
+            }
             data-destination={d.id}
           >
             <Shape d={d} />

@@ -8,6 +8,7 @@ import {
   IconCopy,
   IconDots,
   IconFolderSymlink,
+  IconLayoutGrid,
   IconPencil,
   IconPhotoUp,
   IconPlus,
@@ -16,6 +17,7 @@ import {
 } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { isInFeed } from '../../core/piece/covers';
 import { renamePiece } from '../../core/piece/edits';
 import { api, type AssetInfo, type CampaignInfo, inWords, type Page, type PieceInfo } from '../shared/api';
 import { BEGIN_WITH_HEADLINE, BEGIN_WITH_OUTLINE } from '../shared/beginning';
@@ -25,6 +27,7 @@ import { usePages } from '../shared/pages';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { uploadWithNotice } from '../shared/upload';
 import { Bin } from './Bin';
+import { Covers } from './Covers';
 import { NewPiece } from './NewPiece';
 import css from './StartPage.module.css';
 
@@ -40,7 +43,8 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   const router = useRouter();
   const [campaigns, setCampaigns] = useState(given);
   const [search, setSearch] = useState('');
-  const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string } | null>(null);
+  const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string; withDue?: boolean } | null>(null);
+  const [covers, setCovers] = useState<CampaignInfo | null>(null);
   const [bin, setBin] = useState(false);
   const pieces = usePages(api.pieces, search, first);
   const toRename = useRef<string | null>(null);
@@ -214,14 +218,26 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                 <Title order={2} fz={20}>
                   {c.name}
                 </Title>
-                <Button
-                  size="compact-sm"
-                  variant="subtle"
-                  leftSection={<IconPlus size={14} />}
-                  onClick={() => setMaking({ photo: null, campaign: c.id })}
-                >
-                  New piece here
-                </Button>
+                <Group gap={4}>
+                  {own.some((p) => isInFeed(p.sizes)) && (
+                    <Button
+                      size="compact-sm"
+                      variant="subtle"
+                      leftSection={<IconLayoutGrid size={14} />}
+                      onClick={() => setCovers(c)}
+                    >
+                      Covers
+                    </Button>
+                  )}
+                  <Button
+                    size="compact-sm"
+                    variant="subtle"
+                    leftSection={<IconPlus size={14} />}
+                    onClick={() => setMaking({ photo: null, campaign: c.id })}
+                  >
+                    New piece here
+                  </Button>
+                </Group>
               </Group>
               {own.length === 0 && (c.pieces === 0 || !pieces.more) && (
                 <Text fz="sm" c="dimmed">
@@ -379,10 +395,21 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           photo={making.photo}
           campaigns={campaigns}
           campaign={making.campaign}
+          withDue={making.withDue}
           onClose={() => setMaking(null)}
           onMade={(id, outlined) =>
             router.push(`/piece/${id}${making.photo ? BEGIN_WITH_HEADLINE : outlined ? BEGIN_WITH_OUTLINE : ''}`)
           }
+        />
+      )}
+      {covers && (
+        <Covers
+          campaign={covers}
+          onClose={() => setCovers(null)}
+          onBegin={() => {
+            setMaking({ photo: null, campaign: covers.id, withDue: true });
+            setCovers(null);
+          }}
         />
       )}
       {bin && <Bin onClose={() => setBin(false)} onBack={back} />}

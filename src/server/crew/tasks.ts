@@ -13,6 +13,8 @@ import type { SideRating } from '../../core/photo/room';
 import { momentOf, moves, pieceOfMoments, slideAt, turnOf } from '../../core/piece/moments';
 import { backdropPhoto, slidesOf } from '../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../core/piece/schema';
+import type { Cover } from '../../core/piece/covers';
+import { coverOf } from '../../core/reading/cover';
 import { checkMeasuring } from '../../core/reading/budget';
 import { overviewOf, type OverviewRow } from '../../core/reading/overview';
 import { type Load, readMoments } from '../../core/reading/over-time';
@@ -161,6 +163,13 @@ export async function overview(ask: SlideAsk): Promise<OverviewRow[]> {
     size,
     readings.map((r) => ({ ...r, letters: [] })),
   );
+}
+
+/** What kind of cover a slide is. */
+export async function cover(ask: SlideAsk): Promise<Cover> {
+  const { piece, slide, size } = await stand(ask);
+  checkPainting(painter, piece, slide, size, 1);
+  return coverOf(painter, piece, slide, size);
 }
 
 /** Colours of the topmost photo that texts lie over. */

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { campaigns } from '../../contract/campaigns';
 import { faceById } from '../../core/type/catalogue';
 import { assetBytes, findAsset } from '../assets';
+import { feedOf } from '../covers';
 import { asked, run } from '../crew/crews';
 import { FONT_LIMITS, listFonts, removeFont } from '../fonts';
 import { createCampaign, type House, listCampaigns, readHouse, saveHouse } from '../pieces';
@@ -26,6 +27,7 @@ export const campaignHandlers: Handlers<typeof campaigns> = {
   'POST /api/campaigns': async ({ body }) => reply(await createCampaign(body.name)),
   'GET /api/campaigns/{id}/swatches': async ({ params }) => told(await readHouse(params.id)),
   'PUT /api/campaigns/{id}/swatches': async ({ params, over, body }) => told(await saveHouse(params.id, over, body)),
+  'GET /api/campaigns/{id}/covers': async ({ request, params }) => reply(await feedOf(params.id, asked(request))),
   'GET /api/campaigns/{id}/fonts': async ({ params }) => reply(await listFonts(params.id)),
   'POST /api/campaigns/{id}/fonts': async ({ request, params }) => {
     const { file, form } = await uploadedFile(request, FONT_LIMITS.bytes);

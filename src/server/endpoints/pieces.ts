@@ -2,6 +2,7 @@
 import { nanoid } from 'nanoid';
 import type { pieces } from '../../contract/pieces';
 import { FORMATS } from '../../core/format/formats';
+import { makeGround } from '../../core/kinds/fill';
 import { makePhoto, photoName } from '../../core/kinds/photo';
 import { makePiece } from '../../core/piece/make';
 import type { Piece } from '../../core/piece/schema';
@@ -15,6 +16,7 @@ import {
   listPieces,
   listRevisions,
   movePiece,
+  readHouse,
   readPiece,
   readRevision,
   restorePiece,
@@ -39,6 +41,20 @@ const tooManySlides = (piece: Piece): Problem =>
     { path: '/slides', reason: `${piece.slides.length} slides, and room for ${mostSlides(piece)}` },
   ]);
 
+/** A ground in a house colour. @throws Problem 422 where the house has none of that id */
+async function groundOf(
+  { kind, swatch }: { kind: 'colour' | 'gradient' | 'pattern'; swatch: string },
+  campaign: string | undefined,
+) {
+  const { swatches } = campaign ? await readHouse(campaign) : { swatches: [] },
+    hex = swatches.find((s) => s.id === swatch)?.colour;
+  if (!hex)
+    throw new Problem(422, 'The house style has no such colour', undefined, [
+      { path: '/ground/swatch', reason: `no colour ${swatch} is in the house style of the campaign` },
+    ]);
+  return { kind, colour: { swatch, hex }, swatches };
+}
+
 /** @throws Problem 404 */
 function rowOf(row: string): number {
   if (!/^\d{1,9}$/.test(row)) throw notFound('revision');
@@ -58,11 +74,17 @@ export const pieceHandlers: Handlers<typeof pieces> = {
         throw new Problem(422, 'The picture is not here', undefined, [
           { path: '/photo', reason: 'no picture of that id is stored' },
         ]);
-      const frames = photo ? await assetFrames(photo) : [];
+      const frames = photo ? await assetFrames(photo) : [],
+        ground = 'ground' in ask && ask.ground ? await groundOf(ask.ground, ask.campaign) : null;
       try {
         const made = makePiece(ask.name ?? 'New piece', ask, newId, (size) =>
-          photo ? [makePhoto(newId(), photo.id, photoName(photo.name), size, frames)] : [],
+          photo
+            ? [makePhoto(newId(), photo.id, photoName(photo.name), size, frames)]
+            : ground
+              ? [makeGround(newId(), ground.kind, ground.colour, size)]
+              : [],
         );
+        if (ground) made.swatches = ground.swatches;
         piece = { ...made, name: ask.name ?? `New ${made.sizes[0].name.toLowerCase()}`, named: ask.name !== undefined };
       } catch (e) {
         if (e instanceof RangeError)

@@ -86,10 +86,6 @@ export const useWays = create<WaysState>(() => ({ ...nothing, instead: true, all
 let question = 0;
 let underWay: Promise<void> = Promise.resolve();
 
-/** Are ways for all slides asked for, and are there several? */
-export const overAll = (w: Pick<WaysState, 'all'> = useWays.getState()): boolean =>
-  w.all && useBench.getState().piece.slides.length > 1;
-
 const questionNow = (texts: string[] | undefined, all: boolean): Question => {
   const s = useBench.getState(),
     treated = all ? s.piece.slides.some(isTreated) : isTreated(currentSlide(s));
