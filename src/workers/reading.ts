@@ -29,7 +29,7 @@ import { paintPair, probeText, type Reading, readSlide, readText } from '../core
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import { type JoinOffer, joinOffers } from '../core/remedy/join-offers';
-import { askInTime, hardestMoments, justEnoughInTime, wayInTime } from '../core/remedy/over-time';
+import { askInTime, hardestMoments, justEnoughInTime, type KeptSolver, wayInTime } from '../core/remedy/over-time';
 import { LetterSamples } from '../core/remedy/letter-sample';
 import type { PhotoKept } from '../core/remedy/photo-kept';
 import { SlidePhoto } from '../core/remedy/slide-photo';
@@ -226,8 +226,11 @@ async function solverHere(scene: Shown, ask: WaysQuestion): Promise<Solver> {
   if (moves(slide)) {
     const load = loadFor(piece, size),
       times = ask.hardest?.length ? ask.hardest : await hardestMoments(painter, piece, slide, size, load);
+    const kept: KeptSolver = {};
     return (kind) =>
-      typeof kind === 'string' ? wayInTime(painter, piece, slide, size, { ...ask, colours }, kind, load, times) : null;
+      typeof kind === 'string'
+        ? wayInTime(painter, piece, slide, size, { ...ask, colours }, kind, load, times, kept)
+        : null;
   }
   const ways = new Ways(painter, { piece, slide, size, ...ask, colours }, photoOf(piece, slide, size));
   return (kind) => (typeof kind === 'string' ? ways.solve(kind) : ways.solvePair(kind.pair, kind.first));

@@ -101,7 +101,7 @@ describe('a picture that moves', () => {
 
   it('has a beginning, a speed and a still of its own, each one undo step', async () => {
     const row = photoIn(await bench.document());
-    await bench.selectLayer(row.id);
+    await bench.selectRow(row.name);
     await bench.unfold('Motion');
     await bench.type('Speed', '200');
     await bench.untilDocument((p) => photoIn(p).motion!.speed === 2, 'the speed was not taken');

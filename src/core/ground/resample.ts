@@ -177,58 +177,122 @@ export function resample(
     top = Math.min(top, ty.first[i]);
     bottom = Math.max(bottom, Math.min(p.height, ty.first[i] + ty.count));
   }
-  const rows = bottom - top,
+  const solid = isOpaque(p),
+    mid = solid ? across3(p, tx, part, top, bottom - top) : across4(p, tx, part, top, bottom - top);
+  return {
+    width: part.width,
+    height: part.height,
+    data: solid ? down3(mid, ty, part, top, p.height) : down4(mid, ty, part, top, p.height),
+  };
+}
+
+/** Rows of an opaque picture at their new width: red, green, blue of each pixel. */
+function across3(p: Pixels, tx: Taps, part: Box, top: number, rows: number): Float32Array {
+  const { data } = p,
+    { first, count, weights } = tx,
     wide = part.width,
-    solid = isOpaque(p);
-  const mid = new Float32Array(rows * wide * 4);
-  for (let r = 0; r < rows; r++) {
+    out = new Float32Array(rows * wide * 3);
+  for (let r = 0, m = 0; r < rows; r++) {
     const base = (top + r) * p.width;
-    for (let i = 0; i < wide; i++) {
+    for (let i = part.x, end = part.x + wide; i < end; i++) {
+      let R = 0,
+        G = 0,
+        B = 0;
+      const f = first[i],
+        o = i * count,
+        n = Math.min(count, p.width - f);
+      for (let k = 0, s = (base + f) * 4; k < n; k++, s += 4) {
+        const w = weights[o + k];
+        R += w * data[s];
+        G += w * data[s + 1];
+        B += w * data[s + 2];
+      }
+      out[m++] = R;
+      out[m++] = G;
+      out[m++] = B;
+    }
+  }
+  return out;
+}
+
+/** The same with alpha, by which colours are weighed. */
+function across4(p: Pixels, tx: Taps, part: Box, top: number, rows: number): Float32Array {
+  const { data } = p,
+    { first, count, weights } = tx,
+    wide = part.width,
+    out = new Float32Array(rows * wide * 4);
+  for (let r = 0, m = 0; r < rows; r++) {
+    const base = (top + r) * p.width;
+    for (let i = part.x, end = part.x + wide; i < end; i++) {
       let R = 0,
         G = 0,
         B = 0,
         A = 0;
-      const f = tx.first[part.x + i],
-        o = (part.x + i) * tx.count,
-        n = Math.min(tx.count, p.width - f);
-      for (let k = 0; k < n; k++) {
-        const s = (base + f + k) * 4,
-          wa = tx.weights[o + k],
-          wt = solid ? wa : wa * p.data[s + 3];
-        R += wt * p.data[s];
-        G += wt * p.data[s + 1];
-        B += wt * p.data[s + 2];
-        A += wa * p.data[s + 3];
+      const f = first[i],
+        o = i * count,
+        n = Math.min(count, p.width - f);
+      for (let k = 0, s = (base + f) * 4; k < n; k++, s += 4) {
+        const wa = weights[o + k],
+          w = wa * data[s + 3];
+        R += w * data[s];
+        G += w * data[s + 1];
+        B += w * data[s + 2];
+        A += wa * data[s + 3];
       }
-      const m = (r * wide + i) * 4;
-      mid[m] = R;
-      mid[m + 1] = G;
-      mid[m + 2] = B;
-      mid[m + 3] = A;
+      out[m++] = R;
+      out[m++] = G;
+      out[m++] = B;
+      out[m++] = A;
     }
   }
-  const data = new Uint8ClampedArray(wide * part.height * 4);
-  const row = new Float32Array(wide * 4);
+  return out;
+}
+
+/** One row of the result, channels side by side, from rows of the new width. */
+function rowAt(mid: Float32Array, ty: Taps, at: number, top: number, height: number, row: Float32Array): void {
+  row.fill(0);
+  const first = ty.first[at],
+    n = Math.min(ty.count, height - first),
+    length = row.length;
+  for (let k = 0; k < n; k++) {
+    const w = ty.weights[at * ty.count + k];
+    if (w === 0) continue;
+    const m = (first + k - top) * length;
+    for (let i = 0; i < length; i++) row[i] += w * mid[m + i];
+  }
+}
+
+/** Columns at their new height, of an opaque picture. @param height of the source */
+function down3(mid: Float32Array, ty: Taps, part: Box, top: number, height: number): Uint8ClampedArray {
+  const data = new Uint8ClampedArray(part.width * part.height * 4),
+    row = new Float32Array(part.width * 3);
+  for (let j = 0, o = 0; j < part.height; j++) {
+    rowAt(mid, ty, part.y + j, top, height, row);
+    for (let i = 0; i < row.length; i += 3, o += 4) {
+      data[o] = row[i];
+      data[o + 1] = row[i + 1];
+      data[o + 2] = row[i + 2];
+      data[o + 3] = 255;
+    }
+  }
+  return data;
+}
+
+/** The same with alpha. */
+function down4(mid: Float32Array, ty: Taps, part: Box, top: number, height: number): Uint8ClampedArray {
+  const data = new Uint8ClampedArray(part.width * part.height * 4),
+    row = new Float32Array(part.width * 4);
   for (let j = 0; j < part.height; j++) {
-    row.fill(0);
-    const at = part.y + j,
-      n = Math.min(ty.count, p.height - ty.first[at]);
-    for (let k = 0; k < n; k++) {
-      const wt = ty.weights[at * ty.count + k];
-      if (wt === 0) continue;
-      const m = (ty.first[at] + k - top) * wide * 4;
-      for (let i = 0; i < row.length; i++) row[i] += wt * mid[m + i];
+    rowAt(mid, ty, part.y + j, top, height, row);
+    for (let i = 0; i < row.length; i += 4) {
+      const k = row[i + 3] > 0.25 ? 1 / row[i + 3] : 0;
+      row[i] *= k;
+      row[i + 1] *= k;
+      row[i + 2] *= k;
     }
-    if (!solid)
-      for (let i = 0; i < row.length; i += 4) {
-        const k = row[i + 3] > 0.25 ? 1 / row[i + 3] : 0;
-        row[i] *= k;
-        row[i + 1] *= k;
-        row[i + 2] *= k;
-      }
-    data.set(row, j * wide * 4);
+    data.set(row, j * part.width * 4);
   }
-  return { width: wide, height: part.height, data };
+  return data;
 }
 
 /** Turns a picture by quarter turns clockwise. */

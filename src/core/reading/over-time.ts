@@ -3,7 +3,7 @@ import { differentMoments, slideAt } from '../piece/moments';
 import { textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
-import { type Reading, readText } from './read';
+import { probeText, type Reading, readText, type TextProbe } from './read';
 
 /** Loads what slides are painted from. Frames are many: nobody keeps all of them at hand. */
 export type Load = (slides: readonly Slide[]) => Promise<void>;
@@ -26,7 +26,10 @@ export function worstOf<R extends Reading>(known: readonly R[], more: readonly R
   return [...out, ...more.filter((m) => !known.some((k) => k.layer === m.layer))];
 }
 
-/** The readings of a slide at some of its moments, the worst of each text. */
+/**
+ * The readings of a slide at some of its moments, the worst of each text.
+ * @param enough no further moment is looked at once it says so of the readings of one
+ */
 export async function readMoments(
   painter: Painter,
   piece: Piece,
@@ -35,15 +38,21 @@ export async function readMoments(
   load: Load,
   times: readonly number[] = differentMoments(slide),
   texts?: readonly string[],
+  enough: (readings: readonly Reading[]) => boolean = () => false,
 ): Promise<TimedReading[]> {
   let worst: TimedReading[] = [];
+  // The texts stand still: what is known of their letters serves every frame.
+  const probes = new Map<string, TextProbe>();
   for (const time of times) {
     const still = slideAt(slide, time);
     await load([still]);
-    worst = worstOf(
-      worst,
-      textsIn(piece, still, size, texts).map((t) => ({ ...readText(painter, piece, still, size, t), time })),
-    );
+    const readings = textsIn(piece, still, size, texts).map((t) => {
+      let probe = probes.get(t.id);
+      if (!probe) probes.set(t.id, (probe = probeText(painter, piece, size, t)));
+      return { ...readText(painter, piece, still, size, t, {}, probe), time };
+    });
+    worst = worstOf(worst, readings);
+    if (enough(readings)) break;
   }
   return worst;
 }

@@ -1,6 +1,9 @@
 // Just enough and ways through on a slide where something moves: solved for the few moments that are hardest, then
 // looked at in all of them; a moment that is not Clear yet joins those that are solved for.
 import type { FoundColour } from '../colour/palette';
+import type { StrengthProperty } from '../kinds/kind';
+import type { PhotoLayer } from '../kinds/photo';
+import { withStrength } from '../kinds/strengths';
 import { differentMoments, pieceOfMoments, slideAt } from '../piece/moments';
 import { slideOf, slidesOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -11,6 +14,7 @@ import type { Painter } from '../scene/painter';
 import { askAbout, type TreatmentAsk, withTreatmentAt } from './begin-treatment';
 import { justEnough, type JustEnough, type StrengthAsk } from './strength';
 import { applyWay, type Way, type WayKind } from './way';
+import { leastFor, ownPart } from './way-finder';
 import { WaysOver } from './ways-over';
 
 /** Moments that are solved for at first. */
@@ -117,7 +121,16 @@ const perText = <R extends JustEnough['before']>(readings: R, ids: readonly stri
       .slice(0, 1),
   ) as R;
 
-/** One way through that holds for every frame of a slide; null where this kind is none. */
+/** What is made once for the ways of one slide, kept from one kind to the next. */
+export interface KeptSolver {
+  solver?: WaysOver;
+}
+
+/**
+ * One way through that holds for every frame of a slide; null where this kind is none. It is found at the hardest
+ * moment, and made stronger wherever that is not enough.
+ * @param hardest moments, the hardest first, where they are known @param kept from the kind before
+ */
 export async function wayInTime(
   painter: Painter,
   piece: Piece,
@@ -127,34 +140,103 @@ export async function wayInTime(
   kind: WayKind,
   load: Load,
   hardest?: readonly number[],
+  kept: KeptSolver = {},
 ): Promise<Way | null> {
-  let times = [...(hardest ?? (await hardestMoments(painter, piece, slide, size, load)))];
-  for (let round = 0; round <= ROUNDS; round++) {
-    const moments = pieceOfMoments(piece, slide.id, times),
-      slides = slidesOf(moments);
-    await load(slides);
-    const way = new WaysOver(painter, {
-      ...ask,
-      piece: moments,
-      slides,
-      size,
-      colours: ask.colours && slides.map(() => ask.colours!),
-      alike: true,
-    }).solve(kind);
-    if (!way) {
-      // Nothing is needed at moments that were thought to be hard.
-      if (!hardest || round > 0) return null;
-      times = await hardestMoments(painter, piece, slide, size, load);
-      continue;
-    }
-    const taken = applyWay(piece, slide.id, way, (i) => `in-time-${i}`),
-      worst = await readMoments(painter, taken, slideOf(taken, slide.id), size, load, undefined, ask.texts);
-    if (areClear(worst)) return { ...way, readings: worst, decides: null };
-    const more = worst
-      .filter((r) => r.verdict !== 'clear' && r.verdict !== null && !times.includes(r.time))
-      .map((r) => r.time);
-    if (!more.length) return null;
-    times.push(...new Set(more));
+  const known = hardest?.length ? hardest : await hardestMoments(painter, piece, slide, size, load),
+    all = differentMoments(slide),
+    order = [...known, ...all.filter((t) => !known.includes(t))];
+  const [first] = order,
+    moment = pieceOfMoments(piece, slide.id, [first]),
+    slides = slidesOf(moment);
+  await load(slides);
+  kept.solver ??= new WaysOver(painter, {
+    ...ask,
+    piece: moment,
+    slides,
+    size,
+    colours: ask.colours && [ask.colours],
+    alike: true,
+  });
+  let way = kept.solver.solve(kind),
+    raised = false;
+  if (!way) {
+    // Nothing is needed at a moment that was thought to be hard.
+    if (!hardest?.length) return null;
+    const found = await hardestMoments(painter, piece, slide, size, load, 1);
+    return found[0] === first ? null : wayInTime(painter, piece, slide, size, ask, kind, load, found);
   }
-  return null;
+  const readAt = (times: readonly number[]): Promise<TimedReading[]> => {
+    const taken = applyWay(piece, slide.id, way!, (i) => `${TAKEN}-${i}`);
+    return readMoments(painter, taken, slideOf(taken, slide.id), size, load, times, ask.texts, (r) => !areClear(r));
+  };
+  for (let at = 0; at < order.length;) {
+    // Up to the first moment that is not Clear.
+    const readings = await readAt(order.slice(at));
+    if (areClear(readings)) {
+      at = order.length;
+      if (!raised) return { ...way, readings, decides: null };
+    } else {
+      const short = readings.filter((r) => r.verdict !== 'clear' && r.verdict !== null);
+      at = Math.max(...short.map((r) => order.indexOf(r.time)));
+      const still = pieceOfMoments(piece, slide.id, [order[at]]);
+      await load(slidesOf(still));
+      way = stronger(painter, still, slide.id, size, way, kind, ask.texts);
+      if (!way) return null;
+      raised = true;
+    }
+  }
+  // What was Clear with less may not be with more: letters of both lightnesses, for one.
+  const readings = await readAt(order);
+  return areClear(readings) ? { ...way, readings, kept: kept.solver.keptWith(way), decides: null } : null;
+}
+
+/** Id of layers of a way that is only tried. */
+const TAKEN = 'in-time';
+
+/** A way at the strength that its slide needs; null where no more of it helps. */
+function stronger(
+  painter: Painter,
+  piece: Piece,
+  slideId: string,
+  size: Size,
+  way: Way,
+  kind: WayKind,
+  texts: string[] | undefined,
+): Way | null {
+  if (way.strength === null) return null;
+  const taken = applyWay(piece, slideId, way, (i) => `${TAKEN}-${i}`),
+    slide = slideOf(taken, slideId),
+    laid = way.add.length > 0,
+    property = laid ? 'opacity' : propertyOfWay(kind, way),
+    treated = laid
+      ? [`${TAKEN}-0`]
+      : slide.layers
+          .filter((l) => way.change.some((c) => c.id === l.id && Object.keys(ownPart(l, property))[0] in c.set))
+          .map((l) => l.id);
+  const least = leastFor(painter, { piece: taken, size, slides: [{ slide, treated }], property, texts }, way.strength);
+  if (!least || least.strength <= way.strength) return null;
+  const value = least.strength / 100;
+  return {
+    ...way,
+    strength: least.strength,
+    add: way.add.map((l) => ({ ...l, opacity: value })),
+    change: laid
+      ? way.change
+      : way.change.map((c) => {
+          const layer = slide.layers.find((l) => l.id === c.id);
+          return layer && treated.includes(c.id)
+            ? {
+                id: c.id,
+                set: { ...c.set, ...ownPart(withStrength(layer, property, value, piece.sizes[0]), property) },
+              }
+            : c;
+        }),
+  } as Way;
+}
+
+/** Which strength a way changes that adds no layer. */
+function propertyOfWay(kind: WayKind, { change }: Way): StrengthProperty {
+  if (kind !== 'tone') return kind as StrengthProperty;
+  const tone = change.map((c) => (c.set as Partial<PhotoLayer>).tone).find(Boolean);
+  return tone && tone.levels.white < 255 ? 'darken' : 'lighten';
 }

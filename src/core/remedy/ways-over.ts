@@ -14,6 +14,7 @@ import { areClear } from '../reading/verdict';
 import type { Painter } from '../scene/painter';
 import { askAbout, makeTreatment } from './begin-treatment';
 import type { PhotoKept } from './photo-kept';
+import type { SlidePhoto } from './slide-photo';
 import { decidingSlide } from './strength';
 import { applyWay, type Way, WAY_NAMES, type WayKind, wayName } from './way';
 import { leastFor, ownPart, STAND_IN } from './way-finder';
@@ -53,8 +54,14 @@ export class WaysOver {
     private readonly ask: WaysOverAsk,
   ) {
     const { piece, slides, size, texts, instead, colours } = ask;
+    let weighed: SlidePhoto | undefined;
     this.finders = slides
-      .map((slide, i) => new Ways(painter, { piece, slide, size, texts, instead, colours: colours?.[i] }))
+      .map((slide, i) => {
+        const ways = new Ways(painter, { piece, slide, size, texts, instead, colours: colours?.[i] }, weighed);
+        // Of moments of one slide the photo of the first is weighed for all.
+        if (ask.alike) weighed ??= ways.kept;
+        return ways;
+      })
       .filter((f) => f.hasLetters);
     this.bare = this.finders.reduce((p, f) => (f.hidden.length ? changed(p, f.slide.id, f.hidden) : p), piece);
   }
@@ -239,6 +246,13 @@ export class WaysOver {
     );
   }
 
+  /** How much of the photo a way leaves, on the first slide. */
+  keptWith(way: Way): PhotoKept | null {
+    const [f] = this.finders,
+      piece = applyWay(this.ask.piece, f.slide.id, way, (i) => `way-${i}`);
+    return f.kept.of(piece, slideOf(piece, f.slide.id));
+  }
+
   /** Puts a way together and reads all slides with it; null where one of them is not Clear. */
   private finish(
     kind: WayKind,
@@ -253,7 +267,7 @@ export class WaysOver {
       kept: PhotoKept[] = [];
     for (const f of this.finders) {
       const slide = slideOf(piece, f.slide.id),
-        left = f.kept.of(piece, slide);
+        left = this.ask.alike && f !== this.finders[0] ? null : f.kept.of(piece, slide);
       const readings = textsIn(piece, slide, this.ask.size, this.ask.texts).map((t) =>
         readText(this.painter, piece, slide, this.ask.size, t),
       );

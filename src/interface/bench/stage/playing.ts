@@ -1,6 +1,7 @@
 // Plays what moves on the slide: the moment that shows follows the clock, while nothing is dragged or typed.
 import { moves, slideAt, turnOf } from '../../../core/piece/moments';
 import { create } from 'zustand';
+import { useWays } from '../measuring/ways';
 import { type BenchState, currentSlide, useBench } from '../state/store';
 
 const state = useBench.getState;
@@ -10,7 +11,10 @@ export const usePaused = create<{ paused: boolean }>(() => ({ paused: false }));
 
 const still = (): boolean => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 const slideNow = (s: BenchState) => currentSlide({ piece: s.preview ?? s.piece, slideId: s.slideId });
-const busy = (s: BenchState): boolean => s.dragging !== false || s.editing !== null || document.hidden;
+/** With few cores, what is solved comes before what plays. */
+const FEW = 2;
+const solving = (): boolean => useWays.getState().running && navigator.hardwareConcurrency <= FEW;
+const busy = (s: BenchState): boolean => s.dragging !== false || s.editing !== null || document.hidden || solving();
 
 let frame = 0;
 /** When, on the clock, the slide was at its beginning, ms. */
