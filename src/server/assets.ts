@@ -272,7 +272,8 @@ async function keepFrames(bytes: Uint8Array, meta: Metadata, name: string): Prom
         height,
         workingId: id,
         drawingId: '',
-        thumbnailId: '',
+        // Made when somebody asks: few frames are ever looked at so.
+        thumbnailId: null,
         framesId: '',
         frames: 0,
       },

@@ -9,9 +9,19 @@ import { asking } from '../shared/asking';
 import { Dialog } from '../shared/Dialog';
 import css from './Covers.module.css';
 
-/** The feed of a campaign and the colours of its house; null until they are there. */
-export function useFeed(campaign: string | null): { feed: FeedInfo | null; house: readonly Swatch[]; error: unknown } {
-  const [known, setKnown] = useState<{ campaign: string; feed: FeedInfo; house: readonly Swatch[] } | null>(null),
+/** A feed and the colours of its house. */
+export interface KnownFeed {
+  campaign: string;
+  feed: FeedInfo;
+  house: readonly Swatch[];
+}
+
+/** The feed of a campaign and the colours of its house; null until they are there. @param given what is known of one */
+export function useFeed(
+  campaign: string | null,
+  given: KnownFeed | null = null,
+): { feed: FeedInfo | null; house: readonly Swatch[]; error: unknown } {
+  const [known, setKnown] = useState<KnownFeed | null>(given),
     [failed, setFailed] = useState<{ campaign: string; error: unknown } | null>(null);
   useEffect(() => {
     if (campaign === null) return;
@@ -61,7 +71,7 @@ export function Covers({
 }: {
   campaign: CampaignInfo;
   /** Begins a piece with what is due. */
-  onBegin: () => void;
+  onBegin: (known: KnownFeed) => void;
   onClose: () => void;
 }) {
   const { feed, house, error } = useFeed(campaign.id);
@@ -89,7 +99,11 @@ export function Covers({
               <Text fz="sm" data-testid="due-reasons">
                 {feed.due.reasons.map((r) => `${r}.`).join(' ')}
               </Text>
-              <Button flex="none" onClick={onBegin} disabled={!canBegin(feed.due)}>
+              <Button
+                flex="none"
+                onClick={() => onBegin({ campaign: campaign.id, feed, house })}
+                disabled={!canBegin(feed.due)}
+              >
                 Begin with what is due
               </Button>
             </Group>

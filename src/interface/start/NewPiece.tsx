@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { type Destination, DESTINATIONS } from '../../core/piece/destinations';
 import { api, type AssetInfo, type CampaignInfo, inWords } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
-import { beginningOf, canBegin, DuePicture, dueInWords, useFeed } from './Covers';
+import { beginningOf, canBegin, DuePicture, dueInWords, type KnownFeed, useFeed } from './Covers';
 import covers from './Covers.module.css';
 import css from './NewPiece.module.css';
 
@@ -47,7 +47,7 @@ export function NewPiece({
   photo,
   campaigns,
   campaign,
-  withDue = false,
+  known = null,
   onMade,
   onClose,
 }: {
@@ -55,8 +55,8 @@ export function NewPiece({
   campaigns: readonly CampaignInfo[];
   /** The campaign that is chosen at first. */
   campaign?: string;
-  /** It is to begin with what is due in the feed. */
-  withDue?: boolean;
+  /** It is to begin with what is due in this feed. */
+  known?: KnownFeed | null;
   /** @param outlined it has slides, which are written down first */
   onMade: (id: string, outlined: boolean) => void;
   onClose: () => void;
@@ -65,8 +65,8 @@ export function NewPiece({
   const [width, setWidth] = useState<number | string>(1200);
   const [height, setHeight] = useState<number | string>(800);
   const [into, setInto] = useState(campaign ?? campaigns.at(-1)?.id ?? null);
-  const [dueToo, setDueToo] = useState(withDue);
-  const { feed, house } = useFeed(photo ? null : into),
+  const [dueToo, setDueToo] = useState(known !== null);
+  const { feed, house } = useFeed(photo ? null : into, known),
     due = feed && feed.covers.length > 0 && canBegin(feed.due) ? feed.due : null;
 
   const make = async (key: string, ask: Record<string, unknown>, outlined = false): Promise<void> => {

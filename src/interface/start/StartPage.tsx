@@ -27,7 +27,7 @@ import { usePages } from '../shared/pages';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { uploadWithNotice } from '../shared/upload';
 import { Bin } from './Bin';
-import { Covers } from './Covers';
+import { Covers, type KnownFeed } from './Covers';
 import { NewPiece } from './NewPiece';
 import css from './StartPage.module.css';
 
@@ -43,7 +43,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   const router = useRouter();
   const [campaigns, setCampaigns] = useState(given);
   const [search, setSearch] = useState('');
-  const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string; withDue?: boolean } | null>(null);
+  const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string; known?: KnownFeed } | null>(null);
   const [covers, setCovers] = useState<CampaignInfo | null>(null);
   const [bin, setBin] = useState(false);
   const pieces = usePages(api.pieces, search, first);
@@ -395,7 +395,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           photo={making.photo}
           campaigns={campaigns}
           campaign={making.campaign}
-          withDue={making.withDue}
+          known={making.known}
           onClose={() => setMaking(null)}
           onMade={(id, outlined) =>
             router.push(`/piece/${id}${making.photo ? BEGIN_WITH_HEADLINE : outlined ? BEGIN_WITH_OUTLINE : ''}`)
@@ -406,8 +406,8 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         <Covers
           campaign={covers}
           onClose={() => setCovers(null)}
-          onBegin={() => {
-            setMaking({ photo: null, campaign: covers.id, withDue: true });
+          onBegin={(known) => {
+            setMaking({ photo: null, campaign: covers.id, known });
             setCovers(null);
           }}
         />
