@@ -81,6 +81,11 @@ try {
   await shot('start');
   await click('//button[normalize-space(.)="New piece"]');
   await shot('new-piece');
+  await keys(Key.ESCAPE);
+  await click('//button[normalize-space(.)="Covers"]');
+  await find('[data-cover]');
+  await wait(1500);
+  await shot('covers');
 
   await open('ostrel-reopening');
   await driver.wait(
@@ -116,15 +121,6 @@ try {
   await shot('places');
   await click('//button[normalize-space(.)="Places"]');
   await keys(Key.ESCAPE);
-  await click('[aria-label="Choose another treatment"]');
-  await click('//*[@role="menuitem"][normalize-space(.)="New tint"]');
-  await click('[data-just-enough]');
-  await wait(1500);
-  await row('Tint');
-  await click('[aria-label^="Colour: #"]');
-  await shot('colours');
-  await keys(Key.ESCAPE);
-
   await open('ostrel-cup');
   await row('Enamel cup');
   await click('//button[starts-with(normalize-space(.), "Make room")]');
@@ -162,9 +158,17 @@ try {
   await wait(1500);
   await shot('slides');
 
-  await open('ostrel-evening');
-  await row('Fade');
-  await shot('fade');
+  await (await driver.findElements({ css: '[data-slide] [role="button"]' }))[4].click();
+  await row('Snow over Hollin Pass');
+  await driver.executeScript(
+    'arguments[0].scrollIntoView({ block: "start" })',
+    await click('//button[starts-with(normalize-space(.), "Motion")]'),
+  );
+  await driver.wait(
+    async () => (await (await find('[data-testid="looked"]')).getText()) === 'Read in all frames',
+    60_000,
+  );
+  await shot('motion');
 
   await open('ostrel-book');
   await driver

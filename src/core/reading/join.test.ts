@@ -53,6 +53,7 @@ it('the step between two edges: none, one of lightness alone, and one in a few r
   ).toBe(true);
 });
 
+const load = async (): Promise<void> => {};
 function three(): Piece {
   const { piece } = scene((z) => [makeFill('g', '#204050', z), makeText('t', 'Slow', z, '#ffffff')], 300, 300),
     [size] = piece.sizes;
@@ -70,7 +71,7 @@ it('every join of a piece is measured, and offers make it smooth and leave every
   const piece = three(),
     [size] = piece.sizes;
   for (const s of piece.slides) await painter.prepare(s);
-  expect(joinsOf(painter, piece, size).map((j) => j.smooth)).toEqual([false, false]);
+  expect((await joinsOf(painter, piece, size, load)).map((j) => j.smooth)).toEqual([false, false]);
   for (const at of [0, 1]) {
     const offers = joinOffers(painter, piece, at, size, ids('new'));
     expect(offers.length).toBeGreaterThan(1);
@@ -78,7 +79,7 @@ it('every join of a piece is measured, and offers make it smooth and leave every
       expect(join.smooth).toBe(true);
       const taken = { ...piece, slides: piece.slides.toSpliced(at, 2, ...slides) };
       expect(PieceSchema.safeParse(taken).error).toBeUndefined();
-      expect(joinsOf(painter, taken, size)[at]).toEqual(join);
+      expect((await joinsOf(painter, taken, size, load))[at]).toEqual(join);
       for (const s of slidesOf(taken).slice(0, 2)) expect(areClear(readSlide(painter, taken, s, size))).toBe(true);
     }
   }

@@ -2,7 +2,8 @@
 // facing edges is seen as a seam. The definition is reading.md, "Joins".
 import { oklab } from '../colour/oklab';
 import { slideSeen } from '../piece/guests';
-import type { Piece, Size } from '../piece/schema';
+import { slidesOf } from '../piece/resolve';
+import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
 
 /** About one just noticeable difference in OKLab. */
@@ -79,6 +80,19 @@ export function edgeOf(painter: Painter, piece: Piece, at: number, size: Size, s
 export const joinAfter = (painter: Painter, piece: Piece, at: number, size: Size): Join =>
   joinOf(edgeOf(painter, piece, at, size, 'right'), edgeOf(painter, piece, at + 1, size, 'left'));
 
-/** All joins of a piece, one fewer than it has slides. */
-export const joinsOf = (painter: Painter, piece: Piece, size: Size): Join[] =>
-  piece.slides.slice(1).map((_, at) => joinAfter(painter, piece, at, size));
+/** All joins of a piece, one fewer than it has slides. @param load makes a slide ready for painting */
+export async function joinsOf(
+  painter: Painter,
+  piece: Piece,
+  size: Size,
+  load: (slides: readonly Slide[]) => Promise<void>,
+): Promise<Join[]> {
+  const out: Join[] = [];
+  let before: Edge | null = null;
+  for (const [at, slide] of slidesOf(piece).entries()) {
+    await load([slide]);
+    if (before) out.push(joinOf(before, edgeOf(painter, piece, at, size, 'left')));
+    before = at + 1 < piece.slides.length ? edgeOf(painter, piece, at, size, 'right') : null;
+  }
+  return out;
+}

@@ -26,7 +26,7 @@ import { justEnough, type JustEnough } from '../../core/remedy/strength';
 import type { Way, WayKind } from '../../core/remedy/way';
 import { Ways } from '../../core/remedy/ways';
 import { WaysOver } from '../../core/remedy/ways-over';
-import { type Join, joinAfter } from '../../core/reading/join';
+import { type Join, joinsOf } from '../../core/reading/join';
 import { type JoinOffer, joinOffers } from '../../core/remedy/join-offers';
 import { checkPainting } from '../../core/scene/budget';
 import { ratingsOf } from '../../core/scene/room-sides';
@@ -90,13 +90,8 @@ export async function strip(
 
 /** How all slides meet. */
 export async function joins(ask: SlideAsk): Promise<(Join & { after: number })[]> {
-  const out: (Join & { after: number })[] = [];
-  for (let at = 0; at < ask.piece.slides.length - 1; at++) {
-    await stand({ ...ask, slide: at });
-    const { piece, size } = await stand({ ...ask, slide: at + 1 });
-    out.push({ after: at + 1, ...joinAfter(painter, piece, at, size) });
-  }
-  return out;
+  const { piece, size, load } = await stand({ ...ask, slide: 0 });
+  return (await joinsOf(painter, piece, size, load)).map((join, i) => ({ after: i + 1, ...join }));
 }
 
 /** What makes the join after a slide smooth. */
