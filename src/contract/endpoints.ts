@@ -4,9 +4,10 @@ import { campaigns } from './campaigns';
 import { pictures } from './pictures';
 import { pieces } from './pieces';
 import { server } from './server';
+import { sizes } from './sizes';
 import { slides } from './slides';
 import { solving } from './solving';
 
-export const ENDPOINTS = { ...server, ...pictures, ...campaigns, ...pieces, ...slides, ...solving };
+export const ENDPOINTS = { ...server, ...pictures, ...campaigns, ...pieces, ...sizes, ...slides, ...solving };
 export type Endpoints = typeof ENDPOINTS;
 export type Key = keyof Endpoints;

@@ -1,5 +1,6 @@
 // Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
 import { transfer } from 'comlink';
+import { firstLayout } from '../core/arrange/new-size';
 import { type Beneath, beneathOf } from '../core/colour/beneath';
 import type { Box } from '../core/ground/box';
 import type { Surface } from '../core/ground/surface';
@@ -9,7 +10,8 @@ import type { Layer } from '../core/kinds/layers';
 import { isFollower, isPhoto, isText } from '../core/kinds/layers';
 import type { TextLayer } from '../core/kinds/text';
 import { layerIn, layersIn, sizeOf, slideOf } from '../core/piece/resolve';
-import type { Piece, Slide } from '../core/piece/schema';
+import type { Piece, Size, Slide } from '../core/piece/schema';
+import type { Layout } from '../core/piece/sizes';
 import { tileById } from '../core/pattern/catalogue';
 import { periodOfPicture } from '../core/pattern/texture';
 import { PartialPainter } from '../core/scene/partial';
@@ -147,6 +149,16 @@ export const api = {
   async warm(scene: Shown): Promise<void> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
+  },
+
+  /** The first layout of a size that is about to be added, of all slides of a piece. */
+  async firstLayout(piece: Piece, size: Size): Promise<Layout> {
+    const out: Layout = {};
+    for (const slide of piece.slides) {
+      await painter.prepare(slide);
+      out[slide.id] = firstLayout(painter, piece, slide, size);
+    }
+    return out;
   },
 
   /** Takes over the canvas of a slide on the page. */

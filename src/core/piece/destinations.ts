@@ -1,6 +1,9 @@
 // Where pieces are shown: pixel size, the width at which people see it, keep-clear zones. All of it data, in this one
 // file. Keep-clear zones are fractions of width and height.
 
+/** Type smaller than this as shown cannot be read, whatever lies behind it. CSS pixels. */
+export const SMALLEST_SHOWN = 11;
+
 export interface KeepClear {
   name: string;
   shape: 'rectangle' | 'ellipse';

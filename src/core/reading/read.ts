@@ -6,6 +6,7 @@ import type { Box } from '../ground/box';
 import { touch, union } from '../ground/box';
 import type { Surface } from '../ground/surface';
 import type { TextLayer } from '../kinds/text';
+import { SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter, PaintOptions } from '../scene/painter';
@@ -16,7 +17,7 @@ import { hexOf } from '../values/swatches';
 import { busyGrid, type BusyGrid, busyness, cellMeans } from './busyness';
 import { coloursOf, letterRatios } from './contrast-of-letters';
 import { textHalo, type TextHalo } from './halo';
-import { baseRatio, busynessFactor, SMALLEST_SHOWN, UNSEEN, type Verdict, verdictOf } from './verdict';
+import { baseRatio, busynessFactor, UNSEEN, type Verdict, verdictOf } from './verdict';
 
 const PLAINLY: Seeing = { kind: 'plain' };
 

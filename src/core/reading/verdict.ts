@@ -3,8 +3,6 @@
 export type Verdict = 'clear' | 'strained' | 'lost';
 export type Goal = 'standard' | 'strict';
 
-/** Smaller than this as shown, nothing helps. CSS pixels. */
-export const SMALLEST_SHOWN = 11;
 /** Below this ratio a letter cannot be seen. */
 export const UNSEEN = 1.15;
 /** Up to here a backdrop counts as calm. */

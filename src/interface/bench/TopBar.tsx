@@ -1,6 +1,6 @@
 'use client';
 // The top bar: where one is, whether the work is safe, back and forth, sizes, hand over.
-import { ActionIcon, Anchor, Button, Group, Popover, Select, Stack, Text, TextInput, Tooltip } from '@mantine/core';
+import { ActionIcon, Anchor, Button, Group, Popover, Stack, Text, TextInput, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard } from '@tabler/icons-react';
 import { type ReactNode, useState } from 'react';
@@ -10,6 +10,7 @@ import { inWords } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { HandOver } from './HandOver';
+import { Sizes } from './Sizes';
 import { resolveConflict, save, saveAsNew } from './keeping/saving';
 import { usePanelPiece } from './state/panel-piece';
 import { edit, redoEdit, type Refusal, type Saved, undoEdit, useBench } from './state/store';
@@ -64,8 +65,6 @@ export function TopBar({
 }) {
   const saved = useBench((s) => s.saved);
   const refusal = useBench((s) => s.refusal);
-  const sizes = useBench((s) => s.piece.sizes);
-  const sizeId = useBench((s) => s.sizeId);
   const back = useBench((s) => (s.history.done > 0 ? s.history.steps[s.history.done - 1].label : null));
   const forth = useBench((s) => s.history.steps[s.history.done]?.label ?? null);
   return (
@@ -105,16 +104,7 @@ export function TopBar({
             <IconArrowForwardUp size={18} />
           </ActionIcon>
         </Tooltip>
-        <Select
-          size="xs"
-          className={css.size}
-          data-only={sizes.length === 1 || undefined}
-          aria-label="Size of the piece"
-          allowDeselect={false}
-          value={sizeId}
-          data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} × ${s.height}` }))}
-          onChange={(v) => v && useBench.setState({ sizeId: v })}
-        />
+        <Sizes />
         <span className={css.scheme}>
           <SchemeSwitch />
         </span>

@@ -1,5 +1,6 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import { nanoid } from 'nanoid';
+import { firstLayout } from '../../core/arrange/new-size';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import type { FormatId } from '../../core/format/formats';
 import type { MotionFormatId } from '../../core/format/motion-formats';
@@ -13,6 +14,7 @@ import type { SideRating } from '../../core/photo/room';
 import { momentOf, moves, pieceOfMoments, slideAt, turnOf } from '../../core/piece/moments';
 import { backdropPhoto, slidesOf } from '../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../core/piece/schema';
+import type { Layout } from '../../core/piece/sizes';
 import type { Cover } from '../../core/piece/covers';
 import { coverOf } from '../../core/reading/cover';
 import { checkMeasuring } from '../../core/reading/budget';
@@ -158,6 +160,17 @@ export async function overview(ask: SlideAsk): Promise<OverviewRow[]> {
     size,
     readings.map((r) => ({ ...r, letters: [] })),
   );
+}
+
+/** The first layout of a size that is about to be added, of all slides. */
+export async function newSize({ added, ...ask }: SlideAsk & { added: Size }): Promise<Layout> {
+  const { piece } = await stand(ask),
+    out: Layout = {};
+  for (const slide of piece.slides) {
+    await painter.prepare(slide);
+    out[slide.id] = firstLayout(painter, piece, slide, added);
+  }
+  return out;
 }
 
 /** What kind of cover a slide is. */

@@ -8,6 +8,7 @@ import { type Handler, responseOf } from './handler';
 import { pictureHandlers } from './pictures';
 import { pieceHandlers } from './pieces';
 import { serverHandlers } from './server';
+import { sizeHandlers } from './sizes';
 import { slideHandlers } from './slides';
 import { solvingHandlers } from './solving';
 
@@ -16,6 +17,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...pictureHandlers,
   ...campaignHandlers,
   ...pieceHandlers,
+  ...sizeHandlers,
   ...slideHandlers,
   ...solvingHandlers,
 };

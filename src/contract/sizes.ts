@@ -1,0 +1,25 @@
+// The sizes a piece exists in.
+import { z } from 'zod';
+import type { Endpoint, EndpointKey } from './endpoint';
+import { StoredPieceSchema } from './shapes';
+
+const name = z.string().trim().min(1).max(100).optional();
+
+export const sizes = {
+  'POST /api/pieces/{id}/sizes': {
+    summary: 'A further size with its first layout: the message kept in blocks, its type in its class as shown',
+    over: true,
+    body: z.union([
+      z.strictObject({ destination: z.string().describe('Id of a destination'), name }),
+      z.strictObject({
+        width: z.number().int().min(16).max(8192),
+        height: z.number().int().min(16).max(8192),
+        shownWidth: z.number().min(16).max(8192).optional().describe('CSS pixels at which people see the full width'),
+        name,
+      }),
+    ]),
+    called: 'The size',
+    answer: { status: 201, says: 'The piece with it; ETag holds the revision', schema: StoredPieceSchema },
+    problems: { 404: 'Not there', 409: 'Changed elsewhere', 422: 'As many sizes as there may be' },
+  },
+} as const satisfies Record<EndpointKey, Endpoint>;

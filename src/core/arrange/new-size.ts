@@ -1,0 +1,366 @@
+// The first layout of a size that was just added. Backdrops fill it and overlays follow by themselves; the message is
+// kept in blocks by nearness, each block holds to the side where it lay, its type keeps its class as shown, and its
+// lines are broken anew where the shape asks for it.
+import { type Box, union } from '../ground/box';
+import { boundsOf } from '../ground/transform';
+import { marginOf } from '../kinds/common';
+import type { Setter } from '../kinds/kind';
+import { isFollower, isText, type Layer } from '../kinds/layers';
+import type { TextLayer } from '../kinds/text';
+import { SMALLEST_SHOWN } from '../piece/destinations';
+import { layerIn } from '../piece/resolve';
+import type { Piece, Size, Slide } from '../piece/schema';
+import { linesPlace, textFrame } from '../type/frame';
+import type { Override } from '../values/place';
+import { entersZone, zonesOf } from './zones';
+
+/** Sizes as shown, CSS px, that type does not fall below where it was above: headlines, lines of text. */
+const CLASSES = [24, 14, SMALLEST_SHOWN] as const;
+/** How much of a change of scale the type takes on: a smaller picture does not want type that is as much smaller. */
+const SMALLER = 0.5,
+  LARGER = 0.75;
+/** Items nearer than this many type sizes belong together. */
+const NEAR = 1.1;
+/** Things that fill the slide, or hang over its edge, are placed by their anchors. */
+const FILLS = 0.92;
+/** Type is made smaller by a sixteenth each time there is no room, at most to about half of what was wanted. */
+const TRIES = 10;
+/** A block this far from where it belongs, in shorter sides, has lost its place. */
+const FAR = 0.3;
+
+interface Item {
+  layer: Layer;
+  /** Its frame in the base size. */
+  frame: Box;
+  /** What of the frame is filled: a wide frame with short lines holds to the side of its lines. */
+  ink: Box;
+}
+
+interface Block {
+  items: Item[];
+  box: Box;
+  ink: Box;
+}
+
+/** The size of a text as people see it, CSS px. */
+const shownOf = (fontSize: number, size: Size): number => (fontSize * size.shownWidth) / size.width;
+
+/** How many times as many pixels a text's type has in another size. */
+function typeFactor({ fontSize }: TextLayer, base: Size, size: Size): number {
+  const k = Math.min(size.width, size.height) / Math.min(base.width, base.height),
+    before = shownOf(fontSize, base),
+    after = shownOf(fontSize * k, size),
+    change = after / before,
+    wanted = before * change ** (change < 1 ? SMALLER : LARGER),
+    least = CLASSES.find((c) => before >= c) ?? before;
+  return (Math.max(wanted, Math.min(before, least)) / fontSize) * (size.width / size.shownWidth);
+}
+
+const overlap = (a0: number, a1: number, b0: number, b1: number): number => Math.min(a1, b1) - Math.max(a0, b0);
+
+/** Do two items belong together? */
+function near(a: Item, b: Item): boolean {
+  if (a.layer.group !== null && a.layer.group === b.layer.group) return true;
+  const type = Math.max(...[a, b].map((i) => (isText(i.layer) ? i.layer.fontSize : Math.min(60, i.frame.height)))),
+    p = a.ink,
+    q = b.ink,
+    across = overlap(p.x, p.x + p.width, q.x, q.x + q.width),
+    down = overlap(p.y, p.y + p.height, q.y, q.y + q.height);
+  return (across > 0.25 * Math.min(p.width, q.width) && -down < NEAR * type) || (down > 0 && -across < NEAR * type);
+}
+
+/** Items in blocks, what touches or nearly touches in one. */
+function blocksOf(items: readonly Item[]): Block[] {
+  const left = new Set(items),
+    out: Block[] = [];
+  for (const first of items) {
+    if (!left.delete(first)) continue;
+    const own = [first];
+    for (const item of own)
+      for (const other of [...left])
+        if (near(item, other)) {
+          left.delete(other);
+          own.push(other);
+        }
+    out.push({ items: own, box: union(own.map((i) => i.frame)), ink: union(own.map((i) => i.ink)) });
+  }
+  // What is largest is placed first.
+  return out.sort((a, b) => b.box.width * b.box.height - a.box.width * a.box.height);
+}
+
+type Hold = 'start' | 'middle' | 'end';
+/** The side a stretch holds to: the nearer one, or the middle where both are about as near. */
+function holdOf(at: number, extent: number, whole: number): Hold {
+  const before = at,
+    after = whole - at - extent;
+  return Math.abs(before - after) < 0.14 * whole ? 'middle' : before < after ? 'start' : 'end';
+}
+
+/** The side to which the lines of a block are aligned, where it lies nearer to that side than to the other. */
+function sideOf({ items, ink }: Block): 'start' | 'end' | null {
+  const aligned = new Set(
+    items
+      .map((i) => i.layer)
+      .filter(isText)
+      .map((t) => t.align),
+  );
+  if (aligned.size !== 1) return null;
+  if (aligned.has('centre')) return null;
+  const left = Math.min(...items.map((i) => i.frame.x)),
+    right = Math.max(...items.map((i) => i.frame.x + i.frame.width));
+  // Lines that begin where their frame does, however long they are.
+  if (ink.x - left < 2 && left < ink.width) return 'start';
+  return right - ink.x - ink.width < 2 && ink.x > left + 2 ? 'end' : null;
+}
+
+/** What one block is in a size, its top left at the origin. */
+interface Laid {
+  width: number;
+  height: number;
+  places: { layer: Layer; box: Box; fontSize: number | null }[];
+}
+
+/** A block with its type so many times as large as wanted, in a width. */
+function lay(setter: Setter, block: Block, base: Size, size: Size, strength: number, room: number): Laid {
+  const texts = block.items.map((i) => i.layer).filter(isText),
+    largest = texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null),
+    k = Math.min(size.width, size.height) / Math.min(base.width, base.height),
+    factorOf = (t: TextLayer): number =>
+      Math.max(
+        typeFactor(t, base, size) * strength,
+        (Math.min(shownOf(t.fontSize, base), SMALLEST_SHOWN) / t.fontSize) * (size.width / size.shownWidth),
+      ),
+    g = largest ? factorOf(largest) : k * strength,
+    rows = rowsOf(block.items);
+  const places: Laid['places'] = [];
+  let y = 0,
+    lowest = 0,
+    before: { bottom: number } | null = null;
+  for (const row of rows) {
+    const top = Math.min(...row.map((i) => i.frame.y));
+    if (before) y = lowest + (top - before.bottom) * g;
+    // Things beside each other keep their distance, however much larger one of them has become.
+    const beside = [...row].sort((a, b) => a.frame.x - b.frame.x);
+    let right: { was: number; now: number } | null = null;
+    for (const { layer, frame } of beside) {
+      const x: number = right
+        ? right.now + (frame.x - right.was) * g
+        : Math.max(0, Math.min((frame.x - block.box.x) * g, room - frame.width * g));
+      const place = isText(layer)
+        ? placedText(setter, layer, frame, base, size, factorOf(layer), x, y + (frame.y - top) * g, room)
+        : placedThing(layer, frame, g, x, y + (frame.y - top) * g, room);
+      places.push(place);
+      right = { was: frame.x + frame.width, now: place.box.x + place.box.width };
+    }
+    lowest = Math.max(lowest, ...places.map((p) => p.box.y + p.box.height));
+    before = { bottom: Math.max(...row.map((i) => i.frame.y + i.frame.height)) };
+  }
+  const left = Math.min(...places.map((p) => p.box.x)),
+    all = union(places.map((p) => p.box));
+  return {
+    width: all.width,
+    height: all.height,
+    places: places.map((p) => ({ ...p, box: { ...p.box, x: p.box.x - left, y: p.box.y - all.y } })),
+  };
+}
+
+const placedThing = (
+  layer: Layer,
+  frame: Box,
+  g: number,
+  x: number,
+  y: number,
+  room: number,
+): Laid['places'][number] => {
+  const k = Math.min(g, room / frame.width);
+  return { layer, box: { x, y, width: frame.width * k, height: frame.height * k }, fontSize: null };
+};
+
+/** Items top to bottom, those that stand beside each other in one row. */
+function rowsOf(items: readonly Item[]): Item[][] {
+  const out: Item[][] = [];
+  for (const item of [...items].sort((a, b) => a.frame.y - b.frame.y)) {
+    const last = out.at(-1),
+      beside = last?.some(
+        ({ frame: f }) =>
+          overlap(f.y, f.y + f.height, item.frame.y, item.frame.y + item.frame.height) >
+          0.5 * Math.min(f.height, item.frame.height),
+      );
+    if (last && beside) last.push(item);
+    else out.push([item]);
+  }
+  return out;
+}
+
+/** A text with its type `f` times as large, as wide as it was in proportion, or as there is room for. */
+function placedText(
+  setter: Setter,
+  layer: TextLayer,
+  frame: Box,
+  base: Size,
+  size: Size,
+  f: number,
+  x: number,
+  y: number,
+  room: number,
+): Laid['places'][number] {
+  const at = (fontSize: number, width: number, height: number): TextLayer =>
+    layerIn({ ...layer, overrides: { [size.id]: { box: { x, y, width, height }, fontSize } } }, size, base);
+  let fontSize = layer.fontSize * f;
+  if (layer.frame === 'line') {
+    const { width } = setter.layout(at(fontSize, frame.width * f, frame.height * f));
+    if (width > room) fontSize *= room / width;
+    const laid = setter.layout(at(fontSize, frame.width * f, frame.height * f));
+    return {
+      layer,
+      box: { x: Math.max(0, Math.min(x, room - laid.width)), y, width: laid.width, height: laid.height },
+      fontSize,
+    };
+  }
+  const width = Math.min(frame.width * f, room),
+    { left, right } = layer.padding,
+    words = setter.layout({
+      ...at(fontSize, width, frame.height * f),
+      frame: 'line',
+      text: layer.text.split(/\s+/).join('\n'),
+      spans: [],
+      list: 'none',
+    }).width,
+    inner = width - (left + right) * f;
+  // No word is broken for want of room.
+  if (!layer.fit && words > inner && inner > 0) fontSize *= inner / words;
+  const fixed = layer.fit ? frame.height * f : null,
+    { height } = setter.layout(at(fontSize, width, fixed ?? frame.height * f));
+  return {
+    layer,
+    box: {
+      x: Math.max(0, Math.min(x, room - width)),
+      y,
+      width,
+      height: fixed ?? Math.max(height, layer.grow ? 0 : frame.height * f),
+    },
+    fontSize: layer.fit ? null : fontSize,
+  };
+}
+
+/**
+ * What a size has of its own at first: places and type sizes of the message of a slide. Fonts must be loaded.
+ * @returns overrides by layer
+ */
+export function firstLayout(setter: Setter, piece: Piece, slide: Slide, size: Size): Record<string, Override> {
+  const [base] = piece.sizes,
+    out: Record<string, Override> = {},
+    items = slide.layers.flatMap((layer): Item[] => {
+      if (layer.band !== 'message' || layer.guest || layer.carry || isFollower(layer)) return [];
+      const frame = isText(layer) ? textFrame(layer, setter.layout(layer)) : boundsOf(layer.box, layer.rotation);
+      const hangs =
+        frame.x < -1 ||
+        frame.y < -1 ||
+        frame.x + frame.width > base.width + 1 ||
+        frame.y + frame.height > base.height + 1;
+      const ink = isText(layer) ? (linesPlace(layer, setter.layout(layer))?.box ?? frame) : frame;
+      return hangs || frame.width * frame.height > FILLS * base.width * base.height
+        ? []
+        : [{ layer, frame, ink: { ...frame, x: ink.x, width: ink.width } }];
+    });
+  const blocks = blocksOf(items);
+  let best: Attempt | null = null;
+  // Type is made smaller for all blocks together, so that they keep their proportion and their order.
+  for (let i = 0, strength = 1; i < TRIES && best?.faults !== 0; i++, strength *= 0.94) {
+    const tried = attempt(setter, blocks, base, size, strength);
+    if (!best || tried.faults < best.faults) best = tried;
+  }
+  for (const { layer, box, fontSize } of best?.places ?? []) {
+    const own = { ...box, x: Math.round(box.x), y: Math.round(box.y) };
+    // A turned thing was measured by what it takes up: its own box has the same middle.
+    const place =
+      layer.rotation !== 0 && !isText(layer)
+        ? aboutMiddle(own, layer.box, own.width / boundsOf(layer.box, layer.rotation).width)
+        : own;
+    out[layer.id] = { box: place, ...(fontSize === null ? {} : { fontSize }) };
+  }
+  return out;
+}
+
+interface Attempt {
+  places: Laid['places'];
+  /** Blocks without a place, and those far from where they belong. */
+  faults: number;
+}
+
+function attempt(setter: Setter, blocks: readonly Block[], base: Size, size: Size, strength: number): Attempt {
+  const margin = marginOf(size),
+    zones = zonesOf(size),
+    k = Math.min(size.width, size.height) / Math.min(base.width, base.height),
+    placed: { box: Box; was: Box }[] = [],
+    out: Attempt = { places: [], faults: 0 };
+  // As far from its side as it was, but never much nearer than the margin.
+  const inset = (at: number, extent: number, whole: number, own: number, hold: Hold): number => {
+    const was = (hold === 'end' ? whole - at - extent : at) * k;
+    return Math.min(Math.max(was, Math.min(margin, was * 1.2)), own * 0.2);
+  };
+  for (const block of blocks) {
+    const holdX = sideOf(block) ?? holdOf(block.ink.x, block.ink.width, base.width),
+      holdY = holdOf(block.ink.y, block.ink.height, base.height),
+      dx = inset(block.box.x, block.box.width, base.width, size.width, holdX),
+      dy = inset(block.box.y, block.box.height, base.height, size.height, holdY),
+      laid = lay(setter, block, base, size, strength, size.width - 2 * Math.max(dx, margin * 0.6));
+    const along = (hold: Hold, extent: number, whole: number, d: number): number =>
+      hold === 'start' ? d : hold === 'end' ? whole - extent - d : (whole - extent) / 2;
+    const at = {
+      x: along(holdX, laid.width, size.width, dx),
+      y: along(holdY, laid.height, size.height, dy),
+      width: laid.width,
+      height: laid.height,
+    };
+    const others = placed.filter((p) => !touches(p.was, block.box)).map((p) => p.box),
+      free = freePlace(at, size, Math.min(margin * 0.6, dx, dy), zones, others);
+    if (!free) out.faults += 2;
+    else if (Math.hypot(free.x - at.x, free.y - at.y) > FAR * Math.min(size.width, size.height)) out.faults++;
+    const { x, y } = free ?? at;
+    placed.push({ box: { ...at, x, y }, was: block.box });
+    out.places.push(...laid.places.map((p) => ({ ...p, box: { ...p.box, x: p.box.x + x, y: p.box.y + y } })));
+  }
+  return out;
+}
+
+const aboutMiddle = (frame: Box, box: Box, k: number): Box => ({
+  x: frame.x + frame.width / 2 - (box.width * k) / 2,
+  y: frame.y + frame.height / 2 - (box.height * k) / 2,
+  width: box.width * k,
+  height: box.height * k,
+});
+
+const touches = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+
+/** The nearest place that lies inside the slide, off its keep-clear zones and off other blocks; null for none. */
+function freePlace(
+  at: Box,
+  size: Size,
+  margin: number,
+  zones: ReturnType<typeof zonesOf>,
+  others: readonly Box[],
+): Box | null {
+  const fits = (b: Box): boolean =>
+    b.x >= margin - 0.5 &&
+    b.y >= margin - 0.5 &&
+    b.x + b.width <= size.width - margin + 0.5 &&
+    b.y + b.height <= size.height - margin + 0.5 &&
+    !zones.some((z) => entersZone(b, z)) &&
+    !others.some((o) => touches(o, b));
+  const xs = [at.x, margin, size.width - margin - at.width, (size.width - at.width) / 2],
+    ys = [at.y, margin, size.height - margin - at.height, (size.height - at.height) / 2];
+  for (const z of [...zones, ...others]) {
+    xs.push(z.x - at.width - margin * 0.5, z.x + z.width + margin * 0.5);
+    ys.push(z.y - at.height - margin * 0.5, z.y + z.height + margin * 0.5);
+  }
+  let best: { box: Box; far: number } | null = null;
+  for (const x of xs)
+    for (const y of ys) {
+      const box = { ...at, x, y },
+        far = Math.hypot(x - at.x, y - at.y);
+      if ((!best || far < best.far) && fits(box)) best = { box, far };
+    }
+  return best?.box ?? null;
+}

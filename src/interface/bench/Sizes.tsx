@@ -1,0 +1,161 @@
+'use client';
+// The sizes of the piece: which one is worked on, and adding, renaming, taking away.
+import {
+  ActionIcon,
+  Badge,
+  Button,
+  Group,
+  NumberInput,
+  Popover,
+  Select,
+  Stack,
+  Text,
+  TextInput,
+  Tooltip,
+} from '@mantine/core';
+import { IconArrowBarToUp, IconRefresh, IconResize, IconTrash } from '@tabler/icons-react';
+import { useState } from 'react';
+import { DESTINATIONS } from '../../core/piece/destinations';
+import type { Size } from '../../core/piece/schema';
+import { addDestination, addOwnSize, layOutAnew, remove, rename, roomForSize, toBase } from './commands/sizes';
+import { useBench } from './state/store';
+import css from './TopBar.module.css';
+
+const fits = (v: number | string): v is number => typeof v === 'number' && v >= 16 && v <= 8192;
+
+function Row({ size, base, only }: { size: Size; base: boolean; only: boolean }) {
+  const here = useBench((s) => s.sizeId === size.id);
+  return (
+    <Group gap={4} wrap="nowrap" data-size={size.id} data-here={here || undefined}>
+      <TextInput
+        key={size.name}
+        size="xs"
+        flex={1}
+        aria-label={`Name of ${size.name}`}
+        defaultValue={size.name}
+        onBlur={(e) => rename(size.id, e.currentTarget.value)}
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+      />
+      <Text fz="xs" c="dimmed" w={78} ta="right">
+        {size.width} × {size.height}
+      </Text>
+      {base ? (
+        <Tooltip label="All lengths are kept in its pixels; other sizes follow it">
+          <Badge size="sm" variant="light" radius="sm" w={62}>
+            Base
+          </Badge>
+        </Tooltip>
+      ) : (
+        <>
+          <Tooltip label="Lay it out anew: what it has of its own is let go">
+            <ActionIcon size="sm" aria-label={`Lay ${size.name} out anew`} onClick={() => void layOutAnew(size)}>
+              <IconRefresh size={14} />
+            </ActionIcon>
+          </Tooltip>
+          <Tooltip label="Make it the base: every size looks as it does">
+            <ActionIcon size="sm" aria-label={`Make ${size.name} the base`} onClick={() => toBase(size)}>
+              <IconArrowBarToUp size={14} />
+            </ActionIcon>
+          </Tooltip>
+        </>
+      )}
+      <Tooltip label="Take it away, with what it has of its own">
+        <ActionIcon size="sm" aria-label={`Take ${size.name} away`} disabled={only} onClick={() => remove(size)}>
+          <IconTrash size={14} />
+        </ActionIcon>
+      </Tooltip>
+    </Group>
+  );
+}
+
+/** Choosing the size that is worked on, and the list of all. */
+export function Sizes() {
+  const sizes = useBench((s) => s.piece.sizes),
+    sizeId = useBench((s) => s.sizeId);
+  const [open, setOpen] = useState(false),
+    [busy, setBusy] = useState(false),
+    [width, setWidth] = useState<number | string>(1200),
+    [height, setHeight] = useState<number | string>(800);
+  const adding = async (run: () => Promise<boolean>): Promise<void> => {
+    setBusy(true);
+    await run();
+    setBusy(false);
+  };
+  return (
+    <Group gap={4} wrap="nowrap">
+      <Select
+        size="xs"
+        className={css.size}
+        data-only={sizes.length === 1 || undefined}
+        aria-label="Size of the piece"
+        allowDeselect={false}
+        value={sizeId}
+        data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} × ${s.height}` }))}
+        onChange={(v) => v && useBench.setState({ sizeId: v })}
+      />
+      <Popover opened={open} onChange={setOpen} position="bottom-end" width={380} trapFocus>
+        <Popover.Target>
+          <Tooltip label="Sizes of the piece: add, rename, take away">
+            <ActionIcon aria-label="Sizes" aria-expanded={open} onClick={() => setOpen((o) => !o)}>
+              <IconResize size={17} />
+            </ActionIcon>
+          </Tooltip>
+        </Popover.Target>
+        <Popover.Dropdown>
+          <Stack gap={8}>
+            {sizes.map((s, i) => (
+              <Row key={s.id} size={s} base={i === 0} only={sizes.length === 1} />
+            ))}
+            <Select
+              size="xs"
+              label="Add a size"
+              placeholder={roomForSize() ? 'Where it will be shown' : 'There are as many as there may be'}
+              disabled={busy || !roomForSize()}
+              value={null}
+              comboboxProps={{ withinPortal: false }}
+              data={DESTINATIONS.map((d) => ({ value: d.id, label: `${d.name}, ${d.width} × ${d.height}` }))}
+              onChange={(d) => d && void adding(() => addDestination(d))}
+            />
+            <Group gap={6} align="flex-end">
+              <NumberInput
+                size="xs"
+                w={96}
+                label="Width"
+                suffix=" px"
+                min={16}
+                max={8192}
+                allowDecimal={false}
+                value={width}
+                onChange={setWidth}
+              />
+              <NumberInput
+                size="xs"
+                w={96}
+                label="Height"
+                suffix=" px"
+                min={16}
+                max={8192}
+                allowDecimal={false}
+                value={height}
+                onChange={setHeight}
+              />
+              <Button
+                size="xs"
+                variant="default"
+                loading={busy}
+                disabled={!fits(width) || !fits(height) || !roomForSize()}
+                onClick={() => void adding(() => addOwnSize(width as number, height as number))}
+              >
+                Add
+              </Button>
+            </Group>
+            <Text fz="xs" c="dimmed">
+              Words, pictures, colours and order are the same in all sizes. Place, turn, type size, zoom and focal point
+              may differ: changed in a size other than the base, they are for that size.
+            </Text>
+          </Stack>
+        </Popover.Dropdown>
+      </Popover>
+    </Group>
+  );
+}

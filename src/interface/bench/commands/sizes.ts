@@ -1,0 +1,71 @@
+// The sizes of the piece: added with a first layout, renamed, taken away, made the base; each one undo step.
+import { notifications } from '@mantine/notifications';
+import { nanoid } from 'nanoid';
+import { destinationById } from '../../../core/piece/destinations';
+import type { Size } from '../../../core/piece/schema';
+import { addSize, makeBase, MOST_SIZES, removeSize, renameSize, withLayout } from '../../../core/piece/sizes';
+import { stageWorker } from '../../../workers/clients';
+import { inWords } from '../../shared/api';
+import { edit, useBench } from '../state/store';
+
+const state = useBench.getState;
+const show = (sizeId: string): void => useBench.setState({ sizeId });
+
+/** Can the piece have another size? */
+export const roomForSize = (): boolean => state().piece.sizes.length < MOST_SIZES;
+
+/** Adds a size, laid out, and shows it. @returns whether it was added; the person has been told why not */
+async function add(size: Size): Promise<boolean> {
+  try {
+    const { piece } = state(),
+      layout = await stageWorker().firstLayout(piece, size);
+    edit(`Add ${size.name}`, (p) => addSize(p, size, layout));
+    show(size.id);
+    return true;
+  } catch (e) {
+    notifications.show({ color: 'amber', ...inWords(e) });
+    return false;
+  }
+}
+
+export function addDestination(id: string): Promise<boolean> {
+  const d = destinationById(id)!;
+  return add({
+    id: nanoid(10),
+    name: d.name,
+    width: d.width,
+    height: d.height,
+    shownWidth: d.shownWidth,
+    destination: d.id,
+  });
+}
+
+export const addOwnSize = (width: number, height: number): Promise<boolean> =>
+  add({
+    id: nanoid(10),
+    name: `${width} × ${height}`,
+    width,
+    height,
+    shownWidth: Math.min(width, 1440),
+    destination: null,
+  });
+
+/** Lays a size out anew, as if it had just been added. */
+export async function layOutAnew(size: Size): Promise<void> {
+  try {
+    const layout = await stageWorker().firstLayout(withLayout(state().piece, size.id, {}), size);
+    edit(`Lay out ${size.name} anew`, (p) => withLayout(p, size.id, layout));
+  } catch (e) {
+    notifications.show({ color: 'amber', ...inWords(e) });
+  }
+}
+
+export const rename = (id: string, name: string): void => edit('Rename size', (p) => renameSize(p, id, name));
+
+export function remove({ id, name }: Size): void {
+  edit(`Take ${name} away`, (p) => removeSize(p, id));
+  const { piece, sizeId } = state();
+  if (!piece.sizes.some((s) => s.id === sizeId)) show(piece.sizes[0].id);
+}
+
+export const toBase = ({ id, name }: Size): void => edit(`${name} as the base`, (p) => makeBase(p, id));

@@ -1,0 +1,47 @@
+// The sizes a piece exists in.
+import { nanoid } from 'nanoid';
+import type { sizes } from '../../contract/sizes';
+import { destinationById } from '../../core/piece/destinations';
+import type { Size } from '../../core/piece/schema';
+import { addSize, MOST_SIZES } from '../../core/piece/sizes';
+import { asked, run } from '../crew/crews';
+import { readPiece, savePiece } from '../pieces';
+import { Problem } from '../problem';
+import { type Handlers, revised } from './handler';
+
+type Ask =
+  { destination: string; name?: string } | { width: number; height: number; shownWidth?: number; name?: string };
+
+/** @throws Problem 422 for an unknown destination */
+function sizeFrom(ask: Ask): Size {
+  const id = nanoid(10);
+  if (!('destination' in ask)) {
+    const { width, height, shownWidth = Math.min(width, 1440), name = `${width} × ${height}` } = ask;
+    return { id, name, width, height, shownWidth, destination: null };
+  }
+  const d = destinationById(ask.destination);
+  if (!d)
+    throw new Problem(422, 'There is no such destination', undefined, [
+      { path: '/destination', reason: `there is no destination ${ask.destination}` },
+    ]);
+  return {
+    id,
+    name: ask.name ?? d.name,
+    width: d.width,
+    height: d.height,
+    shownWidth: d.shownWidth,
+    destination: d.id,
+  };
+}
+
+export const sizeHandlers: Handlers<typeof sizes> = {
+  'POST /api/pieces/{id}/sizes': async ({ request, params, over, body }) => {
+    const { piece, campaign } = await readPiece(params.id);
+    if (piece.sizes.length >= MOST_SIZES)
+      throw new Problem(422, `A piece has at most ${MOST_SIZES} sizes`, 'Nothing was changed.');
+    const size = sizeFrom(body),
+      layout = await run('newSize', { piece, campaign, slide: 0, added: size }, asked(request, true)),
+      stored = await savePiece(params.id, over, addSize(piece, size, layout));
+    return revised(stored, stored.revision, { location: `/api/pieces/${params.id}` });
+  },
+};

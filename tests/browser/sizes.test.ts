@@ -1,0 +1,125 @@
+// The sizes of a piece: added from where it will be shown or by numbers, laid out at first, adjusted, renamed, taken
+// away.
+import { By, Key, type WebDriver } from 'selenium-webdriver';
+import type { Piece } from '../../src/core/piece/schema';
+import type { Application } from './application';
+import { violations } from './axe';
+import { type BenchPage } from './bench-page';
+import { inSession } from './session';
+
+let app: Application, driver: WebDriver, bench: BenchPage;
+inSession((s) => void ({ app, driver, bench } = s));
+
+const list = (): Promise<string[]> =>
+  driver.executeScript(`return [...document.querySelectorAll('[data-size] input')].map((i) => i.value)`);
+const add = async (name: string): Promise<void> => {
+  await bench.press('input[placeholder="Where it will be shown"]');
+  await bench.take(`//*[@role="option"][starts-with(normalize-space(.), "${name},")]`);
+};
+const shown = async (): Promise<string> =>
+  (await (await bench.find('[aria-label="Size of the piece"]')).getAttribute('value')) ?? '';
+const readingsIn = async (size: string): Promise<{ layer: string; flags: string[]; shownPx: number }[]> =>
+  (await fetch(`${app.address}/api/pieces/${await bench.pieceId()}/reading?size=${size}`)).json() as Promise<
+    { layer: string; flags: string[]; shownPx: number }[]
+  >;
+
+it('a size is added from where it will be shown, with nothing outside, cut or too small', async () => {
+  await bench.open(app.address, 'ostrel-reopening');
+  await bench.press('[aria-label="Sizes"]');
+  expect(await list()).toEqual(['Square post']);
+  for (const name of ['Story', 'Profile banner', 'Link card']) {
+    await add(name);
+    await bench.until(async () => (await list()).includes(name), `${name} was not added`);
+    await bench.until(async () => (await shown()).startsWith(name), `${name} is not shown`);
+  }
+  expect(await violations(driver)).toEqual([]);
+  const { sizes } = await bench.document();
+  expect(sizes.map((s) => [s.name, s.width, s.height])).toEqual([
+    ['Square post', 1080, 1080],
+    ['Story', 1080, 1920],
+    ['Profile banner', 1584, 396],
+    ['Link card', 1200, 630],
+  ]);
+  for (const { id } of sizes.slice(1))
+    for (const r of await readingsIn(id)) {
+      expect(r.flags).toEqual([]);
+      expect(r.shownPx).toBeGreaterThanOrEqual(11);
+    }
+});
+
+it('or by numbers; is renamed, made the base and taken away, each undone as one step', async () => {
+  const field = async (label: string, value: string): Promise<void> => {
+    const input = await driver.findElement(By.xpath(`//label[normalize-space(.)="${label}"]/following::input[1]`));
+    await input.click();
+    await input.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.TAB);
+  };
+  await field('Width', '1600');
+  await field('Height', '500');
+  await bench.click('Add');
+  await bench.until(async () => (await list()).length === 5, 'the size was not added');
+  const name = await driver.findElement(By.css('[data-size]:last-of-type input'));
+  await driver.executeScript('arguments[0].focus(); arguments[0].select()', name);
+  await bench.keys('Strip', Key.ENTER);
+  await bench.untilDocument((p) => p.sizes.at(-1)?.name === 'Strip', 'it was not renamed');
+  await bench.press('[aria-label="Make Strip the base"]');
+  const turned = await bench.untilDocument((p) => p.sizes[0].name === 'Strip', 'it is not the base');
+  expect(turned.slides[0].layers.every((l) => !l.overrides[turned.sizes[0].id])).toBe(true);
+  await bench.press('[aria-label="Take Story away"]');
+  await bench.untilDocument((p) => !p.sizes.some((s) => s.name === 'Story'), 'it is there still');
+  await bench.keys(Key.ESCAPE);
+  await bench.undo();
+  await bench.undo();
+  const back = await bench.untilDocument(
+    (p) => p.sizes[0].name === 'Square post' && p.sizes.some((s) => s.name === 'Story'),
+    'not undone',
+  );
+  expect(back.sizes).toHaveLength(5);
+});
+
+it('what is moved in one size stays in that size, and can be let go again', async () => {
+  const pick = async (name: string): Promise<void> => {
+    await bench.press('[aria-label="Size of the piece"]');
+    await bench.take(`//*[@role="option"][starts-with(normalize-space(.), "${name},")]`);
+    await bench.until(async () => (await shown()).startsWith(name), `${name} is not shown`);
+  };
+  await pick('Story');
+  const before = await bench.document(),
+    story = before.sizes.find((s) => s.name === 'Story')!.id;
+  const of = (p: Piece) => p.slides[0].layers.find((l) => l.id === 'headline')!;
+  await bench.selectLayer('headline');
+  await bench.keys(Key.ARROW_DOWN);
+  const moved = await bench.untilDocument(
+    (p) => of(p).overrides[story]?.box?.y !== of(before).overrides[story]?.box?.y,
+    'it was not moved',
+  );
+  expect(of(moved).box).toEqual(of(before).box);
+  expect(of(moved).overrides[story].box!.y).toBeCloseTo(of(before).overrides[story].box!.y + 1, 3);
+  await bench.press('[aria-label="Sizes"]');
+  await bench.press('[aria-label="Lay Story out anew"]');
+  await bench.untilDocument(
+    (p) => of(p).overrides[story]?.box?.y === of(before).overrides[story]?.box?.y,
+    'it was not laid out anew',
+  );
+  await bench.keys(Key.ESCAPE);
+  expect((await bench.errors()).filter((e) => !/status of 4\d\d/.test(e))).toEqual([]);
+});
+
+it('programs add sizes too; too many and unknown ones are refused', async () => {
+  const id = await bench.pieceId(),
+    stored = (await (await fetch(`${app.address}/api/pieces/${id}`)).json()) as { revision: number };
+  const post = (body: object, over = stored.revision): Promise<Response> =>
+    fetch(`${app.address}/api/pieces/${id}/sizes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'if-match': `"${over}"` },
+      body: JSON.stringify(body),
+    });
+  expect((await post({ destination: 'nowhere' })).status).toBe(422);
+  expect((await post({ width: 8, height: 100 })).status).toBe(422);
+  const made = await post({ width: 700, height: 1400, name: 'Tall' });
+  expect(made.status).toBe(201);
+  const { piece } = (await made.json()) as { piece: Piece };
+  const tall = piece.sizes.at(-1)!;
+  expect(tall).toMatchObject({ name: 'Tall', width: 700, height: 1400 });
+  for (const r of await readingsIn(tall.id)) expect(r.flags).toEqual([]);
+  expect((await post({ destination: 'story' })).status).toBe(409);
+});
