@@ -26,7 +26,7 @@ const fits = (v: number | string): v is number => typeof v === 'number' && v >= 
 function Row({ size, base, only }: { size: Size; base: boolean; only: boolean }) {
   const here = useBench((s) => s.sizeId === size.id);
   return (
-    <Group gap={4} wrap="nowrap" data-size={size.id} data-here={here || undefined}>
+    <Group gap={4} wrap="nowrap" data-piece-size={size.id} data-here={here || undefined}>
       <TextInput
         key={size.name}
         size="xs"
@@ -41,7 +41,7 @@ function Row({ size, base, only }: { size: Size; base: boolean; only: boolean })
       </Text>
       {base ? (
         <Tooltip label="All lengths are kept in its pixels; other sizes follow it">
-          <Badge size="sm" variant="light" radius="sm" w={62}>
+          <Badge size="sm" variant="light" radius="sm" w={52} tt="none">
             Base
           </Badge>
         </Tooltip>
