@@ -23,6 +23,10 @@ import css from './TopBar.module.css';
 
 const fits = (v: number | string): v is number => typeof v === 'number' && v >= 16 && v <= 8192;
 
+/** What was pressed is gone: the focus stays in the list. */
+const keepFocus = (): void =>
+  void setTimeout(() => document.querySelector<HTMLElement>('[data-piece-size] input')?.focus(), 0);
+
 function Row({ size, base, only }: { size: Size; base: boolean; only: boolean }) {
   const here = useBench((s) => s.sizeId === size.id);
   return (
@@ -53,14 +57,19 @@ function Row({ size, base, only }: { size: Size; base: boolean; only: boolean })
             </ActionIcon>
           </Tooltip>
           <Tooltip label="Make it the base: every size looks as it does">
-            <ActionIcon size="sm" aria-label={`Make ${size.name} the base`} onClick={() => toBase(size)}>
+            <ActionIcon size="sm" aria-label={`Make ${size.name} the base`} onClick={() => (toBase(size), keepFocus())}>
               <IconArrowBarToUp size={14} />
             </ActionIcon>
           </Tooltip>
         </>
       )}
       <Tooltip label="Take it away, with what it has of its own">
-        <ActionIcon size="sm" aria-label={`Take ${size.name} away`} disabled={only} onClick={() => remove(size)}>
+        <ActionIcon
+          size="sm"
+          aria-label={`Take ${size.name} away`}
+          disabled={only}
+          onClick={() => (remove(size), keepFocus())}
+        >
           <IconTrash size={14} />
         </ActionIcon>
       </Tooltip>
