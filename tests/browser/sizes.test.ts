@@ -98,13 +98,8 @@ it('what is moved in one size stays in that size, and can be let go again', asyn
   const before = await bench.document(),
     story = before.sizes.find((s) => s.name === 'Story')!.id;
   const of = (p: Piece) => p.slides[0].layers.find((l) => l.id === 'headline')!;
-  // The stage is drawn anew for the size meanwhile.
-  await bench.until(async () => {
-    await driver.executeScript(
-      `document.activeElement.blur(); document.querySelector('[data-layer="headline"]').focus()`,
-    );
-    return (await driver.findElements(By.css('[data-frame="headline"]'))).length > 0;
-  }, 'the headline was not selected');
+  await bench.press('[data-layer="headline"]');
+  await bench.find('[data-frame="headline"]');
   await bench.keys(Key.ARROW_DOWN);
   const moved = await bench.untilDocument(
     (p) => of(p).overrides[story]?.box?.y !== of(before).overrides[story]?.box?.y,
