@@ -117,6 +117,29 @@ it('what is moved in one size stays in that size, and can be let go again', asyn
   expect((await bench.errors()).filter((e) => !/status of 4\d\d/.test(e))).toEqual([]);
 });
 
+it('the sheet shows all of them with their verdicts; a press goes there', async () => {
+  await bench.press('[aria-label="Sizes"]');
+  await bench.click('The sheet: all of them on one page');
+  await bench.find('[data-sheet-done]');
+  const cells = await driver.findElements(By.css('[data-sheet]'));
+  expect(cells).toHaveLength(5);
+  await bench.until(
+    async () => (await driver.findElements(By.css('[data-sheet] [data-slide-picture][data-painted]'))).length === 5,
+    'not all are painted',
+  );
+  expect(await violations(driver)).toEqual([]);
+  // As the programs' interface has it.
+  const { sizes } = await bench.document();
+  for (const [i, { id, name }] of sizes.entries()) {
+    const worst = (await readingsIn(id)).map((r) => (r as unknown as { verdict: string }).verdict),
+      said = (await cells[i].getAttribute('aria-label'))!;
+    expect(said.startsWith(`${name}: `)).toBe(true);
+    expect(/Clear$/.test(said)).toBe(worst.every((v) => v === 'clear'));
+  }
+  await cells[3].click();
+  await bench.until(async () => (await shown()).startsWith(`${sizes[3].name},`), 'it did not go there');
+});
+
 it('programs add sizes too; too many and unknown ones are refused', async () => {
   const id = await bench.pieceId(),
     stored = (await (await fetch(`${app.address}/api/pieces/${id}`)).json()) as { revision: number };

@@ -13,11 +13,12 @@ import {
   TextInput,
   Tooltip,
 } from '@mantine/core';
-import { IconArrowBarToUp, IconRefresh, IconResize, IconTrash } from '@tabler/icons-react';
+import { IconArrowBarToUp, IconLayoutBoard, IconRefresh, IconResize, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { DESTINATIONS } from '../../core/piece/destinations';
 import type { Size } from '../../core/piece/schema';
 import { addDestination, addOwnSize, layOutAnew, remove, rename, roomForSize, toBase } from './commands/sizes';
+import { Sheet } from './slides/Sheet';
 import { useBench } from './state/store';
 import css from './TopBar.module.css';
 
@@ -82,6 +83,7 @@ export function Sizes() {
   const sizes = useBench((s) => s.piece.sizes),
     sizeId = useBench((s) => s.sizeId);
   const [open, setOpen] = useState(false),
+    [sheet, setSheet] = useState(false),
     [busy, setBusy] = useState(false),
     [width, setWidth] = useState<number | string>(1200),
     [height, setHeight] = useState<number | string>(800);
@@ -115,6 +117,17 @@ export function Sizes() {
             {sizes.map((s, i) => (
               <Row key={s.id} size={s} base={i === 0} only={sizes.length === 1} />
             ))}
+            <Button
+              size="xs"
+              variant="light"
+              leftSection={<IconLayoutBoard size={15} />}
+              onClick={() => {
+                setOpen(false);
+                setSheet(true);
+              }}
+            >
+              The sheet: all of them on one page
+            </Button>
             <Select
               size="xs"
               label="Add a size"
@@ -165,6 +178,7 @@ export function Sizes() {
           </Stack>
         </Popover.Dropdown>
       </Popover>
+      {sheet && <Sheet onClose={() => setSheet(false)} />}
     </Group>
   );
 }

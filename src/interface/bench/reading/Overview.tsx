@@ -13,14 +13,13 @@ import {
   VisuallyHidden,
 } from '@mantine/core';
 import { IconListDetails } from '@tabler/icons-react';
-import { memo, useEffect, useState } from 'react';
-import { slidesOf, textsIn } from '../../../core/piece/resolve';
+import { memo, useState } from 'react';
 import type { Piece } from '../../../core/piece/schema';
-import { overviewOf, type OverviewRow, worstFirst } from '../../../core/reading/overview';
-import { solverWorkers } from '../../../workers/clients';
+import type { OverviewRow } from '../../../core/reading/overview';
 import { Dialog } from '../../shared/Dialog';
 import { FLAG_WORD } from '../../shared/flags';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
+import { useOverview } from '../measuring/overview';
 import { edit, select, useBench } from '../state/store';
 import css from './Overview.module.css';
 
@@ -40,44 +39,6 @@ export const Overview = memo(function Overview() {
     </>
   );
 });
-
-/** Measures slide by slide and size by size, in a worker of its own, and tells how far it is. */
-function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: number; failed: boolean } {
-  const [state, setState] = useState<{ piece: Piece; rows: OverviewRow[]; done: number; failed: boolean }>({
-    piece,
-    rows: [],
-    done: 0,
-    failed: false,
-  });
-  const places = slidesOf(piece).flatMap((slide) => piece.sizes.map((size) => ({ slide, size })));
-  useEffect(() => {
-    let on = true;
-    const worker = solverWorkers()[0];
-    void (async () => {
-      let rows: OverviewRow[] = [];
-      setState({ piece, rows, done: 0, failed: false });
-      try {
-        for (const [i, { slide, size }] of slidesOf(piece)
-          .flatMap((s) => piece.sizes.map((z) => ({ slide: s, size: z })))
-          .entries()) {
-          const found = textsIn(piece, slide, size).length
-            ? await worker.overview({ piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id })
-            : [];
-          if (!on) return;
-          rows = [...rows, ...overviewOf(piece, slide, size, found)];
-          setState({ piece, rows, done: i + 1, failed: false });
-        }
-      } catch (e) {
-        console.error(e);
-        if (on) setState((s) => ({ ...s, failed: true }));
-      }
-    })();
-    return () => {
-      on = false;
-    };
-  }, [piece]);
-  return { rows: worstFirst(state.rows), done: state.done, of: places.length, failed: state.failed };
-}
 
 function Readings({ onClose }: { onClose: () => void }) {
   const piece = useBench((s) => s.piece);

@@ -3,6 +3,7 @@
 // painted while it can be seen, and again when something on it changed.
 import { useEffect, useRef, useState } from 'react';
 import { slideSeen } from '../../../core/piece/guests';
+import { sizeOf } from '../../../core/piece/resolve';
 import type { Slide } from '../../../core/piece/schema';
 import { attachStage, latest, onStageRestart, stageWorker } from '../../../workers/clients';
 import { type BenchState, currentSize, shownOf, useBench } from '../state/store';
@@ -31,7 +32,7 @@ interface Kept {
 }
 
 /** Keeps a canvas in the host painted. */
-function keepPainted(host: HTMLElement, id: string, first: number, follows: boolean): Kept {
+function keepPainted(host: HTMLElement, id: string, first: number, follows: boolean, sizeId?: string): Kept {
   const key = `slide-${++made}`,
     show = latest((...args: Parameters<ReturnType<typeof stageWorker>['show']>) => stageWorker().show(...args));
   let scale = first,
@@ -51,7 +52,7 @@ function keepPainted(host: HTMLElement, id: string, first: number, follows: bool
     if (!slideIn(s, id)) return;
     drafted = s.dragging !== false;
     try {
-      await show(key, shownOf({ ...s, slideId: id }), scale, drafted, null);
+      await show(key, shownOf({ ...s, slideId: id, sizeId: sizeId ?? s.sizeId }), scale, drafted, null);
       host.dataset.painted = String(Number(host.dataset.painted ?? 0) + 1);
     } catch (e) {
       // Painted again with the next change.
@@ -61,7 +62,7 @@ function keepPainted(host: HTMLElement, id: string, first: number, follows: bool
   };
   const look = (): void => {
     const s = useBench.getState(),
-      now = [slideIn(s, id), s.piece.swatches, s.sizeId, s.epoch];
+      now = [slideIn(s, id), s.piece.swatches, sizeId ?? s.sizeId, s.epoch];
     if (!s.painted || (!follows && s.dragging) || (now.every((v, i) => v === before[i]) && !(drafted && !s.dragging)))
       return;
     const begun = before.length > 0;
@@ -98,9 +99,20 @@ function keepPainted(host: HTMLElement, id: string, first: number, follows: bool
 /**
  * @param scale CSS pixels to one pixel of the size
  * @param follows painted at once, while something is dragged too; otherwise when there is rest
+ * @param sizeId another size than the one that is worked on
  */
-export function SlidePicture({ id, scale, follows = false }: { id: string; scale: number; follows?: boolean }) {
-  const size = useBench(currentSize);
+export function SlidePicture({
+  id,
+  scale,
+  follows = false,
+  sizeId,
+}: {
+  id: string;
+  scale: number;
+  follows?: boolean;
+  sizeId?: string;
+}) {
+  const size = useBench((s) => (sizeId === undefined ? currentSize(s) : sizeOf(s.piece, sizeId)));
   const host = useRef<HTMLDivElement>(null);
   const [near, setNear] = useState(false);
   useEffect(() => {
@@ -117,11 +129,11 @@ export function SlidePicture({ id, scale, follows = false }: { id: string; scale
   }, [density]);
   useEffect(() => {
     if (!near) return;
-    const mine = (kept.current = keepPainted(host.current!, id, begun.current, follows));
+    const mine = (kept.current = keepPainted(host.current!, id, begun.current, follows, sizeId));
     return () => {
       kept.current = null;
       mine.stop();
     };
-  }, [near, id, follows]);
+  }, [near, id, follows, sizeId]);
   return <div ref={host} data-slide-picture={id} style={{ width: size.width * scale, height: size.height * scale }} />;
 }

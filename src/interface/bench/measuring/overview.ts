@@ -1,0 +1,44 @@
+// Readings of every text of every slide in every size, slide by slide, away from what is worked on.
+import { useEffect, useState } from 'react';
+import { slidesOf, textsIn } from '../../../core/piece/resolve';
+import type { Piece } from '../../../core/piece/schema';
+import { overviewOf, type OverviewRow, worstFirst } from '../../../core/reading/overview';
+import { solverWorkers } from '../../../workers/clients';
+
+/** Measures slide by slide and size by size, in a worker of its own, and tells how far it is. */
+export function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: number; failed: boolean } {
+  const [state, setState] = useState<{ piece: Piece; rows: OverviewRow[]; done: number; failed: boolean }>({
+    piece,
+    rows: [],
+    done: 0,
+    failed: false,
+  });
+  const places = slidesOf(piece).flatMap((slide) => piece.sizes.map((size) => ({ slide, size })));
+  useEffect(() => {
+    let on = true;
+    const worker = solverWorkers()[0];
+    void (async () => {
+      let rows: OverviewRow[] = [];
+      setState({ piece, rows, done: 0, failed: false });
+      try {
+        for (const [i, { slide, size }] of slidesOf(piece)
+          .flatMap((s) => piece.sizes.map((z) => ({ slide: s, size: z })))
+          .entries()) {
+          const found = textsIn(piece, slide, size).length
+            ? await worker.overview({ piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id })
+            : [];
+          if (!on) return;
+          rows = [...rows, ...overviewOf(piece, slide, size, found)];
+          setState({ piece, rows, done: i + 1, failed: false });
+        }
+      } catch (e) {
+        console.error(e);
+        if (on) setState((s) => ({ ...s, failed: true }));
+      }
+    })();
+    return () => {
+      on = false;
+    };
+  }, [piece]);
+  return { rows: worstFirst(state.rows), done: state.done, of: places.length, failed: state.failed };
+}
