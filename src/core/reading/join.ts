@@ -22,12 +22,18 @@ export interface Join {
 /** [L, a, b] of each row of an edge, averaged with the rows above and below. @param rgba one pixel a row */
 function rowsOf(rgba: Uint8ClampedArray): Float64Array {
   const n = rgba.length / 4,
-    labs = Array.from({ length: n }, (_, y) => oklab(rgba[y * 4], rgba[y * 4 + 1], rgba[y * 4 + 2])),
+    labs = new Float64Array(n * 3),
     out = new Float64Array(n * 3),
     reach = ROWS >> 1;
+  for (let y = 0; y < n; y++) labs.set(oklab(rgba[y * 4], rgba[y * 4 + 1], rgba[y * 4 + 2]), y * 3);
   for (let y = 0; y < n; y++) {
-    const near = labs.slice(Math.max(0, y - reach), y + reach + 1);
-    for (let c = 0; c < 3; c++) out[y * 3 + c] = near.reduce((sum, lab) => sum + lab[c], 0) / near.length;
+    const from = Math.max(0, y - reach),
+      to = Math.min(n, y + reach + 1);
+    for (let c = 0; c < 3; c++) {
+      let sum = 0;
+      for (let i = from; i < to; i++) sum += labs[i * 3 + c];
+      out[y * 3 + c] = sum / (to - from);
+    }
   }
   return out;
 }
