@@ -204,12 +204,20 @@ try {
   );
   await shot('masks');
 
-  await open('ostrel-tickets');
-  await row('Headline');
-  await click('[aria-label^="Font: "]');
-  await wait(1500);
-  await shot('fonts');
-  await keys(Key.ESCAPE);
+  let { revision } = await (await fetch(`${app.address}/api/pieces/ostrel-autumn-walks`)).json();
+  for (const destination of ['story', 'profile-banner', 'link-card', 'square-post', 'video-thumbnail']) {
+    const added = await fetch(`${app.address}/api/pieces/ostrel-autumn-walks/sizes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
+      body: JSON.stringify({ destination }),
+    });
+    ({ revision } = await added.json());
+  }
+  await open('ostrel-autumn-walks');
+  await click('[aria-label="Sizes"]');
+  await click('//button[starts-with(normalize-space(.), "The sheet")]');
+  await find('[data-sheet-done]');
+  await shot('sheet');
   // A phone.
   await driver.sendAndGetDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width: 390,

@@ -1,28 +1,15 @@
 'use client';
 // The sizes of the piece: which one is worked on, and adding, renaming, taking away.
-import {
-  ActionIcon,
-  Badge,
-  Button,
-  Group,
-  NumberInput,
-  Popover,
-  Select,
-  Stack,
-  Text,
-  TextInput,
-  Tooltip,
-} from '@mantine/core';
+import { ActionIcon, Badge, Button, Group, Popover, Select, Stack, Text, TextInput, Tooltip } from '@mantine/core';
 import { IconArrowBarToUp, IconLayoutBoard, IconRefresh, IconResize, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { DESTINATIONS } from '../../core/piece/destinations';
 import type { Size } from '../../core/piece/schema';
 import { addDestination, addOwnSize, layOutAnew, remove, rename, roomForSize, toBase } from './commands/sizes';
+import { OwnSize } from '../shared/OwnSize';
 import { Sheet } from './slides/Sheet';
 import { useBench } from './state/store';
 import css from './TopBar.module.css';
-
-const fits = (v: number | string): v is number => typeof v === 'number' && v >= 16 && v <= 8192;
 
 /** What was pressed is gone: the focus stays in the list. */
 const keepFocus = (): void =>
@@ -84,9 +71,7 @@ export function Sizes() {
     sizeId = useBench((s) => s.sizeId);
   const [open, setOpen] = useState(false),
     [sheet, setSheet] = useState(false),
-    [busy, setBusy] = useState(false),
-    [width, setWidth] = useState<number | string>(1200),
-    [height, setHeight] = useState<number | string>(800);
+    [busy, setBusy] = useState(false);
   const adding = async (run: () => Promise<boolean>): Promise<void> => {
     setBusy(true);
     await run();
@@ -138,39 +123,12 @@ export function Sizes() {
               data={DESTINATIONS.map((d) => ({ value: d.id, label: `${d.name}, ${d.width} × ${d.height}` }))}
               onChange={(d) => d && void adding(() => addDestination(d))}
             />
-            <Group gap={6} align="flex-end">
-              <NumberInput
-                size="xs"
-                w={96}
-                label="Width"
-                suffix=" px"
-                min={16}
-                max={8192}
-                allowDecimal={false}
-                value={width}
-                onChange={setWidth}
-              />
-              <NumberInput
-                size="xs"
-                w={96}
-                label="Height"
-                suffix=" px"
-                min={16}
-                max={8192}
-                allowDecimal={false}
-                value={height}
-                onChange={setHeight}
-              />
-              <Button
-                size="xs"
-                variant="default"
-                loading={busy}
-                disabled={!fits(width) || !fits(height) || !roomForSize()}
-                onClick={() => void adding(() => addOwnSize(width as number, height as number))}
-              >
-                Add
-              </Button>
-            </Group>
+            <OwnSize
+              label="Add"
+              busy={busy}
+              disabled={!roomForSize()}
+              onTake={(width, height) => void adding(() => addOwnSize(width, height))}
+            />
             <Text fz="xs" c="dimmed">
               Words, pictures, colours and order are the same in all sizes. Place, turn, type size, zoom and focal point
               may differ: changed in a size other than the base, they are for that size.

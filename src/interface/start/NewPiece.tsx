@@ -1,11 +1,12 @@
 'use client';
 // A new piece: the destination, or a size of one's own. The right pixel size is known, never guessed.
-import { Button, Checkbox, Group, NumberInput, Select, Text, UnstyledButton } from '@mantine/core';
+import { Checkbox, Group, Select, Text, UnstyledButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import { type Destination, DESTINATIONS } from '../../core/piece/destinations';
 import { api, type AssetInfo, type CampaignInfo, inWords } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
+import { OwnSize } from '../shared/OwnSize';
 import { beginningOf, canBegin, DuePicture, dueInWords, type KnownFeed, useFeed } from './Covers';
 import covers from './Covers.module.css';
 import css from './NewPiece.module.css';
@@ -62,8 +63,6 @@ export function NewPiece({
   onClose: () => void;
 }) {
   const [busy, setBusy] = useState<string | null>(null);
-  const [width, setWidth] = useState<number | string>(1200);
-  const [height, setHeight] = useState<number | string>(800);
   const [into, setInto] = useState(campaign ?? campaigns.at(-1)?.id ?? null);
   const [dueToo, setDueToo] = useState(known !== null);
   const { feed, house } = useFeed(photo ? null : into, known),
@@ -83,7 +82,6 @@ export function NewPiece({
       notifications.show({ color: 'amber', ...inWords(e) });
     }
   };
-  const fits = (v: number | string): v is number => typeof v === 'number' && v >= 16 && v <= 8192;
   return (
     <Dialog
       opened
@@ -147,42 +145,12 @@ export function NewPiece({
         <Text fz="sm" fw={700} mb={6}>
           A size of your own
         </Text>
-        <NumberInput
-          size="xs"
-          w={100}
-          label="Width"
-          suffix=" px"
-          min={16}
-          max={8192}
-          allowDecimal={false}
-          value={width}
-          onChange={setWidth}
+        <OwnSize
+          label="Begin"
+          busy={busy === 'own'}
+          disabled={busy !== null}
+          onTake={(width, height) => void make('own', { width, height })}
         />
-        <NumberInput
-          size="xs"
-          w={100}
-          label="Height"
-          suffix=" px"
-          min={16}
-          max={8192}
-          allowDecimal={false}
-          value={height}
-          onChange={setHeight}
-        />
-        <Button
-          size="xs"
-          variant="default"
-          loading={busy === 'own'}
-          disabled={!fits(width) || !fits(height) || busy !== null}
-          onClick={() => void make('own', { width, height })}
-        >
-          Begin
-        </Button>
-        {(!fits(width) || !fits(height)) && (
-          <Text fz="xs" c="amber" mb={6}>
-            From 16 to 8192 pixels
-          </Text>
-        )}
       </Group>
     </Dialog>
   );
