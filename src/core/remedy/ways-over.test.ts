@@ -53,7 +53,7 @@ async function several(...names: string[]): Promise<{ piece: Piece; size: Size }
 const palette = (n: string) => coloursOfPhoto(photos.get(n)!);
 
 describe('several slides', () => {
-  const NAMES = ['morning-mist', 'lake-sill-winter', 'wet-window'];
+  const NAMES = ['morning-mist', 'wet-window'];
   it.each(WAY_KINDS)('%s: one treatment, every text Clear on every slide, none with less', async (kind) => {
     const { piece, size } = await several(...NAMES),
       over = new WaysOver(painter, { piece, slides: slidesOf(piece), size, colours: NAMES.map(palette) }),
