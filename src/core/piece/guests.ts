@@ -48,6 +48,14 @@ function guest(layer: Layer, home: Slide, by: number, width: number): Layer {
   return made;
 }
 
+/** Those of a slide's layers that go on over others. Few do, and slides are looked at often. */
+const carried = new WeakMap<readonly Layer[], readonly Layer[]>();
+function carriedFrom(layers: readonly Layer[]): readonly Layer[] {
+  let known = carried.get(layers);
+  if (!known) carried.set(layers, (known = layers.filter((l) => l.carry)));
+  return known;
+}
+
 const seen = new WeakMap<Slide, { at: number; guests: readonly Layer[]; slide: Slide }>();
 
 /** The slide at a place of the strip as it is looked at. A slide that is looked at already stays as it is. */
@@ -56,8 +64,8 @@ export function slideSeen(piece: Piece, at: number): Slide {
   if (slide.at !== undefined) return slide;
   const [{ width }] = piece.sizes;
   const found = piece.slides.flatMap((home, i) =>
-    home.layers.flatMap((l) => {
-      const by = l.carry && reaches(l, i, at);
+    carriedFrom(home.layers).flatMap((l) => {
+      const by = reaches(l, i, at);
       return by ? [guest(l, home, by, width)] : [];
     }),
   );
