@@ -11,7 +11,7 @@ import { DRAWN_SIDES } from '../core/scene/sides';
 import type { Frame } from '../core/values/motion';
 import { holding, type Page, pageOf } from './cursor';
 import { database, transaction } from './database';
-import { framesIn, framesOf, listed as frameList } from './frames';
+import { framesIn, framesOf } from './frames';
 import { notFound, Problem } from './problem';
 import { checkRoom } from './room';
 
@@ -158,9 +158,8 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
   const id = sha256(bytes);
   const known = await findAsset(id);
   if (known) {
-    if (known.framesId === null) return derive(id);
     if (listed) await database()('assets').where({ id, listed: false }).update({ listed: true });
-    return known;
+    return known.framesId === null ? derive(id) : known;
   }
   let meta: Metadata;
   let density: number | undefined;
@@ -213,9 +212,7 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
   }
   const shortName = name.replace(/[\p{Cc}]/gu, '').slice(-200) || 'Picture';
   const thumbnailId = await keepBytes(thumbnail, shortName, 'image/webp');
-  const drawingId = drawing
-    ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), shortName, 'application/json')
-    : '';
+  const drawingId = drawing ? await keepJson(drawing, shortName) : '';
   const frames = framesIn(meta) > 1 ? await keepFrames(bytes, meta, shortName) : null;
   const asset: Asset = {
     id,
@@ -231,24 +228,8 @@ export async function keepAsset(sent: Uint8Array, name: string, listed = true): 
     frames: frames?.n ?? 0,
   };
   if (working) {
-    const size = await sharp(working.bytes).metadata();
-    await store(
-      {
-        id: asset.workingId,
-        name: shortName,
-        mime: working.mime,
-        bytes: working.bytes.byteLength,
-        width: size.width ?? 0,
-        height: size.height ?? 0,
-        workingId: asset.workingId,
-        drawingId: '',
-        thumbnailId,
-        framesId: '',
-        frames: 0,
-      },
-      working.bytes,
-      false,
-    );
+    const { width: w = 0, height: h = 0 } = await sharp(working.bytes).metadata();
+    await keepBytes(working.bytes, shortName, working.mime, { width: w, height: h, thumbnailId });
   }
   await store(asset, bytes, listed);
   return asset;
@@ -261,28 +242,11 @@ const thumbnailFrom = async (bytes: Uint8Array): Promise<Uint8Array> =>
 async function keepFrames(bytes: Uint8Array, meta: Metadata, name: string): Promise<{ id: string; n: number }> {
   const frames: Frame[] = [];
   for await (const { bytes: frame, width, height, ms } of framesOf(bytes, meta, name)) {
-    const id = sha256(frame);
-    await store(
-      {
-        id,
-        name,
-        mime: 'image/webp',
-        bytes: frame.byteLength,
-        width,
-        height,
-        workingId: id,
-        drawingId: '',
-        // Made when somebody asks: few frames are ever looked at so.
-        thumbnailId: null,
-        framesId: '',
-        frames: 0,
-      },
-      frame,
-      false,
-    );
+    // Thumbnails are made when somebody asks: few frames are ever looked at so.
+    const id = await keepBytes(frame, name, 'image/webp', { width, height, thumbnailId: null });
     frames.push({ asset: id, ms });
   }
-  return { id: await keepBytes(frameList(frames), name, 'application/json'), n: frames.length };
+  return { id: await keepJson(frames, name), n: frames.length };
 }
 
 /** Makes what is derived from a picture that was kept before it was. In a process that can be ended. */
@@ -303,9 +267,7 @@ export async function derive(id: string): Promise<Asset> {
     } catch (e) {
       if (!(e instanceof SvgFault)) throw e;
     }
-    asset.drawingId = drawing
-      ? await keepBytes(new TextEncoder().encode(JSON.stringify(drawing)), asset.name, 'application/json')
-      : '';
+    asset.drawingId = drawing ? await keepJson(drawing, asset.name) : '';
     await database()('assets').where({ id }).update({ drawing_id: asset.drawingId });
   }
   if (asset.framesId === null) {
@@ -402,7 +364,12 @@ export async function findAsset(id: string): Promise<Asset | null> {
 }
 
 /** Keeps bytes that are no picture of the library, a font or a thumbnail for one, by the name of their content. */
-export async function keepBytes(bytes: Uint8Array, name: string, mime: string): Promise<string> {
+export async function keepBytes(
+  bytes: Uint8Array,
+  name: string,
+  mime: string,
+  more: Partial<Pick<Asset, 'width' | 'height' | 'thumbnailId'>> = {},
+): Promise<string> {
   const id = sha256(bytes);
   await store(
     {
@@ -417,12 +384,17 @@ export async function keepBytes(bytes: Uint8Array, name: string, mime: string): 
       thumbnailId: '',
       framesId: '',
       frames: 0,
+      ...more,
     },
     bytes,
     false,
   );
   return id;
 }
+
+/** Keeps what was derived from a picture, as JSON. */
+const keepJson = (value: unknown, name: string): Promise<string> =>
+  keepBytes(new TextEncoder().encode(JSON.stringify(value)), name, 'application/json');
 
 /** Is it something that can be shown as a picture? */
 export const isPicture = (asset: Asset): boolean => asset.mime.startsWith('image/') && asset.width > 0;

@@ -1,7 +1,7 @@
 // Animated pictures are taken apart when they come in: each frame is kept as a picture of its own, so that whoever
 // paints needs to know nothing of animation.
 import sharp, { type Metadata } from 'sharp';
-import { type Frame, MOST_FRAMES, PLAIN_MS } from '../core/values/motion';
+import { MOST_FRAMES, PLAIN_MS } from '../core/values/motion';
 import { Problem } from './problem';
 
 /** All pixels of all frames that are decoded, and that are kept: frames beyond that are made smaller. */
@@ -78,6 +78,3 @@ export async function* framesOf(bytes: Uint8Array, meta: Metadata, name: string)
     }
   }
 }
-
-/** A list of frames as it is kept. */
-export const listed = (frames: readonly Frame[]): Uint8Array => new TextEncoder().encode(JSON.stringify(frames));

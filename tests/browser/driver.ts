@@ -5,6 +5,13 @@ import { join } from 'node:path';
 import { Builder, logging, type WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
 
+/** A command of the browser's developer tools; the type declarations do not know it. */
+export const devTools = (driver: WebDriver, command: string, parameters: object): Promise<void> =>
+  (driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> }).sendDevToolsCommand(
+    command,
+    parameters,
+  );
+
 /** Starts a browser with an empty profile; downloads go into `downloads`. */
 export async function openBrowser(): Promise<{ driver: WebDriver; downloads: string }> {
   const downloads = mkdtempSync(join(tmpdir(), 'plavo-downloads-'));
@@ -39,9 +46,11 @@ export async function openBrowser(): Promise<{ driver: WebDriver; downloads: str
   driver.wait = ((...[condition, timeout, message, poll = 40]: Parameters<typeof wait>) =>
     wait(condition, timeout, message, poll)) as typeof wait;
   // The window of headless Chromium is a little smaller than asked; the viewport is what counts.
-  await (driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> }).sendDevToolsCommand(
-    'Emulation.setDeviceMetricsOverride',
-    { width: 1280, height: 800, deviceScaleFactor: 1, mobile: false },
-  );
+  await devTools(driver, 'Emulation.setDeviceMetricsOverride', {
+    width: 1280,
+    height: 800,
+    deviceScaleFactor: 1,
+    mobile: false,
+  });
   return { driver, downloads };
 }

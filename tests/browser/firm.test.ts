@@ -10,6 +10,7 @@ import type { Piece } from '../../src/core/piece/schema';
 import type { Swatch } from '../../src/core/values/fill';
 import type { Application } from './application';
 import { type BenchPage, WAIT } from './bench-page';
+import { devTools } from './driver';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage;
@@ -199,9 +200,8 @@ describe('saving', () => {
 
 describe('the bench', () => {
   it('workers that break down are started again: the stage is painted anew, readings go on', async () => {
-    const devTools = driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> };
-    await devTools.sendDevToolsCommand('Page.enable', {});
-    await devTools.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+    await devTools(driver, 'Page.enable', {});
+    await devTools(driver, 'Page.addScriptToEvaluateOnNewDocument', {
       source:
         'const W = Worker; window.started = []; window.Worker = class extends W { constructor(url, o) { super(url, o); this.label = o && o.name; window.started.push(this); } };',
     });
@@ -269,9 +269,8 @@ describe('the bench', () => {
     const chart = await bench.named('Strength of the treatment');
     const { x, y, width } = await chart.getRect();
     const strength = async (): Promise<number> => Number(await chart.getAttribute('aria-valuenow'));
-    const devTools = driver as unknown as { sendDevToolsCommand(c: string, p: object): Promise<void> };
     const touch = (type: string, ...at: number[]): Promise<void> =>
-      devTools.sendDevToolsCommand('Input.dispatchTouchEvent', {
+      devTools(driver, 'Input.dispatchTouchEvent', {
         type,
         touchPoints: at.map((share) => ({ x: x + width * share, y: y + 40 })),
       });

@@ -10,6 +10,7 @@ import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { violations } from './axe';
 import { type BenchPage } from './bench-page';
+import { devTools } from './driver';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, downloads: string;
@@ -77,10 +78,7 @@ describe('a picture that moves', () => {
     await bench.find('[aria-label="Motion"] [aria-label="Play"]');
     await bench.untilSaved();
     const emulate = (value: string): Promise<unknown> =>
-      (driver as unknown as { sendDevToolsCommand: (c: string, p: object) => Promise<unknown> }).sendDevToolsCommand(
-        'Emulation.setEmulatedMedia',
-        { features: [{ name: 'prefers-reduced-motion', value }] },
-      );
+      devTools(driver, 'Emulation.setEmulatedMedia', { features: [{ name: 'prefers-reduced-motion', value }] });
     await emulate('reduce');
     await driver.navigate().refresh();
     await bench.find('[aria-label="Motion"] [aria-label="Play"]');

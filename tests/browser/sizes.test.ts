@@ -27,9 +27,11 @@ const closed = async (): Promise<void> => {
     'the list of sizes did not close',
   );
 };
-const readingsIn = async (size: string): Promise<{ layer: string; flags: string[]; shownPx: number }[]> =>
+const readingsIn = async (
+  size: string,
+): Promise<{ layer: string; flags: string[]; shownPx: number; verdict: string }[]> =>
   (await fetch(`${app.address}/api/pieces/${await bench.pieceId()}/reading?size=${size}`)).json() as Promise<
-    { layer: string; flags: string[]; shownPx: number }[]
+    { layer: string; flags: string[]; shownPx: number; verdict: string }[]
   >;
 
 it('a size is added from where it will be shown, with nothing outside, cut or too small', async () => {
@@ -131,7 +133,7 @@ it('the sheet shows all of them with their verdicts; a press goes there', async 
   // As the programs' interface has it.
   const { sizes } = await bench.document();
   for (const [i, { id, name }] of sizes.entries()) {
-    const worst = (await readingsIn(id)).map((r) => (r as unknown as { verdict: string }).verdict),
+    const worst = (await readingsIn(id)).map((r) => r.verdict),
       said = (await cells[i].getAttribute('aria-label'))!;
     expect(said.startsWith(`${name}: `)).toBe(true);
     expect(/Clear$/.test(said)).toBe(worst.every((v) => v === 'clear'));

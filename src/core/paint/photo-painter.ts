@@ -275,7 +275,7 @@ export class PhotoPainter {
       );
       return;
     }
-    const some = this.partWanted(easel, shown, JSON.stringify([key, tone, scale]), layer, x, y);
+    const some = this.partWanted(easel, shown, tone, layer, x, y);
     if (some) {
       const cut = this.ready.get(JSON.stringify([key, tone, scale, some]), () =>
         PhotoPainter.surface(
@@ -301,12 +301,18 @@ export class PhotoPainter {
   private partWanted(
     easel: Easel,
     { width, height, fit, key }: Fitted,
-    ready: string,
+    tone: string,
     layer: PlacedPhoto,
     x: number,
     y: number,
   ): Box | null {
-    if (layer.tone.blur.on || this.placed.has(key) || this.ready.has(ready) || !isUpright(fit)) return null;
+    if (
+      layer.tone.blur.on ||
+      this.placed.has(key) ||
+      this.ready.has(JSON.stringify([key, tone, easel.view.scale])) ||
+      !isUpright(fit)
+    )
+      return null;
     const left = Math.max(0, -x),
       top = Math.max(0, -y),
       part = {
@@ -316,7 +322,7 @@ export class PhotoPainter {
         height: Math.min(height, easel.surface.height - y) - top,
       };
     if (part.width <= 0 || part.height <= 0) return null;
-    const known = this.ready.has(JSON.stringify([...(JSON.parse(ready) as unknown[]), part])),
+    const known = this.ready.has(JSON.stringify([key, tone, easel.view.scale, part])),
       spent = (this.spent.get(key) ?? 0) + (known ? 0 : part.width * part.height);
     if (spent > PARTS * width * height) return null;
     this.spent.set(key, spent);

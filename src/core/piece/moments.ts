@@ -24,6 +24,14 @@ export interface Turn {
  * nothing moves has one moment, and takes no time.
  */
 export function turnOf(slide: Slide): Turn {
+  let known = turns.get(slide);
+  if (!known) turns.set(slide, (known = foundTurn(slide)));
+  return known;
+}
+
+/** Asked for at every frame that plays. */
+const turns = new WeakMap<Slide, Turn>();
+function foundTurn(slide: Slide): Turn {
   const moving = slide.layers.filter((l): l is Moving => l.visible && isMoving(l));
   if (!moving.length) return { moments: [0], length: 0 };
   const length = Math.max(...moving.map((l) => lengthOf(l.motion)));

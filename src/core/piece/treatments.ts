@@ -21,7 +21,7 @@ const BORNE = {
   lighten: 'photo',
   blur: 'photo',
 } as const satisfies Partial<Record<StrengthProperty, LayerKind>>;
-type BorneKind = keyof typeof BORNE;
+export type BorneKind = keyof typeof BORNE;
 export type TreatmentKind = LaidKind | BorneKind;
 /** All treatments: layers of their own, what a text has by itself, and what is done to the photo. */
 export const TREATMENT_KINDS: readonly TreatmentKind[] = [...LAID_KINDS, ...(Object.keys(BORNE) as BorneKind[])];

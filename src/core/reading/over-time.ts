@@ -26,11 +26,8 @@ export function worstOf<R extends Reading>(known: readonly R[], more: readonly R
   return [...out, ...more.filter((m) => !known.some((k) => k.layer === m.layer))];
 }
 
-/**
- * The readings of a slide at some of its moments, the worst of each text.
- * @param enough no further moment is looked at once it says so of the readings of one
- */
-export async function readMoments(
+/** The readings of a slide at one of its moments after the other. */
+export async function* momentsRead(
   painter: Painter,
   piece: Piece,
   slide: Slide,
@@ -38,9 +35,7 @@ export async function readMoments(
   load: Load,
   times: readonly number[] = differentMoments(slide),
   texts?: readonly string[],
-  enough: (readings: readonly Reading[]) => boolean = () => false,
-): Promise<TimedReading[]> {
-  let worst: TimedReading[] = [];
+): AsyncGenerator<{ time: number; readings: TimedReading[] }> {
   // The texts stand still: what is known of their letters serves every frame.
   const probes = new Map<string, TextProbe>();
   for (const time of times) {
@@ -51,6 +46,26 @@ export async function readMoments(
       if (!probe) probes.set(t.id, (probe = probeText(painter, piece, size, t)));
       return { ...readText(painter, piece, still, size, t, {}, probe), time };
     });
+    yield { time, readings };
+  }
+}
+
+/**
+ * The readings of a slide at some of its moments, the worst of each text.
+ * @param enough no further moment is looked at once it says so of the readings of one
+ */
+export async function readMoments(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  load: Load,
+  times?: readonly number[],
+  texts?: readonly string[],
+  enough: (readings: readonly Reading[]) => boolean = () => false,
+): Promise<TimedReading[]> {
+  let worst: TimedReading[] = [];
+  for await (const { readings } of momentsRead(painter, piece, slide, size, load, times, texts)) {
     worst = worstOf(worst, readings);
     if (enough(readings)) break;
   }

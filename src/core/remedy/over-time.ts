@@ -1,28 +1,25 @@
 // Just enough and ways through on a slide where something moves: solved for the few moments that are hardest, then
 // looked at in all of them; a moment that is not Clear yet joins those that are solved for.
 import type { FoundColour } from '../colour/palette';
-import type { StrengthProperty } from '../kinds/kind';
-import type { PhotoLayer } from '../kinds/photo';
 import { withStrength } from '../kinds/strengths';
-import { differentMoments, pieceOfMoments, slideAt } from '../piece/moments';
+import { differentMoments, pieceOfMoments } from '../piece/moments';
 import { slideOf, slidesOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
-import { type Load, marginOfReading, readMoments, type TimedReading } from '../reading/over-time';
-import { readSlide } from '../reading/read';
+import { type Load, marginOfReading, momentsRead, readMoments, type TimedReading } from '../reading/over-time';
 import { areClear } from '../reading/verdict';
 import type { Painter } from '../scene/painter';
 import { askAbout, type TreatmentAsk, withTreatmentAt } from './begin-treatment';
 import { justEnough, type JustEnough, type StrengthAsk } from './strength';
 import { applyWay, type Way, type WayKind } from './way';
 import { leastFor, ownPart } from './way-finder';
-import { WaysOver } from './ways-over';
+import { propertyOfWay, WaysOver } from './ways-over';
 
 /** Moments that are solved for at first. */
 const FIRST = 4;
 /** How often moments that were missed may join them. */
 const ROUNDS = 6;
 
-/** The hardest moments of a slide, ms, the hardest first; each is the worst for some text, then by their margins. */
+/** The moments of a slide at which its weakest text reads worst, ms, the hardest first. */
 export async function hardestMoments(
   painter: Painter,
   piece: Piece,
@@ -32,11 +29,8 @@ export async function hardestMoments(
   most = FIRST,
 ): Promise<number[]> {
   const at: { time: number; margin: number }[] = [];
-  for (const time of differentMoments(slide)) {
-    const still = slideAt(slide, time);
-    await load([still]);
-    at.push({ time, margin: Math.min(Infinity, ...readSlide(painter, piece, still, size).map(marginOfReading)) });
-  }
+  for await (const { time, readings } of momentsRead(painter, piece, slide, size, load))
+    at.push({ time, margin: Math.min(Infinity, ...readings.map(marginOfReading)) });
   return at
     .sort((a, b) => a.margin - b.margin || a.time - b.time)
     .slice(0, most)
@@ -232,11 +226,4 @@ function stronger(
             : c;
         }),
   } as Way;
-}
-
-/** Which strength a way changes that adds no layer. */
-function propertyOfWay(kind: WayKind, { change }: Way): StrengthProperty {
-  if (kind !== 'tone') return kind as StrengthProperty;
-  const tone = change.map((c) => (c.set as Partial<PhotoLayer>).tone).find(Boolean);
-  return tone && tone.levels.white < 255 ? 'darken' : 'lighten';
 }

@@ -1,14 +1,14 @@
 // Ways through for several slides at once: one treatment, chosen on the slide that needs most of it, at one strength
 // that makes all of them Clear. Several moments of one slide are several slides that must be treated alike.
 import type { FoundColour } from '../colour/palette';
-import type { StrengthProperty } from '../kinds/kind';
 import { kindOf, type Layer } from '../kinds/layers';
 import { withStrength } from '../kinds/strengths';
+import type { PhotoLayer } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
 import { addLayer } from '../piece/edits';
 import { slideOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
-import { changed, type LaidKind, setColour, type Treatment } from '../piece/treatments';
+import { type BorneKind, changed, type LaidKind, setColour, type Treatment } from '../piece/treatments';
 import { readText } from '../reading/read';
 import { areClear } from '../reading/verdict';
 import type { Painter } from '../scene/painter';
@@ -40,8 +40,12 @@ interface Part {
   change: Way['change'];
 }
 
-/** Where ways of a kind have their colour and strength: on a layer of their own, or as a property of what is there. */
-const PROPERTY: Partial<Record<WayKind, StrengthProperty>> = { backing: 'backing', shadow: 'shadow', blur: 'blur' };
+/** Which strength a way changes that adds no layer. */
+export function propertyOfWay(kind: WayKind, { change }: Pick<Way, 'change'>): BorneKind {
+  if (kind !== 'tone') return kind as BorneKind;
+  const tone = change.map((c) => (c.set as Partial<PhotoLayer>).tone).find((t) => t?.levels.on);
+  return tone && tone.levels.white < 255 ? 'darken' : 'lighten';
+}
 
 export class WaysOver {
   private readonly finders: Ways[];
@@ -64,10 +68,6 @@ export class WaysOver {
       })
       .filter((f) => f.hasLetters);
     this.bare = this.finders.reduce((p, f) => (f.hidden.length ? changed(p, f.slide.id, f.hidden) : p), piece);
-  }
-
-  get hasLetters(): boolean {
-    return this.finders.length > 0;
   }
 
   /** One way for all slides, or null where this kind does not make all of them Clear, or nothing is needed. */
@@ -138,7 +138,7 @@ export class WaysOver {
   /** One strength of what texts or photos have by themselves. */
   private owned(kind: WayKind, own: readonly (Way | null)[], lead: number): Way | null {
     const finder = this.finders[lead],
-      property = PROPERTY[kind] ?? (finder.samples.lightInk ? 'darken' : 'lighten');
+      property = propertyOfWay(kind, own[lead]!);
     // Light letters on one slide and dark ones on another want the photo changed in opposite ways.
     if (kind === 'tone' && this.finders.some((f) => f.samples.lightInk !== finder.samples.lightInk)) return null;
     const colour = kind === 'backing' || kind === 'shadow' ? this.colourOf(own[lead]!, kind) : undefined;
@@ -154,7 +154,7 @@ export class WaysOver {
         this.ask.size,
         {
           overlay: null,
-          kind: property as Exclude<StrengthProperty, 'opacity' | 'reach'>,
+          kind: property,
           colour,
           texts: this.ask.texts,
         },

@@ -1,17 +1,7 @@
 'use client';
 // All readings of the piece in one table: every text of every slide in every size, the worst first; one click goes
 // there.
-import {
-  ActionIcon,
-  Button,
-  Group,
-  Progress,
-  SegmentedControl,
-  Table,
-  Text,
-  Tooltip,
-  VisuallyHidden,
-} from '@mantine/core';
+import { ActionIcon, Button, Group, SegmentedControl, Table, Text, Tooltip, VisuallyHidden } from '@mantine/core';
 import { IconListDetails } from '@tabler/icons-react';
 import { memo, useState } from 'react';
 import type { Piece } from '../../../core/piece/schema';
@@ -19,6 +9,7 @@ import type { OverviewRow } from '../../../core/reading/overview';
 import { Dialog } from '../../shared/Dialog';
 import { FLAG_WORD } from '../../shared/flags';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
+import { Measured } from '../fields/Measured';
 import { useOverview } from '../measuring/overview';
 import { edit, select, useBench } from '../state/store';
 import css from './Overview.module.css';
@@ -51,18 +42,18 @@ function Readings({ onClose }: { onClose: () => void }) {
   };
   return (
     <Dialog opened onClose={onClose} title="All readings of this piece" size={920}>
-      <Group justify="space-between" mb={8}>
-        <Text fz="sm">
-          {failed
-            ? 'Measuring stopped: the server may be away. Your piece is safe.'
-            : done < of
-              ? `Measuring: ${done} of ${of}`
-              : rows.length === 0
-                ? 'There are no texts in this piece yet.'
-                : lost
-                  ? `${lost} of ${rows.length} readings need something`
-                  : `All ${rows.length} readings are Clear`}
-        </Text>
+      <Measured
+        done={done}
+        of={of}
+        failed={failed}
+        says={
+          rows.length === 0
+            ? 'There are no texts in this piece yet.'
+            : lost
+              ? `${lost} of ${rows.length} readings need something`
+              : `All ${rows.length} readings are Clear`
+        }
+      >
         <Group gap={8}>
           <Text fz="sm">Goal</Text>
           <SegmentedControl
@@ -75,14 +66,7 @@ function Readings({ onClose }: { onClose: () => void }) {
             ]}
           />
         </Group>
-      </Group>
-      <Progress
-        value={(100 * done) / of}
-        size={3}
-        mb={8}
-        style={{ visibility: done < of && !failed ? undefined : 'hidden' }}
-        aria-label="Measured"
-      />
+      </Measured>
       <Table stickyHeader fz="sm" verticalSpacing={5} highlightOnHover className={css.table}>
         <Table.Thead>
           <Table.Tr>

@@ -1,11 +1,12 @@
 'use client';
 // The sheet: every size of every slide on one page, each with its verdict; one click goes there.
-import { Group, Progress, SegmentedControl, Text } from '@mantine/core';
+import { SegmentedControl, Text } from '@mantine/core';
 import { useState } from 'react';
 import type { Size, Slide } from '../../../core/piece/schema';
 import type { OverviewRow } from '../../../core/reading/overview';
 import { Dialog } from '../../shared/Dialog';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
+import { Measured } from '../fields/Measured';
 import { useOverview } from '../measuring/overview';
 import { goToSlide, useBench } from '../state/store';
 import css from './Sheet.module.css';
@@ -84,16 +85,12 @@ export function Sheet({ onClose }: { onClose: () => void }) {
   const short = rows.filter((r) => r.reading.verdict === 'lost' || r.reading.verdict === 'strained').length;
   return (
     <Dialog opened onClose={onClose} title="The sheet: every size of every slide" size="min(1180px, 94vw)">
-      <Group justify="space-between" mb={8}>
-        <Text fz="sm" aria-live="polite">
-          {failed
-            ? 'Measuring stopped: the server may be away. Your piece is safe.'
-            : done < of
-              ? `Measuring: ${done} of ${of}`
-              : short
-                ? `${short} of ${rows.length} readings need something`
-                : `All ${rows.length} readings are Clear`}
-        </Text>
+      <Measured
+        done={done}
+        of={of}
+        failed={failed}
+        says={short ? `${short} of ${rows.length} readings need something` : `All ${rows.length} readings are Clear`}
+      >
         <SegmentedControl
           aria-label="How large"
           value={how}
@@ -103,14 +100,7 @@ export function Sheet({ onClose }: { onClose: () => void }) {
             { value: 'scale', label: 'To scale' },
           ]}
         />
-      </Group>
-      <Progress
-        value={(100 * done) / of}
-        size={3}
-        mb={8}
-        style={{ visibility: done < of && !failed ? undefined : 'hidden' }}
-        aria-label="Measured"
-      />
+      </Measured>
       <div className={css.sheet} data-sheet-done={(done === of && !failed) || undefined}>
         {sizes.map((size, z) => (
           <section key={size.id} aria-label={size.name}>
