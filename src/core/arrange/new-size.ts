@@ -11,7 +11,7 @@ import { SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { linesPlace, textFrame } from '../type/frame';
-import type { Override } from '../values/place';
+import type { Override } from '../values/override';
 import { entersZone, zonesOf } from './zones';
 
 /** Sizes as shown, CSS px, that type does not fall below where it was above: headlines, lines of text. */

@@ -73,6 +73,7 @@ function towards(texts: Box, slide: Extent): { angle: number; solid: number; rea
 
 export const fade = {
   fields,
+  differs: ['angle', 'solid', 'reach', 'centre'],
   strengths: (layer) => (layer.shape === 'vignette' ? ['opacity'] : ['opacity', 'reach']),
   strength: (layer, property) => (property === 'reach' ? layer.reach : 0),
   withStrength: (layer, property, value) =>

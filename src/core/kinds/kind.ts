@@ -7,7 +7,7 @@ import type { InkMode } from '../paint/text-painter';
 import type { LinesPlace } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import type { Colour, Fill } from '../values/fill';
-import type { Override } from '../values/place';
+import type { OwnKey } from '../values/override';
 import type { Shadow } from '../values/shape';
 import type { PlacedText } from '../values/text';
 import type { CommonLayer, Extent, Schemas } from './common';
@@ -70,8 +70,10 @@ export interface Kind<L extends CommonLayer> {
    * size @param k by how much lengths were scaled
    */
   fitted?(layer: L, was: L, k: number, size: Extent): void;
-  /** What a size changes of it beyond what all layers have. Changes the layer it is given. */
-  override?(layer: L, own: Override): void;
+  /** What a size may change of it beyond what all layers have. */
+  differs?: readonly OwnKey[];
+  /** What goes along with a property that was given to it. Changes the layer it is given. */
+  withOwn?(layer: L, was: L): void;
   /** Where it lands in its band: at its top where left out. */
   lands?: 'below texts';
   /** Where it lies behind the texts that it follows. */

@@ -80,10 +80,7 @@ export const photo = {
     if (layer.tone.blur.on)
       layer.tone = { ...layer.tone, blur: { ...layer.tone.blur, radius: clamp(layer.tone.blur.radius * k, 0, 200) } };
   },
-  override: (layer, { zoom, focus }) => {
-    if (zoom !== undefined) layer.zoom = zoom;
-    if (focus !== undefined) layer.focus = focus;
-  },
+  differs: ['zoom', 'focus', 'room'],
   strengths: (layer) => (layer.band === 'backdrop' ? ['darken', 'lighten', 'blur'] : []),
   strength: ({ tone: { levels, blur } }, property, size) => {
     if (property === 'darken') return levels.on ? 1 - levels.white / 255 : 0;

@@ -76,6 +76,7 @@ export const plate = {
     layer.radius = scaledRadii(layer.radius, k);
     layer.stroke = scaledStroke(layer.stroke, k);
   },
+  differs: ['padding'],
   behind: ({ padding: { top, right, bottom, left } }, lines) => {
     const padded = (b: Box): Box => ({
       x: b.x - left,

@@ -2,7 +2,7 @@
 import { paintText, textIsGroup } from '../paint/text-painter';
 import { backingReach } from '../type/backing';
 import { textFrame } from '../type/frame';
-import { scaleType } from '../type/spans';
+import { scaledSpans, scaleType } from '../type/spans';
 import { solid } from '../values/made';
 import { NO_SIDES, NO_STROKE } from '../values/plain';
 import { clamp, scaledRadii, scaledShadow, scaledSides, scaledStroke } from '../values/scaled';
@@ -49,6 +49,7 @@ export function makeText(
     highlight: null,
     spans: [],
     list: 'none',
+    breaks: 'typed',
     balance: false,
     fit: null,
     padding: NO_SIDES,
@@ -97,6 +98,7 @@ const TYPE = [
   'baselineShift',
   'underline',
   'placedBy',
+  'breaks',
   'balance',
 ] as const;
 
@@ -130,8 +132,10 @@ export const text = {
     layer.box.width = Math.max(1, size.width - 2 * margin);
     layer.box.x = margin;
   },
-  override: (layer, { fontSize }) => {
-    if (fontSize !== undefined) scaleType(layer, fontSize / layer.fontSize);
+  differs: ['fontSize', 'lineHeight', 'align', 'breaks', 'balance', 'padding'],
+  withOwn: (layer, was) => {
+    // Parts with a size of their own go along.
+    if (layer.fontSize !== was.fontSize) layer.spans = scaledSpans(was.spans, layer.fontSize / was.fontSize);
   },
   look: {
     whole: (layer) => pick(layer, ['panel', 'backing', 'outline', 'padding', 'highlight']),

@@ -1,17 +1,14 @@
 // Every edit of a document: pure functions (document, arguments) -> document. A document that would not change comes
 // back as it is.
 import { produce } from 'immer';
-import { isText, kindOf, type Layer, scaleLengths } from '../kinds/layers';
-import type { TextLayer } from '../kinds/text';
+import { isText, kindOf, type Layer } from '../kinds/layers';
 import { type Band, BANDS } from '../values/plain';
 import { membersOf, withoutEmptyGroups } from './groups';
 import { guestId, homeOf } from './guests';
-import type { Piece, Size, Slide } from './schema';
+import type { Piece, Slide } from './schema';
 
 const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
 const bandIndex = (layer: { band: Band }): number => BANDS.indexOf(layer.band);
-
-const indexOf = (piece: Piece, slideId: string): number => piece.slides.findIndex((s) => s.id === slideId);
 
 /** Puts a layer on top of its band, so that it lands where it belongs: what must not cover texts right below them. */
 export const addLayer = (piece: Piece, slideId: string, layer: Layer): Piece =>
@@ -70,69 +67,6 @@ function changeGuest(layer: Layer, dx: number, change: (layer: Layer) => void): 
   Object.assign(layer, { id, group }, follows && { follows });
   delete layer.guest;
 }
-
-/**
- * Places a layer in one size. In the base size this moves the layer itself; in another it becomes an override of that
- * size.
- */
-export const placeLayer = (
-  piece: Piece,
-  slideId: string,
-  id: string,
-  sizeId: string,
-  place: { box?: Layer['box']; rotation?: number; fontSize?: number; focus?: { x: number; y: number }; zoom?: number },
-): Piece =>
-  changeLayers(piece, slideId, [id], (layer) => {
-    if (sizeId === piece.sizes[0].id) {
-      if (place.box) layer.box = place.box;
-      if (place.rotation !== undefined) layer.rotation = place.rotation;
-      kindOf(layer).override?.(layer, place);
-    } else {
-      const { x = 0 } = place.box ?? {},
-        home = homeOf(id),
-        by = home && !layer.guest ? indexOf(piece, home.slide) - indexOf(piece, slideId) : 0,
-        width = piece.sizes.find((s) => s.id === sizeId)?.width ?? 0;
-      layer.overrides[sizeId] = {
-        ...layer.overrides[sizeId],
-        ...place,
-        ...(place.box ? { box: { ...place.box, x: x - by * width } } : {}),
-      };
-    }
-  });
-
-/** A text set at another place in one size. Only its box can differ in a size other than the base. */
-export const withPlace = (
-  text: TextLayer,
-  set: Pick<TextLayer, 'box' | 'align' | 'frame' | 'balance'>,
-  size: Size,
-  base: Size,
-): TextLayer =>
-  size.id === base.id
-    ? { ...text, ...set }
-    : { ...text, overrides: { ...text.overrides, [size.id]: { ...text.overrides[size.id], box: set.box } } };
-
-/**
- * A layer as it was when scaling began, `k` times as large, in a new box: everything that has a length goes with it. In
- * a size other than
- * the base only the box and the type can differ.
- */
-export const scaleLayer = (
-  piece: Piece,
-  slideId: string,
-  was: Layer,
-  sizeId: string,
-  box: Layer['box'],
-  k: number,
-): Piece => {
-  const scaled = structuredClone(was);
-  scaleLengths(scaled, k);
-  if (sizeId !== piece.sizes[0].id)
-    return placeLayer(piece, slideId, was.id, sizeId, {
-      box,
-      ...('fontSize' in scaled ? { fontSize: scaled.fontSize } : {}),
-    });
-  return changeLayers(piece, slideId, [was.id], (layer) => void Object.assign(layer, scaled, { box }));
-};
 
 /** Takes layers away; a guest is gone from all slides. */
 export function removeLayers(piece: Piece, slideId: string, ids: readonly string[]): Piece {

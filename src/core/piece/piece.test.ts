@@ -8,7 +8,8 @@ import { solid } from '../values/made';
 import { BANDS } from '../values/plain';
 import { hexOf } from '../values/swatches';
 import { DESTINATIONS } from './destinations';
-import { addLayer, changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayers } from './edits';
+import { addLayer, changeLayers, duplicateLayers, moveLayer, removeLayers, shiftLayers } from './edits';
+import { setIn } from './set-in-size';
 import { emptyHistory, redo, remember, stepBetween, undo } from './history';
 import { makePiece } from './make';
 import { layerIn } from './resolve';
@@ -201,7 +202,7 @@ describe('sizes', () => {
     expect(t.box.x + t.box.width).toBeLessThanOrEqual(780);
   });
   it('an override holds for its size only, and only what differs', () => {
-    const moved = placeLayer(piece, 'n1', 't', 'narrow', { box: { x: 1, y: 2, width: 300, height: 50 }, fontSize: 44 });
+    const moved = setIn(piece, 'n1', ['t'], 'narrow', { box: { x: 1, y: 2, width: 300, height: 50 }, fontSize: 44 });
     const t = moved.slides[0].layers[1];
     expect(t.box).toEqual(piece.slides[0].layers[1].box);
     expect(layerIn(t, narrow, base)).toMatchObject({ box: { x: 1, y: 2, width: 300, height: 50 }, fontSize: 44 });
@@ -222,7 +223,7 @@ describe('history', () => {
       (p) => moveLayer(p, 'n1', 't', 'message', null),
       (p) => removeLayers(p, 'n1', ['text']),
       (p) => ({ ...p, name: 'Other' }),
-      (p) => placeLayer(p, 'n1', 'a', 'base', { rotation: 12 }),
+      (p) => setIn(p, 'n1', ['a'], 'base', { rotation: 12 }),
     ];
     for (const e of edits) {
       const next = e(states.at(-1)!);

@@ -13,16 +13,8 @@ import { makeText } from '../kinds/text';
 import { makeTint } from '../kinds/tint';
 import { ids } from '../testing/scenes';
 import { BANDS, BLEND_MODES, SHAPE_FORMS } from '../values/plain';
-import {
-  addLayer,
-  changeLayers,
-  duplicateLayers,
-  moveLayer,
-  placeLayer,
-  removeLayers,
-  scaleLayer,
-  shiftLayers,
-} from './edits';
+import { addLayer, changeLayers, duplicateLayers, moveLayer, removeLayers, shiftLayers } from './edits';
+import { scaleLayer, setIn } from './set-in-size';
 import { groupLayers, ungroup } from './groups';
 import { emptyHistory, redo, remember, stepBetween, undo } from './history';
 import { lookOf, withLook } from './look';
@@ -119,7 +111,7 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
   fc.tuple(nth, box, fc.boolean()).map(
     ([n, to, base]): Edit =>
       (p) =>
-        placeLayer(p, slideOf(p), idAt(p, n), p.sizes[base ? 0 : 1].id, { box: to, rotation: to.x % 360 }),
+        setIn(p, slideOf(p), [idAt(p, n)], p.sizes[base ? 0 : 1].id, { box: to, rotation: to.x % 360 }),
   ),
   fc.tuple(nth, box, fc.integer({ min: 1, max: 40 })).map(([n, to, k]): Edit => (p) => {
     const was = p.slides[0].layers[n % Math.max(1, p.slides[0].layers.length)];

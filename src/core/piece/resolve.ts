@@ -3,6 +3,7 @@ import { isPhoto, isText, kindOf, type Layer, scaleLengths } from '../kinds/laye
 import type { PhotoLayer } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
 import { movedBy, slideSeen } from './guests';
+import { withOwn } from './own';
 import type { Piece, Size, Slide } from './schema';
 
 /** The size of that id, or the base size. */
@@ -36,9 +37,6 @@ function along(
   return [to / 2 + (at - from / 2) * k, extent * k];
 }
 
-/** What a size may change of a layer of any kind. */
-const SHARED = ['box', 'rotation', 'visible', 'opacity'] as const;
-
 /**
  * The layer as it stands in `size`. In the base size it is the layer itself; elsewhere its box follows its anchors,
  * scaled by the ratio of the shorter sides, and overrides of that size have the last word.
@@ -65,14 +63,7 @@ export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
     scaleLengths(next, k);
     kindOf(next).fitted?.(next, layer, k, size);
   }
-  if (override) {
-    Object.assign(
-      next,
-      Object.fromEntries(SHARED.flatMap((k) => (override[k] === undefined ? [] : [[k, override[k]]]))),
-    );
-    kindOf(next).override?.(next, override);
-  }
-  return next;
+  return override ? withOwn(next, override, size) : next;
 }
 
 /** All layers of a slide as they stand in `size`, bottom to top. */

@@ -10,7 +10,7 @@ import { ids } from '../testing/scenes';
 import { makeBacking, solid } from '../values/made';
 import { NO_STROKE, PLAIN_SHAPE } from '../values/plain';
 import type { Shadow } from '../values/shape';
-import { placeLayer, scaleLayer } from './edits';
+import { scaleLayer, setIn } from './set-in-size';
 import { makePiece } from './make';
 import { assetsOf, familiesIn, layerIn } from './resolve';
 import type { Piece, Size } from './schema';
@@ -85,10 +85,10 @@ it('a font size of a size’s own keeps the proportion of parts; in the base siz
   const p = piece((z) => [
     { ...makeText('t', 'Slow trains', z), fontSize: 80, spans: [{ start: 0, end: 4, look: { fontSize: 120 } }] },
   ]);
-  const other = placeLayer(p, p.slides[0].id, 't', 'half', { fontSize: 20 });
+  const other = setIn(p, p.slides[0].id, ['t'], 'half', { fontSize: 20 });
   expect(half<TextLayer>(other)).toMatchObject({ fontSize: 20, spans: [{ look: { fontSize: 30 } }] });
   expect((other.slides[0].layers[0] as TextLayer).fontSize).toBe(80);
-  const base = placeLayer(p, p.slides[0].id, 't', 'base', { fontSize: 40 });
+  const base = setIn(p, p.slides[0].id, ['t'], 'base', { fontSize: 40 });
   expect((base.slides[0].layers[0] as TextLayer).spans[0].look.fontSize).toBe(60);
 });
 

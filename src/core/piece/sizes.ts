@@ -1,7 +1,8 @@
 // The sizes a piece exists in: added, renamed, taken away, and which of them is the base. What is the same in all sizes
 // is kept once; what differs is an override of that size.
-import { isPhoto, isText, type Layer } from '../kinds/layers';
-import type { Override } from '../values/place';
+import type { Layer } from '../kinds/layers';
+import type { Override } from '../values/override';
+import { ownKeys, ownOf } from './own';
 import { layerIn } from './resolve';
 import type { Piece, Size } from './schema';
 
@@ -45,15 +46,13 @@ export function removeSize(piece: Piece, id: string): Piece {
   return withLayout({ ...from, sizes: from.sizes.filter((s) => s.id !== id) }, id, {});
 }
 
-const DIFFERS = 0.01;
+const DIFFERS = 0.001;
 const sameNumber = (a: unknown, b: unknown): boolean =>
   a === b || (typeof a === 'number' && typeof b === 'number' && Math.abs(a - b) <= DIFFERS);
 const same = (a: unknown, b: unknown): boolean =>
   typeof a === 'object' && a && typeof b === 'object' && b
     ? Object.keys(a).every((k) => sameNumber((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]))
     : sameNumber(a, b);
-
-const MAY_DIFFER = ['box', 'rotation', 'visible', 'opacity', 'fontSize', 'zoom', 'focus'] as const;
 
 /**
  * Makes another size the base. Every size looks as it did: what does not follow from the new base becomes an override.
@@ -67,13 +66,10 @@ export function makeBase(piece: Piece, id: string): Piece {
     const here: Layer = { ...layerIn(layer, base, was), overrides: {} },
       overrides: Record<string, Override> = {};
     for (const size of sizes.slice(1)) {
-      const wanted = layerIn(layer, size, was) as Layer & Record<string, unknown>,
-        follows = layerIn(here, size, base) as Layer & Record<string, unknown>,
-        own = Object.fromEntries(
-          MAY_DIFFER.flatMap((k) =>
-            wanted[k] !== undefined && mayDiffer(layer, k) && !same(wanted[k], follows[k]) ? [[k, wanted[k]]] : [],
-          ),
-        );
+      const keys = ownKeys(layer),
+        wanted = ownOf(layerIn(layer, size, was), keys, size),
+        follows = ownOf(layerIn(here, size, base), keys, size),
+        own = Object.fromEntries(keys.flatMap((k) => (same(wanted[k], follows[k]) ? [] : [[k, wanted[k]]])));
       if (Object.keys(own).length) overrides[size.id] = own;
     }
     return { ...here, overrides };
@@ -90,10 +86,6 @@ export function makeBase(piece: Piece, id: string): Piece {
     })),
   };
 }
-
-/** Is it a property that kinds look up in an override? Only texts have type, only photos a zoom. */
-const mayDiffer = (layer: Layer, property: (typeof MAY_DIFFER)[number]): boolean =>
-  property === 'fontSize' ? isText(layer) : property === 'zoom' || property === 'focus' ? isPhoto(layer) : true;
 
 /** Layers of a slide that have something of their own in a size. */
 export const ownIn = (piece: Piece, slideId: string, sizeId: string): string[] =>

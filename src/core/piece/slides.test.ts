@@ -3,7 +3,8 @@ import type { Layer } from '../kinds/layers';
 import { makePlate } from '../kinds/plate';
 import { makeText } from '../kinds/text';
 import { ids } from '../testing/scenes';
-import { changeLayers, duplicateLayers, moveLayer, placeLayer, removeLayers, shiftLayers } from './edits';
+import { changeLayers, duplicateLayers, moveLayer, removeLayers, shiftLayers } from './edits';
+import { setIn } from './set-in-size';
 import { guestId } from './guests';
 import { emptySlide, makePiece } from './make';
 import { layerIn, slideOf, slidesOf } from './resolve';
@@ -169,7 +170,7 @@ describe('carried over', () => {
       there = layerIn(layerOf(p, 'b', guest)!, small, p.sizes[0]);
     expect(there.box.x).toBeCloseTo(home.box.x - 500, 9);
     expect(there.box).toMatchObject({ y: home.box.y, width: home.box.width });
-    const placed = placeLayer(p, 'b', guest, 'small', { box: { x: -100, y: 5, width: 80, height: 40 } });
+    const placed = setIn(p, 'b', [guest], 'small', { box: { x: -100, y: 5, width: 80, height: 40 } });
     expect(placed.slides[0].layers[1].overrides.small.box).toEqual({ x: 400, y: 5, width: 80, height: 40 });
   });
   it('goes on with what it covers now; where that is not known it stays', () => {

@@ -13,7 +13,7 @@ import { makeTint } from '../kinds/tint';
 import { easelFor } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
 import { makeBacking, makeShadow } from '../values/made';
-import { withPlace } from './edits';
+import { withPlace } from './set-in-size';
 import { backdropPhoto, slideOf, textsIn } from './resolve';
 import type { Size } from './schema';
 import {
@@ -136,5 +136,8 @@ it('a text set at another place keeps its setting in the base size and only move
     balance: true,
   };
   expect(withPlace(words, set, base, base)).toEqual({ ...words, ...set });
-  expect(withPlace(words, set, story, base)).toEqual({ ...words, overrides: { story: { box: set.box } } });
+  expect(withPlace(words, set, story, base)).toEqual({
+    ...words,
+    overrides: { story: { box: set.box, align: set.align, balance: set.balance } },
+  });
 });

@@ -4,7 +4,7 @@ import type { Layer } from '../kinds/layers';
 import { makePhoto } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
 import { packMask } from '../photo/mask';
-import { withPlace } from '../piece/edits';
+import { withPlace } from '../piece/set-in-size';
 import type { Size } from '../piece/schema';
 import { easelFor, picture } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';

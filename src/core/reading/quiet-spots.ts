@@ -12,7 +12,7 @@ import { isPhoto, isText } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
 import { blurredChannel } from '../photo/blur';
 import { type Grid, saliencyOf } from '../photo/saliency';
-import { withPlace } from '../piece/edits';
+import { withPlace } from '../piece/set-in-size';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
 import { textFrame } from '../type/frame';

@@ -61,6 +61,7 @@ const LAID_OUT_BY = [
   'highlight',
   'spans',
   'list',
+  'breaks',
   'balance',
   'fit',
   'padding',

@@ -288,6 +288,14 @@ function paragraphs(text: string): { start: number; end: number; next: number }[
   return out;
 }
 
+/** Single line breaks read as spaces where lines run on; an empty line stays one. As long as it was. */
+const runningOn = (text: string, breaks: PlacedText['breaks']): string =>
+  breaks === 'typed'
+    ? text
+    : text.replace(/(?<![\n\r\u2028\u2029\u0085])(\r\n|[\n\r\u2028\u2029\u0085])(?![\n\r\u2028\u2029\u0085]|$)/g, (m) =>
+        ' '.repeat(m.length),
+      );
+
 const isSpace = (c: string): boolean => /[\s\u200b]/.test(c) && c !== '\u00a0' && c !== '\u202f';
 
 /** A run of one look with the fonts for it. */
@@ -368,7 +376,7 @@ export function layoutText(layer: PlacedText, store: FontStore): TextLayout {
 
 function layoutAsSet(layer: PlacedText, store: FontStore): TextLayout {
   // Lone surrogates are not text; they are shown as the replacement character.
-  const text = shownText(layer).toWellFormed();
+  const text = runningOn(shownText(layer).toWellFormed(), layer.list === 'none' ? layer.breaks : 'typed');
   const inks: (Fill | null)[] = [null];
   const missingFonts = new Set<string>();
   const runs: Run[] = looksOf(layer).map(({ start, end, look }) => {

@@ -218,14 +218,19 @@ export function insertExcerpt(
   );
 }
 
+const typeSize = (v: number): number => Math.min(5000, Math.max(1, v));
+
 /** All sizes of a text times `k`: its own and those of its parts. Changes the layer it is given. */
 export function scaleType(layer: PlacedText, k: number): void {
-  const size = (v: number): number => Math.min(5000, Math.max(1, v * k));
-  layer.fontSize = size(layer.fontSize);
-  layer.spans = layer.spans.map((s) =>
-    s.look.fontSize === undefined ? s : { ...s, look: { ...s.look, fontSize: size(s.look.fontSize) } },
-  );
+  layer.fontSize = typeSize(layer.fontSize * k);
+  layer.spans = scaledSpans(layer.spans, k);
 }
+
+/** The same parts, those with a size of their own `k` times as large. */
+export const scaledSpans = (spans: readonly Span[], k: number): Span[] =>
+  spans.map((s) =>
+    s.look.fontSize === undefined ? s : { ...s, look: { ...s.look, fontSize: typeSize(s.look.fontSize * k) } },
+  );
 
 const OPENING = /[\s([{\u2018\u201c\u2013\u2014-]/;
 

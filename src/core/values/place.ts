@@ -1,6 +1,6 @@
-// Where a layer lies, how it keeps its place in other sizes, and what a size may change of it.
+// Where a layer lies, and how it keeps its place in other sizes and on other slides.
 import { z } from 'zod';
-import { finite, id, unit } from './fill';
+import { finite, id } from './fill';
 
 export const length = finite(-100_000, 100_000);
 export const extent = finite(0, 100_000);
@@ -18,16 +18,12 @@ export const AnchorsSchema = z.strictObject({
   vertical: z.enum(['top', 'middle', 'bottom', 'stretch']).default('middle'),
 });
 
-/** What one size may change of a layer; nothing else may differ between sizes. */
-export const OverrideSchema = z.strictObject({
-  box: BoxSchema.optional(),
-  rotation: finite(-360, 360).optional(),
-  visible: z.boolean().optional(),
-  opacity: unit.optional(),
-  fontSize: finite(1, 5000).optional(),
-  zoom: finite(1, 20).optional(),
-  focus: z.strictObject({ x: unit, y: unit }).optional(),
-});
+/** Distances kept on each side, in pixels. */
+export const SidesSchema = z.strictObject({ top: extent, right: extent, bottom: extent, left: extent });
+
+export const ALIGNMENTS = ['start', 'centre', 'end'] as const;
+/** Line breaks as they were typed, or lines that run on over them. An empty line stays one. */
+export const BREAKS = ['typed', 'free'] as const;
 
 /** Ids of texts behind whose lines a layer lies, and which it follows; it keeps its own box while there are none. */
 export const follows = z.array(id).max(100).default([]);
@@ -43,4 +39,4 @@ export const CarrySchema = z.strictObject({
 
 export type Carry = z.infer<typeof CarrySchema>;
 export type Anchors = z.infer<typeof AnchorsSchema>;
-export type Override = z.infer<typeof OverrideSchema>;
+export type Sides = z.infer<typeof SidesSchema>;

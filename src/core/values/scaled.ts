@@ -1,7 +1,7 @@
 // Lengths of values times a factor, kept within what the schema allows: scaled layers are stored, too.
 import type { Stroke } from './fill';
 import type { Shadow } from './shape';
-import type { Sides } from './text';
+import type { Sides } from './place';
 
 export const clamp = (v: number, low: number, high: number): number => Math.min(high, Math.max(low, v));
 export const scaledStroke = (s: Stroke, k: number): Stroke => ({

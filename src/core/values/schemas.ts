@@ -2,6 +2,7 @@
 // validator.
 export { z } from 'zod';
 export * from './fill';
+export * from './override';
 export * from './photo';
 export * from './place';
 export { BANDS, BLEND_MODES, NO_SIDES, NO_STROKE } from './plain';

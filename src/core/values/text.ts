@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import type { Place } from '../ground/box';
 import { ColourSchema, FillSchema, finite, StrokeSchema, unit } from './fill';
-import { extent } from './place';
+import { ALIGNMENTS, BREAKS, extent, SidesSchema } from './place';
 import { NO_SIDES, NO_STROKE } from './plain';
 import { shadows } from './shape';
 
@@ -33,9 +33,6 @@ export const SpanSchema = z.strictObject({
   end: z.number().int().min(1).max(20_000),
   look: PartLookSchema,
 });
-
-/** Distances kept on each side, in pixels. */
-export const SidesSchema = z.strictObject({ top: extent, right: extent, bottom: extent, left: extent });
 
 /** The look of the frame itself: what lies right behind the text, as large as its frame. */
 export const PanelSchema = z.strictObject({
@@ -76,7 +73,7 @@ export const textFields = {
   /** Distance of baselines as a multiple of the font size. */
   lineHeight: finite(0.5, 4).default(1.2),
   /** `start` is the side where the text begins: left, or right for right-to-left text. */
-  align: z.enum(['start', 'centre', 'end']).default('start'),
+  align: z.enum(ALIGNMENTS).default('start'),
   case: z.enum(CASES).default('as-typed'),
   /** In em, upwards. */
   baselineShift: finite(-2, 2).default(0),
@@ -87,6 +84,7 @@ export const textFields = {
   spans: z.array(SpanSchema).max(2000).default([]),
   /** What stands before each paragraph. */
   list: z.enum(['none', 'bullets', 'numbers']).default('none'),
+  breaks: z.enum(BREAKS).default('typed'),
   /** Lines of about the same length instead of full ones and a short last one. */
   balance: z.boolean().default(false),
   /** The largest size between these, in pixels, at which the text fits its frame; `fontSize` is not used then. */
@@ -110,7 +108,6 @@ export const textFields = {
 
 export type PartLook = z.infer<typeof PartLookSchema>;
 export type Span = z.infer<typeof SpanSchema>;
-export type Sides = z.infer<typeof SidesSchema>;
 export type Panel = z.infer<typeof PanelSchema>;
 export type Backing = z.infer<typeof BackingSchema>;
 export type FontChoice = z.infer<typeof FontSchema>;

@@ -1,5 +1,5 @@
 // To the quietest spot; for one text only, since several must stay together.
-import { withPlace } from '../../piece/edits';
+import { withPlace } from '../../piece/set-in-size';
 import { quietSpots } from '../../reading/quiet-spots';
 import { WAY_NAMES } from '../way';
 import type { Solver } from './solver';

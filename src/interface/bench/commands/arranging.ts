@@ -7,7 +7,7 @@ import { union } from '../../../core/ground/box';
 import { boundsOf } from '../../../core/ground/transform';
 import { marginOf } from '../../../core/kinds/common';
 import type { Layer } from '../../../core/kinds/layers';
-import { placeLayer } from '../../../core/piece/edits';
+import { setIn } from '../../../core/piece/set-in-size';
 import { groupLayers, groupsAround, groupSelected, ungroup } from '../../../core/piece/groups';
 import { layerIn } from '../../../core/piece/resolve';
 import { currentSize, currentSlide, edit, frameOf, isMovable, select, useBench } from '../state/store';
@@ -33,7 +33,7 @@ export function nudge(dx: number, dy: number): void {
           base,
         );
         return isMovable(layer, size)
-          ? placeLayer(q, s.slideId, id, s.sizeId, { box: { ...layer.box, x: layer.box.x + dx, y: layer.box.y + dy } })
+          ? setIn(q, s.slideId, [id], s.sizeId, { box: { ...layer.box, x: layer.box.x + dx, y: layer.box.y + dy } })
           : q;
       }, p),
     `nudge:${ids.join()}`,
@@ -87,7 +87,7 @@ function shiftAll(label: string, all: readonly Movable[], moves: readonly { dx: 
     all.reduce(
       (q, { layer }, i) =>
         moves[i].dx || moves[i].dy
-          ? placeLayer(q, s.slideId, layer.id, s.sizeId, {
+          ? setIn(q, s.slideId, [layer.id], s.sizeId, {
               box: { ...layer.box, x: layer.box.x + moves[i].dx, y: layer.box.y + moves[i].dy },
             })
           : q,

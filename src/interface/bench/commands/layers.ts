@@ -3,10 +3,13 @@ import { nanoid } from 'nanoid';
 import type { Layer } from '../../../core/kinds/layers';
 import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
-import { changeLayers, duplicateLayers, moveLayer, removeLayers, shiftLayers } from '../../../core/piece/edits';
+import { duplicateLayers, moveLayer, removeLayers, shiftLayers } from '../../../core/piece/edits';
+import { layersIn } from '../../../core/piece/resolve';
+import { changeIn } from '../../../core/piece/set-in-size';
 import { setTypographically } from '../../../core/type/spans';
 import type { Band } from '../../../core/values/plain';
-import { currentSlide, edit, select, useBench } from '../state/store';
+import { sizeScope } from '../state/size-scope';
+import { currentSize, currentSlide, edit, select, useBench } from '../state/store';
 
 const newId = (): string => nanoid(10);
 const state = useBench.getState;
@@ -75,12 +78,14 @@ export function change<L extends Layer>(
   apply: (layer: L) => void,
   merge: string | null = null,
 ): void {
-  edit(label, (p) => changeLayers(p, state().slideId, ids, (l) => apply(l as L)), merge);
+  const { slideId, sizeId } = state();
+  edit(label, (p) => changeIn(p, slideId, ids, sizeId, (l) => apply(l as L), sizeScope()), merge);
 }
 
 /** Hides what is visible; shows all where all are hidden. */
 export function toggleVisible(...ids: string[]): void {
-  const shown = currentSlide(state()).layers.some((l) => ids.includes(l.id) && l.visible);
+  const s = state(),
+    shown = layersIn(s.piece, currentSlide(s), currentSize(s)).some((l) => ids.includes(l.id) && l.visible);
   change('Show or hide', ids, (l) => void (l.visible = !shown));
 }
 export function toggleLocked(...ids: string[]): void {

@@ -1,20 +1,22 @@
 // How controls set what they show.
 import type { Layer } from '../../../core/kinds/layers';
-import { placeLayer } from '../../../core/piece/edits';
+import { setIn } from '../../../core/piece/set-in-size';
+import type { Override } from '../../../core/values/override';
+import { sizeScope } from '../state/size-scope';
 import { currentSize, edit, useBench } from '../state/store';
 import { change } from './layers';
 
-/** Sets a property of the layer itself, for all sizes. */
+/** Sets a property of a layer; what may differ between sizes, in those that are meant. Lengths are those of the base. */
 export const setter =
   <L extends Layer>(layer: L) =>
   <K extends keyof L>(label: string, key: K, merge = true) =>
   (value: L[K]): void =>
     change<L>(label, [layer.id], (l) => void (l[key] = value), merge ? `${String(key)}:${layer.id}` : null);
 
-/** Sets what may differ between sizes. */
-export function putBox(layer: Layer, label: string, values: Parameters<typeof placeLayer>[4]): void {
+/** Sets what may differ between sizes, in pixels of the present one. */
+export function putBox(layer: Layer, label: string, values: Override): void {
   const s = useBench.getState();
-  edit(label, (p) => placeLayer(p, s.slideId, layer.id, s.sizeId, values), `place:${label}:${layer.id}`);
+  edit(label, (p) => setIn(p, s.slideId, [layer.id], s.sizeId, values, sizeScope(s)), `place:${label}:${layer.id}`);
 }
 
 /** Pixels of the present size to one of the base size: lengths are shown in the one and kept in the other. */

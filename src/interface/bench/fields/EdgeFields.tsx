@@ -5,7 +5,7 @@ import { ActionIcon, Checkbox, Group, Select, SimpleGrid, Stack, Text, Tooltip }
 import { IconLink, IconLinkOff } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Stroke } from '../../../core/values/fill';
-import type { Sides } from '../../../core/values/text';
+import type { Sides } from '../../../core/values/place';
 import { NumberField } from '../../shared/NumberField';
 import { settle } from '../state/store';
 import { ColourField } from './ColourField';

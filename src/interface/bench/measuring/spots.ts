@@ -2,7 +2,8 @@
 import { create } from 'zustand';
 import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
-import { changeLayers, withPlace } from '../../../core/piece/edits';
+import { changeLayers } from '../../../core/piece/edits';
+import { withPlace } from '../../../core/piece/set-in-size';
 import type { QuietSpot, QuietSpots } from '../../../core/reading/quiet-spots';
 import { latest, readingWorker } from '../../../workers/clients';
 import { change } from '../commands/layers';

@@ -8,7 +8,7 @@ import { union } from '../../../core/ground/box';
 import { boundsOf } from '../../../core/ground/transform';
 import type { Layer } from '../../../core/kinds/layers';
 import { isPhoto, isText } from '../../../core/kinds/layers';
-import { placeLayer } from '../../../core/piece/edits';
+import { setIn } from '../../../core/piece/set-in-size';
 import { stepInto, takenBy } from '../../../core/piece/groups';
 import { useAssetSize } from '../../shared/assets';
 import { countPress } from '../commands/drag';
@@ -269,7 +269,7 @@ export function Overlay({ scale }: { scale: number }) {
             1000,
         ),
       );
-      edit('Zoom photo', (p) => placeLayer(p, slide.id, photo.id, size.id, { zoom }), `zoom:${photo.id}`);
+      edit('Zoom photo', (p) => setIn(p, slide.id, [photo.id], size.id, { zoom }), `zoom:${photo.id}`);
     };
     el.addEventListener('wheel', wheel, { passive: false });
     return () => el.removeEventListener('wheel', wheel);

@@ -12,7 +12,8 @@ import type { Layer } from '../../../core/kinds/layers';
 import { isFollower, isPhoto, isText } from '../../../core/kinds/layers';
 import { panPhoto } from '../../../core/photo/fit';
 import { photoWithin } from '../../../core/photo/room';
-import { changeLayers, duplicateLayers, placeLayer, scaleLayer } from '../../../core/piece/edits';
+import { changeLayers, duplicateLayers } from '../../../core/piece/edits';
+import { scaleLayer, setIn } from '../../../core/piece/set-in-size';
 import type { Piece } from '../../../core/piece/schema';
 import { moveToSlide } from '../../../core/piece/slides';
 import { dragDocument } from '../commands/drag';
@@ -125,7 +126,7 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
         'Move',
         (q) =>
           moving.reduce(
-            (r, m) => placeLayer(r, slideId, m.id, sizeId, { box: { ...m.box, x: m.box.x + x, y: m.box.y + y } }),
+            (r, m) => setIn(r, slideId, [m.id], sizeId, { box: { ...m.box, x: m.box.x + x, y: m.box.y + y } }),
             q,
           ),
         merge,
@@ -201,7 +202,7 @@ export function dragPhoto(
         (dx * c - dy * s) / scale,
         (dx * s + dy * c) / scale,
       );
-      edit('Move photo', (p) => placeLayer(p, slideId, layer.id, sizeId, { focus }), merge);
+      edit('Move photo', (p) => setIn(p, slideId, [layer.id], sizeId, { focus }), merge);
     },
     (moved) => !moved && click(),
   );
@@ -246,7 +247,7 @@ export function dragHandle(e: React.PointerEvent, layer: Layer, handle: Handle, 
         'Resize',
         (q) => {
           if (typed) return scaleLayer(q, slideId, text, sizeId, box, box.width / start.width);
-          const next = placeLayer(q, slideId, layer.id, sizeId, { box });
+          const next = setIn(q, slideId, [layer.id], sizeId, { box });
           // A side handle turns a one-line text into a frame: that is what dragging its side asks for. One dragged in
           // height keeps it.
           if (!text || corner) return next;
@@ -305,6 +306,6 @@ export function dragRotation(e: React.PointerEvent, layer: Layer, scale: number)
       (p.clientY - host.top) / scale,
       p.shiftKey,
     );
-    edit('Rotate', (q) => placeLayer(q, slideId, layer.id, sizeId, { rotation }), merge);
+    edit('Rotate', (q) => setIn(q, slideId, [layer.id], sizeId, { rotation }), merge);
   });
 }

@@ -1,0 +1,13 @@
+// For which sizes controls set what may differ between them. It is asked anew in each size.
+import { create } from 'zustand';
+import { type SizeScope, usualScope } from '../../../core/piece/set-in-size';
+import { type BenchState, useBench } from './store';
+
+/** What was chosen, and in which size. */
+export const useSizeScope = create<{ size: string | null; scope: SizeScope }>(() => ({ size: null, scope: 'all' }));
+
+/** What holds in the present size. */
+export function sizeScope({ piece, sizeId }: Pick<BenchState, 'piece' | 'sizeId'> = useBench.getState()): SizeScope {
+  const { size, scope } = useSizeScope.getState();
+  return size === sizeId ? scope : usualScope(piece, sizeId);
+}
