@@ -1,7 +1,7 @@
 // The sizes a piece exists in.
 import { z } from 'zod';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { StoredPieceSchema } from './shapes';
+import { PlacedReading, StoredPieceSchema } from './shapes';
 
 const name = z.string().trim().min(1).max(100).optional();
 
@@ -21,5 +21,31 @@ export const sizes = {
     called: 'The size',
     answer: { status: 201, says: 'The piece with it; ETag holds the revision', schema: StoredPieceSchema },
     problems: { 404: 'Not there', 409: 'Changed elsewhere', 422: 'As many sizes as there may be' },
+  },
+  'POST /api/pieces/{id}/solve-sizes': {
+    summary:
+      'Solve every size: one treatment for all sizes of a slide where it will do, as strong in each as that one needs, until every text is Clear',
+    over: true,
+    answer: {
+      says: 'What was done in each size of each slide; ETag holds the revision',
+      schema: z.array(
+        z.object({
+          slide: z.string(),
+          size: z.string(),
+          way: z
+            .object({
+              name: z.string(),
+              strength: z.number().nullable().describe('In whole percent'),
+              shared: z.boolean().describe('The one that sizes of the slide share'),
+            })
+            .nullable()
+            .describe('Null where nothing was needed, or nothing is enough'),
+          clear: z.boolean(),
+          readings: z.array(PlacedReading),
+          kept: z.object({ kept: z.number(), marks: z.number() }).nullable(),
+        }),
+      ),
+    },
+    problems: { 404: 'Not there', 409: 'Changed elsewhere' },
   },
 } as const satisfies Record<EndpointKey, Endpoint>;

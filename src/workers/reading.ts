@@ -28,6 +28,7 @@ import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
+import { type Offer, type Price, type SizeAnswer, SizeSolver, type Survey } from '../core/remedy/every-size';
 import { type JoinOffer, joinOffers } from '../core/remedy/join-offers';
 import { askInTime, hardestMoments, justEnoughInTime, type KeptSolver, wayInTime } from '../core/remedy/over-time';
 import { LetterSamples } from '../core/remedy/letter-sample';
@@ -180,6 +181,9 @@ type Solver = (
   kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null },
 ) => Way | null | Promise<Way | null>;
 let waysAsked: { question: number; ways: Promise<Solver> | null } = { question: -1, ways: null };
+
+/** Solvers of the sizes that are solved together, by slide and size. */
+let sizesAsked: { question: number; solvers: Map<string, SizeSolver> } = { question: -1, solvers: new Map() };
 
 /** Colours of the topmost photo that texts lie over. @param known by whoever asks */
 async function coloursUnder(slide: Slide, known?: readonly FoundColour[]): Promise<readonly FoundColour[]> {
@@ -434,6 +438,48 @@ export const api = {
   async overview(scene: Shown): Promise<Reading[]> {
     const { piece, slide, size } = await open(scene);
     return readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] }));
+  },
+
+  /**
+   * How a size of a slide stands, and what would do for it by itself; null where a newer question came. What was made
+   * for it is kept for the next two.
+   * @param question the same for all sizes that are solved together
+   */
+  async surveySize(question: number, scene: Shown, colours?: readonly FoundColour[]): Promise<Survey | null> {
+    if (sizesAsked.question !== question) sizesAsked = { question, solvers: new Map() };
+    const { piece, slide, size } = await open(scene);
+    checkMeasuring(painter, piece, slide, size);
+    const solver = new SizeSolver(painter, piece, slide.id, size, await coloursUnder(slide, colours)),
+      survey = solver.survey();
+    sizesAsked.solvers.set(`${slide.id}:${size.id}`, solver);
+    for (;;) {
+      const { done, value } = survey.next();
+      if (done) return { ...value, readings: value.readings.map((r) => ({ ...r, letters: [] })) };
+      await breathe();
+      if (sizesAsked.question !== question) return null;
+    }
+  },
+  /** What offers cost in a size; null where a newer question came. */
+  async priceSize(question: number, scene: Shown, offers: readonly Offer[]): Promise<Price[] | null> {
+    const prices: Price[] = [];
+    for (const offer of offers) {
+      const solver = sizesAsked.solvers.get(`${scene.slide}:${scene.size}`);
+      if (sizesAsked.question !== question || !solver) return null;
+      prices.push(solver.price(offer));
+      await breathe();
+    }
+    return prices;
+  },
+  /** How a size stands in the piece solved. */
+  async answerSize(question: number, scene: Shown, way: SizeAnswer['way']): Promise<SizeAnswer | null> {
+    const solver = sizesAsked.solvers.get(`${scene.slide}:${scene.size}`);
+    if (sizesAsked.question !== question || !solver) return null;
+    const answer = solver.answer(scene.piece, way);
+    return { ...answer, readings: answer.readings.map((r) => ({ ...r, letters: [] })) };
+  },
+  /** Stops what is being solved for several sizes. */
+  async stopSizes(): Promise<void> {
+    sizesAsked = { question: -1, solvers: new Map() };
   },
 
   /** Calm and busy places of a slide, at the scale of a text (the largest where none is named). */

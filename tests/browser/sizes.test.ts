@@ -1,6 +1,8 @@
 // The sizes of a piece: added from where it will be shown or by numbers, laid out at first, adjusted, renamed, taken
 // away.
 import { By, Key, type WebDriver } from 'selenium-webdriver';
+import { isPhoto, isText } from '../../src/core/kinds/layers';
+import type { TextLayer } from '../../src/core/kinds/text';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { violations } from './axe';
@@ -140,6 +142,70 @@ it('the sheet shows all of them with their verdicts; a press goes there', async 
   }
   await cells[3].click();
   await bench.until(async () => (await shown()).startsWith(`${sizes[3].name},`), 'it did not go there');
+});
+
+it('what is set says for which sizes, is marked, and follows again at a press', async () => {
+  const { sizes } = await bench.document(),
+    here = sizes[3].id;
+  const of = (p: Piece) => p.slides[0].layers.find((l) => l.id === 'headline') as TextLayer;
+  await bench.press('[data-layer="headline"]');
+  await bench.press('[data-size-bar] [aria-label="For which sizes"]');
+  await bench.press('label:has([aria-label="Align to the centre"])');
+  await bench.untilDocument((p) => of(p).overrides[here]?.align === 'centre', 'it is not for that size');
+  expect(of(await bench.document()).align).toBe('start');
+  await bench.press('[data-own="align"]');
+  await bench.untilDocument((p) => of(p).overrides[here]?.align === undefined, 'it does not follow');
+  expect(of(await bench.document()).overrides[here].box).toBeDefined();
+  // For all sizes, from here.
+  await driver.findElement(By.xpath('//*[@data-size-bar]//label[normalize-space(.)="All sizes"]')).click();
+  await bench.press('label:has([aria-label="Align to the end"])');
+  const all = await bench.untilDocument((p) => of(p).align === 'end', 'it is not for all');
+  for (const s of all.sizes) expect(of(all).overrides[s.id]?.align).toBeUndefined();
+  await bench.undo();
+  await bench.untilDocument((p) => of(p).align === 'start', 'not undone');
+});
+
+it('every size is solved at a press, shown one by one, undone as one step', async () => {
+  const id = await bench.pieceId(),
+    stored = (await (await fetch(`${app.address}/api/pieces/${id}`)).json()) as { revision: number; piece: Piece };
+  // Without what was laid for it: nothing is Clear any more.
+  stored.piece.slides[0].layers = stored.piece.slides[0].layers.filter((l) => isText(l) || isPhoto(l));
+  await fetch(`${app.address}/api/pieces/${id}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json', 'if-match': `"${stored.revision}"` },
+    body: JSON.stringify(stored.piece),
+  });
+  await bench.open(app.address, id);
+  const before = await bench.document();
+  await bench.press('[aria-label="Sizes"]');
+  await bench.click('The sheet: all of them on one page');
+  await bench.find('[data-sheet-done]');
+  await bench.press('[data-solve-sizes="idle"] button');
+  await bench.find('[data-solve-sizes="done"]');
+  const solved = await bench.untilDocument((p) => p.slides[0] !== before.slides[0], 'nothing was laid');
+  await bench.untilSaved();
+  for (const size of solved.sizes)
+    expect([size.name, (await readingsIn(size.id)).map((r) => r.verdict)]).toEqual([
+      size.name,
+      (await readingsIn(size.id)).map(() => 'clear'),
+    ]);
+  await closed();
+  await bench.undo();
+  expect(
+    (await bench.untilDocument((p) => p.slides[0].layers.length === before.slides[0].layers.length, 'not undone'))
+      .slides,
+  ).toEqual(before.slides);
+  // Programs have it, too.
+  await bench.untilSaved();
+  const now = (await (await fetch(`${app.address}/api/pieces/${id}`)).json()) as { revision: number };
+  const answer = await fetch(`${app.address}/api/pieces/${id}/solve-sizes`, {
+    method: 'POST',
+    headers: { 'if-match': `"${now.revision}"` },
+  });
+  expect(answer.status).toBe(200);
+  const done = (await answer.json()) as { clear: boolean; way: object | null }[];
+  expect(done).toHaveLength(solved.sizes.length);
+  expect(done.every((d) => d.clear)).toBe(true);
 });
 
 it('programs add sizes too; too many and unknown ones are refused', async () => {

@@ -113,8 +113,8 @@ function setForAll(layer: Layer, was: Layer, own: Override, size: Size, base: Si
 }
 
 /**
- * Changes layers as they are in one size, but for their places: `change` is given a layer in pixels of the base and edits
- * it. Of what may differ, what it changed is set for that size or for all; the rest is the same in all anyway.
+ * Changes layers as they are in one size, but for their places: `change` is given a layer in pixels of the base and
+ * edits it. Of what may differ, what it changed is set for that size or for all; the rest is the same in all anyway.
  */
 export const changeIn = (
   piece: Piece,

@@ -52,11 +52,20 @@ export interface LayerChange {
  * texts than those named.
  */
 export function switchedOff(l: Layer, texts?: readonly string[]): LayerChange | null {
-  if (!l.visible) return null;
+  const owns = Object.entries(l.overrides);
+  if (!l.visible && !owns.some(([, own]) => own.visible)) return null;
   if (isTreatment(l))
     return isFollower(l) && texts && !l.follows.some((f) => texts.includes(f))
       ? null
-      : { id: l.id, set: { visible: false } };
+      : {
+          id: l.id,
+          set: {
+            visible: false,
+            ...(owns.some(([, own]) => own.visible)
+              ? { overrides: Object.fromEntries(owns.map(([id, { visible: _, ...own }]) => [id, own])) }
+              : {}),
+          },
+        };
   // What a text has by itself is for itself.
   const set = isText(l) && texts && !texts.includes(l.id) ? null : kindOf(l).switchedOff?.(l);
   return set ? { id: l.id, set } : null;

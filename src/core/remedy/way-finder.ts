@@ -13,7 +13,7 @@ import type { TextLayer } from '../kinds/text';
 import { readingShadow } from '../kinds/text';
 import type { Grid } from '../photo/saliency';
 import { addLayer, changeLayers } from '../piece/edits';
-import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
+import { isBackdropPhoto, layerIn, slideOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { changed, type LayerChange, switchedOff, type Treatment } from '../piece/treatments';
 import { type Reading, readText } from '../reading/read';
@@ -147,10 +147,12 @@ export class WayFinder {
     );
   }
 
-  /** Where the texts' lines are, in pixels of the base size; near enough for choosing sides. */
-  behind() {
+  /** Where the texts' lines are, in pixels of the base; of the size asked about where `placed`. */
+  behind(placed = false) {
+    const [base] = this.piece.sizes;
     return union(
       this.texts
+        .map((t) => (placed ? layerIn(t, this.size, base) : t))
         .map((t) => linesPlace(t, this.painter.layout(t)))
         .map((p, i) => (p ? boundsOf(p.box, p.rotation) : this.texts[i].box)),
     );

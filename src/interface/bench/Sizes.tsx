@@ -130,8 +130,8 @@ export function Sizes() {
               onTake={(width, height) => void adding(() => addOwnSize(width, height))}
             />
             <Text fz="xs" c="dimmed">
-              Words, pictures, colours and order are the same in all sizes. Place, turn, type size, zoom and focal point
-              may differ: changed in a size other than the base, they are for that size.
+              Words, pictures, colours and order are the same in all sizes. Places, type, lines, padding, zoom, room and
+              strengths may differ: over the controls one says for which sizes they are set.
             </Text>
           </Stack>
         </Popover.Dropdown>

@@ -1,5 +1,6 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import { nanoid } from 'nanoid';
+import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
 import { firstLayout } from '../../core/arrange/new-size';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import type { FormatId } from '../../core/format/formats';
@@ -171,6 +172,22 @@ export async function newSize({ added, ...ask }: SlideAsk & { added: Size }): Pr
     out[slide.id] = firstLayout(painter, piece, slide, added);
   }
   return out;
+}
+
+/** All sizes of a slide solved. What moves is left as it is: its frames would each be solved in each size. */
+export async function solveSizes(ask: SlideAsk): Promise<SolvedSlide> {
+  for (const { id } of ask.piece.sizes) await toMeasure({ ...ask, size: id });
+  const { piece, slide } = await stand(ask);
+  if (moves(slide)) return unsolved(piece, slide);
+  const run = everySize(painter, piece, slide.id, coloursUnder(slide), () => nanoid(10));
+  for (;;) {
+    const { done, value } = run.next();
+    if (done)
+      return {
+        slide: value.slide,
+        answers: value.answers.map((a) => ({ ...a, readings: a.readings.map((r) => ({ ...r, letters: [] })) })),
+      };
+  }
 }
 
 /** What kind of cover a slide is. */

@@ -4,6 +4,7 @@ import type { sizes } from '../../contract/sizes';
 import { destinationById } from '../../core/piece/destinations';
 import type { Size } from '../../core/piece/schema';
 import { addSize, MOST_SIZES } from '../../core/piece/sizes';
+import type { SolvedSlide } from '../../core/remedy/every-size';
 import { asked, run } from '../crew/crews';
 import { readPiece, savePiece } from '../pieces';
 import { Problem } from '../problem';
@@ -43,5 +44,17 @@ export const sizeHandlers: Handlers<typeof sizes> = {
       layout = await run('newSize', { piece, campaign, slide: 0, added: size }, asked(request, true)),
       stored = await savePiece(params.id, over, addSize(piece, size, layout));
     return revised(stored, stored.revision, { location: `/api/pieces/${params.id}` });
+  },
+  'POST /api/pieces/{id}/solve-sizes': async ({ request, params, over }) => {
+    const { piece, campaign } = await readPiece(params.id),
+      solved: SolvedSlide[] = [];
+    for (const slide of piece.slides.keys())
+      solved.push(await run('solveSizes', { piece, campaign, slide }, asked(request, true)));
+    const slides = piece.slides.map((s, i) => solved[i]?.slide ?? s),
+      stored = await savePiece(params.id, over, { ...piece, slides });
+    return revised(
+      solved.flatMap((s) => s.answers),
+      stored.revision,
+    );
   },
 };

@@ -6,8 +6,9 @@ import type { Solver } from './solver';
 const round = (v: number): number => Math.round(v * 100) / 100;
 
 function choose(finder: WayFinder): Choice | null {
-  const size = finder.piece.sizes[0],
-    box = finder.behind(),
+  const { size } = finder,
+    [base] = finder.piece.sizes,
+    box = finder.behind(true),
     deep = finder.deepColours()[0];
   const far = {
     left: (box.x + box.width) / size.width,
@@ -27,10 +28,10 @@ function choose(finder: WayFinder): Choice | null {
       )
       .filter((f) => f.reach > f.solid + 0.1),
   );
-  const shape = finder.bestOf(shapes.map((more) => makeFade(STAND_IN, deep, 1, size, more)));
+  const shape = finder.bestOf(shapes.map((more) => makeFade(STAND_IN, deep, 1, base, more)));
   if (!shape) return null;
   const { angle, reach, solid: full } = shape.layer as ReturnType<typeof makeFade>;
-  return finder.inBestColour((hex) => makeFade(STAND_IN, hex, 1, size, { angle, reach, solid: full })) ?? shape;
+  return finder.inBestColour((hex) => makeFade(STAND_IN, hex, 1, base, { angle, reach, solid: full })) ?? shape;
 }
 
 export const fade: Solver = (finder) => finder.laid('fade', choose(finder));

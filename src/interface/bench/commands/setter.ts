@@ -6,7 +6,7 @@ import { sizeScope } from '../state/size-scope';
 import { currentSize, edit, useBench } from '../state/store';
 import { change } from './layers';
 
-/** Sets a property of a layer; what may differ between sizes, in those that are meant. Lengths are those of the base. */
+/** Sets a property of a layer; what may differ between sizes, in those that are meant. Lengths are the base's. */
 export const setter =
   <L extends Layer>(layer: L) =>
   <K extends keyof L>(label: string, key: K, merge = true) =>

@@ -1,11 +1,10 @@
 'use client';
 // What every layer has: opacity, blend mode, place.
-import { Button, SimpleGrid, Stack, Text } from '@mantine/core';
+import { SimpleGrid, Stack, Text } from '@mantine/core';
 import type { Layer } from '../../../core/kinds/layers';
 import { isFollower, isText } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
 import { NumberField } from '../../shared/NumberField';
-import { change } from '../commands/layers';
 import { putBox, setter } from '../commands/setter';
 import { Amount } from '../fields/Amount';
 import { BlendField } from '../fields/BlendField';
@@ -17,7 +16,6 @@ import { CarryFields } from './CarryFields';
 export function Common({ layer }: { layer: Layer }) {
   const set = setter(layer);
   const size = useBench(currentSize);
-  const base = useBench((s) => s.piece.sizes[0].id);
   // Only the size is shown from the painted frame; a text that merely moves changes nothing here.
   const measured = useBench((s) => {
     const f = s.texts[layer.id]?.frame;
@@ -93,15 +91,6 @@ export function Common({ layer }: { layer: Layer }) {
                 onSettle={settle}
               />
             </SimpleGrid>
-            {size.id !== base && layer.overrides[size.id] && (
-              <Button
-                size="compact-sm"
-                variant="default"
-                onClick={() => change('Follow the base size', [layer.id], (l) => void delete l.overrides[size.id])}
-              >
-                Follow the base size again
-              </Button>
-            )}
           </Stack>
         </Fold>
       </Folds>

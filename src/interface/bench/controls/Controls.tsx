@@ -8,6 +8,7 @@ import { usePanelPiece } from '../state/panel-piece';
 import { currentSize, currentSlide, placedLayers, useBench } from '../state/store';
 import { Common } from './Common';
 import { SeveralControls } from './SeveralControls';
+import { SizeBar } from './SizeBar';
 import { SlideControls } from './SlideControls';
 
 export function Controls() {
@@ -32,6 +33,7 @@ export function Controls() {
         {title(layer)}
         {layer.locked && ' (locked)'}
       </Text>
+      <SizeBar layers={[layer]} />
       <fieldset disabled={layer.locked} className={css.fields}>
         <Own layer={layer} />
         <Common layer={layer} />

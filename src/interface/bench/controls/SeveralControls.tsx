@@ -15,6 +15,7 @@ import { SeveralTexts } from '../fields/text/SeveralTexts';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSlide, edit, settle, useBench } from '../state/store';
 import { AlignRow } from './AlignRow';
+import { SizeBar } from './SizeBar';
 
 /** The gap all neighbours share along an axis, or the mean of them. */
 const meanGap = (gaps: readonly number[]): number => (gaps.length ? gaps.reduce((a, b) => a + b, 0) / gaps.length : 0);
@@ -35,6 +36,7 @@ export function SeveralControls() {
       <Text fw={700} fz="sm" component="h2">
         {group ? 'Group' : `${selection.length} layers`}
       </Text>
+      <SizeBar layers={layers} />
       <div className={css.fields}>
         {group && (
           <TextInput

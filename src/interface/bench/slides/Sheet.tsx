@@ -11,6 +11,7 @@ import { useOverview } from '../measuring/overview';
 import { goToSlide, useBench } from '../state/store';
 import css from './Sheet.module.css';
 import { SlidePicture } from './SlidePicture';
+import { SolveSizes } from './SolveSizes';
 
 /** Room of one picture, CSS px. */
 const ROOM = { width: 216, height: 216 };
@@ -101,6 +102,7 @@ export function Sheet({ onClose }: { onClose: () => void }) {
           ]}
         />
       </Measured>
+      <SolveSizes allClear={done === of && short === 0} />
       <div className={css.sheet} data-sheet-done={(done === of && !failed) || undefined}>
         {sizes.map((size, z) => (
           <section key={size.id} aria-label={size.name}>

@@ -3,7 +3,15 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ActionIcon, TextInput, Tooltip } from '@mantine/core';
-import { IconAlertTriangle, IconArrowsJoin2, IconDots, IconEye, IconEyeOff, IconLock } from '@tabler/icons-react';
+import {
+  IconAlertTriangle,
+  IconArrowsJoin2,
+  IconDots,
+  IconEye,
+  IconEyeOff,
+  IconLock,
+  IconResize,
+} from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { zoneEntered } from '../../../core/arrange/zones';
 import { boundsOf } from '../../../core/ground/transform';
@@ -48,6 +56,7 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
         : null;
     return zone && `Reaches into a keep-clear zone: ${zone}`;
   });
+  const own = layer.overrides[size.id] !== undefined;
   const renaming = useRenaming() === layer.id;
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -139,6 +148,11 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
         </Tooltip>
       )}
       {verdict !== undefined && <VerdictMark verdict={verdict} size={13} />}
+      {own && (
+        <Tooltip label="Some of it is of its own in this size">
+          <IconResize size={13} data-own-row aria-label="something of its own in this size" />
+        </Tooltip>
+      )}
       {layer.guest && (
         <Tooltip label="A guest: it belongs to another slide and goes on over this one">
           <IconArrowsJoin2 size={13} data-guest aria-label="guest from another slide" />

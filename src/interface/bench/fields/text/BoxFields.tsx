@@ -70,6 +70,16 @@ export function BoxFields({ layer }: { layer: TextLayer }) {
               />
             </SimpleGrid>
           )}
+          {/[\r\n]/.test(layer.text) && layer.list === 'none' && (
+            <Tooltip label="Typed line breaks are read as spaces; empty lines stay. Useful in a size of another shape">
+              <Switch
+                size="xs"
+                label="Lines run on"
+                checked={layer.breaks === 'free'}
+                onChange={(e) => set('Lines run on', 'breaks', false)(e.currentTarget.checked ? 'free' : 'typed')}
+              />
+            </Tooltip>
+          )}
           <Switch
             size="xs"
             label="Balanced lines"
