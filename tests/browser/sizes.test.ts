@@ -149,7 +149,7 @@ it('what is set says for which sizes, is marked, and follows again at a press', 
     here = sizes[3].id;
   const of = (p: Piece) => p.slides[0].layers.find((l) => l.id === 'headline') as TextLayer;
   await bench.press('[data-layer="headline"]');
-  await bench.press('label:has([aria-label="Align to the centre"])');
+  await bench.take('//*[@aria-label="Alignment"]//label[.//*[@aria-label="Align to the centre"]]');
   await bench.untilDocument((p) => of(p).overrides[here]?.align === 'centre', 'it is not for that size');
   expect(of(await bench.document()).align).toBe('start');
   await bench.press('[data-own="align"]');
@@ -157,7 +157,7 @@ it('what is set says for which sizes, is marked, and follows again at a press', 
   expect(of(await bench.document()).overrides[here].box).toBeDefined();
   // For all sizes, from here.
   await driver.findElement(By.xpath('//*[@data-size-bar]//label[normalize-space(.)="All sizes"]')).click();
-  await bench.press('label:has([aria-label="Align to the end"])');
+  await bench.take('//*[@aria-label="Alignment"]//label[.//*[@aria-label="Align to the end"]]');
   const all = await bench.untilDocument((p) => of(p).align === 'end', 'it is not for all');
   for (const s of all.sizes) expect(of(all).overrides[s.id]?.align).toBeUndefined();
   await bench.undo();

@@ -2,6 +2,7 @@
 // kept in blocks by nearness, each block holds to the side where it lay, its type keeps its class as shown, and its
 // lines are broken anew where the shape asks for it.
 import { type Box, union } from '../ground/box';
+import { type Block, blocksOf, type Hold, holdOf, type Item, itemsOf, rowsOf } from './blocks';
 import { boundsOf } from '../ground/transform';
 import { marginOf } from '../kinds/common';
 import type { Setter } from '../kinds/kind';
@@ -19,28 +20,10 @@ const CLASSES = [24, 14, SMALLEST_SHOWN] as const;
 /** How much of a change of scale the type takes on: a smaller picture does not want type that is as much smaller. */
 const SMALLER = 0.5,
   LARGER = 0.75;
-/** Items nearer than this many type sizes belong together. */
-const NEAR = 1.1;
-/** Things that fill the slide, or hang over its edge, are placed by their anchors. */
-const FILLS = 0.92;
 /** Type is made smaller by a sixteenth each time there is no room, at most to about half of what was wanted. */
 const TRIES = 10;
 /** A block this far from where it belongs, in shorter sides, has lost its place. */
 const FAR = 0.3;
-
-interface Item {
-  layer: Layer;
-  /** Its frame in the base size. */
-  frame: Box;
-  /** What of the frame is filled: a wide frame with short lines holds to the side of its lines. */
-  ink: Box;
-}
-
-interface Block {
-  items: Item[];
-  box: Box;
-  ink: Box;
-}
 
 /** The size of a text as people see it, CSS px. */
 const shownOf = (fontSize: number, size: Size): number => (fontSize * size.shownWidth) / size.width;
@@ -54,46 +37,6 @@ function typeFactor({ fontSize }: TextLayer, base: Size, size: Size): number {
     wanted = before * change ** (change < 1 ? SMALLER : LARGER),
     least = CLASSES.find((c) => before >= c) ?? before;
   return (Math.max(wanted, Math.min(before, least)) / fontSize) * (size.width / size.shownWidth);
-}
-
-const overlap = (a0: number, a1: number, b0: number, b1: number): number => Math.min(a1, b1) - Math.max(a0, b0);
-
-/** Do two items belong together? */
-function near(a: Item, b: Item): boolean {
-  if (a.layer.group !== null && a.layer.group === b.layer.group) return true;
-  const type = Math.max(...[a, b].map((i) => (isText(i.layer) ? i.layer.fontSize : Math.min(60, i.frame.height)))),
-    p = a.ink,
-    q = b.ink,
-    across = overlap(p.x, p.x + p.width, q.x, q.x + q.width),
-    down = overlap(p.y, p.y + p.height, q.y, q.y + q.height);
-  return (across > 0.25 * Math.min(p.width, q.width) && -down < NEAR * type) || (down > 0 && -across < NEAR * type);
-}
-
-/** Items in blocks, what touches or nearly touches in one. */
-function blocksOf(items: readonly Item[]): Block[] {
-  const left = new Set(items),
-    out: Block[] = [];
-  for (const first of items) {
-    if (!left.delete(first)) continue;
-    const own = [first];
-    for (const item of own)
-      for (const other of [...left])
-        if (near(item, other)) {
-          left.delete(other);
-          own.push(other);
-        }
-    out.push({ items: own, box: union(own.map((i) => i.frame)), ink: union(own.map((i) => i.ink)) });
-  }
-  // What is largest is placed first.
-  return out.sort((a, b) => b.box.width * b.box.height - a.box.width * a.box.height);
-}
-
-type Hold = 'start' | 'middle' | 'end';
-/** The side a stretch holds to: the nearer one, or the middle where both are about as near. */
-function holdOf(at: number, extent: number, whole: number): Hold {
-  const before = at,
-    after = whole - at - extent;
-  return Math.abs(before - after) < 0.14 * whole ? 'middle' : before < after ? 'start' : 'end';
 }
 
 /** The side to which the lines of a block are aligned, where it lies nearer to that side than to the other. */
@@ -176,22 +119,6 @@ const placedThing = (
   return { layer, box: { x, y, width: frame.width * k, height: frame.height * k }, fontSize: null };
 };
 
-/** Items top to bottom, those that stand beside each other in one row. */
-function rowsOf(items: readonly Item[]): Item[][] {
-  const out: Item[][] = [];
-  for (const item of [...items].sort((a, b) => a.frame.y - b.frame.y)) {
-    const last = out.at(-1),
-      beside = last?.some(
-        ({ frame: f }) =>
-          overlap(f.y, f.y + f.height, item.frame.y, item.frame.y + item.frame.height) >
-          0.5 * Math.min(f.height, item.frame.height),
-      );
-    if (last && beside) last.push(item);
-    else out.push([item]);
-  }
-  return out;
-}
-
 /** A text with its type `f` times as large, as wide as it was in proportion, or as there is room for. */
 function placedText(
   setter: Setter,
@@ -250,20 +177,7 @@ function placedText(
 export function firstLayout(setter: Setter, piece: Piece, slide: Slide, size: Size): Record<string, Override> {
   const [base] = piece.sizes,
     out: Record<string, Override> = {},
-    items = slide.layers.flatMap((layer): Item[] => {
-      if (layer.band !== 'message' || layer.guest || layer.carry || isFollower(layer)) return [];
-      const frame = isText(layer) ? textFrame(layer, setter.layout(layer)) : boundsOf(layer.box, layer.rotation);
-      const hangs =
-        frame.x < -1 ||
-        frame.y < -1 ||
-        frame.x + frame.width > base.width + 1 ||
-        frame.y + frame.height > base.height + 1;
-      const ink = isText(layer) ? (linesPlace(layer, setter.layout(layer))?.box ?? frame) : frame;
-      return hangs || frame.width * frame.height > FILLS * base.width * base.height
-        ? []
-        : [{ layer, frame, ink: { ...frame, x: ink.x, width: ink.width } }];
-    });
-  const blocks = blocksOf(items);
+    blocks = blocksOf(itemsOf(setter, slide.layers, base));
   let best: Attempt | null = null;
   // Type is made smaller for all blocks together, so that they keep their proportion and their order.
   for (let i = 0, strength = 1; i < TRIES && best?.faults !== 0; i++, strength *= 0.94) {

@@ -68,6 +68,7 @@ export function makePiece(
     named: true,
     goal: 'standard',
     sizes,
+    section: sizes.length > 1 ? {} : null,
     slides: [{ ...emptySlide(newId()), layers: layers(sizes[0]) }],
     swatches: [],
   };

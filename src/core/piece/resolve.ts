@@ -2,6 +2,7 @@
 import { isPhoto, isText, kindOf, type Layer, scaleLengths } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
+import { layerBetween } from './between';
 import { movedBy, slideSeen } from './guests';
 import { withOwn } from './own';
 import type { Piece, Size, Slide } from './schema';
@@ -42,6 +43,10 @@ function along(
  * scaled by the ratio of the shorter sides, and overrides of that size have the last word.
  */
 export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
+  if (size.at) {
+    const { from, to } = size.at;
+    return layerBetween(layerIn(layer, from, base), layerIn(layer, to, base), size, size.at);
+  }
   const override = layer.overrides[size.id];
   if (size.id === base.id && !override) return layer;
   if (layer.guest) {

@@ -49,6 +49,12 @@ export const SlideSchema = z.strictObject({
   guides: z.array(GuideSchema).max(100).default([]),
 });
 
+/**
+ * What makes a piece the section of a web page: its sizes are layouts, each shown at its `shownWidth` in CSS pixels,
+ * and between them lengths run on with the width of the page.
+ */
+export const SectionSchema = z.strictObject({});
+
 export const PieceSchema = z
   .strictObject({
     format: z.literal('plavo-piece'),
@@ -60,6 +66,7 @@ export const PieceSchema = z
     goal: z.enum(['standard', 'strict']).default('standard'),
     /** The first is the base size: all lengths are its pixels. */
     sizes: z.array(SizeSchema).min(1).max(20),
+    section: SectionSchema.nullable().default(null),
     slides: z.array(SlideSchema).min(1).max(50),
     swatches: z.array(SwatchSchema).max(200).default([]),
   })
@@ -144,7 +151,19 @@ export const PieceSchema = z
     });
   });
 
-export type Size = z.infer<typeof SizeSchema>;
+/** Where between two layouts a section is looked at. No part of a document: it is found when a width is looked at. */
+export interface Between {
+  from: Size;
+  to: Size;
+  /** 0 at the one, 1 at the other. */
+  t: number;
+  /** The extent that the layouts give there, in CSS pixels. */
+  width: number;
+  height: number;
+  /** How far down layers go so that texts have their room, px. */
+  down: Readonly<Record<string, number>>;
+}
+export type Size = z.infer<typeof SizeSchema> & { at?: Between };
 export type Group = z.infer<typeof GroupSchema>;
 export type Guide = z.infer<typeof GuideSchema>;
 /** A slide; looked at, it knows which one of the strip it is (`at`, from 0) and holds its guests. */
