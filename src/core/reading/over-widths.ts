@@ -1,0 +1,174 @@
+// Readings of a section over the widths of the page. It is measured where its layouts begin, on both sides of every
+// width at which a line breaks differently, and between them by halving until the curve is straight; the weakest width
+// is then looked for around the lowest point.
+import { layoutsOf, NARROWEST, sectionAt, WIDEST } from '../arrange/section';
+import type { Setter } from '../kinds/kind';
+import { layersIn, textsIn } from '../piece/resolve';
+import { isText } from '../kinds/layers';
+import type { Piece, Slide } from '../piece/schema';
+import type { Painter } from '../scene/painter';
+import { marginOfReading } from './over-time';
+import { type Reading, readText } from './read';
+
+/** What the section reads at a width of the page, CSS px. */
+export interface WidthPoint {
+  width: number;
+  height: number;
+  readings: Reading[];
+}
+
+export interface WidthRange {
+  from: number;
+  to: number;
+}
+export const ALL_WIDTHS: WidthRange = { from: NARROWEST, to: WIDEST };
+
+/** Steps in which widths are looked through for other line breaks, px: a break that lasts shorter may be missed. */
+const STEP = 16;
+/** The curve is straight where the middle differs by less from what its ends say. */
+const STRAIGHT = 0.05;
+/** Points nearer than this are not parted, px. */
+const NEAREST = 10;
+/** The weakest width is known to this, px. */
+const EXACTLY = 2;
+
+/** The least a width has of what its texts need; 1 is just enough, Infinity without letters. */
+export const marginAt = ({ readings }: WidthPoint): number => Math.min(Infinity, ...readings.map(marginOfReading));
+
+/** Where the lines of all texts begin: the same as long as nothing breaks differently. */
+function breaksAt(setter: Setter, piece: Piece, slide: Slide, width: number): string {
+  return layersIn(piece, slide, sectionAt(setter, piece, slide, width))
+    .filter(isText)
+    .filter((l) => l.visible)
+    .map((l) =>
+      setter
+        .layout(l)
+        .lines.map((line) => line.start)
+        .join(),
+    )
+    .join(';');
+}
+
+/**
+ * The first widths at which lines break differently from one pixel less. Fonts must be loaded.
+ * @returns ascending, in (from, to]
+ */
+export function breakWidths(setter: Setter, piece: Piece, slide: Slide, { from, to }: WidthRange): number[] {
+  const known = new Map<number, string>(),
+    at = (w: number): string => {
+      let breaks = known.get(w);
+      if (breaks === undefined) known.set(w, (breaks = breaksAt(setter, piece, slide, w)));
+      return breaks;
+    };
+  const out: number[] = [],
+    look = (low: number, high: number): void => {
+      if (at(low) === at(high)) return;
+      if (high - low <= 1) return void out.push(high);
+      const middle = (low + high) >> 1;
+      look(low, middle);
+      look(middle, high);
+    };
+  for (let w = from; w < to; w += STEP) look(w, Math.min(to, w + STEP));
+  return out;
+}
+
+/** One width measured. Pictures and fonts must be loaded. */
+export function readAtWidth(painter: Painter, piece: Piece, slide: Slide, width: number): WidthPoint {
+  const size = sectionAt(painter, piece, slide, width);
+  return {
+    width,
+    height: size.height,
+    readings: textsIn(piece, slide, size).map((t) => ({ ...readText(painter, piece, slide, size, t), letters: [] })),
+  };
+}
+
+/** By how much the middle of three points is off the line through the others, as a share. */
+function bend(a: WidthPoint, m: WidthPoint, b: WidthPoint): number {
+  const t = (m.width - a.width) / (b.width - a.width);
+  return Math.max(
+    0,
+    ...m.readings.map((r) => {
+      const of = (p: WidthPoint): number => marginOfReading(p.readings.find((x) => x.layer === r.layer) ?? r),
+        at = marginOfReading(r),
+        straight = of(a) + (of(b) - of(a)) * t;
+      return Number.isFinite(at) && Number.isFinite(straight) ? Math.abs(at - straight) / at : 0;
+    }),
+  );
+}
+
+/**
+ * Measures a section over a range of widths, the coarse curve first. It yields each width as it is measured; those that
+ * are found later lie between.
+ */
+export function* readWidths(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  range: WidthRange = ALL_WIDTHS,
+): Generator<WidthPoint, void> {
+  const { from, to } = range,
+    points = new Map<number, WidthPoint>();
+  const within = (w: number): boolean => w >= from && w <= to && !points.has(w);
+  const measure = (w: number): WidthPoint => {
+    const point = readAtWidth(painter, piece, slide, w);
+    points.set(w, point);
+    return point;
+  };
+  const layouts = layoutsOf(piece).map((l) => Math.round(l.shownWidth)),
+    coarse = [from, to, ...layouts, Math.round((from + to) / 2)].filter((w, i, all) => all.indexOf(w) === i);
+  for (const w of coarse.filter(within)) yield measure(w);
+  const breaks = breakWidths(painter, piece, slide, range);
+  for (const w of breaks.flatMap((b) => [b, b - 1])) if (within(w)) yield measure(w);
+  const sorted = (): WidthPoint[] => [...points.values()].sort((a, b) => a.width - b.width),
+    parted = (a: number, b: number): boolean => b - a <= 1 || b - a < NEAREST;
+  // Halving, the widest gaps first, so that the curve is about right early.
+  const gaps = sorted().flatMap((a, i, all) => (all[i + 1] ? [[a, all[i + 1]] as const] : []));
+  for (let next = gaps.shift(); next; next = gaps.shift()) {
+    const [a, b] = next;
+    if (parted(a.width, b.width)) continue;
+    const m = measure(Math.round((a.width + b.width) / 2));
+    yield m;
+    if (bend(a, m, b) > STRAIGHT) gaps.push([a, m], [m, b]);
+  }
+  yield* weakestOf(sorted(), breaks, measure);
+}
+
+/** Looks for the weakest width around the lowest point, by thirds; lines break alike there. */
+function* weakestOf(
+  sorted: readonly WidthPoint[],
+  breaks: readonly number[],
+  measure: (w: number) => WidthPoint,
+): Generator<WidthPoint, void> {
+  const lowest = sorted.reduce((b, p, i) => (marginAt(p) < marginAt(sorted[b]) ? i : b), 0),
+    here = sorted[lowest];
+  if (!here || marginAt(here) === Infinity) return;
+  const alike = (p: WidthPoint | undefined): WidthPoint =>
+    p && !breaks.some((b) => Math.min(p.width, here.width) < b && b <= Math.max(p.width, here.width)) ? p : here;
+  let low = alike(sorted[lowest - 1]).width,
+    high = alike(sorted[lowest + 1]).width,
+    best = here;
+  while (high - low > EXACTLY) {
+    for (const w of [Math.round((low + best.width) / 2), Math.round((best.width + high) / 2)]) {
+      if (w === low || w === high || w === best.width) continue;
+      const p = measure(w);
+      yield p;
+      if (marginAt(p) < marginAt(best)) {
+        [low, high] = w < best.width ? [low, best.width] : [best.width, high];
+        best = p;
+      }
+    }
+    low = Math.round((low + best.width) / 2);
+    high = Math.round((high + best.width) / 2);
+    if (high - best.width <= 1 && best.width - low <= 1) break;
+  }
+}
+
+/** The weakest of some widths, and the text that is weakest there; null without letters. */
+export function weakestWidth(points: readonly WidthPoint[]): { width: number; reading: Reading } | null {
+  let found: { width: number; reading: Reading } | null = null;
+  for (const { width, readings } of points)
+    for (const reading of readings)
+      if (reading.ratio !== null && (!found || marginOfReading(reading) < marginOfReading(found.reading)))
+        found = { width, reading };
+  return found;
+}
