@@ -25,6 +25,7 @@ import type { Load } from '../core/reading/over-time';
 import { busyMap } from '../core/reading/busy-map';
 import { type Join, joinAfter } from '../core/reading/join';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
+import { readWidths, type WidthPoint, type WidthRange } from '../core/reading/over-widths';
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
@@ -181,6 +182,11 @@ type Solver = (
   kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null },
 ) => Way | null | Promise<Way | null>;
 let waysAsked: { question: number; ways: Promise<Solver> | null } = { question: -1, ways: null };
+
+/** A section that is being measured over its widths. */
+let widthsAsked: { question: number; run: Generator<WidthPoint, void> | null } = { question: -1, run: null };
+/** How long is measured before what was found is told, ms. */
+const SLICE = 120;
 
 /** Solvers of the sizes that are solved together, by slide and size. */
 let sizesAsked: { question: number; solvers: Map<string, SizeSolver> } = { question: -1, solvers: new Map() };
@@ -477,6 +483,33 @@ export const api = {
     const answer = solver.answer(scene.piece, way);
     return { ...answer, readings: answer.readings.map((r) => ({ ...r, letters: [] })) };
   },
+  /**
+   * Measures a section over a range of widths, a little at a time: asked again with the same question it goes on.
+   * @returns what was measured since, or null where a newer question came
+   */
+  async widths(
+    question: number,
+    scene: Shown,
+    range: WidthRange,
+  ): Promise<{ points: WidthPoint[]; done: boolean } | null> {
+    if (question < widthsAsked.question) return null;
+    if (question > widthsAsked.question) {
+      widthsAsked = { question, run: null };
+      const { piece, slide } = await open(scene);
+      if (widthsAsked.question !== question) return null;
+      widthsAsked.run = readWidths(painter, piece, slide, range);
+    }
+    const points: WidthPoint[] = [],
+      begun = performance.now();
+    while (performance.now() - begun < SLICE) {
+      const next = widthsAsked.run?.next();
+      if (!next || next.done) return { points, done: true };
+      points.push(next.value);
+    }
+    await breathe();
+    return widthsAsked.question === question ? { points, done: false } : null;
+  },
+
   /** Stops what is being solved for several sizes. */
   async stopSizes(): Promise<void> {
     sizesAsked = { question: -1, solvers: new Map() };

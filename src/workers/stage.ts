@@ -1,6 +1,7 @@
 // Paints the stage, thumbnails of layers and the loupe, away from the interface's thread.
 import { transfer } from 'comlink';
 import { firstLayout } from '../core/arrange/new-size';
+import { sectionAt } from '../core/arrange/section';
 import { type Beneath, beneathOf } from '../core/colour/beneath';
 import type { Box } from '../core/ground/box';
 import type { Surface } from '../core/ground/surface';
@@ -192,6 +193,32 @@ export const api = {
       );
     }
     return { texts: places(scene, slide, editing), followers: followersOf(placed) };
+  },
+
+  /**
+   * Paints a section at a width of the page on its canvas, as large as there is room for it.
+   * @param width CSS px @param room CSS px @param density canvas pixels to one of them
+   */
+  async showWidth(
+    key: string,
+    { piece, slide: id }: Shown,
+    width: number,
+    room: { width: number; height: number },
+    density: number,
+    draft: boolean,
+  ): Promise<{ size: Size; scale: number }> {
+    const slide = slideOf(piece, id);
+    await painter.prepare(slide);
+    const size = sectionAt(painter, piece, slide, width),
+      scale = Math.min(1, room.width / size.width, room.height / size.height);
+    await api.show(
+      key,
+      { piece: { ...piece, sizes: [...piece.sizes, size] }, slide: id, size: size.id },
+      scale * density,
+      draft,
+      null,
+    );
+    return { size, scale };
   },
 
   /** Small pictures of single layers, on nothing. */

@@ -39,8 +39,8 @@ function near(a: Item, b: Item): boolean {
 }
 
 /**
- * What of a message is placed by hand. @param layers as they stand in that extent @param grows texts that run out of its
- * foot belong to it, since it grows with them
+ * What of a message is placed by hand. @param layers as they stand in that extent
+ * @param grows texts that run out of its foot belong to it, since it grows with them
  */
 export const itemsOf = (setter: Setter, layers: readonly Layer[], { width, height }: Extent, grows = false): Item[] =>
   layers.flatMap((layer): Item[] => {

@@ -2,16 +2,15 @@
 // kept in blocks by nearness, each block holds to the side where it lay, its type keeps its class as shown, and its
 // lines are broken anew where the shape asks for it.
 import { type Box, union } from '../ground/box';
-import { type Block, blocksOf, type Hold, holdOf, type Item, itemsOf, rowsOf } from './blocks';
+import { type Block, blocksOf, type Hold, holdOf, itemsOf, rowsOf } from './blocks';
 import { boundsOf } from '../ground/transform';
 import { marginOf } from '../kinds/common';
 import type { Setter } from '../kinds/kind';
-import { isFollower, isText, type Layer } from '../kinds/layers';
+import { isText, type Layer } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
 import { SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
-import { linesPlace, textFrame } from '../type/frame';
 import type { Override } from '../values/override';
 import { entersZone, zonesOf } from './zones';
 

@@ -55,8 +55,8 @@ const topOf = (of: readonly Item[]): number => Math.min(...of.map((i) => i.frame
 const KEPT = 0.35;
 
 /**
- * Texts that grew over what lay below them, or over the foot, as they were laid out: only so can one tell which distance
- * is kept.
+ * Texts that grew over what lay below them, or over the foot, as they were laid out: only so can one tell which
+ * distance is kept.
  */
 function unovergrown(items: readonly Item[], height: number): Item[] {
   return items.map((item) => {
@@ -94,8 +94,19 @@ function placedIn(setter: Setter, piece: Piece, slide: Slide, layout: Size): { i
   return { items: laid, by: new Map(laid.map((i) => [i.layer.id, i])) };
 }
 
-/** The blocks of the narrower layout, top to bottom, with their distances in both. */
+/** They only depend on two layouts, and are asked for at many widths. */
+const columnsKnown = new WeakMap<Piece, Map<string, Column[]>>();
 function columnsOf(setter: Setter, piece: Piece, slide: Slide, from: Size, to: Size): Column[] {
+  const key = JSON.stringify([slide.id, from.id, to.id]);
+  let known = columnsKnown.get(piece);
+  if (!known) columnsKnown.set(piece, (known = new Map()));
+  let columns = known.get(key);
+  if (!columns) known.set(key, (columns = columnsBetween(setter, piece, slide, from, to)));
+  return columns;
+}
+
+/** The blocks of the narrower layout, top to bottom, with their distances in both. */
+function columnsBetween(setter: Setter, piece: Piece, slide: Slide, from: Size, to: Size): Column[] {
   const here = placedIn(setter, piece, slide, from),
     there = from === to ? here : placedIn(setter, piece, slide, to);
   const far = (of: readonly Item[]): Item[] => of.map((i) => there.by.get(i.layer.id) ?? i),

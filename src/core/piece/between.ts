@@ -1,6 +1,6 @@
-// A layer at a width between two layouts of a section: lengths run on linearly with the width, as `clamp()` of CSS does;
-// what cannot run is that of the narrower layout until the next one begins. Below the narrowest layout and above the
-// widest lengths stay, and what fills goes on filling. All in CSS pixels.
+// A layer at a width between two layouts of a section: lengths run on linearly with the width, as `clamp()` of CSS
+// does; what cannot run is that of the narrower layout until the next one begins. Below the narrowest layout and above
+// the widest lengths stay, and what fills goes on filling. All in CSS pixels.
 import { isText, type Layer, scaleLengths } from '../kinds/layers';
 import type { Override } from '../values/override';
 import { mergedOwn, ownKeys, ownOf, withOwn } from './own';

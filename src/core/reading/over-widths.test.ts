@@ -11,15 +11,7 @@ import { firstLayout } from '../arrange/new-size';
 import { demoPhoto } from '../testing/photos';
 import { easelFor } from '../testing/pixels';
 import { ids } from '../testing/scenes';
-import {
-  ALL_WIDTHS,
-  breakWidths,
-  marginAt,
-  readAtWidth,
-  readWidths,
-  weakestWidth,
-  type WidthPoint,
-} from './over-widths';
+import { breakWidths, marginAt, readAtWidth, readWidths, weakestWidth, type WidthPoint } from './over-widths';
 
 const photos = new Map<string, Pixels>();
 const { painter } = easelFor(photos);

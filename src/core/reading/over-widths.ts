@@ -15,6 +15,8 @@ export interface WidthPoint {
   width: number;
   height: number;
   readings: Reading[];
+  /** It was painted as it is handed over; the rest of the curve is painted more quickly. */
+  exact: boolean;
 }
 
 export interface WidthRange {
@@ -29,6 +31,8 @@ const STEP = 16;
 const STRAIGHT = 0.05;
 /** Points nearer than this are not parted, px. */
 const NEAREST = 10;
+/** At most so many points are measured a second time, exactly. */
+const EXACT = 12;
 /** The weakest width is known to this, px. */
 const EXACTLY = 2;
 
@@ -73,12 +77,22 @@ export function breakWidths(setter: Setter, piece: Piece, slide: Slide, { from, 
 }
 
 /** One width measured. Pictures and fonts must be loaded. */
-export function readAtWidth(painter: Painter, piece: Piece, slide: Slide, width: number): WidthPoint {
+export function readAtWidth(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  width: number,
+  quality: 'exact' | 'draft' = 'exact',
+): WidthPoint {
   const size = sectionAt(painter, piece, slide, width);
   return {
     width,
     height: size.height,
-    readings: textsIn(piece, slide, size).map((t) => ({ ...readText(painter, piece, slide, size, t), letters: [] })),
+    readings: textsIn(piece, slide, size).map((t) => ({
+      ...readText(painter, piece, slide, size, t, { quality }),
+      letters: [],
+    })),
+    exact: quality === 'exact',
   };
 }
 
@@ -109,8 +123,8 @@ export function* readWidths(
   const { from, to } = range,
     points = new Map<number, WidthPoint>();
   const within = (w: number): boolean => w >= from && w <= to && !points.has(w);
-  const measure = (w: number): WidthPoint => {
-    const point = readAtWidth(painter, piece, slide, w);
+  const measure = (w: number, quality: 'exact' | 'draft' = 'draft'): WidthPoint => {
+    const point = readAtWidth(painter, piece, slide, w, quality);
     points.set(w, point);
     return point;
   };
@@ -130,8 +144,17 @@ export function* readWidths(
     yield m;
     if (bend(a, m, b) > STRAIGHT) gaps.push([a, m], [m, b]);
   }
-  yield* weakestOf(sorted(), breaks, measure);
+  // What counts is measured exactly: the lowest point, until none that was painted quickly lies lower.
+  for (let n = 0; n < EXACT; n++) {
+    const lowest = lowestOf(sorted());
+    if (!lowest || lowest.exact) break;
+    yield measure(lowest.width, 'exact');
+  }
+  yield* weakestOf(sorted(), breaks, (w) => measure(w, 'exact'));
 }
+
+const lowestOf = (points: readonly WidthPoint[]): WidthPoint | null =>
+  points.reduce<WidthPoint | null>((b, p) => (b === null || marginAt(p) < marginAt(b) ? p : b), null);
 
 /** Looks for the weakest width around the lowest point, by thirds; lines break alike there. */
 function* weakestOf(
@@ -139,8 +162,8 @@ function* weakestOf(
   breaks: readonly number[],
   measure: (w: number) => WidthPoint,
 ): Generator<WidthPoint, void> {
-  const lowest = sorted.reduce((b, p, i) => (marginAt(p) < marginAt(sorted[b]) ? i : b), 0),
-    here = sorted[lowest];
+  const here = lowestOf(sorted),
+    lowest = here ? sorted.indexOf(here) : -1;
   if (!here || marginAt(here) === Infinity) return;
   const alike = (p: WidthPoint | undefined): WidthPoint =>
     p && !breaks.some((b) => Math.min(p.width, here.width) < b && b <= Math.max(p.width, here.width)) ? p : here;

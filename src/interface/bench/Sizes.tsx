@@ -1,13 +1,42 @@
 'use client';
 // The sizes of the piece: which one is worked on, and adding, renaming, taking away.
-import { ActionIcon, Badge, Button, Group, Popover, Select, Stack, Text, TextInput, Tooltip } from '@mantine/core';
-import { IconArrowBarToUp, IconLayoutBoard, IconRefresh, IconResize, IconTrash } from '@tabler/icons-react';
+import {
+  ActionIcon,
+  Badge,
+  Button,
+  Group,
+  Popover,
+  Select,
+  Stack,
+  Switch,
+  Text,
+  TextInput,
+  Tooltip,
+} from '@mantine/core';
+import {
+  IconArrowBarToUp,
+  IconArrowsHorizontal,
+  IconLayoutBoard,
+  IconRefresh,
+  IconResize,
+  IconTrash,
+} from '@tabler/icons-react';
 import { useState } from 'react';
 import { DESTINATIONS } from '../../core/piece/destinations';
 import type { Size } from '../../core/piece/schema';
-import { addDestination, addOwnSize, layOutAnew, remove, rename, roomForSize, toBase } from './commands/sizes';
+import {
+  addDestination,
+  addOwnSize,
+  layOutAnew,
+  remove,
+  rename,
+  roomForSize,
+  setSection,
+  toBase,
+} from './commands/sizes';
 import { OwnSize } from '../shared/OwnSize';
 import { Sheet } from './slides/Sheet';
+import { Widths } from './slides/Widths';
 import { useBench } from './state/store';
 import css from './TopBar.module.css';
 
@@ -68,9 +97,11 @@ function Row({ size, base, only }: { size: Size; base: boolean; only: boolean })
 /** Choosing the size that is worked on, and the list of all. */
 export function Sizes() {
   const sizes = useBench((s) => s.piece.sizes),
-    sizeId = useBench((s) => s.sizeId);
+    sizeId = useBench((s) => s.sizeId),
+    section = useBench((s) => s.piece.section !== null);
   const [open, setOpen] = useState(false),
     [sheet, setSheet] = useState(false),
+    [widths, setWidths] = useState(false),
     [busy, setBusy] = useState(false);
   const adding = async (run: () => Promise<boolean>): Promise<void> => {
     setBusy(true);
@@ -113,6 +144,25 @@ export function Sizes() {
             >
               The sheet: all of them on one page
             </Button>
+            <Switch
+              size="xs"
+              label="Section of a web page: it runs on between these widths"
+              checked={section}
+              onChange={(e) => setSection(e.currentTarget.checked)}
+            />
+            {section && (
+              <Button
+                size="xs"
+                variant="light"
+                leftSection={<IconArrowsHorizontal size={15} />}
+                onClick={() => {
+                  setOpen(false);
+                  setWidths(true);
+                }}
+              >
+                Every width, from 320 to 2560 px
+              </Button>
+            )}
             <Select
               size="xs"
               label="Add a size"
@@ -136,6 +186,7 @@ export function Sizes() {
           </Stack>
         </Popover.Dropdown>
       </Popover>
+      {widths && <Widths onClose={() => setWidths(false)} />}
       {sheet && <Sheet onClose={() => setSheet(false)} />}
     </Group>
   );

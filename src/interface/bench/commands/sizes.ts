@@ -68,4 +68,7 @@ export function remove({ id, name }: Size): void {
   if (!piece.sizes.some((s) => s.id === sizeId)) show(piece.sizes[0].id);
 }
 
+export const setSection = (on: boolean): void =>
+  edit(on ? 'Section of a page' : 'No section of a page', (p) => ({ ...p, section: on ? {} : null }));
+
 export const toBase = ({ id, name }: Size): void => edit(`${name} as the base`, (p) => makeBase(p, id));

@@ -1,0 +1,135 @@
+'use client';
+// Every width: a section as it is at any width of the page, and what its texts read from the narrowest to the widest.
+import { Button, Group, NumberInput, Slider, Text, Tooltip } from '@mantine/core';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import { layoutsOf, NARROWEST, WIDEST } from '../../../core/arrange/section';
+import { isText } from '../../../core/kinds/layers';
+import { marginOfReading } from '../../../core/reading/over-time';
+import { verdictOf } from '../../../core/reading/verdict';
+import { oneLine } from '../../../core/values/plain';
+import { Dialog } from '../../shared/Dialog';
+import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
+import { useWidths } from '../measuring/widths';
+import { currentSlide, useBench } from '../state/store';
+import { DASHES } from './width-lines';
+import { WidthPicture } from './WidthPicture';
+import css from './Widths.module.css';
+
+const WidthChart = dynamic(() => import('./WidthChart'), { ssr: false });
+
+/** Room for the picture, CSS px. */
+const HEIGHT = 330;
+const clamp = (v: number): number => Math.round(Math.min(WIDEST, Math.max(NARROWEST, v)));
+
+export function Widths({ onClose }: { onClose: () => void }) {
+  const piece = useBench((s) => s.piece),
+    slideId = useBench((s) => s.slideId),
+    slide = currentSlide({ piece, slideId }),
+    layouts = layoutsOf(piece);
+  const [width, setWidth] = useState(() => clamp(layouts.at(-1)!.shownWidth)),
+    [dragging, setDragging] = useState(false),
+    [height, setHeight] = useState(0);
+  const { points, done, failed, weakest } = useWidths(piece, slideId),
+    texts = slide.layers.filter(isText).map((l) => ({ id: l.id, name: oneLine(l.text) || l.name })),
+    room = { width: Math.min(1120, typeof window === 'undefined' ? 1120 : innerWidth * 0.9), height: HEIGHT };
+  const drag = (w: number): void => {
+    setDragging(true);
+    setWidth(clamp(w));
+  };
+  const verdict = weakest && verdictOf(weakest.reading.ratio!, weakest.reading.needed),
+    named = weakest && texts.find((t) => t.id === weakest.reading.layer)?.name;
+  const lost = points.filter((p) => p.readings.some((r) => r.verdict === 'lost')).length,
+    short = points.filter((p) => p.readings.some((r) => marginOfReading(r) < 1)).length;
+  return (
+    <Dialog opened onClose={onClose} title="Every width of the page" size="min(1180px, 94vw)">
+      <div className={css.room} style={{ height: HEIGHT }}>
+        <WidthPicture width={width} room={room} dragging={dragging} onSized={setHeight} />
+      </div>
+      <Group gap={12} mt={8} wrap="nowrap" align="center">
+        <NumberInput
+          size="xs"
+          w={110}
+          aria-label="Width of the page"
+          suffix=" px"
+          min={NARROWEST}
+          max={WIDEST}
+          allowDecimal={false}
+          value={width}
+          onChange={(v) => typeof v === 'number' && v >= NARROWEST && v <= WIDEST && setWidth(v)}
+        />
+        <Text fz="sm" c="dimmed" w={96}>
+          {height ? `${Math.round(height)} px high` : ''}
+        </Text>
+        <Slider
+          flex={1}
+          label={null}
+          thumbLabel="Width of the page"
+          min={NARROWEST}
+          max={WIDEST}
+          value={width}
+          onChange={drag}
+          onChangeEnd={() => setDragging(false)}
+        />
+        {layouts.map((l) => (
+          <Tooltip key={l.id} label={`${l.name}: laid out for ${Math.round(l.shownWidth)} px`}>
+            <Button size="compact-xs" variant="default" onClick={() => setWidth(clamp(l.shownWidth))}>
+              {l.name}
+            </Button>
+          </Tooltip>
+        ))}
+      </Group>
+      <WidthChart
+        points={points}
+        texts={texts}
+        layouts={layouts.map((l) => ({ name: l.name, width: l.shownWidth }))}
+        width={width}
+        weakest={weakest?.width ?? null}
+        onChange={drag}
+        onEnd={() => setDragging(false)}
+      />
+      <Group gap={14}>
+        {texts.map((t, i) => (
+          <Text key={t.id} fz="xs" component="span" className={css.key}>
+            <svg width={28} height={6} aria-hidden>
+              <line x1={0} x2={28} y1={3} y2={3} className={css.reads} strokeDasharray={DASHES[i % DASHES.length]} />
+            </svg>
+            {t.name.slice(0, 40)}
+          </Text>
+        ))}
+        <Text fz="xs" component="span" className={css.key}>
+          <svg width={28} height={6} aria-hidden>
+            <line x1={0} x2={28} y1={3} y2={3} className={css.needs} />
+          </svg>
+          what it needs
+        </Text>
+      </Group>
+      <Group gap={10} mt={4} data-widths-done={done || undefined} aria-live="polite">
+        {verdict && <VerdictMark verdict={verdict} />}
+        <Text fz="sm">
+          {failed
+            ? 'Measuring stopped: the server may be away. Your piece is safe.'
+            : weakest === null
+              ? done
+                ? 'There is no text to measure.'
+                : 'Measuring'
+              : `${done ? '' : 'So far: '}weakest at ${weakest.width} px, ${weakest.reading.ratio!.toFixed(1)} of ${weakest.reading.needed.toFixed(1)} needed, ${VERDICT_WORD[verdict!]}: ${named}`}
+        </Text>
+        {weakest && (
+          <Button size="compact-xs" variant="default" onClick={() => setWidth(weakest.width)}>
+            Go there
+          </Button>
+        )}
+        {done && weakest && (
+          <Text fz="sm" c="dimmed">
+            {lost
+              ? `Lost at ${lost} of ${points.length} measured widths.`
+              : short
+                ? `No width has a letter that is Lost; ${short} of ${points.length} measured widths are Strained.`
+                : `Clear at every width from ${NARROWEST} to ${WIDEST} px; ${points.length} were measured.`}
+          </Text>
+        )}
+      </Group>
+    </Dialog>
+  );
+}
