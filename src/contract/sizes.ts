@@ -1,5 +1,6 @@
 // The sizes a piece exists in.
 import { z } from 'zod';
+import { NARROWEST, WIDEST } from '../core/piece/limits';
 import type { Endpoint, EndpointKey } from './endpoint';
 import { PlacedReading, StoredPieceSchema } from './shapes';
 
@@ -21,6 +22,27 @@ export const sizes = {
     called: 'The size',
     answer: { status: 201, says: 'The piece with it; ETag holds the revision', schema: StoredPieceSchema },
     problems: { 404: 'Not there', 409: 'Changed elsewhere', 422: 'As many sizes as there may be' },
+  },
+  'GET /api/pieces/{id}/widths': {
+    summary:
+      'Readings of a section over the widths of the page: where layouts begin, on both sides of every line break, and between them as far as the curve bends',
+    query: z.object({
+      slide: z.coerce.number().int().min(1).default(1),
+      from: z.coerce.number().int().min(NARROWEST).max(WIDEST).default(NARROWEST).describe('CSS px'),
+      to: z.coerce.number().int().min(NARROWEST).max(WIDEST).default(WIDEST).describe('CSS px'),
+    }),
+    answer: {
+      says: 'Widths, ascending',
+      schema: z.array(
+        z.object({
+          width: z.number(),
+          height: z.number(),
+          exact: z.boolean().describe('Painted as it is handed over; the rest of the curve is painted more quickly'),
+          readings: z.array(PlacedReading),
+        }),
+      ),
+    },
+    problems: { 404: 'Not there', 422: 'Not a section of a page' },
   },
   'POST /api/pieces/{id}/solve-sizes': {
     summary:

@@ -30,6 +30,7 @@ import { paintPair, probeText, type Reading, readSlide, readText } from '../core
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import { type Offer, type Price, type SizeAnswer, SizeSolver, type Survey } from '../core/remedy/every-size';
+import { everyWidth, type SolvedWidths } from '../core/remedy/every-width';
 import { type JoinOffer, joinOffers } from '../core/remedy/join-offers';
 import { askInTime, hardestMoments, justEnoughInTime, type KeptSolver, wayInTime } from '../core/remedy/over-time';
 import { LetterSamples } from '../core/remedy/letter-sample';
@@ -510,6 +511,28 @@ export const api = {
     return widthsAsked.question === question ? { points, done: false } : null;
   },
 
+  /**
+   * One treatment for every width of a section; null where a newer question came.
+   * @param before its widths, measured
+   */
+  async solveWidths(
+    question: number,
+    scene: Shown,
+    before: readonly WidthPoint[],
+    ids: readonly string[],
+    colours?: readonly FoundColour[],
+  ): Promise<SolvedWidths | null> {
+    sizesAsked = { question, solvers: new Map() };
+    const { piece, slide } = await open(scene),
+      left = [...ids],
+      run = everyWidth(painter, piece, slide.id, before, await coloursUnder(slide, colours), () => left.shift()!);
+    for (;;) {
+      const { done, value } = run.next();
+      if (done) return value;
+      await breathe();
+      if (sizesAsked.question !== question) return null;
+    }
+  },
   /** Stops what is being solved for several sizes. */
   async stopSizes(): Promise<void> {
     sizesAsked = { question: -1, solvers: new Map() };

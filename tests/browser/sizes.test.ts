@@ -31,8 +31,9 @@ const closed = async (): Promise<void> => {
 };
 const readingsIn = async (
   size: string,
+  piece?: string,
 ): Promise<{ layer: string; flags: string[]; shownPx: number; verdict: string }[]> =>
-  (await fetch(`${app.address}/api/pieces/${await bench.pieceId()}/reading?size=${size}`)).json() as Promise<
+  (await fetch(`${app.address}/api/pieces/${piece ?? (await bench.pieceId())}/reading?size=${size}`)).json() as Promise<
     { layer: string; flags: string[]; shownPx: number; verdict: string }[]
   >;
 
@@ -207,8 +208,56 @@ it('every size is solved at a press, shown one by one, undone as one step', asyn
   expect(done.every((d) => d.clear)).toBe(true);
 });
 
+it('a section is shown, measured and solved at every width of the page', async () => {
+  await bench.open(app.address, 'ostrel-hero');
+  await bench.press('[aria-label="Sizes"]');
+  await bench.click('Every width, from 320 to 2560 px');
+  await bench.find('[data-painted-width="1440"]');
+  const at = async (width: number): Promise<{ width: number; height: number }> => {
+    const input = await bench.find('input[aria-label="Width of the page"]');
+    await input.click();
+    await input.sendKeys(Key.chord(Key.CONTROL, 'a'), String(width));
+    const picture = await bench.find(`[data-painted-width="${width}"]`),
+      canvas = await picture.findElement(By.css('canvas'));
+    return driver.executeScript('return { width: arguments[0].width, height: arguments[0].height }', canvas);
+  };
+  // Narrow pages are higher than they are wide.
+  const narrow = await at(320);
+  expect(narrow.height).toBeGreaterThan(narrow.width);
+  const wide = await at(2560);
+  expect(wide.width).toBeGreaterThan(2 * wide.height);
+  await bench.until(
+    async () => (await driver.findElements(By.css('[data-widths-done]'))).length > 0,
+    'it was not measured',
+    60_000,
+  );
+  expect(await violations(driver)).toEqual([]);
+  const says = async (): Promise<string> => (await bench.find('[data-widths-done]')).getText();
+  expect(await says()).toMatch(/Lost at \d+ of \d+ measured widths/);
+  await bench.press('[data-solve-widths]');
+  await bench.until(
+    async () =>
+      (await driver.findElements(By.xpath('//*[contains(text(), "Clear at every width from 320 to 2560 px")]')))
+        .length > 0,
+    'not solved',
+    90_000,
+  );
+  await closed();
+  // As the programs' interface measures it, in a part of the widths.
+  await bench.untilSaved();
+  const points = (await (await fetch(`${app.address}/api/pieces/ostrel-hero/widths?from=380&to=460`)).json()) as {
+    width: number;
+    exact: boolean;
+    readings: { verdict: string }[];
+  }[];
+  expect(points.map((p) => p.width)).toEqual(points.map((p) => p.width).sort((a, b) => a - b));
+  for (const p of points.filter((x) => x.exact)) for (const r of p.readings) expect(r.verdict).toBe('clear');
+  await bench.undo();
+  expect((await fetch(`${app.address}/api/pieces/ostrel-banner/widths`)).status).toBe(422);
+});
+
 it('programs add sizes too; too many and unknown ones are refused', async () => {
-  const id = await bench.pieceId(),
+  const id = 'ostrel-reopening',
     stored = (await (await fetch(`${app.address}/api/pieces/${id}`)).json()) as { revision: number };
   const post = (body: object, over = stored.revision): Promise<Response> =>
     fetch(`${app.address}/api/pieces/${id}/sizes`, {
@@ -223,6 +272,6 @@ it('programs add sizes too; too many and unknown ones are refused', async () => 
   const { piece } = (await made.json()) as { piece: Piece };
   const tall = piece.sizes.at(-1)!;
   expect(tall).toMatchObject({ name: 'Tall', width: 700, height: 1400 });
-  for (const r of await readingsIn(tall.id)) expect(misplaced(r.flags)).toEqual([]);
+  for (const r of await readingsIn(tall.id, id)) expect(misplaced(r.flags)).toEqual([]);
   expect((await post({ destination: 'story' })).status).toBe(409);
 });

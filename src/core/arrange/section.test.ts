@@ -14,7 +14,8 @@ import { ids } from '../testing/scenes';
 import { textFrame } from '../type/frame';
 import { makePiece } from '../piece/make';
 import { firstLayout } from './new-size';
-import { NARROWEST, sectionAt, WIDEST } from './section';
+import { sectionAt } from './section';
+import { NARROWEST, WIDEST } from '../piece/limits';
 
 const { painter } = easelFor(new Map());
 

@@ -11,10 +11,6 @@ import type { Between, Piece, Size, Slide } from '../piece/schema';
 import { textFrame } from '../type/frame';
 import { type Block, blocksOf, type Hold, holdOf, type Item, itemsOf, rowsOf } from './blocks';
 
-/** Widths at which a section is looked at, CSS px. */
-export const NARROWEST = 320;
-export const WIDEST = 2560;
-
 /** Layouts from the narrowest to the widest. */
 export const layoutsOf = (piece: Piece): Size[] =>
   [...piece.sizes].sort((a, b) => a.shownWidth - b.shownWidth || a.width - b.width);

@@ -1,7 +1,8 @@
 // Readings of a section over the widths of the page. It is measured where its layouts begin, on both sides of every
 // width at which a line breaks differently, and between them by halving until the curve is straight; the weakest width
 // is then looked for around the lowest point.
-import { layoutsOf, NARROWEST, sectionAt, WIDEST } from '../arrange/section';
+import { layoutsOf, sectionAt } from '../arrange/section';
+import { NARROWEST, WIDEST } from '../piece/limits';
 import type { Setter } from '../kinds/kind';
 import { layersIn, textsIn } from '../piece/resolve';
 import { isText } from '../kinds/layers';

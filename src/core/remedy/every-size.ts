@@ -33,7 +33,7 @@ const SLOW: readonly WayKind[] = ['shadow', 'blur'];
 const GOOD = 30;
 
 /** Points a treatment costs: photo lost, and marks twice. */
-const costOf = (w: Pick<Way, 'kept' | 'strength'>): number => 100 - worthOf(w);
+export const costOf = (w: Pick<Way, 'kept' | 'strength'>): number => 100 - worthOf(w);
 
 /** How a size stands, and what would do for it by itself. */
 export interface Survey {
@@ -233,7 +233,7 @@ function shownOnly(piece: Piece, slideId: string, id: string, sizes: readonly st
 }
 
 /** An offer, as strong in each size as that one needs, and off where it is not needed or not enough. */
-function sharing(piece: Piece, slideId: string, offer: Offer, strengths: ReadonlyMap<string, number>): Piece {
+export function sharing(piece: Piece, slideId: string, offer: Offer, strengths: ReadonlyMap<string, number>): Piece {
   const { treated, property, added } = offer,
     [base] = piece.sizes;
   let next = offer.piece;
@@ -244,8 +244,22 @@ function sharing(piece: Piece, slideId: string, offer: Offer, strengths: Readonl
       const was = piece.slides.find((s) => s.id === slideId)!.layers.find((x) => x.id === l.id);
       Object.assign(l, withStrength(l, property, strengthOf(was, property, base), base));
     });
-  return [...strengths].reduce((p, [size, s]) => setStrength(p, slideId, treated, size, property, s), next);
+  return tidied(
+    [...strengths].reduce((p, [size, s]) => setStrength(p, slideId, treated, size, property, s), next),
+    slideId,
+    treated,
+  );
 }
+
+/** Sizes that have by themselves what the base has follow it. */
+const tidied = (piece: Piece, slideId: string, ids: readonly string[]): Piece =>
+  changeLayers(piece, slideId, ids, (layer) => {
+    for (const [size, own] of Object.entries(layer.overrides)) {
+      const same = (['opacity', 'visible'] as const).filter((k) => own[k] === layer[k]);
+      for (const k of same) delete own[k];
+      if (!Object.keys(own).length) delete layer.overrides[size];
+    }
+  });
 
 /** A way for one size alone: what was laid for all is off there. @param was the piece before anything was laid */
 function alone(was: Piece, solved: Piece, slideId: string, size: Size, way: Way, newId: () => string): Piece {

@@ -22,6 +22,7 @@ import { checkMeasuring } from '../../core/reading/budget';
 import { overviewOf, type OverviewRow } from '../../core/reading/overview';
 import { type Load, readMoments } from '../../core/reading/over-time';
 import { type QuietSpot, quietSpots } from '../../core/reading/quiet-spots';
+import { readWidths, type WidthPoint, type WidthRange } from '../../core/reading/over-widths';
 import { type Reading, readSlide } from '../../core/reading/read';
 import { askAbout, type TreatmentAsk } from '../../core/remedy/begin-treatment';
 import { hardestMoments, justEnoughInTime, wayInTime } from '../../core/remedy/over-time';
@@ -172,6 +173,14 @@ export async function newSize({ added, ...ask }: SlideAsk & { added: Size }): Pr
     out[slide.id] = firstLayout(painter, piece, slide, added);
   }
   return out;
+}
+
+/** Readings of a section over a range of widths, ascending. */
+export async function widths(ask: SlideAsk & WidthRange): Promise<WidthPoint[]> {
+  const { piece, slide } = await toMeasure(ask),
+    found = new Map<number, WidthPoint>();
+  for (const point of readWidths(painter, piece, slide, ask)) found.set(point.width, point);
+  return [...found.values()].sort((a, b) => a.width - b.width);
 }
 
 /** All sizes of a slide solved. What moves is left as it is: its frames would each be solved in each size. */

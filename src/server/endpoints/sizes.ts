@@ -8,7 +8,8 @@ import type { SolvedSlide } from '../../core/remedy/every-size';
 import { asked, run } from '../crew/crews';
 import { readPiece, savePiece } from '../pieces';
 import { Problem } from '../problem';
-import { type Handlers, revised } from './handler';
+import { slideAskOf } from '../slide-ask';
+import { type Handlers, reply, revised } from './handler';
 
 type Ask =
   { destination: string; name?: string } | { width: number; height: number; shownWidth?: number; name?: string };
@@ -44,6 +45,14 @@ export const sizeHandlers: Handlers<typeof sizes> = {
       layout = await run('newSize', { piece, campaign, slide: 0, added: size }, asked(request, true)),
       stored = await savePiece(params.id, over, addSize(piece, size, layout));
     return revised(stored, stored.revision, { location: `/api/pieces/${params.id}` });
+  },
+  'GET /api/pieces/{id}/widths': async ({ request, params, query: { slide, from, to } }) => {
+    const { stored: _stored, ...place } = await slideAskOf(params.id, { slide });
+    if (!place.piece.section)
+      throw new Problem(422, 'The piece is not a section of a page', 'Only a section has widths between its sizes.');
+    if (to < from)
+      throw new Problem(422, 'There is no such range', undefined, [{ path: '/to', reason: `it is below ${from}` }]);
+    return reply(await run('widths', { ...place, from, to }, asked(request, true)));
   },
   'POST /api/pieces/{id}/solve-sizes': async ({ request, params, over }) => {
     const { piece, campaign } = await readPiece(params.id),

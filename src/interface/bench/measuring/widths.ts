@@ -1,10 +1,14 @@
 // Readings of a section over all widths of the page, shared out among the workers that solve.
+import { nanoid } from 'nanoid';
 import { useEffect, useState } from 'react';
-import { NARROWEST, WIDEST } from '../../../core/arrange/section';
+import { NARROWEST, WIDEST } from '../../../core/piece/limits';
 import type { Piece } from '../../../core/piece/schema';
-import { slideOf } from '../../../core/piece/resolve';
+import { backdropPhoto, slideOf } from '../../../core/piece/resolve';
 import { type WidthPoint, weakestWidth } from '../../../core/reading/over-widths';
 import { solverWorkers } from '../../../workers/clients';
+import { inWords } from '../../shared/api';
+import { paletteOf } from '../../shared/assets';
+import { edit, settle, useBench } from '../state/store';
 
 /** Wide pictures take longer: the workers' shares meet here, CSS px. */
 const MEET = 1100;
@@ -62,4 +66,33 @@ export function useWidths(piece: Piece, slide: string): Widths {
   }, [piece, slide]);
   const { points, done, failed } = state;
   return { points, done, failed, weakest: weakestWidth(state.points) };
+}
+
+/**
+ * One treatment for every width, as one undo step. What was changed meanwhile is left as it is.
+ * @param before all widths, measured @returns what is said of it
+ */
+export async function solveWidths(slideId: string, before: readonly WidthPoint[]): Promise<string> {
+  settle();
+  const { piece } = useBench.getState(),
+    slide = slideOf(piece, slideId),
+    photo = backdropPhoto(slide),
+    colours = photo ? await paletteOf(photo.asset).catch(() => undefined) : [];
+  try {
+    const found = await solverWorkers()[0].solveWidths(
+      ++asked,
+      { piece, slide: slideId, size: piece.sizes[0].id },
+      before,
+      Array.from({ length: 4 }, () => nanoid(10)),
+      colours,
+    );
+    if (!found) return '';
+    if (!found.way) return 'No treatment is enough at every width with this ink: another colour or place would do.';
+    if (useBench.getState().piece !== piece) return 'The piece was changed meanwhile: nothing was laid on it.';
+    edit('Solve every width', (p) => ({ ...p, slides: p.slides.map((s) => (s.id === slideId ? found.slide : s)) }));
+    return `${found.way.name} ${found.way.strength} %.`;
+  } catch (e) {
+    console.error(e);
+    return inWords(e).message;
+  }
 }

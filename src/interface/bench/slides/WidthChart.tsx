@@ -2,7 +2,7 @@
 // Each text's reading over the widths of the page, and what it needs. A press or drag on it goes to that width.
 import { useRef } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { NARROWEST, WIDEST } from '../../../core/arrange/section';
+import { NARROWEST, WIDEST } from '../../../core/piece/limits';
 import type { WidthPoint } from '../../../core/reading/over-widths';
 import { follow } from '../commands/drag';
 import { DASHES } from './width-lines';

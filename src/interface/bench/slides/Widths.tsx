@@ -1,16 +1,18 @@
 'use client';
 // Every width: a section as it is at any width of the page, and what its texts read from the narrowest to the widest.
 import { Button, Group, NumberInput, Slider, Text, Tooltip } from '@mantine/core';
+import { IconWand } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { layoutsOf, NARROWEST, WIDEST } from '../../../core/arrange/section';
+import { layoutsOf } from '../../../core/arrange/section';
+import { NARROWEST, WIDEST } from '../../../core/piece/limits';
 import { isText } from '../../../core/kinds/layers';
 import { marginOfReading } from '../../../core/reading/over-time';
 import { verdictOf } from '../../../core/reading/verdict';
 import { oneLine } from '../../../core/values/plain';
 import { Dialog } from '../../shared/Dialog';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
-import { useWidths } from '../measuring/widths';
+import { solveWidths, useWidths } from '../measuring/widths';
 import { currentSlide, useBench } from '../state/store';
 import { DASHES } from './width-lines';
 import { WidthPicture } from './WidthPicture';
@@ -29,7 +31,9 @@ export function Widths({ onClose }: { onClose: () => void }) {
     layouts = layoutsOf(piece);
   const [width, setWidth] = useState(() => clamp(layouts.at(-1)!.shownWidth)),
     [dragging, setDragging] = useState(false),
-    [height, setHeight] = useState(0);
+    [height, setHeight] = useState(0),
+    [solving, setSolving] = useState(false),
+    [said, setSaid] = useState('');
   const { points, done, failed, weakest } = useWidths(piece, slideId),
     texts = slide.layers.filter(isText).map((l) => ({ id: l.id, name: oneLine(l.text) || l.name })),
     room = { width: Math.min(1120, typeof window === 'undefined' ? 1120 : innerWidth * 0.9), height: HEIGHT };
@@ -120,6 +124,26 @@ export function Widths({ onClose }: { onClose: () => void }) {
             Go there
           </Button>
         )}
+        {verdict && verdict !== 'clear' && (
+          <Tooltip label="One treatment at one strength that makes every text Clear from the narrowest page to the widest">
+            <Button
+              size="compact-xs"
+              leftSection={<IconWand size={13} />}
+              loading={solving}
+              disabled={!done}
+              data-solve-widths
+              onClick={() => {
+                setSolving(true);
+                void solveWidths(slideId, points)
+                  .then(setSaid)
+                  .finally(() => setSolving(false));
+              }}
+            >
+              Solve every width
+            </Button>
+          </Tooltip>
+        )}
+        {said && <Text fz="sm">{said}</Text>}
         {done && weakest && (
           <Text fz="sm" c="dimmed">
             {lost
