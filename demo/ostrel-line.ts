@@ -1,4 +1,5 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
+import { inFiveSizes, inThreeLayouts } from './sizes';
 import { makeBorder } from '../src/core/kinds/border';
 import { FADE_SIDES, makeFade } from '../src/core/kinds/fade';
 import { makeFill } from '../src/core/kinds/fill';
@@ -145,6 +146,32 @@ export function piecesOf(
           anchors: { horizontal: 'left', vertical: 'middle' },
         }),
       ]),
+    },
+    {
+      id: 'ostrel-lake-hero',
+      piece: inThreeLayouts(
+        build('Hero: Lake Sill', 'hero', (p) => [
+          { ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', p.sizes[0]) },
+          text('headline', 'Headline', p, 'Slow trains, long views', {
+            box: { x: 128, y: 280, width: 1000, height: 260 },
+            fontSize: 128,
+            lineHeight: 1.02,
+            font: { family: 'Fraunces', weight: 600, italic: false },
+            fill: solid(linked('snow')),
+            backing: { ...makeBacking('#000405'), opacity: 0.55 },
+            anchors: { horizontal: 'left', vertical: 'middle' },
+          }),
+          text('line', 'Line', p, 'The line along Lake Sill runs again from 2 May', {
+            box: { x: 132, y: 590, width: 820, height: 60 },
+            fontSize: 42,
+            lineHeight: 1.3,
+            font: { family: 'Work Sans', weight: 500, italic: false },
+            fill: solid(linked('snow')),
+            backing: { ...makeBacking('#000405'), opacity: 0.55 },
+            anchors: { horizontal: 'left', vertical: 'middle' },
+          }),
+        ]),
+      ),
     },
     {
       id: 'ostrel-banner',
@@ -321,36 +348,38 @@ export function piecesOf(
     {
       // A translucent plate that follows its texts, edged with a thin line.
       id: 'ostrel-autumn-walks',
-      piece: build('Autumn walks', 'portrait-post', (p) => [
-        {
-          ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', p.sizes[0]),
-          focus: { x: 0.5, y: 0.5 },
-        },
-        {
-          ...makePlate('plate', COLOURS.spruce, 0.78, { x: 90, y: 800, width: 900, height: 400 }, 90, [
-            'headline',
-            'line',
-          ]),
-          fill: solid(linked('spruce')),
-          padding: { top: 64, right: 60, bottom: 64, left: 60 },
-          radius: [14, 14, 14, 14],
-          stroke: { width: 3, colour: linked('lichen'), place: 'inside', dash: [] },
-        },
-        text('headline', 'Headline', p, 'Step off, walk on', {
-          box: { x: 150, y: 880, width: 780, height: 120 },
-          fontSize: 98,
-          lineHeight: 1.05,
-          font: { family: 'Zilla Slab', weight: 700, italic: false },
-          fill: solid(linked('snow')),
-        }),
-        text('line', 'Line', p, 'Six walks from six platforms, with tea at the end', {
-          box: { x: 150, y: 1010, width: 780, height: 110 },
-          fontSize: 42,
-          lineHeight: 1.3,
-          font: { family: 'Work Sans', weight: 400, italic: false },
-          fill: solid(linked('snow')),
-        }),
-      ]),
+      piece: inFiveSizes(
+        build('Autumn walks', 'portrait-post', (p) => [
+          {
+            ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', p.sizes[0]),
+            focus: { x: 0.5, y: 0.5 },
+          },
+          {
+            ...makePlate('plate', COLOURS.spruce, 0.78, { x: 90, y: 800, width: 900, height: 400 }, 90, [
+              'headline',
+              'line',
+            ]),
+            fill: solid(linked('spruce')),
+            padding: { top: 64, right: 60, bottom: 64, left: 60 },
+            radius: [14, 14, 14, 14],
+            stroke: { width: 3, colour: linked('lichen'), place: 'inside', dash: [] },
+          },
+          text('headline', 'Headline', p, 'Step off, walk on', {
+            box: { x: 150, y: 880, width: 780, height: 120 },
+            fontSize: 98,
+            lineHeight: 1.05,
+            font: { family: 'Zilla Slab', weight: 700, italic: false },
+            fill: solid(linked('snow')),
+          }),
+          text('line', 'Line', p, 'Six walks from six platforms, with tea at the end', {
+            box: { x: 150, y: 1010, width: 780, height: 110 },
+            fontSize: 42,
+            lineHeight: 1.3,
+            font: { family: 'Work Sans', weight: 400, italic: false },
+            fill: solid(linked('snow')),
+          }),
+        ]),
+      ),
     },
     {
       // Three lines, each backed and turned a little: read at a glance in a list of videos.

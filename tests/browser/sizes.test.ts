@@ -149,7 +149,7 @@ it('what is set says for which sizes, is marked, and follows again at a press', 
   const { sizes } = await bench.document(),
     here = sizes[3].id;
   const of = (p: Piece) => p.slides[0].layers.find((l) => l.id === 'headline') as TextLayer;
-  await bench.press('[data-layer="headline"]');
+  await bench.selectLayer('headline');
   await bench.take('//*[@aria-label="Alignment"]//label[.//*[@aria-label="Align to the centre"]]');
   await bench.untilDocument((p) => of(p).overrides[here]?.align === 'centre', 'it is not for that size');
   expect(of(await bench.document()).align).toBe('start');

@@ -71,6 +71,15 @@ describe('for one size', () => {
     );
   });
 
+  it('of several strengths only the one that was set is kept for the others', () => {
+    const p = piece(),
+      q = setIn(p, slide(p), ['head'], base(p), { strengths: { shadow: 0.8 } }, 'this');
+    expect(q.slides[0].layers[2].overrides).toEqual({
+      story: { strengths: { shadow: 0.5 } },
+      wide: { strengths: { shadow: 0.5 } },
+    });
+  });
+
   it('a change of a layer is sorted: what may differ stays in the size, words and colours are for all', () => {
     const p = piece(),
       q = set(p, 'wide', 'head', (l) => {

@@ -21,11 +21,17 @@ export type SizeScope = 'this' | 'all';
 /** Where nobody says otherwise the base stands for all, and another size for itself. */
 export const usualScope = (piece: Piece, sizeId: string): SizeScope => (sizeId === piece.sizes[0].id ? 'all' : 'this');
 
+type Strengths = NonNullable<Override['strengths']>;
+
 /** Places belong to their size: elsewhere than in the base they are never set for all. */
 const PLACES: readonly OwnKey[] = ['box', 'rotation'];
 const keysOf = (own: Override): OwnKey[] => Object.keys(own) as OwnKey[];
 const part = (own: Override, keep: (k: OwnKey) => boolean): Override =>
   Object.fromEntries(Object.entries(own).filter(([k]) => keep(k as OwnKey)));
+
+/** Of some strengths those that others have, too. */
+const only = (of: Strengths, wanted: Strengths): Strengths =>
+  Object.fromEntries(Object.entries(of).filter(([p]) => p in wanted));
 
 /** An override without some properties; undefined where nothing is left. */
 function without(own: Override | undefined, keys: readonly OwnKey[], strengths: readonly string[] = []) {
@@ -71,6 +77,7 @@ export const setIn = (
         if (scope === 'this')
           for (const other of piece.sizes.slice(1)) {
             const stands = ownOf(layerIn(home, other, base), keysOf(own), other);
+            if (stands.strengths && own.strengths) stands.strengths = only(stands.strengths, own.strengths);
             layer.overrides[other.id] = mergedOwn(stands, was.overrides[other.id] ?? {});
           }
         const { overrides } = layer;

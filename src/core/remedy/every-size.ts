@@ -257,6 +257,9 @@ const tidied = (piece: Piece, slideId: string, ids: readonly string[]): Piece =>
     for (const [size, own] of Object.entries(layer.overrides)) {
       const same = (['opacity', 'visible'] as const).filter((k) => own[k] === layer[k]);
       for (const k of same) delete own[k];
+      for (const [p, value] of Object.entries(own.strengths ?? {}) as [StrengthProperty, number][])
+        if (value === strengthOf(layer, p, piece.sizes[0])) delete own.strengths![p as keyof typeof own.strengths];
+      if (own.strengths && !Object.keys(own.strengths).length) delete own.strengths;
       if (!Object.keys(own).length) delete layer.overrides[size];
     }
   });

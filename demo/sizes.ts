@@ -1,0 +1,48 @@
+// Pieces of the demo campaign in several sizes: what each size has of its own.
+import { destinationById } from '../src/core/piece/destinations';
+import type { Piece, Size } from '../src/core/piece/schema';
+import { addSize, withLayout } from '../src/core/piece/sizes';
+import type { Override } from '../src/core/values/override';
+
+/** A size whose place is a destination. */
+const sizeFor = (id: string): Size => {
+  const { name, width, height, shownWidth } = destinationById(id)!;
+  return { id, name, width, height, shownWidth, destination: id };
+};
+const at = (x: number, y: number, width: number, height: number, fontSize: number): Override => ({
+  box: { x, y, width, height },
+  fontSize,
+});
+
+/** The walks as a story, a square, a banner and a card. */
+const WALKS: [size: string, headline: Override, line: Override][] = [
+  ['story', at(150, 1410, 780, 103, 98), at(150, 1540, 780, 109, 42)],
+  ['square-post', at(150, 625, 780, 103, 98), at(150, 755, 780, 109, 42)],
+  ['profile-banner', at(55, 52, 394, 52, 49.5), at(55, 117, 521, 73, 28)],
+  ['link-card', at(88, 326, 544, 72, 68.3), at(88, 417, 624, 87, 33.6)],
+];
+export const inFiveSizes = (piece: Piece): Piece =>
+  WALKS.reduce(
+    (p, [size, headline, line]) => addSize(p, sizeFor(size), { [p.slides[0].id]: { headline, line } }),
+    piece,
+  );
+
+/** A section in three layouts: wide, medium, narrow. */
+export function inThreeLayouts(piece: Piece): Piece {
+  const [wide, ...others] = piece.sizes,
+    medium: Size = {
+      id: 'medium',
+      name: 'Medium',
+      width: 1536,
+      height: 1200,
+      shownWidth: 768,
+      destination: wide.destination,
+    };
+  return withLayout(
+    withLayout({ ...piece, sizes: [wide, medium, ...others] }, 'medium', {
+      [piece.slides[0].id]: { headline: at(96, 380, 1180, 260, 124), line: at(100, 700, 1040, 110, 44) },
+    }),
+    'narrow',
+    { [piece.slides[0].id]: { headline: at(48, 560, 684, 330, 92), line: at(50, 930, 640, 150, 36) } },
+  );
+}
