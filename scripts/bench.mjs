@@ -189,6 +189,9 @@ try {
   const { slides } = await import('./lib/bench-slides.mjs');
   await slides({ get, post, address: app.address, driver, report, dragged, painted });
 
+  const { sizes } = await import('./lib/bench-sizes.mjs');
+  await sizes({ get, post, address: app.address, driver, report, painted });
+
   // What is felt, in the page.
   const { piece: reopening } = await get('/api/pieces/ostrel-reopening');
   let made = 0;

@@ -12,6 +12,8 @@ import { edit, settle, useBench } from '../state/store';
 
 /** Wide pictures take longer: the workers' shares meet here, CSS px. */
 const MEET = 1100;
+/** How often the chart is drawn while it is measured, ms. */
+const REDRAWN = 700;
 let asked = 0;
 
 export interface Widths {
@@ -36,22 +38,27 @@ export function useWidths(piece: Piece, slide: string): Widths {
       left = 0;
     const mine = (s: typeof begun): typeof begun =>
       s.piece === piece && s.slide === slide ? s : { piece, slide, points: [], done: false, failed: false };
+    // Drawing the chart holds the interface's thread, on which workers wait for canvases: it is drawn now and then.
+    let gathered: WidthPoint[] = [],
+      drawn = 0;
+    const tell = (): void => {
+      const more = gathered;
+      gathered = [];
+      drawn = performance.now();
+      setState((was) => {
+        const s = mine(was),
+          kept = s.points.filter((p) => !more.some((q) => q.width === p.width));
+        return { ...s, points: [...kept, ...more].sort((p, q) => p.width - q.width), done: left === 0 };
+      });
+    };
     const run = async (worker: typeof one, from: number, to: number): Promise<void> => {
       left++;
       for (;;) {
         const found = await worker.widths(question, scene, { from, to });
         if (!on || !found) return;
+        gathered.push(...found.points);
         if (found.done) left--;
-        setState((was) => {
-          const s = mine(was);
-          return {
-            ...s,
-            points: [...s.points.filter((p) => !found.points.some((q) => q.width === p.width)), ...found.points].sort(
-              (a, b) => a.width - b.width,
-            ),
-            done: left === 0,
-          };
-        });
+        if (left === 0 || performance.now() - drawn > REDRAWN) tell();
         if (found.done) return;
       }
     };
