@@ -170,24 +170,6 @@ try {
   );
   await shot('motion');
 
-  await open('ostrel-book');
-  await driver
-    .actions()
-    .doubleClick(await find('[data-layer="title"]'))
-    .perform();
-  await wait(700);
-  await driver
-    .actions()
-    .keyDown(Key.CONTROL)
-    .sendKeys(Key.END)
-    .keyUp(Key.CONTROL)
-    .keyDown(Key.SHIFT)
-    .sendKeys(Key.HOME)
-    .keyUp(Key.SHIFT)
-    .perform();
-  await aside();
-  await shot('text');
-
   await open('ostrel-cab-ride');
   await row('over Hollin');
   await driver.executeScript(
@@ -204,20 +186,17 @@ try {
   );
   await shot('masks');
 
-  let { revision } = await (await fetch(`${app.address}/api/pieces/ostrel-autumn-walks`)).json();
-  for (const destination of ['story', 'profile-banner', 'link-card', 'square-post', 'video-thumbnail']) {
-    const added = await fetch(`${app.address}/api/pieces/ostrel-autumn-walks/sizes`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
-      body: JSON.stringify({ destination }),
-    });
-    ({ revision } = await added.json());
-  }
   await open('ostrel-autumn-walks');
   await click('[aria-label="Sizes"]');
   await click('//button[starts-with(normalize-space(.), "The sheet")]');
   await find('[data-sheet-done]');
   await shot('sheet');
+
+  await open('ostrel-lake-hero');
+  await click('[aria-label="Sizes"]');
+  await click('//button[starts-with(normalize-space(.), "Every width")]');
+  await find('[data-widths-done]');
+  await shot('widths');
   // A phone.
   await driver.sendAndGetDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width: 390,
