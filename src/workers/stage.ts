@@ -156,8 +156,8 @@ export const api = {
   async firstLayout(piece: Piece, size: Size): Promise<Layout> {
     const out: Layout = {};
     for (const slide of piece.slides) {
-      await painter.prepare(slide);
-      out[slide.id] = firstLayout(painter, piece, slide, size);
+      await studio.prepare(piece, slide, piece.sizes[0]);
+      out[slide.id] = firstLayout(painter, piece, slide, size, (asset) => studio.picture(asset));
     }
     return out;
   },

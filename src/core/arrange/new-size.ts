@@ -3,11 +3,14 @@
 // lines are broken anew where the shape asks for it.
 import { type Box, union } from '../ground/box';
 import { type Block, blocksOf, type Hold, holdOf, itemsOf, rowsOf } from './blocks';
+import type { Pixels } from '../ground/pixels';
 import { boundsOf } from '../ground/transform';
 import { marginOf } from '../kinds/common';
 import type { Setter } from '../kinds/kind';
-import { isText, type Layer } from '../kinds/layers';
+import { isPhoto, isText, type Layer } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
+import { keepInView } from '../photo/fit';
+import { subjectOf } from '../photo/subject';
 import { SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -21,6 +24,8 @@ const SMALLER = 0.5,
   LARGER = 0.75;
 /** Type is made smaller by a sixteenth each time there is no room, at most to about half of what was wanted. */
 const TRIES = 10;
+/** A focal point that moves by less, in fractions of the picture, is left where it is. */
+const MOVED = 0.01;
 /** A block this far from where it belongs, in shorter sides, has lost its place. */
 const FAR = 0.3;
 
@@ -169,13 +174,48 @@ function placedText(
   };
 }
 
+/** Photos that fill their box and whose subject would leave it: focal point and zoom by layer. */
+function subjectsKept(
+  layers: readonly Layer[],
+  base: Size,
+  size: Size,
+  picture: (asset: string) => Pixels | null,
+): Record<string, Override> {
+  const out: Record<string, Override> = {};
+  for (const layer of layers) {
+    if (!isPhoto(layer) || layer.guest || layer.carry || layer.fit !== 'cover' || layer.room?.on) continue;
+    const pixels = picture(layer.asset),
+      subject = pixels && subjectOf(pixels, layer);
+    if (!subject) continue;
+    const placed = layerIn(layer, size, base),
+      { focus, zoom } = keepInView(pixels, placed.box, placed, subject),
+      fine = (v: number): number => Math.round(v * 1e4) / 1e4,
+      own: Override = {
+        ...(Math.hypot(focus.x - placed.focus.x, focus.y - placed.focus.y) > MOVED
+          ? { focus: { x: fine(focus.x), y: fine(focus.y) } }
+          : {}),
+        ...(zoom < placed.zoom ? { zoom: fine(zoom) } : {}),
+      };
+    if (Object.keys(own).length) out[layer.id] = own;
+  }
+  return out;
+}
+
 /**
- * What a size has of its own at first: places and type sizes of the message of a slide. Fonts must be loaded.
+ * What a size has of its own at first: places and type sizes of the message of a slide, and the part of its photos that
+ * shows. Fonts must be loaded.
+ * @param picture of a photo, as far as it is there: without it photos are left as they are
  * @returns overrides by layer
  */
-export function firstLayout(setter: Setter, piece: Piece, slide: Slide, size: Size): Record<string, Override> {
+export function firstLayout(
+  setter: Setter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  picture: (asset: string) => Pixels | null = () => null,
+): Record<string, Override> {
   const [base] = piece.sizes,
-    out: Record<string, Override> = {},
+    out: Record<string, Override> = subjectsKept(slide.layers, base, size, picture),
     blocks = blocksOf(itemsOf(setter, slide.layers, base));
   let best: Attempt | null = null;
   // Type is made smaller for all blocks together, so that they keep their proportion and their order.

@@ -102,6 +102,44 @@ export function placePhoto(photo: Extent, box: Extent, fit: PhotoFit): Placement
   };
 }
 
+/** What is left above what is too high for the view, as a share of half of it. */
+const AIR = 0.2;
+
+/**
+ * Focal point and zoom at which a part of the picture is in view: it is moved no further than that takes, and zoomed out
+ * where the part is larger than what is seen.
+ * @param part in fractions of the cropped and turned picture
+ */
+export function keepInView(
+  photo: Extent,
+  box: Extent,
+  fit: PhotoFit,
+  part: Box,
+): { focus: { x: number; y: number }; zoom: number } {
+  const { p, halfX, halfY, centre } = geometry(photo, box, fit),
+    wide = (part.width * p.width) / 2,
+    high = (part.height * p.height) / 2,
+    zoom = Math.max(1, Math.min(fit.zoom, fit.zoom * Math.min(halfX / wide, halfY / high))),
+    k = fit.zoom / zoom;
+  const inView = (at: number, half: number, from: number, extent: number): number =>
+    clamp(at, from + extent - half, from + half);
+  const x = part.x * p.width,
+    y = part.y * p.height,
+    midX =
+      wide <= halfX * k
+        ? inView(centre.x, halfX * k, x, 2 * wide)
+        : clamp(centre.x, x + halfX * k, x + 2 * wide - halfX * k),
+    // Of what is higher than the view its top is shown, with a little air: that is where heads and peaks are.
+    midY = high <= halfY * k ? inView(centre.y, halfY * k, y, 2 * high) : y + (1 - AIR) * halfY * k;
+  return {
+    focus: {
+      x: clamp(midX, halfX * k, p.width - halfX * k) / p.width,
+      y: clamp(midY, halfY * k, p.height - halfY * k) / p.height,
+    },
+    zoom,
+  };
+}
+
 /**
  * The focal point after dragging the photo by (dx, dy) box pixels; it stays where the photo still covers.
  */

@@ -166,11 +166,11 @@ export async function overview(ask: SlideAsk): Promise<OverviewRow[]> {
 
 /** The first layout of a size that is about to be added, of all slides. */
 export async function newSize({ added, ...ask }: SlideAsk & { added: Size }): Promise<Layout> {
-  const { piece } = await stand(ask),
+  const { piece, load } = await stand(ask),
     out: Layout = {};
   for (const slide of piece.slides) {
-    await painter.prepare(slide);
-    out[slide.id] = firstLayout(painter, piece, slide, added);
+    await load([slide]);
+    out[slide.id] = firstLayout(painter, piece, slide, added, (asset) => pictures.get(asset) ?? null);
   }
   return out;
 }
