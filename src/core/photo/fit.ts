@@ -106,8 +106,8 @@ export function placePhoto(photo: Extent, box: Extent, fit: PhotoFit): Placement
 const AIR = 0.2;
 
 /**
- * Focal point and zoom at which a part of the picture is in view: it is moved no further than that takes, and zoomed out
- * where the part is larger than what is seen.
+ * Focal point and zoom at which a part of the picture is in view: it is moved no further than that takes, and zoomed
+ * out where the part is larger than what is seen.
  * @param part in fractions of the cropped and turned picture
  */
 export function keepInView(

@@ -12,8 +12,8 @@ const SIDE = 256;
 const MOVED = 0.02;
 
 /**
- * @returns in fractions of the cropped and turned picture; null where nothing stands out, or somebody has said where the
- * focal point is
+ * @returns in fractions of the cropped and turned picture; null where nothing stands out, or somebody has said where
+ * the focal point is
  */
 export function subjectOf(pixels: Pixels, photo: PlacedPhoto): Box | null {
   const { focus } = photo;
