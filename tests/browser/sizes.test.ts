@@ -3,6 +3,7 @@
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import { isPhoto, isText } from '../../src/core/kinds/layers';
 import type { TextLayer } from '../../src/core/kinds/text';
+import { layersIn } from '../../src/core/piece/resolve';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { violations } from './axe';
@@ -163,6 +164,23 @@ it('what is set says for which sizes, is marked, and follows again at a press', 
   for (const s of all.sizes) expect(of(all).overrides[s.id]?.align).toBeUndefined();
   await bench.undo();
   await bench.untilDocument((p) => of(p).align === 'start', 'not undone');
+});
+
+it('just enough in a size is for that size', async () => {
+  const before = await bench.document(),
+    here = before.sizes[3];
+  await bench.justEnough();
+  const after = await bench.untilDocument((p) => p.slides[0] !== before.slides[0], 'nothing was laid');
+  await bench.untilSaved();
+  for (const r of await readingsIn(here.id)) expect(r.verdict).toBe('clear');
+  // The others show and read what they did.
+  const at = (p: Piece, size: (typeof before.sizes)[number]) => layersIn(p, p.slides[0], size).filter((l) => l.visible);
+  for (const size of before.sizes.filter((s) => s.id !== here.id))
+    expect(at(after, size).map((l) => [l.id, l.opacity, l.box])).toEqual(
+      at(before, size).map((l) => [l.id, l.opacity, l.box]),
+    );
+  await bench.undo();
+  await bench.untilDocument((p) => p.slides[0].layers.length === before.slides[0].layers.length, 'not undone');
 });
 
 it('every size is solved at a press, shown one by one, undone as one step', async () => {

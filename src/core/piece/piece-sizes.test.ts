@@ -4,20 +4,12 @@ import { makeFill } from '../kinds/fill';
 import type { Layer } from '../kinds/layers';
 import { makePhoto } from '../kinds/photo';
 import { makeText } from '../kinds/text';
-import { scene } from '../testing/scenes';
+import { furtherSize as size, scene } from '../testing/scenes';
 import { layersIn } from './resolve';
 import type { Piece, Size } from './schema';
 import { PieceSchema } from './schema';
 import { addSize, makeBase, MOST_SIZES, ownIn, removeSize, renameSize, withLayout } from './sizes';
 
-const size = (id: string, width: number, height: number): Size => ({
-  id,
-  name: id,
-  width,
-  height,
-  shownWidth: 400,
-  destination: null,
-});
 const begin = (): Piece =>
   scene(
     (z) => [

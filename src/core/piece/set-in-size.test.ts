@@ -3,20 +3,14 @@ import { makeFade } from '../kinds/fade';
 import type { Layer } from '../kinds/layers';
 import { makePhoto, type PhotoLayer } from '../kinds/photo';
 import { makeText, readingShadow, type TextLayer } from '../kinds/text';
-import { scene } from '../testing/scenes';
+import { makeTint } from '../kinds/tint';
+import { furtherSize as size, scene } from '../testing/scenes';
+import { addLayer, changeLayers } from './edits';
 import { layerIn } from './resolve';
 import { PieceSchema, type Piece, type Size } from './schema';
-import { changeIn, followAgain, setIn, type SizeScope } from './set-in-size';
+import { changeIn, editIn, followAgain, setIn, type SizeScope } from './set-in-size';
 import { addSize } from './sizes';
 
-const size = (id: string, width: number, height: number): Size => ({
-  id,
-  name: id,
-  width,
-  height,
-  shownWidth: 400,
-  destination: null,
-});
 const STORY = size('story', 500, 1000),
   WIDE = size('wide', 2000, 500);
 const piece = (): Piece => {
@@ -148,4 +142,39 @@ it('a text whose lines run on in one size keeps its words', () => {
   const p = set(piece(), 'wide', 'head', (l) => Object.assign(l, { breaks: 'free' }));
   expect(at<TextLayer>(p, 'head', WIDE).breaks).toBe('free');
   expect(at<TextLayer>(p, 'head').breaks).toBe('typed');
+});
+
+describe('an edit of the whole piece, for one size', () => {
+  const tint = (p: Piece): Piece =>
+    changeLayers(addLayer(p, slide(p), { ...makeTint('new', '#102030', 0.4, p.sizes[0]) }), slide(p), ['fade'], (l) => {
+      l.opacity = 0.9;
+    });
+
+  it('what it adds shows there only, what it changes is changed there only', () => {
+    const p = piece(),
+      q = editIn(p, 'story', tint, 'this');
+    expect(PieceSchema.safeParse(q).error).toBeUndefined();
+    for (const [z, shown, opacity] of [
+      [undefined, false, 0.6],
+      [STORY, true, 0.9],
+      [WIDE, false, 0.6],
+    ] as const) {
+      expect(at(q, 'new', z).visible).toBe(shown);
+      expect(at(q, 'fade', z).opacity).toBe(opacity);
+    }
+    const base0 = editIn(p, base(p), tint, 'this');
+    expect([undefined, STORY, WIDE].map((z) => at(base0, 'new', z).visible)).toEqual([true, false, false]);
+    expect([undefined, STORY, WIDE].map((z) => at(base0, 'fade', z).opacity)).toEqual([0.9, 0.6, 0.6]);
+  });
+
+  it('or for all of them, from any', () => {
+    const own = piece(),
+      p = setIn(own, slide(own), ['fade'], 'wide', { opacity: 0.1 });
+    for (const z of ['story', base(p)]) {
+      const q = editIn(p, z, tint, 'all');
+      expect([undefined, STORY, WIDE].map((s) => at(q, 'new', s).visible)).toEqual([true, true, true]);
+      // From the base, sizes keep what they have of their own.
+      expect(at(q, 'fade', WIDE).opacity).toBe(z === 'story' ? 0.9 : 0.1);
+    }
+  });
 });

@@ -163,6 +163,44 @@ export const changeIn = (
   return set.reduce((p, { id, own }) => setIn(p, slideId, [id], sizeId, own, scope), changed);
 };
 
+/** A layer that shows in some sizes only. */
+export function shownOnly(piece: Piece, slideId: string, id: string, sizes: readonly string[]): Piece {
+  const [base, ...others] = piece.sizes,
+    here = sizes.includes(base.id),
+    shown = changeLayers(piece, slideId, [id], (l) => void (l.visible = here));
+  return others
+    .filter((s) => sizes.includes(s.id) !== here)
+    .reduce((p, s) => setIn(p, slideId, [id], s.id, { visible: !here }, 'this'), shown);
+}
+
+/**
+ * Makes an edit of a whole piece one of a size, or of all: what it adds shows where it is meant for, what it changes is
+ * sorted as `changeIn` does.
+ */
+export function editIn(
+  piece: Piece,
+  sizeId: string,
+  edit: (piece: Piece) => Piece,
+  scope: SizeScope = usualScope(piece, sizeId),
+): Piece {
+  const after = edit(piece);
+  if (piece.sizes.length === 1 || (scope === 'all' && sizeId === piece.sizes[0].id)) return after;
+  return after.slides.reduce((p, slide) => {
+    const before = piece.slides.find((s) => s.id === slide.id);
+    if (!before || before === slide) return p;
+    return slide.layers.reduce((q, layer) => {
+      const was = before.layers.find((l) => l.id === layer.id);
+      if (!was) return scope === 'this' ? shownOnly(q, slide.id, layer.id, [sizeId]) : q;
+      if (was === layer) return q;
+      const keys = (Object.keys(layer) as (keyof Layer)[]).filter((k) => layer[k] !== was[k]),
+        set = Object.fromEntries(keys.map((k) => [k, layer[k]])),
+        // As it was, then changed for the size.
+        undone = changeLayers(q, slide.id, [layer.id], (l) => void Object.assign(l, was));
+      return changeIn(undone, slide.id, [layer.id], sizeId, (l) => void Object.assign(l, set), scope);
+    }, p);
+  }, after);
+}
+
 /** A layer with what a size has of its own, places aside, in pixels of the base. */
 function inBaseLengths(layer: Layer, override: Override | undefined, k: number, base: Size): Layer {
   const own = part(override ?? {}, (p) => !PLACES.includes(p) && p !== 'strengths');

@@ -11,7 +11,7 @@ import { addLayer, changeLayers } from '../piece/edits';
 import { ownOf } from '../piece/own';
 import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
-import { changeIn, setIn } from '../piece/set-in-size';
+import { changeIn, setIn, shownOnly } from '../piece/set-in-size';
 import { changed, isTreatment } from '../piece/treatments';
 import { type Reading, readText } from '../reading/read';
 import { areClear } from '../reading/verdict';
@@ -220,16 +220,6 @@ export function offersFor(piece: Piece, slideId: string, surveys: readonly Surve
     ...raised(piece, slideId),
     ...(short.some((s) => s.ways.some((w) => w.kinds[0] === kind)) ? [begun(piece, slideId, short, kind, newId)] : []),
   ];
-}
-
-/** A layer that shows in some sizes only. */
-function shownOnly(piece: Piece, slideId: string, id: string, sizes: readonly string[]): Piece {
-  const [base, ...others] = piece.sizes,
-    here = sizes.includes(base.id),
-    shown = changeLayers(piece, slideId, [id], (l) => void (l.visible = here));
-  return others
-    .filter((s) => sizes.includes(s.id) !== here)
-    .reduce((p, s) => setIn(p, slideId, [id], s.id, { visible: !here }, 'this'), shown);
 }
 
 /** An offer, as strong in each size as that one needs, and off where it is not needed or not enough. */

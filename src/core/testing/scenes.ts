@@ -12,6 +12,16 @@ export function ids(prefix = 'n'): () => string {
   return () => `${prefix}${++n}`;
 }
 
+/** A further size of a piece, seen 400 px wide. */
+export const furtherSize = (id: string, width: number, height: number): Size => ({
+  id,
+  name: id,
+  width,
+  height,
+  shownWidth: 400,
+  destination: null,
+});
+
 /** A piece of one slide whose layers are made for its size. */
 export function scene(
   layers: (size: Size) => Layer[],

@@ -12,7 +12,7 @@ import type { PhotoLayer } from '../../../core/kinds/photo';
 import { strengthOf, strengthsOf } from '../../../core/kinds/strengths';
 import type { TextLayer } from '../../../core/kinds/text';
 import { mainShadow } from '../../../core/kinds/text';
-import { isBackdropPhoto } from '../../../core/piece/resolve';
+import { isBackdropPhoto, layerIn, sizeOf } from '../../../core/piece/resolve';
 import {
   isLaid,
   isOfText,
@@ -147,13 +147,17 @@ export function useTreatment(): Treatment {
   const overlay = useBench((s) => overlayMeant(s, what));
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
   const piece = usePanelPiece();
-  const slideId = useBench((s) => s.slideId);
+  const slideId = useBench((s) => s.slideId),
+    sizeId = useBench((s) => s.sizeId);
   const layerId = useBench((s) => shownReading(s)?.layer ?? null);
   const wanted = useChosen((s) => s.property);
   const found = usePalette(asset);
   return useMemo(() => {
-    const [size] = piece.sizes,
-      layers = currentSlide({ piece, slideId }).layers;
+    const [base] = piece.sizes,
+      size = sizeOf(piece, sizeId),
+      layers = currentSlide({ piece, slideId }).layers,
+      /** As it is in the present size. */
+      placed = (l: Layer | undefined): Layer | undefined => l && layerIn(l, size, base);
     if (overlay) {
       const properties = strengthsOf(overlay),
         property = properties.includes(wanted) ? wanted : 'opacity';
@@ -163,7 +167,7 @@ export function useTreatment(): Treatment {
         colour: colourOfTreatment(overlay, piece),
         property,
         properties,
-        present: strengthOf(overlay, property, size),
+        present: strengthOf(placed(overlay), property, size),
       };
     }
     const kind = what && what !== 'best' && 'kind' in what ? what.kind : 'tint',
@@ -183,9 +187,9 @@ export function useTreatment(): Treatment {
       colour: its === undefined ? tintColour(found, inkIsLight(text, piece)) : hexOf(its, piece),
       property,
       properties: [property],
-      present: strengthOf(own, property, size),
+      present: strengthOf(placed(own), property, size),
     };
-  }, [overlay, piece, slideId, layerId, found, wanted, what]);
+  }, [overlay, piece, slideId, sizeId, layerId, found, wanted, what]);
 }
 
 /** A tint version of any colour: darkened and greyed. */

@@ -23,6 +23,7 @@ import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import { paletteOf } from '../../shared/assets';
 import { usePanels } from '../state/panels';
 import { keepWays, keptWays } from './kept-ways';
+import { inMeantSizes } from '../state/size-scope';
 import { currentSlide, edit, preview, select, shownOf, useBench, wholeShown } from '../state/store';
 import { hardestNow } from './measuring';
 
@@ -245,7 +246,7 @@ function sortCards(cards: readonly WayCard[]): WayCard[] {
 export function lookAtWay(way: Way | null): void {
   const { slideId } = useBench.getState();
   useWays.setState({ seen: way });
-  preview(way && ((p) => applyWay(p, slideId, way, (i) => `seen-${i}`)));
+  preview(way && inMeantSizes((p) => applyWay(p, slideId, way, (i) => `seen-${i}`)));
 }
 
 /** Takes a way: ordinary layers, one undo step. @returns ids of the layers that were added */
@@ -253,7 +254,11 @@ export function applyToSlide(way: Way, label: string, merge: string | null = nul
   const { slideId } = useBench.getState(),
     ids = Array.from({ length: addedBy(way) }, () => nanoid(10));
   lookAtWay(null);
-  edit(label, (p) => applyWay(p, slideId, way, (i) => ids[i]), merge);
+  edit(
+    label,
+    inMeantSizes((p) => applyWay(p, slideId, way, (i) => ids[i])),
+    merge,
+  );
   return ids;
 }
 

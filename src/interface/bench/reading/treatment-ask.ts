@@ -19,6 +19,7 @@ import {
 } from '../commands/chosen-treatment';
 import { bestKnown, useWays } from '../measuring/ways';
 import { usePanelPiece } from '../state/panel-piece';
+import { inMeantSizes } from '../state/size-scope';
 import { currentSlide, edit, useBench } from '../state/store';
 
 export interface Asked {
@@ -101,7 +102,7 @@ export function applyStrength(
   let added: string | null = null;
   edit(
     label,
-    (p) => {
+    inMeantSizes((p) => {
       const here = slideOf(p, slideId);
       const next = withTreatmentAt(
         p,
@@ -112,7 +113,7 @@ export function applyStrength(
       );
       added = next.added;
       return next.piece;
-    },
+    }),
     merge,
   );
   if (added !== null) useChosen.setState({ what: { layer: added } });

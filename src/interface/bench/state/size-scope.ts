@@ -1,6 +1,7 @@
 // For which sizes controls set what may differ between them. It is asked anew in each size.
 import { create } from 'zustand';
-import { type SizeScope, usualScope } from '../../../core/piece/set-in-size';
+import type { Piece } from '../../../core/piece/schema';
+import { editIn, type SizeScope, usualScope } from '../../../core/piece/set-in-size';
 import { type BenchState, useBench } from './store';
 
 /** What was chosen, and in which size. */
@@ -11,3 +12,9 @@ export function sizeScope({ piece, sizeId }: Pick<BenchState, 'piece' | 'sizeId'
   const { size, scope } = useSizeScope.getState();
   return size === sizeId ? scope : usualScope(piece, sizeId);
 }
+
+/** An edit that is meant for the present size, or for all. */
+export const inMeantSizes =
+  (edit: (piece: Piece) => Piece) =>
+  (piece: Piece): Piece =>
+    editIn(piece, useBench.getState().sizeId, edit, sizeScope());
