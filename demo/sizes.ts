@@ -1,14 +1,10 @@
 // Pieces of the demo campaign in several sizes: what each size has of its own.
 import { destinationById } from '../src/core/piece/destinations';
+import { sizeFor } from '../src/core/piece/make';
 import type { Piece, Size } from '../src/core/piece/schema';
 import { addSize, withLayout } from '../src/core/piece/sizes';
 import type { Override } from '../src/core/values/override';
 
-/** A size whose place is a destination. */
-const sizeFor = (id: string): Size => {
-  const { name, width, height, shownWidth } = destinationById(id)!;
-  return { id, name, width, height, shownWidth, destination: id };
-};
 const at = (x: number, y: number, width: number, height: number, fontSize: number): Override => ({
   box: { x, y, width, height },
   fontSize,
@@ -23,7 +19,8 @@ const WALKS: [size: string, headline: Override, line: Override][] = [
 ];
 export const inFiveSizes = (piece: Piece): Piece =>
   WALKS.reduce(
-    (p, [size, headline, line]) => addSize(p, sizeFor(size), { [p.slides[0].id]: { headline, line } }),
+    (p, [size, headline, line]) =>
+      addSize(p, sizeFor(destinationById(size)!, size), { [p.slides[0].id]: { headline, line } }),
     piece,
   );
 

@@ -1,6 +1,7 @@
 // A section of a web page at any width: which layouts hold there, how its texts flow, how high it is. Each block of the
 // message keeps its distances and the side it holds to; the section is as high as its layouts say, and higher where its
 // texts need it. All in CSS pixels.
+import { scaledBox } from '../ground/box';
 import type { Extent } from '../kinds/common';
 import { marginOf } from '../kinds/common';
 import type { Setter } from '../kinds/kind';
@@ -82,8 +83,8 @@ function placedIn(setter: Setter, piece: Piece, slide: Slide, layout: Size): { i
       true,
     ).map((i) => ({
       ...i,
-      frame: { x: i.frame.x * k, y: i.frame.y * k, width: i.frame.width * k, height: i.frame.height * k },
-      ink: { x: i.ink.x * k, y: i.ink.y * k, width: i.ink.width * k, height: i.ink.height * k },
+      frame: scaledBox(i.frame, k),
+      ink: scaledBox(i.ink, k),
       layer: { ...i.layer, ...(isText(i.layer) ? { fontSize: i.layer.fontSize * k } : {}) } as Layer,
     }));
   const laid = unovergrown(items, heightOf(layout));

@@ -44,3 +44,11 @@ export const inset = (box: Box, s: { top: number; right: number; bottom: number;
 /** Do two boxes share any point? */
 export const touch = (a: Box, b: Box): boolean =>
   a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+
+/** A box in a space where everything is `k` times as large. */
+export const scaledBox = ({ x, y, width, height }: Box, k: number): Box => ({
+  x: x * k,
+  y: y * k,
+  width: width * k,
+  height: height * k,
+});

@@ -7,15 +7,31 @@ import type { Piece, Size, Slide } from './schema';
 /** Gives a fresh id each time. */
 export type NewId = () => string;
 
+/** The size that a destination asks for. */
+export const sizeFor = (d: Destination, id: string, name = d.name): Size => ({
+  id,
+  name,
+  width: d.width,
+  height: d.height,
+  shownWidth: d.shownWidth,
+  destination: d.id,
+});
+/** Wider than this in CSS px nothing is taken to be seen, where nobody says so. */
+const SEEN = 1440;
+/** A size by numbers. */
+export const ownSize = (
+  id: string,
+  { width, height, shownWidth = Math.min(width, SEEN), name = `${width} × ${height}` }: OwnSizeAsk,
+): Size => ({ id, name, width, height, shownWidth, destination: null });
+interface OwnSizeAsk {
+  width: number;
+  height: number;
+  shownWidth?: number;
+  name?: string;
+}
+
 const sizesOf = (d: Destination): Size[] => [
-  {
-    id: 'base',
-    name: d.companion ? 'Wide' : d.name,
-    width: d.width,
-    height: d.height,
-    shownWidth: d.shownWidth,
-    destination: d.id,
-  },
+  sizeFor(d, 'base', d.companion ? 'Wide' : d.name),
   ...(d.companion ? [{ id: 'narrow', ...d.companion, destination: d.id }] : []),
 ];
 
@@ -49,17 +65,9 @@ export function makePiece(
     if (!d) throw new RangeError(`there is no destination ${beginning.destination}`);
     sizes = sizesOf(d);
   } else {
-    const { width, height } = beginning;
-    sizes = [
-      {
-        id: 'base',
-        name: `${width} × ${height}`,
-        width,
-        height,
-        shownWidth: beginning.shownWidth ?? Math.min(width, 1440),
-        destination: null,
-      },
-    ];
+    // The name of a piece is none of its size.
+    const { width, height, shownWidth } = beginning;
+    sizes = [ownSize('base', { width, height, shownWidth })];
   }
   return {
     format: 'plavo-piece',

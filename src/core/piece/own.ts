@@ -2,12 +2,11 @@
 import type { Extent } from '../kinds/common';
 import { kindOf, type Layer } from '../kinds/layers';
 import { strengthOf, strengthsOf, withStrength } from '../kinds/strengths';
-import type { Override, OwnKey } from '../values/override';
+import type { Override, OwnKey, OwnStrengths } from '../values/override';
 
 /** What may differ of a layer of any kind. */
 const SHARED = ['box', 'rotation', 'visible', 'opacity'] as const satisfies readonly OwnKey[];
-type Strengths = NonNullable<Override['strengths']>;
-type OwnStrength = keyof Strengths;
+type OwnStrength = keyof OwnStrengths;
 
 /** Strengths of a layer that are kept apart: its opacity and its reach are properties of their own. */
 export const ownStrengths = (layer: Layer): OwnStrength[] =>

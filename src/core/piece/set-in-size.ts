@@ -5,7 +5,7 @@ import { type Layer, scaleLengths } from '../kinds/layers';
 import { strengthOf, withStrength } from '../kinds/strengths';
 import type { TextLayer } from '../kinds/text';
 import { scaleType } from '../type/spans';
-import type { Override, OwnKey } from '../values/override';
+import type { Override, OwnKey, OwnStrengths } from '../values/override';
 import { scaledSides } from '../values/scaled';
 import { changeLayers } from './edits';
 import { homeOf } from './guests';
@@ -21,8 +21,6 @@ export type SizeScope = 'this' | 'all';
 /** Where nobody says otherwise the base stands for all, and another size for itself. */
 export const usualScope = (piece: Piece, sizeId: string): SizeScope => (sizeId === piece.sizes[0].id ? 'all' : 'this');
 
-type Strengths = NonNullable<Override['strengths']>;
-
 /** Places belong to their size: elsewhere than in the base they are never set for all. */
 const PLACES: readonly OwnKey[] = ['box', 'rotation'];
 const keysOf = (own: Override): OwnKey[] => Object.keys(own) as OwnKey[];
@@ -30,7 +28,7 @@ const part = (own: Override, keep: (k: OwnKey) => boolean): Override =>
   Object.fromEntries(Object.entries(own).filter(([k]) => keep(k as OwnKey)));
 
 /** Of some strengths those that others have, too. */
-const only = (of: Strengths, wanted: Strengths): Strengths =>
+const only = (of: OwnStrengths, wanted: OwnStrengths): OwnStrengths =>
   Object.fromEntries(Object.entries(of).filter(([p]) => p in wanted));
 
 /** An override without some properties; undefined where nothing is left. */

@@ -24,7 +24,7 @@ export interface WidthRange {
   from: number;
   to: number;
 }
-export const ALL_WIDTHS: WidthRange = { from: NARROWEST, to: WIDEST };
+const ALL_WIDTHS: WidthRange = { from: NARROWEST, to: WIDEST };
 
 /** Steps in which widths are looked through for other line breaks, px: a break that lasts shorter may be missed. */
 const STEP = 16;
@@ -134,13 +134,12 @@ export function* readWidths(
   for (const w of coarse.filter(within)) yield measure(w);
   const breaks = breakWidths(painter, piece, slide, range);
   for (const w of breaks.flatMap((b) => [b, b - 1])) if (within(w)) yield measure(w);
-  const sorted = (): WidthPoint[] => [...points.values()].sort((a, b) => a.width - b.width),
-    parted = (a: number, b: number): boolean => b - a <= 1 || b - a < NEAREST;
+  const sorted = (): WidthPoint[] => [...points.values()].sort((a, b) => a.width - b.width);
   // Halving, the widest gaps first, so that the curve is about right early.
   const gaps = sorted().flatMap((a, i, all) => (all[i + 1] ? [[a, all[i + 1]] as const] : []));
   for (let next = gaps.shift(); next; next = gaps.shift()) {
     const [a, b] = next;
-    if (parted(a.width, b.width)) continue;
+    if (b.width - a.width < NEAREST) continue;
     const m = measure(Math.round((a.width + b.width) / 2));
     yield m;
     if (bend(a, m, b) > STRAIGHT) gaps.push([a, m], [m, b]);

@@ -33,7 +33,7 @@ const SLOW: readonly WayKind[] = ['shadow', 'blur'];
 const GOOD = 30;
 
 /** Points a treatment costs: photo lost, and marks twice. */
-export const costOf = (w: Pick<Way, 'kept' | 'strength'>): number => 100 - worthOf(w);
+const costOf = (w: Pick<Way, 'kept' | 'strength'>): number => 100 - worthOf(w);
 
 /** How a size stands, and what would do for it by itself. */
 export interface Survey {

@@ -39,5 +39,6 @@ export const OverrideSchema = z.strictObject({
 });
 
 export type Override = z.infer<typeof OverrideSchema>;
+export type OwnStrengths = NonNullable<Override['strengths']>;
 /** What of a layer may differ between sizes. */
 export type OwnKey = keyof Override;

@@ -2,6 +2,7 @@
 import { nanoid } from 'nanoid';
 import type { sizes } from '../../contract/sizes';
 import { destinationById } from '../../core/piece/destinations';
+import { ownSize, sizeFor } from '../../core/piece/make';
 import type { Size } from '../../core/piece/schema';
 import { addSize, MOST_SIZES } from '../../core/piece/sizes';
 import type { SolvedSlide } from '../../core/remedy/every-size';
@@ -17,23 +18,13 @@ type Ask =
 /** @throws Problem 422 for an unknown destination */
 function sizeFrom(ask: Ask): Size {
   const id = nanoid(10);
-  if (!('destination' in ask)) {
-    const { width, height, shownWidth = Math.min(width, 1440), name = `${width} × ${height}` } = ask;
-    return { id, name, width, height, shownWidth, destination: null };
-  }
+  if (!('destination' in ask)) return ownSize(id, ask);
   const d = destinationById(ask.destination);
   if (!d)
     throw new Problem(422, 'There is no such destination', undefined, [
       { path: '/destination', reason: `there is no destination ${ask.destination}` },
     ]);
-  return {
-    id,
-    name: ask.name ?? d.name,
-    width: d.width,
-    height: d.height,
-    shownWidth: d.shownWidth,
-    destination: d.id,
-  };
+  return sizeFor(d, id, ask.name);
 }
 
 export const sizeHandlers: Handlers<typeof sizes> = {

@@ -2,6 +2,7 @@
 import { notifications } from '@mantine/notifications';
 import { nanoid } from 'nanoid';
 import { destinationById } from '../../../core/piece/destinations';
+import { ownSize, sizeFor } from '../../../core/piece/make';
 import type { Size } from '../../../core/piece/schema';
 import { addSize, makeBase, MOST_SIZES, removeSize, renameSize, withLayout } from '../../../core/piece/sizes';
 import { stageWorker } from '../../../workers/clients';
@@ -28,27 +29,10 @@ async function add(size: Size): Promise<boolean> {
   }
 }
 
-export function addDestination(id: string): Promise<boolean> {
-  const d = destinationById(id)!;
-  return add({
-    id: nanoid(10),
-    name: d.name,
-    width: d.width,
-    height: d.height,
-    shownWidth: d.shownWidth,
-    destination: d.id,
-  });
-}
+export const addDestination = (id: string): Promise<boolean> => add(sizeFor(destinationById(id)!, nanoid(10)));
 
 export const addOwnSize = (width: number, height: number): Promise<boolean> =>
-  add({
-    id: nanoid(10),
-    name: `${width} × ${height}`,
-    width,
-    height,
-    shownWidth: Math.min(width, 1440),
-    destination: null,
-  });
+  add(ownSize(nanoid(10), { width, height }));
 
 /** Lays a size out anew, as if it had just been added. */
 export async function layOutAnew(size: Size): Promise<void> {
