@@ -44,6 +44,16 @@ export const sizes = {
     },
     problems: { 404: 'Not there', 422: 'Not a section of a page' },
   },
+  'GET /api/pieces/{id}/page': {
+    summary:
+      'A section as HTML and CSS: a ZIP of its page, style sheet, pictures in all widths and formats, fonts with the letters that are used',
+    query: z.object({
+      slide: z.coerce.number().int().min(1).default(1),
+      quality: z.coerce.number().int().min(1).max(100).default(82).describe('Of photos'),
+    }),
+    answer: { media: ['application/zip'], says: 'The folder; ETag holds the revision' },
+    problems: { 404: 'Not there', 413: 'Too large', 422: 'Not a section of a page' },
+  },
   'POST /api/pieces/{id}/solve-sizes': {
     summary:
       'Solve every size: one treatment for all sizes of a slide where it will do, as strong in each as that one needs, until every text is Clear',

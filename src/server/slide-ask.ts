@@ -27,17 +27,19 @@ export async function slideAskOf(
   return { stored, piece, campaign: stored.campaign, slide: slide - 1, size };
 }
 
+/** The name of a piece as that of a file. */
+export const fileBase = (piece: Piece): string =>
+  nameOf(piece)
+    .normalize('NFKD')
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase()
+    .slice(0, 80) || 'piece';
+
 /** A file name without surprises: name of the piece, slide, size, scale. */
 export function fileName(place: SlideAsk, format: FormatId, scale: number): string {
   const { piece, slide, size } = place;
-  const base =
-    nameOf(piece)
-      .normalize('NFKD')
-      .replace(/[^\p{L}\p{N}]+/gu, '-')
-      .replace(/^-+|-+$/g, '')
-      .toLowerCase()
-      .slice(0, 80) || 'piece';
-  const parts = [base];
+  const parts = [fileBase(piece)];
   if (piece.slides.length > 1) parts.push(String(slide + 1).padStart(2, '0'));
   const s = piece.sizes.find((z) => z.id === size) ?? piece.sizes[0];
   parts.push(`${s.width}x${s.height}`);

@@ -155,9 +155,10 @@ export function sectionAt(setter: Setter, piece: Piece, slide: Slide, width: num
   });
   // Where everything lies by itself, in the height of the layouts.
   const flat = size(least, {}),
-    frames = new Map(
-      layersIn(piece, slide, flat).map((l) => [l.id, isText(l) ? textFrame(l, setter.layout(l)) : l.box]),
-    );
+    laid = layersIn(piece, slide, flat),
+    frames = new Map(laid.map((l) => [l.id, isText(l) ? textFrame(l, setter.layout(l)) : l.box])),
+    // From the top of a text to its first baseline.
+    baselines = new Map(laid.filter(isText).map((l) => [l.id, setter.layout(l).lines[0]?.baseline ?? 0]));
   const columns = columnsOf(setter, piece, slide, from, to);
   const stacked = columns.map((c) => stack(c, frames, t));
   let height = least;
@@ -167,7 +168,12 @@ export function sectionAt(setter: Setter, piece: Piece, slide: Slide, width: num
     tops = topsOf(columns, stacked, t, { width, height: whole }),
     down: Record<string, number> = {};
   stacked.forEach(({ offsets }, i) => {
-    for (const [id, y] of offsets) down[id] = tops[i] + y - frames.get(id)!.y;
+    for (const [id, y] of offsets) {
+      const top = tops[i] + y,
+        first = baselines.get(id);
+      // Screens draw letters on whole pixels: there they stand.
+      down[id] = (first === undefined ? top : Math.round(top + first) - first) - frames.get(id)!.y;
+    }
   });
   return size(whole, down);
 }
@@ -189,25 +195,31 @@ function stack({ rows }: Column, frames: ReadonlyMap<string, Layer['box']>, t: n
   return { offsets, height: bottom };
 }
 
+/** What a block keeps above and below itself at least, and would keep. */
+function roomOf({ hold, above, below }: Column, t: number, margin: number) {
+  const a = mix(above[0], above[1], t),
+    b = mix(below[0], below[1], t),
+    least = (own: number, other: number): number =>
+      hold === 'middle' ? Math.max(Math.min(own, margin), own - other) : Math.min(own, margin);
+  return { a, b, head: least(a, b), foot: hold === 'end' ? b : least(b, a) };
+}
+
 /** Top of each block; one that would cover the one above is moved down. */
 function topsOf(columns: readonly Column[], stacked: readonly { height: number }[], t: number, size: Extent): number[] {
   const tops: number[] = [],
     margin = marginOf(size);
-  columns.forEach(({ hold, above, below }, i) => {
+  columns.forEach((column, i) => {
     const own = stacked[i].height,
-      a = mix(above[0], above[1], t),
-      b = mix(below[0], below[1], t),
-      room = Math.min(a, margin),
-      foot = Math.min(b, margin),
-      wanted =
-        hold === 'start' ? a : hold === 'end' ? size.height - b - own : (size.height - own) * (a / Math.max(1, a + b));
+      { hold, above } = column,
+      { a, b, head, foot } = roomOf(column, t, margin),
+      wanted = hold === 'start' ? a : hold === 'end' ? size.height - b - own : (size.height - own + a - b) / 2;
     // What lay wholly above it stays there.
     const after = columns.flatMap((c, j) =>
       j < i && c.bottom <= above[0] + 1
         ? [tops[j] + stacked[j].height + Math.min(margin / 2, above[0] - c.bottom)]
         : [],
     );
-    tops.push(Math.max(room, ...after, Math.min(wanted, size.height - foot - own)));
+    tops.push(Math.max(head, ...after, Math.min(wanted, size.height - foot - own)));
   });
   return tops;
 }
@@ -216,8 +228,5 @@ function topsOf(columns: readonly Column[], stacked: readonly { height: number }
 function needed(columns: readonly Column[], stacked: readonly { height: number }[], t: number, size: Extent): number {
   const tops = topsOf(columns, stacked, t, size),
     margin = marginOf(size);
-  return Math.max(
-    0,
-    ...columns.map(({ below }, i) => tops[i] + stacked[i].height + Math.min(margin, mix(below[0], below[1], t))),
-  );
+  return Math.max(0, ...columns.map((c, i) => tops[i] + stacked[i].height + roomOf(c, t, margin).foot));
 }

@@ -57,6 +57,8 @@ export function makeText(
     placedBy: 'line',
     panel: null,
     backing: null,
+    heading: null,
+    button: null,
     outline: { ...NO_STROKE, place: 'outside' },
     shadows: [],
     anchors: CENTRED,
@@ -114,6 +116,11 @@ export const text = {
     scaleType(layer, k);
     layer.padding = scaledSides(layer.padding, k);
     layer.outline = scaledStroke(layer.outline, k);
+    if (layer.button)
+      layer.button = {
+        ...layer.button,
+        focus: { ...layer.button.focus, width: clamp(layer.button.focus.width * k, 1, 40) },
+      };
     if (layer.fit) layer.fit = { least: clamp(layer.fit.least * k, 1, 5000), most: clamp(layer.fit.most * k, 1, 5000) };
     if (layer.backing)
       layer.backing = { ...layer.backing, shadows: layer.backing.shadows.map((s) => scaledShadow(s, k)) };

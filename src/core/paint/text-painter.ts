@@ -133,7 +133,8 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
   if (!region && mode.as !== 'flood') return;
   if (region) {
     if (backing?.on) {
-      const hug = (to: PathSink, at: Transform): void => traceBacking(to, layout, backing, at);
+      const origin = layer.rotation === 0 ? { x: frame.x - layout.offset, y: frame.y } : null,
+        hug = (to: PathSink, at: Transform): void => traceBacking(to, layout, backing, at, origin);
       if (throwsShadow(backing.shadows))
         paintShadows(
           easel,
@@ -144,6 +145,7 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
               { ...backing, shadows: [], fill: null },
               form(['fill', 'panel', 'backing', 'highlight', 'outline']),
               t.slice(0, 4),
+              origin && [origin.x % 1, origin.y % 1],
             ]),
             bounds,
             origin: [t[4], t[5]],

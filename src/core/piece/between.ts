@@ -3,6 +3,7 @@
 // the widest lengths stay, and what fills goes on filling. All in CSS pixels.
 import { scaledBox } from '../ground/box';
 import { isText, type Layer, scaleLengths } from '../kinds/layers';
+import type { TextLayer } from '../kinds/text';
 import type { Override } from '../values/override';
 import { mergedOwn, ownKeys, ownOf, withOwn } from './own';
 import type { Between, Size } from './schema';
@@ -67,7 +68,15 @@ export function layerBetween<L extends Layer>(a: L, b: L, size: Size, at: Betwee
   if (k !== 1) scaleLengths(next, k);
   const placed = withOwn(next, mergedOwn(own, runs), size);
   placed.box = held(placed, size, at);
+  if (isText(placed)) onWholePixels(placed);
   return placed;
+}
+
+/** Lines stand whole pixels apart, as on a screen. Changes the layer it is given. */
+function onWholePixels(text: TextLayer): void {
+  const { fontSize, lineHeight } = text,
+    distance = Math.max(1, Math.round(fontSize * lineHeight));
+  text.lineHeight = Math.min(4, Math.max(0.5, distance / fontSize));
 }
 
 /** Where a box lies in an extent other than the one the layouts give. */

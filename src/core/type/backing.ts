@@ -7,7 +7,7 @@ import type { Backing } from '../values/text';
 import type { TextLayout } from './layout';
 
 type Point = readonly [number, number];
-interface Band {
+export interface Band {
   left: number;
   right: number;
   top: number;
@@ -15,21 +15,29 @@ interface Band {
 }
 
 /**
- * One box a line that has letters, in layout coordinates; where boxes of neighbouring lines overlap they meet in the
- * middle.
+ * One box a line that has letters, in layout coordinates, those that touch together. Its edges lie on whole pixels of
+ * the slide, where they are crisp.
+ * @param origin of the layout on the slide, where the text stands upright
  */
-export function backingBands(layout: TextLayout, backing: Pick<Backing, 'padX' | 'padY'>): Band[][] {
+export function backingBands(
+  layout: TextLayout,
+  backing: Pick<Backing, 'padX' | 'padY'>,
+  origin: { x: number; y: number } | null = null,
+): Band[][] {
   const { fontSize } = layout,
     px = backing.padX * fontSize,
-    py = backing.padY * fontSize;
+    py = backing.padY * fontSize,
+    whole = (v: number, from?: number): number => (from === undefined ? v : Math.round(v + from) - from),
+    x = (v: number): number => whole(v, origin?.x),
+    y = (v: number): number => whole(v, origin?.y);
   const groups: Band[][] = [];
   for (const l of layout.lines) {
     if (l.width <= 0) continue;
     const band = {
-      left: l.left - px,
-      right: l.left + l.width + px,
-      top: l.baseline - l.capHeight - py,
-      bottom: l.baseline + py,
+      left: x(l.left - px),
+      right: x(l.left + l.width + px),
+      top: y(l.baseline - l.capHeight - py),
+      bottom: y(l.baseline + py),
     };
     const above = groups.at(-1)?.at(-1);
     // A gap too thin to be meant is closed, too.
@@ -37,8 +45,7 @@ export function backingBands(layout: TextLayout, backing: Pick<Backing, 'padX' |
       above && band.top <= above.bottom + fontSize * 0.03 && band.left < above.right && band.right > above.left;
     if (!joins) groups.push([band]);
     else {
-      const middle = (band.top + above.bottom) / 2;
-      above.bottom = band.top = middle;
+      if (band.top > above.bottom) above.bottom = band.top;
       groups.at(-1)!.push(band);
     }
   }
@@ -65,24 +72,40 @@ function evened(bands: readonly Band[], radius: number): Band[] {
         changed = true;
       }
     }
+    // A notch that the lines above and below close is none.
+    for (let i = 1; i < out.length - 1; i++) {
+      const [a, b, c] = out.slice(i - 1, i + 2);
+      if (a.bottom < c.top) continue;
+      const left = Math.max(a.left, c.left),
+        right = Math.min(a.right, c.right);
+      if (left < b.left) [b.left, changed] = [left, true];
+      if (right > b.right) [b.right, changed] = [right, true];
+    }
     if (!changed) break;
   }
   return out;
 }
 
-/** The outline of bands that lie on each other, clockwise from the top left; neighbours of one edge make no corner. */
+/**
+ * The outline of bands each of which touches or overlaps the next, clockwise from the top left. Where two overlap the
+ * wider one keeps its height, on each side for itself; neighbours of one edge make no corner.
+ */
 export function bandOutline(bands: readonly Band[]): Point[] {
-  const down: Point[] = [],
-    up: Point[] = [];
-  bands.forEach((b, i) => {
-    if (i === 0 || bands[i - 1].right !== b.right) down.push([b.right, b.top]);
-    if (i === bands.length - 1 || bands[i + 1].right !== b.right) down.push([b.right, b.bottom]);
+  const down: Point[] = [[bands[0].right, bands[0].top]],
+    up: Point[] = [[bands[0].left, bands[0].top]],
+    last = bands.at(-1)!;
+  bands.slice(1).forEach((b, i) => {
+    const a = bands[i];
+    for (const [side, edge, outwards] of [
+      [down, 'right', 1],
+      [up, 'left', -1],
+    ] as const) {
+      if (a[edge] === b[edge]) continue;
+      const y = outwards * (a[edge] - b[edge]) > 0 ? a.bottom : b.top;
+      side.push([a[edge], y], [b[edge], y]);
+    }
   });
-  [...bands].reverse().forEach((b, i, all) => {
-    if (i === 0 || all[i - 1].left !== b.left) up.push([b.left, b.bottom]);
-    if (i === all.length - 1 || all[i + 1].left !== b.left) up.push([b.left, b.top]);
-  });
-  return [...down, ...up];
+  return [...down, [last.right, last.bottom], [last.left, last.bottom], ...up.reverse()];
 }
 
 /**
@@ -109,10 +132,19 @@ function traceCorners(to: PathSink, points: readonly Point[], radius: number, t:
   to.closePath();
 }
 
-/** Traces the backing of a laid-out text. @param t from layout coordinates to the sink */
-export function traceBacking(to: PathSink, layout: TextLayout, backing: Backing, t: Transform): void {
+/**
+ * Traces the backing of a laid-out text.
+ * @param t from layout coordinates to the sink @param origin of the layout on the slide, where the text stands upright
+ */
+export function traceBacking(
+  to: PathSink,
+  layout: TextLayout,
+  backing: Backing,
+  t: Transform,
+  origin: { x: number; y: number } | null,
+): void {
   const radius = backing.radius * layout.fontSize;
-  for (const group of backingBands(layout, backing))
+  for (const group of backingBands(layout, backing, origin))
     traceCorners(to, bandOutline(evened(group, Math.max(radius, layout.fontSize * 0.05))), radius, t);
 }
 

@@ -123,7 +123,8 @@ export class FontStore {
   /** Counts whatever changes how texts are laid out: families that came or went, faces that were loaded. */
   generation = 0;
 
-  constructor(private readonly source: FontSource) {}
+  /** @param source bytes of a face, whole */
+  constructor(readonly source: FontSource) {}
 
   /** Makes families of one's own known. */
   register(families: readonly Family[]): void {

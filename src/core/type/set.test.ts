@@ -194,11 +194,11 @@ it('twenty thousand letters are set, balanced, listed and fitted without a hang'
 }, 30_000);
 
 describe('the backing', () => {
-  it('hugs each line; lines that touch meet in the middle, those apart stay apart', async () => {
+  it('hugs each line; lines that touch are one shape, those apart stay apart', async () => {
     const l = await lay('Slow trains,\nviews', { lineHeight: 1.2 });
     const joined = backingBands(l, { padX: 0.2, padY: 0.4 });
     expect(joined).toHaveLength(1);
-    expect(joined[0][0].bottom).toBe(joined[0][1].top);
+    expect(joined[0][0].bottom).toBeGreaterThan(joined[0][1].top);
     expect(joined[0][0].left).toBeCloseTo(l.lines[0].left - 20, 6);
     expect(joined[0][1].right).toBeCloseTo(l.lines[1].left + l.lines[1].width + 20, 6);
     expect(backingBands(l, { padX: 0.2, padY: 0.05 })).toHaveLength(2);
@@ -214,6 +214,31 @@ describe('the backing', () => {
       [0, 0],
     ]);
     expect(bandOutline([band(0, 10, 0, 5), band(0, 10, 5, 9)])).toHaveLength(4);
+  });
+  it('keeps the height of the wider line where two overlap, on each side for itself', () => {
+    const band = (left: number, right: number, top: number, bottom: number) => ({ left, right, top, bottom });
+    expect(bandOutline([band(10, 100, 0, 12), band(0, 60, 8, 20)])).toEqual([
+      [100, 0],
+      [100, 12],
+      [60, 12],
+      [60, 20],
+      [0, 20],
+      [0, 8],
+      [10, 8],
+      [10, 0],
+    ]);
+  });
+  it('has its edges on whole pixels of the slide where it stands upright', async () => {
+    const l = await lay('Slow trains,\nviews', { lineHeight: 1.2 }),
+      origin = { x: 20.3, y: 7.45 };
+    for (const b of backingBands(l, { padX: 0.213, padY: 0.405 }, origin).flat())
+      for (const [v, from] of [
+        [b.left, origin.x],
+        [b.right, origin.x],
+        [b.top, origin.y],
+        [b.bottom, origin.y],
+      ])
+        expect(v + from).toBeCloseTo(Math.round(v + from), 9);
   });
   it('is painted in one colour without a seam between its lines, and rounds inner corners', async () => {
     const { paint } = easelFor();

@@ -58,6 +58,31 @@ export const BackingSchema = z.strictObject({
   shadows,
 });
 
+/** Schemes and beginnings of addresses that a link may have; all others could run something. */
+const LINK = /^(?:https?:\/\/[^\s/]|mailto:[^\s@]+@|tel:[+\d]|\/(?!\/)|\.{1,2}\/|#|\?|[^\s:/?#]+(?:[/?#]|$))/i;
+
+/** An address that can be given to a link: of a page, of mail, of a telephone, or within the page's own site. */
+export const isLink = (address: string): boolean =>
+  LINK.test(address) && !/[\s\u0000-\u001f\u007f<>"`\\]/.test(address);
+
+/** A text that leads somewhere, and how it looks under the pointer and with the keyboard's focus. */
+export const ButtonSchema = z.strictObject({
+  href: z
+    .string()
+    .min(1)
+    .max(2000)
+    .refine(isLink, 'a link is an address such as https://…, /tickets, #times, mailto:… or tel:…, without spaces'),
+  /** Colours under the pointer; null keeps what is there. */
+  hover: z
+    .strictObject({ ink: ColourSchema.nullable().default(null), plate: ColourSchema.nullable().default(null) })
+    .default({ ink: null, plate: null }),
+  /** Ring that shows the keyboard's focus; width in pixels. */
+  focus: z
+    .strictObject({ colour: ColourSchema.default('#ffffff'), width: finite(1, 40).default(3) })
+    .default({ colour: '#ffffff', width: 3 }),
+});
+export const HEADINGS = ['h1', 'h2', 'h3'] as const;
+
 /** What a text is: its letters and how they are set. */
 export const textFields = {
   text: z.string().max(20_000, 'a text holds at most 20,000 letters'),
@@ -101,6 +126,9 @@ export const textFields = {
   placedBy: z.enum(['line', 'ink']).default('line'),
   panel: PanelSchema.nullable().default(null),
   backing: BackingSchema.nullable().default(null),
+  /** Level of a heading, on a page; null is plain text. */
+  heading: z.enum(HEADINGS).nullable().default(null),
+  button: ButtonSchema.nullable().default(null),
   /** Along the outlines of the letters. */
   outline: StrokeSchema.default(NO_STROKE),
   shadows,
@@ -110,6 +138,7 @@ export type PartLook = z.infer<typeof PartLookSchema>;
 export type Span = z.infer<typeof SpanSchema>;
 export type Panel = z.infer<typeof PanelSchema>;
 export type Backing = z.infer<typeof BackingSchema>;
+export type ButtonSetting = z.infer<typeof ButtonSchema>;
 export type FontChoice = z.infer<typeof FontSchema>;
 export type TextSetting = z.infer<z.ZodObject<typeof textFields>>;
 /** A text in its box. */

@@ -19,7 +19,7 @@ export const pictures = new Map<string, Pixels>();
 const drawnFromPixels = new Set<string>();
 const KEPT_PIXELS = 60_000_000;
 const drawings = new Map<string, Drawing>();
-const fonts = diskFonts(async (id) => new Uint8Array(await assetBytes(id)));
+export const fonts = diskFonts(async (id) => new Uint8Array(await assetBytes(id)));
 export const painter = new Painter(nodeStudio(pictures, fonts, drawings));
 
 /** The longest sides at which pictures are shown on any of some slides. */

@@ -4,6 +4,7 @@ import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-s
 import { firstLayout } from '../../core/arrange/new-size';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import type { FormatId } from '../../core/format/formats';
+import { sectionPage } from '../../core/format/html/section';
 import type { MotionFormatId } from '../../core/format/motion-formats';
 import { blank, layInto, type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
@@ -39,9 +40,10 @@ import type { OwnFont } from '../../core/type/catalogue';
 import { type Asset, derive, drawn, keepAsset } from '../assets';
 import { keepFonts } from '../fonts';
 import { MOTION_WRITERS } from '../formats/motion-writers';
+import { type Files, sectionFolder } from '../formats/section-folder';
 import { WRITERS } from '../formats/writers';
 import { keepMask } from '../masks';
-import { painter, pictures, type SlideAsk, stand, type Standing } from './standing';
+import { fonts, painter, pictures, type SlideAsk, stand, type Standing } from './standing';
 
 export type { SlideAsk } from './standing';
 
@@ -75,6 +77,17 @@ export async function motion(ask: MotionAsk): Promise<{ bytes: Uint8Array }> {
     });
   }
   return { bytes: await MOTION_WRITERS[ask.format](frames, ask.quality) };
+}
+
+/** A section as the files of a page: index.html, its style sheet, pictures, fonts. */
+export async function sectionFiles(ask: SlideAsk & { quality: number }): Promise<Files> {
+  for (const { id } of ask.piece.sizes) {
+    const { piece, slide, size } = await stand({ ...ask, size: id }, 2);
+    checkPainting(painter, piece, slide, size, 1);
+  }
+  const { piece, slide } = await stand(ask, 2),
+    page = sectionPage(painter, piece, slide, (asset) => pictures.get(asset) ?? null);
+  return sectionFolder(painter, page, (face) => fonts.source(face.font.face), ask.quality);
 }
 
 /** Slides side by side as one PNG. */

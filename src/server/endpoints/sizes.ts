@@ -1,15 +1,16 @@
 // The sizes a piece exists in.
+import { zipSync } from 'fflate';
 import { nanoid } from 'nanoid';
 import type { sizes } from '../../contract/sizes';
 import { destinationById } from '../../core/piece/destinations';
 import { ownSize, sizeFor } from '../../core/piece/make';
-import type { Size } from '../../core/piece/schema';
+import type { Piece, Size } from '../../core/piece/schema';
 import { addSize, MOST_SIZES } from '../../core/piece/sizes';
 import type { SolvedSlide } from '../../core/remedy/every-size';
 import { asked, run } from '../crew/crews';
 import { readPiece, savePiece } from '../pieces';
 import { Problem } from '../problem';
-import { slideAskOf } from '../slide-ask';
+import { fileBase, slideAskOf } from '../slide-ask';
 import { type Handlers, reply, revised } from './handler';
 
 type Ask =
@@ -27,6 +28,12 @@ function sizeFrom(ask: Ask): Size {
   return sizeFor(d, id, ask.name);
 }
 
+/** @throws Problem 422 where the piece is no section */
+function sectionOf({ section }: Piece): void {
+  if (!section)
+    throw new Problem(422, 'The piece is not a section of a page', 'Only a section has widths between its sizes.');
+}
+
 export const sizeHandlers: Handlers<typeof sizes> = {
   'POST /api/pieces/{id}/sizes': async ({ request, params, over, body }) => {
     const { piece, campaign } = await readPiece(params.id);
@@ -39,11 +46,25 @@ export const sizeHandlers: Handlers<typeof sizes> = {
   },
   'GET /api/pieces/{id}/widths': async ({ request, params, query: { slide, from, to } }) => {
     const { stored: _stored, ...place } = await slideAskOf(params.id, { slide });
-    if (!place.piece.section)
-      throw new Problem(422, 'The piece is not a section of a page', 'Only a section has widths between its sizes.');
+    sectionOf(place.piece);
     if (to < from)
       throw new Problem(422, 'There is no such range', undefined, [{ path: '/to', reason: `it is below ${from}` }]);
     return reply(await run('widths', { ...place, from, to }, asked(request, true)));
+  },
+  'GET /api/pieces/{id}/page': async ({ request, params, query: { slide, quality }, headOnly }) => {
+    const { stored, ...place } = await slideAskOf(params.id, { slide });
+    sectionOf(place.piece);
+    const name = `${fileBase(place.piece)}.zip`,
+      headers = {
+        'content-type': 'application/zip',
+        etag: `"${stored.revision}"`,
+        'cache-control': 'no-store',
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      };
+    if (headOnly) return new Response(null, { headers });
+    const files = await run('sectionFiles', { ...place, quality }, { ...asked(request, true), deadline: 300_000 });
+    // Pictures and fonts are packed already.
+    return new Response(new Uint8Array(zipSync(files, { level: 0 })), { headers });
   },
   'POST /api/pieces/{id}/solve-sizes': async ({ request, params, over }) => {
     const { piece, campaign } = await readPiece(params.id),

@@ -1,0 +1,333 @@
+// Where things stand in a section: across by the side they hold to, down in rows that push each other as texts grow.
+import { blocksOf, type Hold, holdOf, type Item, itemsOf, rowsOf } from '../../arrange/blocks';
+import { type Box, union } from '../../ground/box';
+import { marginOf } from '../../kinds/common';
+import { isText, type Layer } from '../../kinds/layers';
+import { number, running, type Sheet } from './sheet';
+import { at, type Stand } from './stands';
+
+/** A place across the section, by the side that is held to. @param pos CSS px from the left at a stand */
+function across(
+  sheet: Sheet,
+  selector: string,
+  property: string,
+  side: Layer['anchors']['horizontal'],
+  widths: readonly number[],
+  pos: (i: number) => number,
+  wrap: (v: string) => string = (v) => v,
+): void {
+  const plus = (base: string) => (v: string) => wrap(v === '0px' ? base : `calc(${base} + ${v})`);
+  if (side === 'left') sheet.runs(selector, property, pos, wrap);
+  else if (side === 'centre') sheet.runs(selector, property, (i) => pos(i) - widths[i] / 2, plus('50cqi'));
+  else if (side === 'right') sheet.runs(selector, property, (i) => pos(i) - widths[i], plus('100cqi'));
+  else {
+    const share = widths.map((w, i) => pos(i) / w);
+    if (share.every((s) => Math.abs(s - share[0]) < 1e-4))
+      sheet.set(selector, { [property]: wrap(`${number(share[0] * 100, 4)}cqi`) });
+    else sheet.runs(selector, property, pos, wrap);
+  }
+}
+
+/** Left edge and width of what stands in a row. */
+function acrossOf(
+  sheet: Sheet,
+  cls: string,
+  layer: Layer,
+  stands: readonly Stand[],
+  boxes: readonly Box[],
+  widths: readonly number[],
+): void {
+  const self = `.${cls}`,
+    side = layer.anchors.horizontal;
+  if (isText(layer) && layer.frame === 'line') {
+    const { align } = at(stands, layer)[0],
+      share = { start: 0, centre: 0.5, end: 1 }[align];
+    sheet.set(self, { width: 'max-content' });
+    across(sheet, self, 'margin-left', side, widths, (i) => boxes[i].x + boxes[i].width * share);
+    if (share) sheet.set(self, { translate: `${-100 * share}%` });
+    return;
+  }
+  across(sheet, self, 'margin-left', side, widths, (i) => boxes[i].x);
+  across(sheet, self, 'width', side === 'stretch' ? side : 'left', widths, (i) => boxes[i].width);
+  // Narrower than the narrowest layout a text keeps its margins, and wraps.
+  const kept = boxes.map((b, i) => b.x + Math.max(0, Math.min(b.x, widths[i] - b.x - b.width)));
+  if (isText(layer) && side === 'left' && boxes.every((b, i) => b.x >= 0 && kept[i] + b.width <= widths[i] + 0.5))
+    sheet.runs(
+      self,
+      'max-width',
+      (i) => kept[i],
+      (v) => `calc(100cqi - ${v})`,
+    );
+}
+
+/** Rules for what lies at its own place, whatever else there is. */
+export function placed(sheet: Sheet, cls: string, stands: readonly Stand[], layer: Layer): void {
+  const self = `.${cls}`,
+    own = at(stands, layer),
+    boxes = own.map((l, i) => stands[i].frameOf(l)),
+    widths = stands.map((s) => s.size.width),
+    heights = stands.map((s) => s.size.height),
+    side = layer.anchors.vertical,
+    sideways = layer.anchors.horizontal;
+  sheet.set(self, { position: 'absolute' });
+  turned(sheet, cls, own);
+  const whole = (from: (b: Box) => number, extent: (b: Box) => number, of: readonly number[]): boolean =>
+    boxes.every((b, i) => Math.abs(from(b)) < 0.5 && Math.abs(extent(b) - of[i]) < 0.5);
+  if (
+    whole(
+      (b) => b.x,
+      (b) => b.width,
+      widths,
+    )
+  )
+    sheet.set(self, { 'inset-inline': '0' });
+  else {
+    across(sheet, self, 'left', sideways, widths, (i) => boxes[i].x);
+    across(sheet, self, 'width', sideways === 'stretch' ? 'stretch' : 'left', widths, (i) => boxes[i].width);
+  }
+  if (
+    whole(
+      (b) => b.y,
+      (b) => b.height,
+      heights,
+    )
+  ) {
+    sheet.set(self, { 'inset-block': '0' });
+    return;
+  }
+  if (side === 'stretch') {
+    sheet.steps(
+      self,
+      'top',
+      boxes.map((b, i) => `${number((100 * b.y) / heights[i], 3)}%`),
+    );
+    sheet.steps(
+      self,
+      'height',
+      boxes.map((b, i) => `${number((100 * b.height) / heights[i], 3)}%`),
+    );
+    return;
+  }
+  const plus = (base: string) => (v: string) => (v === '0px' ? base : `calc(${base} + ${v})`);
+  if (side === 'top') sheet.runs(self, 'top', (i) => boxes[i].y);
+  else if (side === 'bottom') sheet.runs(self, 'top', (i) => boxes[i].y - heights[i], plus('100%'));
+  else sheet.runs(self, 'top', (i) => boxes[i].y - heights[i] / 2, plus('50%'));
+  if (!isText(layer)) sheet.runs(self, 'height', (i) => boxes[i].height);
+}
+
+/** A turn about the middle. */
+export function turned(sheet: Sheet, cls: string, own: readonly Layer[]): void {
+  if (own.some((l) => l.rotation !== 0))
+    sheet.steps(
+      `.${cls}`,
+      'rotate',
+      own.map((l) => `${number(l.rotation)}deg`),
+    );
+}
+
+/** What stands together in every layout. */
+export interface Group {
+  ids: string[];
+}
+/** Groups that stand one over the other in every layout push each other; others share the section. */
+export interface Column {
+  groups: Group[];
+}
+
+const itemsAt = (stand: Stand): Item[] =>
+  itemsOf(
+    { layout: (t) => stand.layoutOf(t) },
+    stand.scene.layers.filter((l) => l.visible),
+    stand.size,
+    true,
+  );
+
+/** The message as columns, in the order in which the narrowest layout is read. */
+export function columnsOf(stands: readonly Stand[]): Column[] {
+  const parent = new Map<string, string>(),
+    root = (id: string): string => {
+      const p = parent.get(id);
+      return p === undefined || p === id ? id : root(p);
+    };
+  const all = stands.map(itemsAt);
+  for (const items of all)
+    for (const { items: own } of blocksOf(items)) {
+      for (const { layer } of own) if (!parent.has(layer.id)) parent.set(layer.id, layer.id);
+      for (const { layer } of own) parent.set(root(layer.id), root(own[0].layer.id));
+    }
+  const reading = rowsOf(all[0])
+    .flat()
+    .map((i) => i.layer.id);
+  for (const id of parent.keys()) if (!reading.includes(id)) reading.push(id);
+  const groups: Group[] = [];
+  for (const id of reading) {
+    const of = groups.find((g) => root(g.ids[0]) === root(id));
+    if (of) of.ids.push(id);
+    else groups.push({ ids: [id] });
+  }
+  const boxOf = ({ ids }: Group, s: number): Box | null => {
+    const own = all[s].filter((i) => ids.includes(i.layer.id));
+    return own.length ? union(own.map((i) => i.frame)) : null;
+  };
+  const follows = (a: Group, b: Group): boolean =>
+    stands.every((_, s) => {
+      const p = boxOf(a, s),
+        q = boxOf(b, s);
+      return !p || !q || p.y + p.height <= q.y + 1;
+    });
+  const ordered = groups.every((g, i) => i === 0 || follows(groups[i - 1], g));
+  return ordered && groups.length ? [{ groups }] : groups.map((g) => ({ groups: [g] }));
+}
+
+interface Track {
+  /** Its place at a range's two ends, CSS px. */
+  top: [number, number];
+  bottom: [number, number];
+  ids: string[];
+}
+
+/** What lies behind the rows of texts that it follows. */
+export interface Behind {
+  cls: string;
+  layer: Layer;
+  texts: string[];
+}
+
+/**
+ * Rules that lay a column out: a grid of one column whose rows are as high as their texts, with room above, between and
+ * below that gives way or grows on the sides that are not held to.
+ */
+export function columnRules(
+  sheet: Sheet,
+  cls: string,
+  { groups }: Column,
+  stands: readonly Stand[],
+  classOf: (id: string) => string,
+  behind: readonly Behind[],
+): void {
+  const widths = stands.map((s) => s.size.width),
+    heights = stands.map((s) => s.size.height),
+    all = stands.map(itemsAt),
+    last = stands.length - 1,
+    frame = (id: string, s: number): Box => {
+      const layer = stands[s].by.get(id)!;
+      return stands[s].frameOf(layer);
+    },
+    layerOf = (id: string): Layer => stands[0].by.get(id)!;
+  for (const { ids } of groups)
+    for (const id of ids)
+      acrossOf(
+        sheet,
+        classOf(id),
+        layerOf(id),
+        stands,
+        stands.map((_, s) => frame(id, s)),
+        widths,
+      );
+  for (const b of behind) {
+    const self = `.${b.cls}`,
+      boxes = at(stands, b.layer).map((l) => l.box),
+      side = layerOf(b.texts[0]).anchors.horizontal;
+    across(sheet, self, 'margin-left', side, widths, (i) => boxes[i].x);
+    sheet.runs(self, 'width', (i) => boxes[i].width);
+  }
+  const said = new Map<string, string>();
+  const say = (r: number, selector: string, name: string, value: string): void => {
+    const key = `${selector}|${name}`;
+    if (said.get(key) === value) return;
+    said.set(key, value);
+    sheet.in(r, selector, { [name]: value });
+  };
+  for (let r = 0; r <= last; r++) {
+    const to = Math.min(last, r + 1),
+      run = (a: number, b: number): string => running(a, b, widths[r], widths[to]),
+      ends = [r, to] as const;
+    const tracks: Track[][] = groups.map(({ ids }) =>
+      rowsOf(all[r].filter((i) => ids.includes(i.layer.id))).map((row) => {
+        const own = row.map((i) => i.layer.id),
+          edge = (of: (b: Box) => number, pick: (...v: number[]) => number): [number, number] =>
+            ends.map((s) => pick(...own.map((id) => of(frame(id, s))))) as [number, number];
+        return {
+          ids: own,
+          top: edge((b) => b.y, Math.min),
+          bottom: edge((b) => b.y + b.height, Math.max),
+        };
+      }),
+    );
+    const seen = tracks.filter((t) => t.length);
+    if (!seen.length) continue;
+    const holds: Hold[] = seen.map((t) =>
+      holdOf(t[0].top[0], Math.max(...t.map((x) => x.bottom[0])) - t[0].top[0], heights[r]),
+    );
+    const n = seen.length,
+      margins = ends.map((s) => marginOf(stands[s].size));
+    // Room above, between, below: how large at both ends, and the least it may become where it gives way.
+    const rooms = Array.from({ length: n + 1 }, (_, i) => {
+      const size = [0, 1].map((e) => {
+          const from = i === 0 ? 0 : seen[i - 1].at(-1)!.bottom[e],
+            until = i === n ? heights[ends[e]] : seen[i][0].top[e];
+          return Math.max(0, until - from);
+        }),
+        gives = !(i < n && holds[i] === 'start') && !(i > 0 && holds[i - 1] === 'end'),
+        least = size.map((v, e) => Math.min(v, i === 0 || i === n ? margins[e] : margins[e] / 2));
+      return { size, gives, least };
+    });
+    const giving = rooms.filter((x) => x.gives);
+    const template: string[] = [];
+    const rowAt = new Map<string, number>();
+    rooms.forEach((room, i) => {
+      if (!room.gives) {
+        // The foot of what holds to the top may shrink to a margin, as may no other.
+        template.push(run(room.size[0], room.size[1]));
+      } else {
+        const extra = [0, 1].map((e) =>
+            giving.length > 1 ? room.size[e] - Math.min(...giving.map((g) => g.size[e])) : 0,
+          ),
+          least = [0, 1].map((e) => Math.max(0, room.least[e] - extra[e]));
+        if (extra.some((v) => v > 0.01)) template.push(run(extra[0], extra[1]));
+        template.push(`minmax(${run(least[0], least[1])}, 1fr)`);
+      }
+      if (i < n)
+        for (const t of seen[i]) {
+          template.push('auto');
+          for (const id of t.ids) rowAt.set(id, template.length);
+        }
+    });
+    say(r, `.${cls}`, 'grid-template-rows', template.join(' '));
+    const tops = new Map<string, [number, number]>(),
+      bottoms = new Map<string, [number, number]>();
+    for (const group of seen)
+      group.forEach((t, i) => {
+        // The row begins where the one above it ends.
+        const start = i === 0 ? t.top : group[i - 1].bottom;
+        for (const id of t.ids) {
+          tops.set(id, start);
+          bottoms.set(id, t.bottom);
+          const gap = [0, 1].map((e) => frame(id, ends[e]).y - start[e]);
+          say(r, `.${classOf(id)}`, 'grid-row', String(rowAt.get(id)));
+          say(r, `.${classOf(id)}`, 'margin-top', run(gap[0], gap[1]));
+        }
+      });
+    for (const b of behind) {
+      const own = b.texts.filter((id) => rowAt.has(id));
+      if (!own.length) continue;
+      const first = own.reduce((p, q) => (rowAt.get(q)! < rowAt.get(p)! ? q : p)),
+        end = own.reduce((p, q) => (rowAt.get(q)! > rowAt.get(p)! ? q : p)),
+        boxes = ends.map((s) => stands[s].by.get(b.layer.id)!.box);
+      say(r, `.${b.cls}`, 'grid-row', `${rowAt.get(first)} / ${rowAt.get(end)! + 1}`);
+      const above = boxes.map((x, e) => x.y - tops.get(first)![e]),
+        below = boxes.map((x, e) => bottoms.get(end)![e] - x.y - x.height);
+      say(r, `.${b.cls}`, 'margin-top', run(above[0], above[1]));
+      say(r, `.${b.cls}`, 'margin-bottom', run(below[0], below[1]));
+    }
+  }
+}
+
+/** The heights at which the section stands at least. */
+export const heightRules = (sheet: Sheet, selector: string, stands: readonly Stand[]): void =>
+  sheet.runs(
+    selector,
+    'min-height',
+    (i) => stands[i].size.height,
+    (v) => v,
+  );

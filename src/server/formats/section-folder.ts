@@ -1,0 +1,150 @@
+// The folder of a section: page, style sheet, pictures in every width, fonts cut down to their letters.
+import { readFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import sharp, { type Sharp } from 'sharp';
+import subsetFont from 'subset-font';
+import type { FaceUse } from '../../core/format/html/faces';
+import type { SectionPage } from '../../core/format/html/section';
+import type { Stand } from '../../core/format/html/stands';
+import {
+  partFile,
+  PHOTO_TYPES,
+  type PhotoFile,
+  photoFile,
+  type PhotoType,
+  type WantedPart,
+  type WantedPhoto,
+} from '../../core/format/html/wanted';
+import type { Pixels } from '../../core/ground/pixels';
+import type { Painter } from '../../core/scene/painter';
+import { sceneWith } from '../../core/scene/scene';
+
+export type Files = Record<string, Uint8Array>;
+
+const raw = ({ data, width, height }: Pixels): Sharp => sharp(data, { raw: { width, height, channels: 4 } });
+const bytes = async (image: Sharp): Promise<Uint8Array> => new Uint8Array(await image.toBuffer());
+
+/** Colours are kept at full size where quality counts most. */
+const FINE = 90;
+/** A quality of 1 to 100 means about as much in each format. */
+const ENCODERS: Readonly<Record<PhotoType, (image: Sharp, quality: number) => Sharp>> = {
+  avif: (image, quality) =>
+    image.avif({
+      quality: Math.round(quality < FINE ? Math.max(1, quality * 0.8) : 72 + (quality - FINE) * 2.6),
+      effort: 2,
+      chromaSubsampling: quality >= FINE ? '4:4:4' : '4:2:0',
+    }),
+  webp: (image, quality) => image.webp({ quality, smartSubsample: true }),
+  jpg: (image, quality) => image.jpeg({ quality, chromaSubsampling: quality >= FINE ? '4:4:4' : '4:2:0' }),
+};
+
+/** A whole photo in all its files, painted for each, so that none is scaled twice. */
+async function photoFiles(painter: Painter, wanted: WantedPhoto, paper: string, quality: number): Promise<Files> {
+  const out: Files = {};
+  const encode = async (file: PhotoFile, painted: Pixels): Promise<void> => {
+    for (const type of PHOTO_TYPES)
+      out[photoFile(wanted, file, type)] = await bytes(
+        ENCODERS[type](raw(painted).flatten({ background: paper }), quality),
+      );
+  };
+  await Promise.all(
+    wanted.files.map((file) => {
+      const { width, height, part } = file,
+        { crop } = wanted.layer,
+        surface = painter.studio.surface(width, height);
+      painter.paintScene(
+        surface,
+        sceneWith(
+          [
+            {
+              ...wanted.layer,
+              box: { x: 0, y: 0, width, height },
+              crop: {
+                x: crop.x + part.x * crop.width,
+                y: crop.y + part.y * crop.height,
+                width: part.width * crop.width,
+                height: part.height * crop.height,
+              },
+            },
+          ],
+          { swatches: [] },
+          { width, height },
+        ),
+        { scale: 1, x: 0, y: 0 },
+        { transparent: true },
+      );
+      const painted: Pixels = { width, height, data: surface.read(0, 0, width, height) };
+      surface.free();
+      return encode(file, painted);
+    }),
+  );
+  return out;
+}
+
+/** A layer as it lies in a layout, at its densities. Its strength and blending are the page's. */
+async function partFiles(painter: Painter, wanted: WantedPart, { scene }: Stand): Promise<Files> {
+  const { bounds, densities } = wanted,
+    out: Files = {};
+  for (const d of densities) {
+    const width = Math.round(bounds.width * d),
+      height = Math.round(bounds.height * d),
+      surface = painter.studio.surface(width, height);
+    painter.paintScene(
+      surface,
+      scene,
+      { scale: d, x: bounds.x * d, y: bounds.y * d },
+      {
+        only: (l) => l.id === wanted.layer,
+        alter: (l) => ({ ...l, opacity: 1, blend: 'normal' }),
+        transparent: true,
+      },
+    );
+    const painted: Pixels = { width, height, data: surface.read(0, 0, width, height) };
+    surface.free();
+    out[partFile(wanted, d)] = await bytes(raw(painted).webp({ quality: 90, alphaQuality: 100, smartSubsample: true }));
+  }
+  return out;
+}
+
+/** The licence that comes with a font's package. */
+async function licenceOf({ font }: FaceUse): Promise<string | null> {
+  if (font.face.path === '') return null;
+  const folder = join(process.cwd(), 'node_modules', dirname(dirname(font.face.path)));
+  return readFile(join(folder, 'LICENSE_FONT'), 'utf8').catch(() => null);
+}
+
+/**
+ * All files of the folder.
+ * @param fontBytes the whole file of a face
+ * @param quality of photos, 1..100
+ */
+export async function sectionFolder(
+  painter: Painter,
+  page: SectionPage,
+  fontBytes: (face: FaceUse) => Promise<Uint8Array>,
+  quality: number,
+): Promise<Files> {
+  const files: Files = {},
+    text = (words: string): Uint8Array => new TextEncoder().encode(words);
+  files['index.html'] = text(page.html);
+  files['section.css'] = text(page.css);
+  const { stands } = page,
+    [{ scene }] = stands;
+  for (const w of page.wanted)
+    Object.assign(
+      files,
+      w.kind === 'photo'
+        ? await photoFiles(painter, w, scene.paper.slice(0, 7), quality)
+        : await partFiles(painter, w, stands[w.layout]),
+    );
+  const licences = new Set<string>();
+  for (const face of page.faces) {
+    files[face.file] = new Uint8Array(
+      await subsetFont(Buffer.from(await fontBytes(face)), face.letters, { targetFormat: 'woff2' }),
+    );
+    const licence = await licenceOf(face);
+    if (licence) licences.add(`${face.family}\n\n${licence.trim()}`);
+  }
+  if (licences.size) files['fonts/LICENCES.txt'] = text(`${[...licences].join('\n\n\n')}\n`);
+  return files;
+}
