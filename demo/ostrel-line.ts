@@ -153,6 +153,7 @@ export function piecesOf(
         build('Hero: Lake Sill', 'hero', (p) => [
           { ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', p.sizes[0]) },
           text('headline', 'Headline', p, 'Slow trains, long views', {
+            heading: 'h1',
             box: { x: 128, y: 280, width: 1000, height: 260 },
             fontSize: 128,
             lineHeight: 1.02,
@@ -168,6 +169,27 @@ export function piecesOf(
             font: { family: 'Work Sans', weight: 500, italic: false },
             fill: solid(linked('snow')),
             backing: { ...makeBacking('#000405'), opacity: 0.55 },
+            anchors: { horizontal: 'left', vertical: 'middle' },
+          }),
+          text('button', 'Timetable', p, 'See the timetable', {
+            box: { x: 132, y: 760, width: 420, height: 92 },
+            fontSize: 38,
+            font: { family: 'Work Sans', weight: 600, italic: false },
+            frame: 'line',
+            fill: solid('#16231f'),
+            padding: { top: 20, right: 36, bottom: 20, left: 36 },
+            panel: {
+              fill: solid(linked('amber')),
+              opacity: 1,
+              stroke: { width: 0, colour: '#ffffff', place: 'inside', dash: [] },
+              radius: [12, 12, 12, 12],
+              shadows: [],
+            },
+            button: {
+              href: '#timetable',
+              hover: { ink: null, plate: linked('snow') },
+              focus: { colour: linked('snow'), width: 5 },
+            },
             anchors: { horizontal: 'left', vertical: 'middle' },
           }),
         ]),

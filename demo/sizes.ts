@@ -37,9 +37,19 @@ export function inThreeLayouts(piece: Piece): Piece {
     };
   return withLayout(
     withLayout({ ...piece, sizes: [wide, medium, ...others] }, 'medium', {
-      [piece.slides[0].id]: { headline: at(96, 380, 1180, 260, 124), line: at(100, 700, 1040, 110, 44) },
+      [piece.slides[0].id]: {
+        headline: at(96, 380, 1180, 260, 124),
+        line: at(100, 700, 1040, 110, 44),
+        button: at(100, 810, 420, 100, 42),
+      },
     }),
     'narrow',
-    { [piece.slides[0].id]: { headline: at(48, 560, 684, 330, 92), line: at(50, 930, 640, 150, 36) } },
+    {
+      [piece.slides[0].id]: {
+        headline: at(48, 560, 684, 330, 92),
+        line: at(50, 930, 640, 150, 36),
+        button: at(50, 1050, 420, 90, 36),
+      },
+    },
   );
 }

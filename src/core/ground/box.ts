@@ -52,3 +52,15 @@ export const scaledBox = ({ x, y, width, height }: Box, k: number): Box => ({
   width: width * k,
   height: height * k,
 });
+
+/** A box with its edges on the nearest whole pixels, at least one wide and high. */
+export function onWholePixels({ x, y, width, height }: Box): Box {
+  const left = Math.round(x),
+    top = Math.round(y);
+  return {
+    x: left,
+    y: top,
+    width: Math.max(1, Math.round(x + width) - left),
+    height: Math.max(1, Math.round(y + height) - top),
+  };
+}

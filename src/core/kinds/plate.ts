@@ -1,5 +1,5 @@
 // A panel behind texts. Its strength is the layer's opacity.
-import { type Box, union } from '../ground/box';
+import { type Box, onWholePixels, union } from '../ground/box';
 import { traceBox } from '../ground/box-path';
 import { boundsOf, boxTransform, compose } from '../ground/transform';
 import { deviceBox } from '../paint/easel';
@@ -121,8 +121,10 @@ export const plate = {
   isGroup: (layer) => layer.stroke.width > 0 && layer.stroke.place !== 'outside' && layer.fill.kind !== 'none',
   work: (layer) => FILL_WORK[layer.fill.kind] + 1,
   paint: (easel, layer, opacity) => {
-    const t = compose(easel.toSurface, boxTransform(layer.box, layer.rotation));
-    const box: Box = { x: 0, y: 0, width: layer.box.width, height: layer.box.height };
+    // Upright its edges lie on whole pixels, where they are crisp.
+    const edges = layer.rotation === 0 ? onWholePixels(layer.box) : layer.box;
+    const t = compose(easel.toSurface, boxTransform(edges, layer.rotation));
+    const box: Box = { x: 0, y: 0, width: edges.width, height: edges.height };
     const square = layer.radius.every((r) => r === 0),
       upright = square ? easel.upright(box, t) : null;
     const region = easel.onSurface(upright ?? deviceBox(box, t));

@@ -1,4 +1,5 @@
 // A text: letters with their frame, backing, outline and shadows.
+import { contrastOfHex } from '../colour/srgb';
 import { paintText, textIsGroup } from '../paint/text-painter';
 import { backingReach } from '../type/backing';
 import { textFrame } from '../type/frame';
@@ -88,6 +89,35 @@ export const readingShadow = (
   colour,
   opacity,
 });
+
+/** Inks of a button's label, one of which reads on any plate. */
+const LABELS = ['#111111', '#ffffff'];
+
+/**
+ * Makes a text a button: it never wraps, and gets a plate of its own with room round its letters where it has none.
+ * Changes the layer it is given. @param colour of the plate, as hex
+ */
+export function makeButton(layer: TextLayer, href: string, colour: string): void {
+  const { fontSize } = layer,
+    round = (k: number): number => Math.round(fontSize * k);
+  layer.button = { href, hover: { ink: null, plate: null }, focus: { colour: '#ffffff', width: round(0.12) || 1 } };
+  layer.heading = null;
+  if (layer.panel) return;
+  layer.frame = 'line';
+  const [best] = [...LABELS].sort((a, b) => contrastOfHex(b, colour) - contrastOfHex(a, colour));
+  layer.panel = {
+    fill: solid(colour),
+    opacity: 1,
+    stroke: NO_STROKE,
+    radius: [round(0.3), round(0.3), round(0.3), round(0.3)],
+    shadows: [],
+  };
+  layer.padding = { top: round(0.5), right: round(0.9), bottom: round(0.5), left: round(0.9) };
+  layer.fill = { ...layer.fill, kind: 'colour', colour: best };
+}
+
+/** Least height and width of what is pressed, as shown, CSS px (WCAG 2.2, 2.5.8). */
+export const LEAST_TARGET = 24;
 
 /** What a text is set in. */
 const TYPE = [

@@ -1,5 +1,5 @@
 // Painting of texts: the frame's own look, backing, highlights, shadows, letters and their outline.
-import type { Box } from '../ground/box';
+import { type Box, onWholePixels } from '../ground/box';
 import type { PathSink } from '../ground/path';
 import { boxTransform, compose, type Transform } from '../ground/transform';
 import { backingReach, traceBacking } from '../type/backing';
@@ -105,7 +105,10 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
 
   const { panel, backing, outline } = layer;
   if (panel) {
-    const box = { x: 0, y: 0, width: frame.width, height: frame.height };
+    // Upright its edges lie on whole pixels, where they are crisp.
+    const edges = layer.rotation === 0 ? onWholePixels(frame) : frame,
+      box = { x: 0, y: 0, width: edges.width, height: edges.height },
+      own = compose(easel.toSurface, boxTransform(edges, layer.rotation));
     const shape = { ...PLAIN_SHAPE, radius: panel.radius },
       trace = (to: PathSink, at: Transform): void => traceShape(to, shape, box, at);
     const surface = deviceBox(box, own, 1 + panel.stroke.width * easel.view.scale),
@@ -124,7 +127,7 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
           key: JSON.stringify(['panel', box, lookKey({ ...panel, shadows: [] }, easel.swatches), own.slice(0, 4)]),
           bounds: surface,
           origin: [own[4], own[5]],
-          paint: (on) => put(on, compose(on.toSurface, boxTransform(frame, layer.rotation)), 1),
+          paint: (on) => put(on, compose(on.toSurface, boxTransform(edges, layer.rotation)), 1),
         },
         opacity,
       );

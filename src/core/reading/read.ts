@@ -5,13 +5,13 @@ import { rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
 import { touch, union } from '../ground/box';
 import type { Surface } from '../ground/surface';
-import type { TextLayer } from '../kinds/text';
+import { LEAST_TARGET, type TextLayer } from '../kinds/text';
 import { SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter, PaintOptions } from '../scene/painter';
 import { reachOf } from '../scene/reach';
-import { overflows, textTransform } from '../type/frame';
+import { overflows, textFrame, textTransform } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import { hexOf } from '../values/swatches';
 import { busyGrid, type BusyGrid, busyness, cellMeans } from './busyness';
@@ -28,6 +28,7 @@ export type Flag =
   | 'outside'
   | 'cut'
   | 'keep-clear'
+  | 'small-target'
   | 'overflow'
   | 'missing-letters'
   | 'missing-font'
@@ -106,6 +107,10 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
   if (layout.missing.length) flags.push('missing-letters');
   if (layout.missingFonts.length) flags.push('missing-font');
   if (inKeepClear(halo, size)) flags.push('keep-clear');
+  if (placed.button) {
+    const { width, height } = textFrame(placed, layout);
+    if ((Math.min(width, height) * size.shownWidth) / size.width < LEAST_TARGET - 0.01) flags.push('small-target');
+  }
   return {
     layer: placed,
     layout,

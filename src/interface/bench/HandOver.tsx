@@ -12,8 +12,8 @@ import { inWords } from '../shared/api';
 import { save } from './keeping/saving';
 import { currentSize, currentSlide, settle, useBench } from './state/store';
 
-/** One slide, all of them in an archive, or side by side as one picture. */
-type What = 'slide' | 'slides' | 'strip';
+/** One slide, all of them in an archive, side by side as one picture, or the section as a page. */
+type What = 'slide' | 'slides' | 'strip' | 'page';
 
 export function HandOver() {
   const size = useBench(currentSize);
@@ -31,9 +31,10 @@ export function HandOver() {
   const slides = useBench((s) => s.piece.slides),
     many = slides.length > 1,
     handed = slides.filter((s) => !s.leftOut).length,
-    of: What = many ? what : 'slide',
+    section = useBench((s) => s.piece.section !== null),
+    of: What = what === 'page' ? (section ? what : 'slide') : many ? what : 'slide',
     animated = of === 'slide' && moving && motion !== 'still' ? motion : null,
-    still = !animated && of !== 'strip';
+    still = !animated && of !== 'strip' && of !== 'page';
 
   const take = async (): Promise<void> => {
     setBusy(true);
@@ -57,11 +58,12 @@ export function HandOver() {
           : {
               strip: all,
               slides: { ...all, format },
+              page: { quality: String(quality) },
               slide: { ...all, ...one, format, ...(moving && time !== null ? { time: String(time) } : {}) },
             }[of],
       );
       const response = await fetch(
-        `/api/pieces/${id}/${animated ? 'motion' : { strip: 'strip', slides: 'slides', slide: 'render' }[of]}?${query}`,
+        `/api/pieces/${id}/${animated ? 'motion' : { strip: 'strip', slides: 'slides', slide: 'render', page: 'page' }[of]}?${query}`,
       );
       if (!response.ok)
         throw new Error(
@@ -72,7 +74,7 @@ export function HandOver() {
         );
       const name = decodeURIComponent(
         /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ??
-          { strip: 'strip.png', slides: 'slides.zip', slide: `piece.${animated ?? format}` }[of],
+          { strip: 'strip.png', slides: 'slides.zip', slide: `piece.${animated ?? format}`, page: 'page.zip' }[of],
       );
       const url = URL.createObjectURL(await response.blob());
       const a = Object.assign(document.createElement('a'), { href: url, download: name });
@@ -112,15 +114,20 @@ export function HandOver() {
               {cut === 1 ? 'One text has' : `${cut} texts have`} more letters than the frame holds.
             </Alert>
           )}
-          {many && (
+          {(many || section) && (
             <SegmentedControl
               aria-label="What is handed over"
-              value={what}
+              value={of}
               onChange={(v) => setWhat(v as What)}
               data={[
-                { value: 'slide', label: 'This slide' },
-                { value: 'slides', label: `All ${handed}, ZIP` },
-                { value: 'strip', label: 'One strip' },
+                ...(section ? [{ value: 'page', label: 'HTML + CSS' }] : []),
+                { value: 'slide', label: many ? 'This slide' : 'Picture' },
+                ...(many
+                  ? [
+                      { value: 'slides', label: `All ${handed}, ZIP` },
+                      { value: 'strip', label: 'One strip' },
+                    ]
+                  : []),
               ]}
             />
           )}
@@ -149,7 +156,7 @@ export function HandOver() {
               {size.height * Number(scale)}.
             </Text>
           )}
-          {(animated ? MOTION_FORMATS[animated].quality : still && FORMATS[format].quality) && (
+          {(of === 'page' || (animated ? MOTION_FORMATS[animated].quality : still && FORMATS[format].quality)) && (
             <Group wrap="nowrap" align="flex-end">
               <NumberInput
                 size="xs"
@@ -163,26 +170,35 @@ export function HandOver() {
               <Slider flex={1} mb={12} min={1} max={100} value={quality} onChange={setQuality} thumbLabel="Quality" />
             </Group>
           )}
-          <SegmentedControl
-            aria-label="Scale"
-            value={scale}
-            onChange={setScale}
-            data={['1', '2'].map((s) => ({
-              value: s,
-              label: `${s}×, ${size.width * Number(s)} × ${size.height * Number(s)}`,
-            }))}
-          />
+          {of !== 'page' && (
+            <SegmentedControl
+              aria-label="Scale"
+              value={scale}
+              onChange={setScale}
+              data={['1', '2'].map((s) => ({
+                value: s,
+                label: `${s}×, ${size.width * Number(s)} × ${size.height * Number(s)}`,
+              }))}
+            />
+          )}
           <Button data-download leftSection={<IconDownload size={16} />} loading={busy} onClick={() => void take()}>
             Download
           </Button>
-          <Text fz="xs" c="dimmed">
-            {moving && still
-              ? 'Of a slide that moves, the moment that shows on the stage. '
-              : animated === 'gif'
-                ? 'A GIF has at most 256 colours a frame; WebP keeps the photograph. '
-                : ''}
-            Painted at full size from the saved piece, by the same painter as the stage.
-          </Text>
+          {of === 'page' ? (
+            <Text fz="xs" c="dimmed">
+              A folder with its page, style sheet, pictures in all widths as AVIF, WebP and JPEG, and fonts with the
+              letters that are used. It holds at every width, as the stage shows it.
+            </Text>
+          ) : (
+            <Text fz="xs" c="dimmed">
+              {moving && still
+                ? 'Of a slide that moves, the moment that shows on the stage. '
+                : animated === 'gif'
+                  ? 'A GIF has at most 256 colours a frame; WebP keeps the photograph. '
+                  : ''}
+              Painted at full size from the saved piece, by the same painter as the stage.
+            </Text>
+          )}
         </Stack>
       </Popover.Dropdown>
     </Popover>

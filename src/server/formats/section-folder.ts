@@ -95,7 +95,7 @@ async function partFiles(painter: Painter, wanted: WantedPart, { scene }: Stand)
       { scale: d, x: bounds.x * d, y: bounds.y * d },
       {
         only: (l) => l.id === wanted.layer,
-        alter: (l) => ({ ...l, opacity: 1, blend: 'normal' }),
+        alter: (l) => ({ ...l, opacity: 1, blend: 'normal', rotation: 0 }),
         transparent: true,
       },
     );

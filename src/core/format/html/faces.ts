@@ -10,13 +10,18 @@ import { number, quoted, slug } from './sheet';
 import type { Stand } from './stands';
 
 /**
- * Widths of the letters of a plain grotesque, in thousandths of an em from U+0020 on: those of the freely licensed core
+ * Widths of the letters of a plain grotesque, in thousandths of an em from U+0020 on: those of the free core
  * font metrics that most machines have a font for.
  */
-const PLAIN =
-  '278 278 355 556 556 889 667 191 333 333 389 584 278 333 278 278 556 556 556 556 556 556 556 556 556 556 278 278 584 584 584 556 1015 667 667 722 722 667 611 778 722 278 500 667 556 833 722 778 667 778 722 667 611 722 667 944 667 667 611 278 278 278 469 556 333 556 556 500 556 556 278 556 556 222 222 500 222 833 556 556 556 556 333 500 278 556 500 722 500 500 500 334 260 334 584'
-    .split(' ')
-    .map(Number);
+const PLAIN = [
+  '278 278 355 556 556 889 667 191 333 333 389 584 278 333 278 278 556 556 556 556 556 556 556 556',
+  '556 556 278 278 584 584 584 556 1015 667 667 722 722 667 611 778 722 278 500 667 556 833 722 778',
+  '667 778 722 667 611 722 667 944 667 667 611 278 278 278 469 556 333 556 556 500 556 556 278 556',
+  '556 222 222 500 222 833 556 556 556 556 333 500 278 556 500 722 500 500 500 334 260 334 584',
+]
+  .join(' ')
+  .split(' ')
+  .map(Number);
 /** In em. */
 const plainWidth = (c: string): number => (PLAIN[c.codePointAt(0)! - 32] ?? 556) / 1000;
 
@@ -54,7 +59,7 @@ const keyOf = (layer: string, { family, weight, italic }: FontChoice): string =>
 export function facesOf(stands: readonly Stand[]): Faces {
   const uses = new Map<LoadedFont, FaceUse & { set: Set<string>; own: number; plain: number }>(),
     byLook = new Map<string, Set<LoadedFont>>();
-  const use = (font: LoadedFont, family: string, text: string, advance: number): void => {
+  const note = (font: LoadedFont, family: string, text: string, advance: number): void => {
     let u = uses.get(font);
     if (!u) {
       const { weight, italic } = font.face;
@@ -90,7 +95,7 @@ export function facesOf(stands: readonly Stand[]): Faces {
             for (const { font } of l.glyphs.slice(0, 1)) {
               // A font of one's own has no name but the one it was chosen by.
               const family = font.face.path === '' ? look.font.family : familyOf(font.face.id);
-              use(font, family, text.slice(l.start, l.end), (l.right - l.left) / l.size - look.letterSpacing);
+              note(font, family, text.slice(l.start, l.end), (l.right - l.left) / l.size - look.letterSpacing);
               known.add(font);
             }
       }
@@ -114,8 +119,8 @@ export const familyCss = ({ own, others }: LookFaces): string =>
   [own.family, ...others.map((f) => f.family), `${own.family} fallback`].map(quoted).join(', ') + ', sans-serif';
 
 /**
- * `@font-face` rules: the file, and a stand-in with the same width of text and the same ascent and descent (CSS Fonts 5,
- * size-adjust), so that nothing jumps while it loads.
+ * `@font-face` rules: the file, and a stand-in with the same width of text and the same ascent and descent (CSS Fonts
+ * 5, size-adjust), so that nothing jumps while it loads.
  */
 export function faceRules(faces: readonly FaceUse[]): string {
   return faces

@@ -1,9 +1,8 @@
 // HTML as text: escaped, indented, nothing that could be read as markup where words are meant.
 
 const ENTITIES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-/** Words as they stand between tags or in an attribute's quotes. Control characters, which HTML has no way to hold, go. */
+/** Words as they stand between tags or in an attribute's quotes, without control characters, which HTML cannot hold. */
 export const escaped = (words: string): string =>
-  // eslint-disable-next-line no-control-regex
   words.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/g, '').replace(/[&<>"]/g, (c) => ENTITIES[c]);
 
 type Attributes = Readonly<Record<string, string | number | true | undefined>>;

@@ -1,5 +1,5 @@
-// Colours and gradients as CSS paints them. Ramps are given as stops close enough together that no pixel differs by more
-// than a level, so that every browser mixes them as the painter does (CSS Images 3 mixes premultiplied sRGB).
+// Colours and gradients as CSS paints them. Ramps are given as stops close enough together that no pixel differs by
+// more than a level, so that every browser mixes them as the painter does (CSS Images 3 mixes premultiplied sRGB).
 import { rgba } from '../../colour/srgb';
 import type { Extent } from '../../kinds/common';
 import { type FadeForm, fadeAlpha } from '../../paint/fade-form';

@@ -230,6 +230,7 @@ export function columnRules(
       side = layerOf(b.texts[0]).anchors.horizontal;
     across(sheet, self, 'margin-left', side, widths, (i) => boxes[i].x);
     sheet.runs(self, 'width', (i) => boxes[i].width);
+    sheet.set(self, { 'align-self': 'stretch' });
   }
   const said = new Map<string, string>();
   const say = (r: number, selector: string, name: string, value: string): void => {

@@ -1,6 +1,6 @@
-// A section of a web page as HTML and CSS: its markup, its rules, and what pictures and fonts they need. Each layer is an
-// element of its own, named as in the document; texts stand in rows that grow with them. What CSS cannot paint as the
-// painter does is asked for as a picture.
+// A section of a web page as HTML and CSS: its markup, its rules, and what pictures and fonts they need. Each layer is
+// an element of its own, named as in the document; texts stand in rows that grow with them. What CSS cannot paint as
+// the painter does is asked for as a picture.
 import { isFollower, isPhoto, isText, type Layer } from '../../kinds/layers';
 import type { Extent } from '../../kinds/common';
 import type { Setter } from '../../kinds/kind';
@@ -96,7 +96,8 @@ class Writer {
       parts = stands.map((s, i): WantedPart => {
         const reach = fills
             ? { x: 0, y: 0, width: s.size.width, height: s.size.height }
-            : reachOf({ layout: (t) => s.layoutOf(t) }, own[i]),
+            : // Its turn is the page's.
+              reachOf({ layout: (t) => s.layoutOf(t) }, { ...own[i], rotation: 0 }),
           x = Math.floor(Math.max(0, reach.x)),
           y = Math.floor(Math.max(0, reach.y));
         return {

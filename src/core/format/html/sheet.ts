@@ -65,7 +65,9 @@ export class Sheet {
   where(condition: string, selector: string, declarations: Declarations): void {
     const rules = this.conditions.get(condition) ?? new Map<string, Map<string, string>>();
     this.conditions.set(condition, rules);
-    rules.set(selector, new Map(Object.entries(declarations)));
+    const rule = rules.get(selector) ?? new Map<string, string>();
+    rules.set(selector, rule);
+    for (const [name, value] of Object.entries(declarations)) rule.set(name, value);
   }
 
   /** What the declaration is where the layout of that index holds, of those set so far. */

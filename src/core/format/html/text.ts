@@ -1,6 +1,6 @@
 // A text as an element of HTML and the rules that set it as the painter does: the same font, breaks and baselines (line
 // boxes follow CSS Inline 3, of which our layout takes its leading).
-import type { TextLayer } from '../../kinds/text';
+import { LEAST_TARGET, type TextLayer } from '../../kinds/text';
 import { looksOf, type ResolvedLook } from '../../type/spans';
 import type { Shadow } from '../../values/shape';
 import { hexOf, type Swatches } from '../../values/swatches';
@@ -50,17 +50,33 @@ const shadowList = (shadows: readonly Shadow[], swatches: Swatches, withSpread: 
     .join(', ') || 'none';
 
 /**
- * Shadows of letters as a filter of SVG (Filter Effects 1): each outline grown, blurred, coloured, laid under. Ellipses
- * of `feMorphology` are boxes; under the blur the difference is hardly there.
+ * An outline grown by so many pixels on all sides, nearly round: by squares (`feMorphology`), then by crosses, so that
+ * its reach along the diagonals is that of a circle.
  */
+function grownBy(spread: number, id: string): { markup: string; result: string } {
+  if (spread <= -0.5)
+    return {
+      markup: `<feMorphology in="SourceAlpha" operator="erode" radius="${Math.round(-spread)}" result="${id}"/>`,
+      result: id,
+    };
+  const whole = Math.round(spread);
+  if (whole < 1) return { markup: '', result: 'SourceAlpha' };
+  const crosses = Math.round(whole * (2 - Math.SQRT2)),
+    squares = whole - crosses;
+  let markup = squares
+    ? `<feMorphology in="SourceAlpha" operator="dilate" radius="${squares}" result="${id}"/>`
+    : `<feOffset in="SourceAlpha" result="${id}"/>`;
+  for (let i = 0; i < crosses; i++)
+    markup += `<feConvolveMatrix in="${id}" order="3" kernelMatrix="0 1 0 1 1 1 0 1 0" divisor="1" result="${id}"/>`;
+  return { markup, result: id };
+}
+
+/** Shadows of letters as a filter of SVG (Filter Effects 1): each outline grown, blurred, coloured, laid under. */
 export function shadowFilter(id: string, shadows: readonly Shadow[], swatches: Swatches): string {
   const parts = drawn(shadows).map((s, i) => {
-    const grown =
-      Math.abs(s.spread) >= 0.5
-        ? `<feMorphology in="SourceAlpha" operator="${s.spread > 0 ? 'dilate' : 'erode'}" radius="${number(Math.abs(s.spread))}" result="g${i}"/>`
-        : '';
-    const hex = hexOf(s.colour, swatches);
-    return `${grown}<feGaussianBlur in="${grown ? `g${i}` : 'SourceAlpha'}" stdDeviation="${number(s.blur / 2)}"/><feOffset dx="${number(s.x)}" dy="${number(s.y)}" result="b${i}"/><feFlood flood-color="${hex.slice(0, 7)}" flood-opacity="${number(s.opacity, 3)}"/><feComposite in2="b${i}" operator="in" result="s${i}"/>`;
+    const { markup, result } = grownBy(s.spread, `g${i}`),
+      hex = hexOf(s.colour, swatches);
+    return `${markup}<feGaussianBlur in="${result}" stdDeviation="${number(s.blur / 2)}"/><feOffset dx="${number(s.x)}" dy="${number(s.y)}" result="b${i}"/><feFlood flood-color="${hex.slice(0, 7)}" flood-opacity="${number(s.opacity, 3)}"/><feComposite in2="b${i}" operator="in" result="s${i}"/>`;
   });
   const order = [...parts.keys()].reverse().map((i) => `<feMergeNode in="s${i}"/>`);
   return `<filter id="${id}" x="-50%" y="-50%" width="200%" height="200%" color-interpolation-filters="sRGB">${parts.join('')}<feMerge>${order.join('')}<feMergeNode in="SourceGraphic"/></feMerge></filter>`;
@@ -147,13 +163,14 @@ function parts(layer: TextLayer, cls: string, sheet: Sheet, swatches: Swatches, 
 /** Browsers that can round. */
 export const ROUNDS = '@supports (width: round(up, 1px, 1px))';
 
-/** Lines whole pixels apart, as the section lays them, and letters where they were painted. */
+/** Lines whole pixels apart, as the section lays them, and letters where they were painted. @param moved what moves */
 function lineRules(
   sheet: Sheet,
   self: string,
   stands: readonly Stand[],
   texts: readonly TextLayer[],
   { ascent, descent }: FontExtent,
+  moved: string,
 ): void {
   // As they were set, before they were brought to whole pixels.
   const heights = texts.map((t, i) => stands[i].lineHeights.get(t.id) ?? t.lineHeight),
@@ -162,14 +179,17 @@ function lineRules(
   if (alike) sheet.set(self, { '--line': number(heights[0], 4) });
   else sheet.runs(self, '--line', (i) => heights[i] * sizes[i]);
   sheet.set(self, { 'line-height': 'var(--line)', position: 'relative' });
+  if (moved !== self) sheet.set(moved, { position: 'relative' });
   const [a, d] = [number(ascent, 4), number(descent, 4)];
   sheet.where(ROUNDS, self, {
     'line-height': `round(${alike ? '1em * var(--line)' : 'var(--line)'}, 1px)`,
     // As browsers round them: nothing of the descent is lost.
     '--ascent': `(round(${a}em, 1px) + round(${d}em, 1px) - round(up, ${d}em, 1px))`,
     '--descent': `round(up, ${d}em, 1px)`,
-    // They round half the leading down; a little over the whole pixel is where letters are drawn on it.
-    top: `calc(0.5lh + ${number((ascent - descent) / 2, 4)}em - var(--ascent) - round(down, (1lh - var(--ascent) - var(--descent)) / 2, 1px) + 0.1px)`,
+  });
+  // They round half the leading down; a little under the whole pixel is what is rounded to it at every size.
+  sheet.where(ROUNDS, moved, {
+    top: `calc(0.5lh + ${number((ascent - descent) / 2, 4)}em - var(--ascent) - round(down, (1lh - var(--ascent) - var(--descent)) / 2, 1px) - 0.1px)`,
   });
 }
 
@@ -204,7 +224,9 @@ export function textElement(
     { ascent, descent } = face?.own.font ?? { ascent: 1, descent: 0.25 };
   if (face) sheet.set(self, faceCss(face));
   sheet.runs(self, 'font-size', (i) => layouts[i].fontSize);
-  lineRules(sheet, self, stands, texts, face?.own.font ?? { ascent: 1, descent: 0.25 });
+  // A plate stays where it is.
+  const moved = text.panel ? `.${cls}-words` : self;
+  lineRules(sheet, self, stands, texts, face?.own.font ?? { ascent: 1, descent: 0.25 }, moved);
   const rtl = layouts[0].letters[0]?.rightToLeft === true;
   if (rtl) sheet.set(self, { direction: 'rtl' });
   sheet.steps(
@@ -235,14 +257,25 @@ export function textElement(
   if (text.outline.width > 0) {
     // Outside it lies under the letters, twice as wide.
     const wide = text.outline.place === 'outside' ? 2 : 1;
-    letters['-webkit-text-stroke'] = `${px(text.outline.width * wide)} ${colourCss(hexOf(text.outline.colour, scene))}`;
+    sheet.runs(
+      text.panel || drawn(text.shadows).length ? `.${cls}-words` : self,
+      '-webkit-text-stroke-width',
+      (i) => texts[i].outline.width * wide,
+    );
+    letters['-webkit-text-stroke-color'] = colourCss(hexOf(text.outline.colour, scene));
     if (text.outline.place === 'outside') letters['paint-order'] = 'stroke fill';
   }
+  // Shadows that are drawn by a filter, one for each layout.
+  let filtered: string[] | null = null;
   const gradient = paint && paint !== 'none' && 'image' in paint;
   if (drawn(text.shadows).length) {
-    if (spreads(text.shadows) || gradient) {
-      filters.push(shadowFilter(`${cls}-shadow`, text.shadows, scene));
-      letters.filter = `url(#${cls}-shadow)`;
+    if (spreads(text.shadows) || gradient || text.outline.width > 0) {
+      const names = texts.map((t, i) => {
+        const name = texts.length > 1 ? `${cls}-shadow-${i + 1}` : `${cls}-shadow`;
+        filters.push(shadowFilter(name, t.shadows, scene));
+        return `url(#${name})`;
+      });
+      filtered = names;
     } else
       sheet.steps(
         self,
@@ -255,7 +288,7 @@ export function textElement(
     letters['background-clip'] = 'text';
     letters['-webkit-background-clip'] = 'text';
   }
-  const ownLayer = letters.filter !== undefined || gradient,
+  const ownLayer = filtered !== null || gradient,
     highlight = text.highlight !== null && !text.spans.length;
   const { backing } = text;
   if (backing?.on) {
@@ -339,12 +372,42 @@ export function textElement(
       );
     }
     inner = inline('span', { class: `${cls}-words` }, inner);
-  } else sheet.set(self, letters);
+  } else {
+    sheet.set(self, letters);
+    if (text.panel) inner = inline('span', { class: `${cls}-words` }, inner);
+  }
+  if (filtered) sheet.steps(`.${cls}-words`, 'filter', filtered);
   frameCss(stands, texts, cls, sheet);
+  if (text.button) buttonCss(stands, texts, cls, sheet);
   return { tag: 'p', attributes: {}, inner, filters };
 }
 
 const colourAlpha = (hex: string): number => (hex.length > 7 ? parseInt(hex.slice(7), 16) / 255 : 1);
+
+/** How a link looks by itself, under the pointer, and with the keyboard's focus. */
+function buttonCss(stands: readonly Stand[], texts: readonly TextLayer[], cls: string, sheet: Sheet): void {
+  const [{ scene }] = stands,
+    self = `.${cls}`,
+    { hover, focus } = texts[0].button!,
+    width = texts.map((t) => px(t.button?.focus.width ?? focus.width));
+  sheet.set(self, {
+    display: 'block',
+    'min-width': `${LEAST_TARGET}px`,
+    'min-height': `${LEAST_TARGET}px`,
+    ...(texts[0].underline ? {} : { 'text-decoration': 'none' }),
+  });
+  const over: Record<string, string> = {};
+  if (hover.plate) over.background = colourCss(hexOf(hover.plate, scene));
+  if (hover.ink) over.color = colourCss(hexOf(hover.ink, scene));
+  if (Object.keys(over).length) sheet.set(`${self}:hover`, over);
+  const ring = colourCss(hexOf(focus.colour, scene));
+  sheet.steps(
+    `${self}:focus-visible`,
+    'outline',
+    width.map((w) => `${w} solid ${ring}`),
+  );
+  sheet.set(`${self}:focus-visible`, { 'outline-offset': '2px' });
+}
 
 /** The frame's own look. */
 function frameCss(stands: readonly Stand[], texts: readonly TextLayer[], cls: string, sheet: Sheet): void {

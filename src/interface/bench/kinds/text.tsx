@@ -14,12 +14,15 @@ import { ShadowsFold } from '../fields/ShadowsField';
 import { BackingFold } from '../fields/text/BackingFold';
 import { BoxFields } from '../fields/text/BoxFields';
 import { FrameLookFold } from '../fields/text/FrameLookFold';
+import { PageFold } from '../fields/text/PageFold';
 import { LetterFields, TypeFields } from '../fields/text/TypeFields';
+import { useBench } from '../state/store';
 import type { Face } from './face';
 
 function TextControls({ layer }: { layer: TextLayer }) {
   const set = setter(layer),
-    k = useLengthScale();
+    k = useLengthScale(),
+    section = useBench((s) => s.piece.section !== null);
   return (
     <>
       <TypeFields layers={[layer]} />
@@ -52,6 +55,7 @@ function TextControls({ layer }: { layer: TextLayer }) {
         <Fold name="box" title="Box and lines">
           <BoxFields layer={layer} />
         </Fold>
+        {section && <PageFold layer={layer} />}
         <FrameLookFold layer={layer} />
         {layer.panel && (
           <ShadowsFold
