@@ -1,5 +1,6 @@
 // Pieces: lists, documents, revisions, pictures of them.
 import { z } from 'zod';
+import { NARROWEST, WIDEST } from '../core/piece/limits';
 import { FORMAT_IDS, FORMATS } from '../core/format/formats';
 import { PieceSchema } from '../core/piece/schema';
 import type { Endpoint, EndpointKey } from './endpoint';
@@ -49,6 +50,13 @@ export const RenderQuery = PlaceQuery.extend({
   format: z.enum(FORMAT_IDS).default('png'),
   scale: z.coerce.number().min(0.02).max(4).default(1),
   quality: z.coerce.number().int().min(1).max(100).default(90),
+  width: z.coerce
+    .number()
+    .int()
+    .min(NARROWEST)
+    .max(WIDEST)
+    .optional()
+    .describe('Of a section: the width of the page at which it is painted, CSS px'),
   time: z.coerce
     .number()
     .min(0)

@@ -27,6 +27,12 @@ export async function slideAskOf(
   return { stored, piece, campaign: stored.campaign, slide: slide - 1, size };
 }
 
+/** @throws Problem 422 where the piece is no section */
+export function sectionOf({ section }: Piece): void {
+  if (!section)
+    throw new Problem(422, 'The piece is not a section of a page', 'Only a section has widths between its sizes.');
+}
+
 /** The name of a piece as that of a file. */
 export const fileBase = (piece: Piece): string =>
   nameOf(piece)

@@ -52,7 +52,8 @@ it('at the width of a layout it is that layout, in CSS pixels', async () => {
     close(at.height, layout.height * k, 1);
     const own = frames(piece, slide, layout);
     frames(piece, slide, at).forEach(({ l, box }, i) => {
-      for (const side of ['x', 'y', 'width', 'height'] as const) close(box[side], own[i].box[side] * k, 1);
+      // Lines stand on whole pixels.
+      for (const side of ['x', 'y', 'width', 'height'] as const) close(box[side], own[i].box[side] * k, 1.6);
       if (isText(l)) close(l.fontSize, (own[i].l as TextLayer).fontSize * k, 0.01);
     });
   }

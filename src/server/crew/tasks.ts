@@ -2,6 +2,7 @@
 import { nanoid } from 'nanoid';
 import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
 import { firstLayout } from '../../core/arrange/new-size';
+import { sectionAt } from '../../core/arrange/section';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import type { FormatId } from '../../core/format/formats';
 import { sectionPage } from '../../core/format/html/section';
@@ -47,11 +48,18 @@ import { fonts, painter, pictures, type SlideAsk, stand, type Standing } from '.
 
 export type { SlideAsk } from './standing';
 
-export type RenderAsk = SlideAsk & { format: FormatId | 'raw'; scale: number; quality: number };
+export type RenderAsk = SlideAsk & {
+  format: FormatId | 'raw';
+  scale: number;
+  quality: number;
+  /** Of a section: the width of the page at which it is painted, CSS px. */
+  width?: number;
+};
 
 /** Paints a slide and encodes it; `raw` gives RGBA bytes. */
 export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
-  const { piece, slide, size } = await stand(ask, Math.max(1, ask.scale));
+  const { piece, slide, size: own } = await stand(ask, Math.max(1, ask.scale)),
+    size = ask.width === undefined ? own : sectionAt(painter, piece, slide, ask.width);
   checkPainting(painter, piece, slide, size, ask.scale);
   const pixels = pixelsOf(painter, piece, slide, size, ask.scale),
     { data, width, height } = pixels;

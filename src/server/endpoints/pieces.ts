@@ -25,7 +25,7 @@ import {
   type StoredPiece,
 } from '../pieces';
 import { notFound, Problem } from '../problem';
-import { fileName, slideAskOf } from '../slide-ask';
+import { fileName, sectionOf, slideAskOf } from '../slide-ask';
 import { done, type Handlers, reply, revised } from './handler';
 
 const MOST_PIXELS = 64_000_000;
@@ -121,6 +121,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     saved(await restoreRevision(params.id, rowOf(params.row))),
   'GET /api/pieces/{id}/render': async ({ request, params, query, headOnly }) => {
     const { stored, ...place } = await slideAskOf(params.id, query);
+    if (query.width !== undefined) sectionOf(place.piece);
     const size = place.piece.sizes.find((s) => s.id === place.size) ?? place.piece.sizes[0],
       pixels = size.width * size.height * query.scale ** 2;
     if (pixels > MOST_PIXELS)
@@ -142,7 +143,14 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     const heavy = pixels > HEAVY_PIXELS || place.piece.slides[place.slide].layers.length > HEAVY_LAYERS;
     const { bytes } = await run(
       'render',
-      { ...place, time: query.time, format: query.format, scale: query.scale, quality: query.quality },
+      {
+        ...place,
+        time: query.time,
+        width: query.width,
+        format: query.format,
+        scale: query.scale,
+        quality: query.quality,
+      },
       asked(request, heavy),
     );
     return new Response(new Uint8Array(bytes), { headers });

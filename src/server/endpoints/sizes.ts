@@ -4,13 +4,13 @@ import { nanoid } from 'nanoid';
 import type { sizes } from '../../contract/sizes';
 import { destinationById } from '../../core/piece/destinations';
 import { ownSize, sizeFor } from '../../core/piece/make';
-import type { Piece, Size } from '../../core/piece/schema';
+import type { Size } from '../../core/piece/schema';
 import { addSize, MOST_SIZES } from '../../core/piece/sizes';
 import type { SolvedSlide } from '../../core/remedy/every-size';
 import { asked, run } from '../crew/crews';
 import { readPiece, savePiece } from '../pieces';
 import { Problem } from '../problem';
-import { fileBase, slideAskOf } from '../slide-ask';
+import { fileBase, sectionOf, slideAskOf } from '../slide-ask';
 import { type Handlers, reply, revised } from './handler';
 
 type Ask =
@@ -26,12 +26,6 @@ function sizeFrom(ask: Ask): Size {
       { path: '/destination', reason: `there is no destination ${ask.destination}` },
     ]);
   return sizeFor(d, id, ask.name);
-}
-
-/** @throws Problem 422 where the piece is no section */
-function sectionOf({ section }: Piece): void {
-  if (!section)
-    throw new Problem(422, 'The piece is not a section of a page', 'Only a section has widths between its sizes.');
 }
 
 export const sizeHandlers: Handlers<typeof sizes> = {

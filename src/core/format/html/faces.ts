@@ -101,7 +101,8 @@ export function facesOf(stands: readonly Stand[]): Faces {
       }
     }
   for (const u of uses.values()) {
-    u.letters = [...u.set].sort().join('');
+    // The space at which a line breaks is no letter of it, but one where it breaks elsewhere.
+    u.letters = [...u.set.add(' ')].sort().join('');
     if (u.plain > 0 && u.own > 0) u.wide = u.own / u.plain;
   }
   return {

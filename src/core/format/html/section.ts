@@ -363,7 +363,7 @@ function page(title: string, section: string, faces: readonly FaceUse[]): string
       ),
     '<link rel="stylesheet" href="section.css">',
   ];
-  return `<!doctype html>\n${block('html', { lang: 'en' }, [
+  return `<!DOCTYPE html>\n${block('html', { lang: 'en' }, [
     block('head', {}, head),
     block('body', { class: 'page' }, [block('main', {}, [section])]),
   ])}\n`;

@@ -9,6 +9,7 @@ export const px = (v: number): string => (Math.abs(v) < 0.005 ? '0px' : `${numbe
 export const slug = (words: string): string =>
   words
     .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')

@@ -1,0 +1,235 @@
+// A section as HTML and CSS: what the markup says, that it is valid whatever lies on the section, that nothing in it
+// is run. How it looks is compared in a browser.
+import { validate } from 'csstree-validator';
+import { HtmlValidate } from 'html-validate';
+import { makeBorder } from '../../kinds/border';
+import { makeFade } from '../../kinds/fade';
+import { makeFill } from '../../kinds/fill';
+import type { Layer } from '../../kinds/layers';
+import { makePhoto } from '../../kinds/photo';
+import { makePlate } from '../../kinds/plate';
+import { makePool } from '../../kinds/pool';
+import { makeShape } from '../../kinds/shape';
+import { makeButton, makeText, readingShadow, type TextLayer } from '../../kinds/text';
+import { makeTint } from '../../kinds/tint';
+import { makePiece } from '../../piece/make';
+import { PieceSchema } from '../../piece/schema';
+import { easelFor } from '../../testing/pixels';
+import { ids } from '../../testing/scenes';
+import { gradientThrough, makeBacking, solid } from '../../values/made';
+import { isLink } from '../../values/text';
+import { type SectionPage, sectionPage } from './section';
+
+const { painter } = easelFor(new Map());
+const ASSET = 'a'.repeat(64);
+const FILE = { width: 2400, height: 1600 };
+
+/** A hero in two layouts; what it holds is made for its wide one. */
+async function page(
+  change: (
+    layers: { photo: Layer; head: TextLayer; line: TextLayer },
+    size: { width: number; height: number },
+  ) => Layer[],
+  name = 'Lake hero',
+): Promise<SectionPage> {
+  const piece = makePiece(name, { destination: 'hero' }, ids(), (z) =>
+    change(
+      {
+        photo: makePhoto('photo', ASSET, 'A lake', z),
+        head: {
+          ...makeText('head', 'Slow trains', z),
+          name: 'Headline',
+          box: { x: 128, y: 300, width: 900, height: 140 },
+        },
+        line: {
+          ...makeText('line', 'From 2 May', z),
+          name: 'Line',
+          box: { x: 128, y: 470, width: 900, height: 60 },
+          fontSize: 44,
+        },
+      },
+      z,
+    ),
+  );
+  await painter.prepare(piece.slides[0]);
+  return sectionPage(painter, piece, piece.slides[0], () => FILE);
+}
+
+const VALID = new HtmlValidate({
+  extends: ['html-validate:recommended'],
+  rules: { 'no-inline-style': 'off', 'long-title': 'off' },
+});
+async function faultsOf({ html, css }: SectionPage): Promise<string[]> {
+  const report = await VALID.validateString(html);
+  return [
+    ...report.results.flatMap((r) => r.messages.map((m) => `${m.ruleId}: ${m.message}`)),
+    ...validate(css, 'section.css').map((e) => e.message),
+  ];
+}
+
+describe('valid HTML and CSS', () => {
+  const box = { x: 128, y: 300, width: 900, height: 230 };
+  const CASES: Record<string, Parameters<typeof page>[0]> = {
+    'a photo under a tint and fades': ({ photo, head, line }, z) => [
+      photo,
+      makeTint('tint', '#112233', 0.3, z),
+      makeFade('fade', '#112233', 0.7, z, { angle: 30, solid: 0.2, easing: 'strong' }),
+      makeFade('vignette', '#112233', 0.7, z, { shape: 'vignette' }),
+      head,
+      line,
+    ],
+    'a plate behind both texts': ({ photo, head, line }) => [
+      photo,
+      makePlate('p', '#112233', 0.7, box, 120, ['head', 'line']),
+      head,
+      line,
+    ],
+    'a pool, a border, a shape': ({ photo, head, line }, z) => [
+      photo,
+      makePool('pool', '#112233', 0.7, box, 120, ['head']),
+      makeBorder('border', '#ffffff', z),
+      head,
+      line,
+      {
+        ...makeShape('star', 'star', '#f2a31b', z),
+        band: 'message',
+        box: { x: 1500, y: 80, width: 200, height: 200 },
+        rotation: 12,
+      },
+    ],
+    'gradients, and a pattern that CSS has not': ({ head, line }, z) => [
+      {
+        ...makeFill('ground', '#1d3b2f', z),
+        fill: {
+          ...makeFill('g', '#1d3b2f', z).fill,
+          kind: 'gradient',
+          gradient: gradientThrough(['#1d3b2f', '#9c6558', '#f6dca6'], { shape: 'conic' }),
+        },
+      },
+      { ...makeFill('tiles', '#1d3b2f', z), fill: { ...makeFill('t', '#1d3b2f', z).fill, kind: 'pattern' } },
+      { ...head, fill: { ...solid('#ffffff'), kind: 'gradient', gradient: gradientThrough(['#ffffff', '#f2a31b']) } },
+      line,
+    ],
+    'backing, shadows, outline, parts': ({ photo, head, line }) => [
+      photo,
+      {
+        ...head,
+        text: 'Slow trains,\nlong views',
+        backing: { ...makeBacking('#112233'), opacity: 0.6 },
+        shadows: [readingShadow(head, '#000000', 0.8)],
+        outline: { width: 3, colour: '#112233', place: 'outside', dash: [] },
+        spans: [{ start: 0, end: 4, look: { fill: solid('#f2a31b'), highlight: '#112233', fontSize: 150 } }],
+      },
+      { ...line, list: 'bullets', heading: 'h2' },
+    ],
+  };
+  it.each(Object.entries(CASES))('%s', async (_, layers) => {
+    expect(await faultsOf(await page(layers))).toEqual([]);
+  });
+  it('and the checks find faults', async () => {
+    const { html, css } = await page(({ photo, head }) => [photo, head]);
+    expect(
+      await faultsOf({
+        html: html.replace('</main>', ''),
+        css: `${css}.x { colr: red; width: 1furlong }`,
+      } as SectionPage),
+    ).not.toEqual([]);
+  });
+});
+
+it('the heading names the section, the button is a link with its looks, the photo has its words', async () => {
+  const { html, css, wanted } = await page(({ photo, head, line }) => {
+    const button = { ...line, id: 'go', name: 'Timetable', text: 'See the timetable', box: { ...line.box, y: 560 } };
+    makeButton(button, '/times?day=2&stop=varn', '#f2a31b');
+    button.button!.hover.plate = '#ffffff';
+    return [photo, { ...head, heading: 'h1' }, line, button];
+  });
+  expect(html).toMatch(/<section class="section" aria-labelledby="section-headline">/);
+  expect(html).toMatch(/<h1 class="section-headline" id="section-headline">Slow trains<\/h1>/);
+  expect(html).toMatch(/<a class="section-timetable" href="\/times\?day=2&amp;stop=varn">.*See the timetable.*<\/a>/);
+  expect(html).toContain('alt="A lake"');
+  expect(css).toMatch(/\.section-timetable:hover \{\s+background: #ffffff;/);
+  expect(css).toMatch(/:focus-visible \{\s+outline: /);
+  // Each layout has a file of just its pixels, and screens twice as dense have one of theirs.
+  const [photo] = wanted;
+  if (photo.kind !== 'photo') throw new Error('the photo is no photo');
+  const files = photo.files.map((f) => f.width);
+  expect(files).toEqual([...files].sort((a, b) => a - b));
+  expect(files).toContain(1440);
+  expect(files.at(-1)).toBeLessThanOrEqual(FILE.width);
+});
+
+it('texts stand in rows; what they outgrow moves down with them', async () => {
+  const { html, css } = await page(({ photo, head, line }) => [photo, line, head]);
+  // As they are read, not as they lie on each other.
+  expect(html.indexOf('section-headline')).toBeLessThan(html.indexOf('section-line'));
+  const row = (cls: string): number => Number(new RegExp(`\\.section-${cls} \\{[^}]*grid-row: (\\d)`).exec(css)![1]);
+  expect(row('line')).toBe(row('headline') + 1);
+  expect(css).toMatch(/min-height: clamp\(/);
+});
+
+it('only the faces and letters that are used go along, with stand-ins as wide', async () => {
+  const { faces, css } = await page(({ photo, head, line }) => [
+    photo,
+    { ...head, case: 'upper' },
+    { ...line, font: { family: 'Work Sans', weight: 500, italic: false } },
+  ]);
+  expect(faces.map((f) => [f.family, f.weight])).toEqual([
+    ['Archivo', 700],
+    ['Work Sans', 500],
+  ]);
+  expect(faces[0].letters).toBe([...new Set('SLOW TRAINS')].sort().join(''));
+  for (const f of faces) expect(f.wide).toBeGreaterThan(0.7);
+  expect(css.match(/^ {2}size-adjust/gm)).toHaveLength(2);
+});
+
+describe('nothing in a document is run', () => {
+  const hostile = '<script>alert(1)</script><img src=x onerror=alert(1)>"\'--></style>';
+  it('words, names and titles stay words', async () => {
+    const made = await page(
+      ({ photo, head, line }) => [{ ...photo, name: hostile }, { ...head, text: hostile, name: hostile }, line],
+      hostile.slice(0, 60),
+    );
+    expect(await faultsOf(made)).toEqual([]);
+    expect(made.html).not.toMatch(/<script|<img src=x|onerror=alert\(1\)>/);
+    expect(made.css).not.toMatch(/<|script:|url\((?!"fonts)/);
+  });
+  it.each([
+    'javascript:alert(1)',
+    'JavaScript:alert(1)',
+    ' javascript:x',
+    'data:text/html,x',
+    'vbscript:x',
+    'java\nscript:x',
+    '//elsewhere',
+    'a b',
+    '',
+  ])('an address like %j is refused', async (href) => {
+    expect(isLink(href)).toBe(false);
+    const piece = makePiece('P', { destination: 'hero' }, ids(), (z) => [makeText('t', 'Go', z)]);
+    const text = piece.slides[0].layers[0] as TextLayer;
+    makeButton(text, '#', '#ffffff');
+    text.button!.href = href;
+    expect(() => PieceSchema.parse(piece)).toThrow();
+  });
+  it.each([
+    'https://ostrel.example/a?b=c#d',
+    'mailto:office@ostrel.example',
+    'tel:+4312345',
+    '/times',
+    './times',
+    '#times',
+    '?day=2',
+    'times.html',
+  ])('an address like %j is one', (href) => expect(isLink(href)).toBe(true));
+});
+
+it('a text of 2,000 letters in the narrowest layout keeps its rows', async () => {
+  const made = await page(({ photo, head, line }) => [
+    photo,
+    { ...head, text: 'long views and slow trains '.repeat(75) },
+    line,
+  ]);
+  expect(await faultsOf(made)).toEqual([]);
+  expect(made.stands[0].size.height).toBeGreaterThan(3000);
+});
