@@ -17,6 +17,9 @@ export async function shotOf(png: string): Promise<Shot> {
   return { data, width: info.width, height: info.height };
 }
 
+// Looked up once: these loops run over millions of pixels.
+const { abs, min, max } = Math;
+
 const linear = (v: number): number => (v / 255 <= 0.04045 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4);
 const LUMINANCE = Float64Array.from({ length: 256 }, (_, i) => linear(i));
 const luminance = (d: Uint8Array, i: number): number =>
@@ -35,12 +38,12 @@ export function letterContrast(
   size: number,
 ): number | null {
   const { width, height } = inked,
-    radius = Math.max(2, 0.06 * size),
+    radius = max(2, 0.06 * size),
     pad = Math.ceil(radius) + 1,
-    x0 = Math.max(0, Math.floor(box.x) - pad),
-    y0 = Math.max(0, Math.floor(box.y) - pad),
-    x1 = Math.min(width, Math.ceil(box.x + box.width) + pad),
-    y1 = Math.min(height, Math.ceil(box.y + box.height) + pad),
+    x0 = max(0, Math.floor(box.x) - pad),
+    y0 = max(0, Math.floor(box.y) - pad),
+    x1 = min(width, Math.ceil(box.x + box.width) + pad),
+    y1 = min(height, Math.ceil(box.y + box.height) + pad),
     own = (x: number): boolean => x >= box.x - 0.5 && x < box.x + box.width + 0.5;
   // How much of a pixel is ink: how far it went from the bare picture towards the ink.
   const cover = (x: number, y: number): number => {
@@ -49,38 +52,39 @@ export function letterContrast(
       way = 0;
     for (let c = 0; c < 3; c++) {
       const full = ink[c] - bare.data[i + c];
-      if (Math.abs(full) > Math.abs(far)) {
+      if (abs(full) > abs(far)) {
         far = full;
         way = inked.data[i + c] - bare.data[i + c];
       }
     }
-    return Math.abs(far) < 12 ? 0 : way / far;
+    return abs(far) < 12 ? 0 : way / far;
   };
   const w = x1 - x0,
     covers = new Float64Array(w * (y1 - y0));
   for (let y = y0; y < y1; y++) for (let x = x0; x < x1; x++) covers[(y - y0) * w + x - x0] = cover(x, y);
+  const at = (x: number, y: number): number =>
+    x < x0 || x >= x1 || y < y0 || y >= y1 ? 0 : covers[(y - y0) * w + x - x0];
+  // Round the letter's own rim, as far as the radius.
+  const near = new Uint8Array(covers.length);
+  for (let y = y0; y < y1; y++)
+    for (let x = x0; x < x1; x++) {
+      if (!own(x) || at(x, y) <= 0.5) continue;
+      if (min(at(x - 1, y), at(x + 1, y), at(x, y - 1), at(x, y + 1)) > 0.5) continue;
+      for (let dy = -pad; dy <= pad; dy++)
+        for (let dx = -pad; dx <= pad; dx++) {
+          const px = x + dx,
+            py = y + dy;
+          if (dx * dx + dy * dy <= radius * radius && px >= x0 && px < x1 && py >= y0 && py < y1)
+            near[(py - y0) * w + px - x0] = 1;
+        }
+    }
   const l = luminance(Uint8Array.from(ink), 0),
     found: number[] = [];
   for (let y = y0; y < y1; y++)
     for (let x = x0; x < x1; x++) {
-      if (covers[(y - y0) * w + x - x0] >= 0.12) continue;
-      let near = false;
-      for (let dy = -pad; dy <= pad && !near; dy++)
-        for (let dx = -pad; dx <= pad && !near; dx++) {
-          const px = x + dx,
-            py = y + dy;
-          near =
-            dx * dx + dy * dy <= radius * radius &&
-            px >= x0 &&
-            px < x1 &&
-            py >= y0 &&
-            py < y1 &&
-            own(px) &&
-            covers[(py - y0) * w + px - x0] > 0.5;
-        }
-      if (!near) continue;
+      if (!near[(y - y0) * w + x - x0] || at(x, y) >= 0.12) continue;
       const b = luminance(bare.data, (y * width + x) * 3);
-      found.push((Math.max(l, b) + 0.05) / (Math.min(l, b) + 0.05));
+      found.push((max(l, b) + 0.05) / (min(l, b) + 0.05));
     }
   if (!found.length) return null;
   found.sort((p, q) => p - q);
@@ -100,9 +104,9 @@ export function differenceOf(a: Shot, b: Shot): { mean: number; far: number } {
   for (let i = 0; i < a.data.length; i += 3) {
     let most = 0;
     for (let c = 0; c < 3; c++) {
-      const d = Math.abs(a.data[i + c] - b.data[i + c]);
+      const d = abs(a.data[i + c] - b.data[i + c]);
       sum += d;
-      most = Math.max(most, d);
+      most = max(most, d);
     }
     if (most > 16) far++;
   }

@@ -55,15 +55,26 @@ const widthTo = async (width: number): Promise<void> => {
   await settled();
 };
 
-/** What of the page the section takes. */
-async function shot(): Promise<Shot> {
+/** A picture of the section, or from its top to the foot of its message. */
+async function shot(what: 'section' | 'message' = 'section'): Promise<Shot> {
   const clip = await driver.executeScript<{ width: number; height: number }>(
     `const { width, height } = document.querySelector('.section-page').getBoundingClientRect();
-     return { x: 0, y: 0, width, height: Math.round(height), scale: 1 };`,
+     const boxes = [...document.querySelectorAll('.section-message > *')].map((e) => e.getBoundingClientRect());
+     return arguments[0] === 'section'
+       ? { x: 0, y: 0, width, height: Math.round(height), scale: 1 }
+       : { x: 0, y: 0, scale: 1,
+           width: Math.min(width, Math.ceil(Math.max(...boxes.map((b) => b.right)) + 20)),
+           height: Math.min(height, Math.ceil(Math.max(...boxes.map((b) => b.bottom)) + 20)) };`,
+    what,
   );
   const { data } = await (
     driver as unknown as { sendAndGetDevToolsCommand(c: string, p: object): Promise<{ data: string }> }
-  ).sendAndGetDevToolsCommand('Page.captureScreenshot', { format: 'png', clip, captureBeyondViewport: true });
+  ).sendAndGetDevToolsCommand('Page.captureScreenshot', {
+    format: 'png',
+    clip,
+    captureBeyondViewport: true,
+    optimizeForSpeed: true,
+  });
   return shotOf(data);
 }
 
@@ -166,9 +177,9 @@ it('every letter is told from its backdrop at a hundred widths, measured on scre
   for (const width of widths) {
     await widthTo(width);
     const found = await texts(),
-      inked = await shot();
+      inked = await shot('message');
     await noInk(true);
-    const bare = await shot();
+    const bare = await shot('message');
     await noInk(false);
     for (const t of found)
       for (const l of t.letters) {

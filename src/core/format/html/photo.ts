@@ -91,6 +91,7 @@ export function photoElement(
       .map(({ exact: e, whole: w }): PhotoFile => ({
         width: w.width,
         height: w.height,
+        exact: true,
         part: {
           x: (w.x - e.x) / e.width,
           y: (w.y - e.y) / e.height,
@@ -100,7 +101,7 @@ export function photoElement(
       })),
     plain = (width: number): PhotoFile => {
       const height = Math.max(1, Math.round(width / ratio));
-      return { width, height, part: { x: 0, y: 0, width: 1, height: 1 } };
+      return { width, height, exact: false, part: { x: 0, y: 0, width: 1, height: 1 } };
     },
     files = [...new Map(own.map((f) => [f.width, f])).values()];
   for (const w of [...WIDTHS.filter((x) => x >= Math.min(...shown) * 0.6 && x < largest), largest])

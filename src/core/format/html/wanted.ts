@@ -9,6 +9,8 @@ export interface PhotoFile {
   height: number;
   /** What of the cropped photo, in fractions: for a layout's own file just what its pixels cover, else all of it. */
   part: Box;
+  /** It is shown pixel by pixel in a layout. */
+  exact: boolean;
 }
 
 /** A whole photo, toned, cropped and turned, in several widths. */
