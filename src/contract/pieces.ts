@@ -141,6 +141,23 @@ export const pieces = {
     answer: { says: 'Restored; ETag holds the revision', schema: SavedSchema },
     problems: { 404: 'Not there', 422: 'Damaged' },
   },
+  'GET /api/pieces/{id}/background': {
+    summary:
+      'What lies behind the message of a slide as CSS: its declarations, and the photos they show, each as base64 of a JPEG',
+    query: PlaceQuery.extend({
+      scale: z.coerce.number().min(0.02).max(4).default(1).describe('Of the photos'),
+      quality: z.coerce.number().int().min(1).max(100).default(82).describe('Of the photos'),
+    }),
+    answer: {
+      says: 'The background',
+      schema: z.object({
+        css: z.string().describe('Declarations for a rule of one’s own'),
+        leftOut: z.array(z.string()).describe('Names of layers that CSS cannot paint as one background'),
+        photos: z.array(z.object({ file: z.string(), bytes: z.string().describe('Base64') })),
+      }),
+    },
+    problems: { 404: 'Not there', 413: 'Too large' },
+  },
   'GET /api/pieces/{id}/render': {
     summary: 'A slide as a picture',
     query: RenderQuery,

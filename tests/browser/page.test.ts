@@ -9,6 +9,7 @@ import { sectionAt } from '../../src/core/arrange/section';
 import { chance } from '../../src/core/ground/chance';
 import { isText } from '../../src/core/kinds/layers';
 import { layersIn } from '../../src/core/piece/resolve';
+import type { Piece } from '../../src/core/piece/schema';
 import { Painter } from '../../src/core/scene/painter';
 import { nodeStudio } from '../../src/server/node-studio';
 import type { Application } from './application';
@@ -201,8 +202,52 @@ it('every letter is told from its backdrop at a hundred widths, measured on scre
   expect(otherwise.length).toBeLessThanOrEqual(1);
 });
 
+it('a background is copied as CSS, its photo goes along', async () => {
+  await devTools(driver, 'Browser.grantPermissions', {
+    permissions: ['clipboardReadWrite', 'clipboardSanitizedWrite'],
+  });
+  await devTools(driver, 'Emulation.setDeviceMetricsOverride', {
+    width: 1280,
+    height: 800,
+    deviceScaleFactor: 1,
+    mobile: false,
+  });
+  await bench.open(app.address, 'ostrel-hero');
+  await bench.press('[data-hand-over]');
+  await bench.click('Copy the background as CSS');
+  await bench.until(async () => readdirSync(downloads).includes('morning-mist.jpg'), 'the photo did not come');
+  const css = await driver.executeAsyncScript<string>(`navigator.clipboard.readText().then(arguments[0])`);
+  expect(css).toMatch(
+    /^background: linear-gradient\(rgb\(22 35 31 \/ 0\.32\), .*\),\s+url\("morning-mist\.jpg"\) center \/ cover no-repeat;/,
+  );
+  // Drawn as a page of its own it is the slide without its texts.
+  const own = mkdtempSync(join(tmpdir(), 'plavo-background-'));
+  writeFileSync(join(own, 'morning-mist.jpg'), readFileSync(join(downloads, 'morning-mist.jpg')));
+  writeFileSync(
+    join(own, 'index.html'),
+    `<!DOCTYPE html><title>B</title><style>.section-page { width: 1920px; height: 900px; ${css} }</style><div class="section-page"></div>`,
+  );
+  await openAt(own, 1920, 900);
+  await driver.executeAsyncScript(
+    `const i = new Image(); i.src = 'morning-mist.jpg'; i.decode().then(() => requestAnimationFrame(() => requestAnimationFrame(arguments[0])));`,
+  );
+  const { piece } = (await (await fetch(`${app.address}/api/pieces/ostrel-hero`)).json()) as { piece: Piece },
+    slides = piece.slides.map((s) => ({ ...s, layers: s.layers.filter((l) => !isText(l)) })),
+    made = await fetch(`${app.address}/api/pieces`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ campaign: 'ostrel-line', document: { ...piece, slides } }),
+    }),
+    { id } = (await made.json()) as { id: string },
+    png = Buffer.from(await (await fetch(`${app.address}/api/pieces/${id}/render`)).arrayBuffer()).toString('base64'),
+    { mean, far } = differenceOf(await shot(), await shotOf(png));
+  expect(mean).toBeLessThanOrEqual(1.5);
+  expect(far).toBeLessThanOrEqual(0.005);
+});
+
 it('a piece that is no section has no page, and says so', async () => {
   const response = await fetch(`${app.address}/api/pieces/ostrel-reopening/page`);
   expect(response.status).toBe(422);
   expect(await response.json()).toMatchObject({ title: 'The piece is not a section of a page' });
+  expect((await fetch(`${app.address}/api/pieces/ostrel-reopening/render?width=500`)).status).toBe(422);
 });

@@ -4,13 +4,14 @@
 import { Alert, Button, Group, NumberInput, Popover, SegmentedControl, Slider, Stack, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconDownload, IconPackageExport } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { FORMAT_IDS, type FormatId, FORMATS } from '../../core/format/formats';
 import { MOTION_FORMAT_IDS, MOTION_FORMATS, type MotionFormatId } from '../../core/format/motion-formats';
 import { moves } from '../../core/piece/moments';
 import { inWords } from '../shared/api';
-import { save } from './keeping/saving';
-import { currentSize, currentSlide, settle, useBench } from './state/store';
+import { BackgroundCopy } from './BackgroundCopy';
+import { handedBy, intoDownloads, savedBench } from './keeping/handed';
+import { currentSize, currentSlide, useBench } from './state/store';
 
 /** One slide, all of them in an archive, side by side as one picture, or the section as a page. */
 type What = 'slide' | 'slides' | 'strip' | 'page';
@@ -27,6 +28,7 @@ export function HandOver() {
   const [quality, setQuality] = useState(90);
   const [scale, setScale] = useState('1');
   const [busy, setBusy] = useState(false);
+  const stop = useRef<AbortController | null>(null);
   const [what, setWhat] = useState<What>('slide');
   const slides = useBench((s) => s.piece.slides),
     many = slides.length > 1,
@@ -39,13 +41,7 @@ export function HandOver() {
   const take = async (): Promise<void> => {
     setBusy(true);
     try {
-      settle();
-      await save();
-      const { id, saved, revision, piece, slideId, time } = useBench.getState();
-      if (saved !== 'saved')
-        throw new Error(
-          'The piece must be saved first, and the server does not answer. Your edits are safe in this browser; try again in a moment.',
-        );
+      const { id, revision, piece, slideId, time } = await savedBench();
       const all = { size: size.id, scale, quality: String(quality) };
       const one = {
         slide: String(piece.slides.findIndex((s) => s.id === slideId) + 1),
@@ -62,28 +58,20 @@ export function HandOver() {
               slide: { ...all, ...one, format, ...(moving && time !== null ? { time: String(time) } : {}) },
             }[of],
       );
-      const response = await fetch(
+      stop.current = new AbortController();
+      const response = await handedBy(
         `/api/pieces/${id}/${animated ? 'motion' : { strip: 'strip', slides: 'slides', slide: 'render', page: 'page' }[of]}?${query}`,
+        stop.current.signal,
       );
-      if (!response.ok)
-        throw new Error(
-          await response.json().then(
-            ({ title, detail }: { title?: string; detail?: string }) => [title, detail].filter(Boolean).join(': '),
-            () => 'The picture could not be painted.',
-          ),
-        );
       const name = decodeURIComponent(
         /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ??
           { strip: 'strip.png', slides: 'slides.zip', slide: `piece.${animated ?? format}`, page: 'page.zip' }[of],
       );
-      const url = URL.createObjectURL(await response.blob());
-      const a = Object.assign(document.createElement('a'), { href: url, download: name });
-      a.click();
-      setTimeout(() => URL.revokeObjectURL(url), 60_000);
+      intoDownloads(await response.blob(), name);
       notifications.show({ message: `${name} is in your downloads`, autoClose: 5000 });
       setOpen(false);
     } catch (e) {
-      notifications.show({ color: 'amber', autoClose: 9000, ...inWords(e) });
+      if (!stop.current?.signal.aborted) notifications.show({ color: 'amber', autoClose: 9000, ...inWords(e) });
     } finally {
       setBusy(false);
     }
@@ -181,9 +169,22 @@ export function HandOver() {
               }))}
             />
           )}
-          <Button data-download leftSection={<IconDownload size={16} />} loading={busy} onClick={() => void take()}>
-            Download
-          </Button>
+          <Group gap={8} wrap="nowrap">
+            <Button
+              data-download
+              flex={1}
+              leftSection={<IconDownload size={16} />}
+              loading={busy}
+              onClick={() => void take()}
+            >
+              Download
+            </Button>
+            {busy && (
+              <Button variant="default" onClick={() => stop.current?.abort()}>
+                Stop
+              </Button>
+            )}
+          </Group>
           {of === 'page' ? (
             <Text fz="xs" c="dimmed">
               A folder with its page, style sheet, pictures in all widths as AVIF, WebP and JPEG, and fonts with the
@@ -199,6 +200,7 @@ export function HandOver() {
               Painted at full size from the saved piece, by the same painter as the stage.
             </Text>
           )}
+          <BackgroundCopy />
         </Stack>
       </Popover.Dropdown>
     </Popover>

@@ -5,6 +5,7 @@ import { firstLayout } from '../../core/arrange/new-size';
 import { sectionAt } from '../../core/arrange/section';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
 import type { FormatId } from '../../core/format/formats';
+import { backgroundCss } from '../../core/format/html/background';
 import { sectionPage } from '../../core/format/html/section';
 import type { MotionFormatId } from '../../core/format/motion-formats';
 import { blank, layInto, type Pixels } from '../../core/ground/pixels';
@@ -41,7 +42,7 @@ import type { OwnFont } from '../../core/type/catalogue';
 import { type Asset, derive, drawn, keepAsset } from '../assets';
 import { keepFonts } from '../fonts';
 import { MOTION_WRITERS } from '../formats/motion-writers';
-import { type Files, sectionFolder } from '../formats/section-folder';
+import { backgroundFiles, type Files, sectionFolder } from '../formats/section-folder';
 import { WRITERS } from '../formats/writers';
 import { keepMask } from '../masks';
 import { fonts, painter, pictures, type SlideAsk, stand, type Standing } from './standing';
@@ -96,6 +97,16 @@ export async function sectionFiles(ask: SlideAsk & { quality: number }): Promise
   const { piece, slide } = await stand(ask, 2),
     page = sectionPage(painter, piece, slide, (asset) => pictures.get(asset) ?? null);
   return sectionFolder(painter, page, (face) => fonts.source(face.font.face), ask.quality);
+}
+
+export type BackgroundAsk = SlideAsk & { scale: number; quality: number };
+/** What lies behind the message as CSS, with the names of layers that are not in it and the photos it shows. */
+export async function background(ask: BackgroundAsk): Promise<{ leftOut: string[]; files: Files }> {
+  const { piece, slide, size } = await stand(ask, Math.max(1, ask.scale));
+  checkPainting(painter, piece, slide, size, ask.scale);
+  const scene = painter.sceneOf(piece, slide, size),
+    found = backgroundCss(scene);
+  return { leftOut: found.leftOut, files: await backgroundFiles(painter, scene, found, ask.scale, ask.quality) };
 }
 
 /** Slides side by side as one PNG. */

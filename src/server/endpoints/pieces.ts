@@ -119,6 +119,28 @@ export const pieceHandlers: Handlers<typeof pieces> = {
   'GET /api/pieces/{id}/revisions/{row}': async ({ params }) => reply(await readRevision(params.id, rowOf(params.row))),
   'POST /api/pieces/{id}/revisions/{row}': async ({ params }) =>
     saved(await restoreRevision(params.id, rowOf(params.row))),
+  'GET /api/pieces/{id}/background': async ({ request, params, query }) => {
+    const { stored, ...place } = await slideAskOf(params.id, query),
+      { width, height } = place.piece.sizes.find((s) => s.id === place.size) ?? place.piece.sizes[0];
+    if (width * height * query.scale ** 2 > MOST_PIXELS)
+      throw new Problem(413, 'The photos would be too large', `At most ${MOST_PIXELS / 1e6} megapixels are painted.`, [
+        { path: '/scale', reason: 'too large for this size' },
+      ]);
+    const { leftOut, files } = await run(
+        'background',
+        { ...place, scale: query.scale, quality: query.quality },
+        asked(request, true),
+      ),
+      { 'background.css': css, ...photos } = files;
+    return revised(
+      {
+        css: Buffer.from(css).toString('utf8'),
+        leftOut,
+        photos: Object.entries(photos).map(([file, b]) => ({ file, bytes: Buffer.from(b).toString('base64') })),
+      },
+      stored.revision,
+    );
+  },
   'GET /api/pieces/{id}/render': async ({ request, params, query, headOnly }) => {
     const { stored, ...place } = await slideAskOf(params.id, query);
     if (query.width !== undefined) sectionOf(place.piece);

@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import sharp, { type Sharp } from 'sharp';
 import subsetFont from 'subset-font';
+import type { BackgroundCss } from '../../core/format/html/background';
 import type { FaceUse } from '../../core/format/html/faces';
 import type { SectionPage } from '../../core/format/html/section';
 import type { Stand } from '../../core/format/html/stands';
@@ -15,9 +16,10 @@ import {
   type WantedPart,
   type WantedPhoto,
 } from '../../core/format/html/wanted';
+import type { Box } from '../../core/ground/box';
 import type { Pixels } from '../../core/ground/pixels';
 import type { Painter } from '../../core/scene/painter';
-import { sceneWith } from '../../core/scene/scene';
+import { type Scene, sceneWith } from '../../core/scene/scene';
 
 export type Files = Record<string, Uint8Array>;
 
@@ -101,28 +103,59 @@ async function photoFiles(painter: Painter, wanted: WantedPhoto, paper: string, 
   return out;
 }
 
-/** A layer as it lies in a layout, at its densities. Its strength and blending are the page's. */
+/** A layer alone, in a part of its scene. Its strength, blending and turn are left to the page. */
+function paintLayer(painter: Painter, scene: Scene, id: string, bounds: Box, scale: number): Sharp {
+  const width = Math.round(bounds.width * scale),
+    height = Math.round(bounds.height * scale),
+    surface = painter.studio.surface(width, height);
+  painter.paintScene(
+    surface,
+    scene,
+    { scale, x: bounds.x * scale, y: bounds.y * scale },
+    {
+      only: (l) => l.id === id,
+      alter: (l) => ({ ...l, opacity: 1, blend: 'normal', rotation: 0 }),
+      transparent: true,
+    },
+  );
+  const data = surface.read(0, 0, width, height);
+  surface.free();
+  return raw({ width, height, data });
+}
+
+/** A layer as it lies in a layout, at its densities. */
 async function partFiles(painter: Painter, wanted: WantedPart, { scene }: Stand): Promise<Files> {
-  const { bounds, densities } = wanted,
-    out: Files = {};
-  for (const d of densities) {
-    const width = Math.round(bounds.width * d),
-      height = Math.round(bounds.height * d),
-      surface = painter.studio.surface(width, height);
-    painter.paintScene(
-      surface,
-      scene,
-      { scale: d, x: bounds.x * d, y: bounds.y * d },
-      {
-        only: (l) => l.id === wanted.layer,
-        alter: (l) => ({ ...l, opacity: 1, blend: 'normal', rotation: 0 }),
-        transparent: true,
-      },
+  const out: Files = {};
+  for (const d of wanted.densities)
+    out[partFile(wanted, d)] = await bytes(
+      paintLayer(painter, scene, wanted.layer, wanted.bounds, d).webp({
+        quality: 90,
+        alphaQuality: 100,
+        smartSubsample: true,
+      }),
     );
-    const painted: Pixels = { width, height, data: surface.read(0, 0, width, height) };
-    surface.free();
-    out[partFile(wanted, d)] = await bytes(raw(painted).webp({ quality: 90, alphaQuality: 100, smartSubsample: true }));
-  }
+  return out;
+}
+
+/** The files of a background: its declarations and its photos, as large as the slide at that scale. */
+export async function backgroundFiles(
+  painter: Painter,
+  scene: Scene,
+  { css, photos }: BackgroundCss,
+  scale: number,
+  quality: number,
+): Promise<Files> {
+  const out: Files = { 'background.css': new TextEncoder().encode(css) },
+    { width, height } = scene;
+  for (const { file, layer } of photos)
+    out[file] = await bytes(
+      ENCODERS.jpg(
+        paintLayer(painter, scene, layer, { x: 0, y: 0, width, height }, scale).flatten({
+          background: scene.paper.slice(0, 7),
+        }),
+        quality,
+      ),
+    );
   return out;
 }
 

@@ -7,6 +7,7 @@ import type { Fill, PlainGradient } from '../../values/fill';
 import { gradientOf } from '../../values/gradient';
 import { endsOf, gradientRamp } from '../../values/gradient-table';
 import { hexOf, plainGradient, type Swatches } from '../../values/swatches';
+import { patternCss } from './pattern';
 import { number } from './sheet';
 
 /** A colour with an opacity folded in. */
@@ -133,8 +134,10 @@ export function paintCss(fill: Fill, box: Extent, swatches: Swatches, alpha = 1)
       const image = gradientCss(plainGradient(gradientOf(fill, swatches), swatches), box, alpha);
       return image === null ? null : { image };
     }
-    case 'pattern':
-      return null;
+    case 'pattern': {
+      const image = patternCss(fill.pattern, box, swatches, alpha);
+      return image === null ? null : { image };
+    }
   }
 }
 

@@ -224,6 +224,19 @@ describe('nothing in a document is run', () => {
   ])('an address like %j is one', (href) => expect(isLink(href)).toBe(true));
 });
 
+it('a picture that is not there leaves its place empty, and all else as it is', async () => {
+  const piece = makePiece('P', { destination: 'hero' }, ids(), (z) => [
+    makePhoto('photo', ASSET, 'Gone', z),
+    makeText('t', 'Words', z),
+  ]);
+  await painter.prepare(piece.slides[0]);
+  const made = sectionPage(painter, piece, piece.slides[0], () => null);
+  expect(made.wanted).toEqual([]);
+  expect(made.html).not.toContain('<img');
+  expect(made.html).toContain('Words');
+  expect(await faultsOf(made)).toEqual([]);
+});
+
 it('a text of 2,000 letters in the narrowest layout keeps its rows', async () => {
   const made = await page(({ photo, head, line }) => [
     photo,
