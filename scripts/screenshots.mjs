@@ -178,14 +178,6 @@ try {
   );
   await shot('backing');
 
-  await open('ostrel-carousel');
-  await row('Cup in a blob');
-  await driver.executeScript(
-    'arguments[0].scrollIntoView({ block: "start" })',
-    await click('//button[starts-with(normalize-space(.), "Mask")]'),
-  );
-  await shot('masks');
-
   await open('ostrel-autumn-walks');
   await click('[aria-label="Sizes"]');
   await click('//button[starts-with(normalize-space(.), "The sheet")]');
@@ -197,6 +189,13 @@ try {
   await click('//button[starts-with(normalize-space(.), "Every width")]');
   await find('[data-widths-done]');
   await shot('widths');
+
+  await open('ostrel-lake-hero');
+  await row('Timetable');
+  await click('//button[starts-with(normalize-space(.), "On the page")]');
+  await click('[data-hand-over]');
+  await click('//label[normalize-space(.)="HTML + CSS"]');
+  await shot('page');
   // A phone.
   await driver.sendAndGetDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width: 390,

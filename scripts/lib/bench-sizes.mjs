@@ -1,4 +1,6 @@
-// What many sizes and every width of a section cost, in the page.
+// What many sizes and every width of a section cost, in the page, and the section handed over.
+import { unzipSync } from 'fflate';
+import sharp from 'sharp';
 
 const holding =
   (driver) =>
@@ -91,4 +93,41 @@ export async function sizes({ get, post, address, driver, report, painted }) {
       ),
     );
   report('width slider, from a key to the section at that width', frames, 33);
+  await page({ address, report });
+}
+
+/** The folder of a section, beside what encoding its pictures alone takes. */
+async function page({ address, report }) {
+  const folders = [],
+    alone = [];
+  for (let i = 0; i < 3; i++) {
+    const began = Date.now(),
+      zip = await (await fetch(`${address}/api/pieces/ostrel-lake-hero/page`)).arrayBuffer();
+    folders.push(Date.now() - began);
+    const pictures = Object.entries(unzipSync(new Uint8Array(zip))).filter(([name]) => /\.(avif|webp|jpg)$/.test(name)),
+      raws = await Promise.all(
+        pictures.map(async ([name, bytes]) => ({
+          type: name.split('.').pop(),
+          ...(await sharp(bytes).removeAlpha().raw().toBuffer({ resolveWithObject: true })),
+        })),
+      ),
+      from = Date.now();
+    await Promise.all(
+      raws.map(({ type, data, info }) => {
+        const image = sharp(data, { raw: info });
+        return {
+          avif: () => image.avif({ quality: 66, effort: 0 }),
+          webp: () => image.webp({ quality: 82, smartSubsample: true, effort: 2 }),
+          jpg: () => image.jpeg({ quality: 82 }),
+        }
+          [type]()
+          .toBuffer();
+      }),
+    );
+    alone.push(Date.now() - from);
+  }
+  const middle = (of) => [...of].sort((a, b) => a - b)[Math.floor(of.length / 2)];
+  report('the folder of a page, beside encoding its pictures alone', folders, 1.5, {
+    ratio: middle(folders) / middle(alone),
+  });
 }

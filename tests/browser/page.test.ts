@@ -8,6 +8,7 @@ import { Key, type WebDriver } from 'selenium-webdriver';
 import { sectionAt } from '../../src/core/arrange/section';
 import { chance } from '../../src/core/ground/chance';
 import { isText } from '../../src/core/kinds/layers';
+import { NARROWEST, WIDEST } from '../../src/core/piece/limits';
 import { layersIn } from '../../src/core/piece/resolve';
 import type { Piece } from '../../src/core/piece/schema';
 import { Painter } from '../../src/core/scene/painter';
@@ -167,7 +168,12 @@ it('passes the rules for accessibility, and its button is reached and shown by k
 
 it('every letter is told from its backdrop at a hundred widths, measured on screenshots alone', async () => {
   const next = chance(20261126),
-    widths = [...LAYOUTS, 320, 2560, ...Array.from({ length: 95 }, () => 320 + Math.floor(next() * 2241))],
+    widths = [
+      ...LAYOUTS,
+      320,
+      2560,
+      ...Array.from({ length: 95 }, () => NARROWEST + Math.floor(next() * (WIDEST - NARROWEST + 1))),
+    ],
     painter = new Painter(nodeStudio(new Map())),
     { piece } = (await (await fetch(`${app.address}/api/pieces/${HERO}`)).json()) as {
       piece: Parameters<typeof layersIn>[0];
@@ -175,6 +181,10 @@ it('every letter is told from its backdrop at a hundred widths, measured on scre
     weak: string[] = [],
     otherwise: string[] = [];
   await painter.prepare(piece.slides[0]);
+  const linesAt = (width: number): string[][] =>
+    layersIn(piece, piece.slides[0], sectionAt(painter, piece, piece.slides[0], width))
+      .filter(isText)
+      .map((t) => painter.layout(t).lines.map((x) => t.text.slice(x.start, x.end)));
   for (const width of widths) {
     await widthTo(width);
     const found = await texts(),
@@ -188,18 +198,15 @@ it('every letter is told from its backdrop at a hundred widths, measured on scre
         if (ratio !== null && ratio < 0.97 * neededRatio(t.size, t.weight))
           weak.push(`${l.letter} of ${t.lines.join(' ')} at ${width}: ${ratio.toFixed(2)}`);
       }
-    // As the section is set at that width.
-    const size = sectionAt(painter, piece, piece.slides[0], width),
-      set = layersIn(piece, piece.slides[0], size)
-        .filter(isText)
-        .map((t) => painter.layout(t).lines.map((x) => t.text.slice(x.start, x.end)));
+    // As the section is set at that width; where a line is just full it may break a pixel sooner or later.
+    const set = [0, -2, 2].map((more) => linesAt(Math.min(WIDEST, Math.max(NARROWEST, width + more))));
     found.forEach((t, i) => {
-      if (JSON.stringify(t.lines) !== JSON.stringify(set[i])) otherwise.push(`${width}: ${t.lines.join(' | ')}`);
+      if (!set.some((lines) => JSON.stringify(lines[i]) === JSON.stringify(t.lines)))
+        otherwise.push(`${width}: ${t.lines.join(' | ')}`);
     });
   }
   expect(weak).toEqual([]);
-  // Where a line is full to a hundredth of a pixel it may break a pixel of width sooner or later.
-  expect(otherwise.length).toBeLessThanOrEqual(1);
+  expect(otherwise).toEqual([]);
 });
 
 it('a background is copied as CSS, its photo goes along', async () => {
