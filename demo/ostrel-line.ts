@@ -168,7 +168,7 @@ export function piecesOf(
             lineHeight: 1.3,
             font: { family: 'Work Sans', weight: 500, italic: false },
             fill: solid(linked('snow')),
-            backing: { ...makeBacking('#000405'), opacity: 0.6 },
+            backing: { ...makeBacking('#000405'), opacity: 0.58 },
             anchors: { horizontal: 'left', vertical: 'middle' },
           }),
           text('button', 'Timetable', p, 'See the timetable', {

@@ -26,7 +26,7 @@ export const inFiveSizes = (piece: Piece): Piece =>
 
 /** A section in three layouts: wide, medium, narrow. */
 export function inThreeLayouts(piece: Piece): Piece {
-  const [wide, ...others] = piece.sizes,
+  const [wide, ...others] = piece.sizes.map((s, i): Size => (i === 1 ? { ...s, height: 1320 } : s)),
     medium: Size = {
       id: 'medium',
       name: 'Medium',
@@ -46,9 +46,9 @@ export function inThreeLayouts(piece: Piece): Piece {
     'narrow',
     {
       [piece.slides[0].id]: {
-        headline: at(48, 560, 684, 330, 92),
-        line: at(50, 930, 640, 150, 36),
-        button: at(50, 1050, 420, 90, 36),
+        headline: at(48, 640, 684, 330, 92),
+        line: at(50, 1010, 640, 150, 36),
+        button: at(50, 1130, 420, 90, 36),
       },
     },
   );

@@ -7,6 +7,7 @@ import { scaledSpans, scaleType } from '../type/spans';
 import { solid } from '../values/made';
 import { NO_SIDES, NO_STROKE } from '../values/plain';
 import { clamp, scaledRadii, scaledShadow, scaledSides, scaledStroke } from '../values/scaled';
+import type { Colour } from '../values/fill';
 import type { Shadow } from '../values/shape';
 import type { FontChoice } from '../values/text';
 import { begun, CENTRED, type Extent, type LayerOf, marginOf, pick, type Schemas } from './common';
@@ -95,18 +96,18 @@ const LABELS = ['#111111', '#ffffff'];
 
 /**
  * Makes a text a button: it never wraps, and gets a plate of its own with room round its letters where it has none.
- * Changes the layer it is given. @param colour of the plate, as hex
+ * Changes the layer it is given. @param plate its colour, and the hex that this stands for
  */
-export function makeButton(layer: TextLayer, href: string, colour: string): void {
+export function makeButton(layer: TextLayer, href: string, plate: { colour: Colour; hex: string }): void {
   const { fontSize } = layer,
     round = (k: number): number => Math.round(fontSize * k);
   layer.button = { href, hover: { ink: null, plate: null }, focus: { colour: '#ffffff', width: round(0.12) || 1 } };
   layer.heading = null;
   if (layer.panel) return;
   layer.frame = 'line';
-  const [best] = [...LABELS].sort((a, b) => contrastOfHex(b, colour) - contrastOfHex(a, colour));
+  const [best] = [...LABELS].sort((a, b) => contrastOfHex(b, plate.hex) - contrastOfHex(a, plate.hex));
   layer.panel = {
-    fill: solid(colour),
+    fill: solid(plate.colour),
     opacity: 1,
     stroke: NO_STROKE,
     radius: [round(0.3), round(0.3), round(0.3), round(0.3)],

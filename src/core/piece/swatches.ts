@@ -1,8 +1,9 @@
 // Swatches: colours and gradients with names. Layers linked to one follow it; taking one away leaves them as they look.
 import { current, produce } from 'immer';
-import type { Fill, Swatch } from '../values/fill';
+import { labOfHex } from '../colour/oklab';
+import type { Colour, Fill, Swatch } from '../values/fill';
 import { unlinked } from '../values/gradient';
-import { hexOf } from '../values/swatches';
+import { hexOf, type Swatches } from '../values/swatches';
 import type { Piece } from './schema';
 
 type Tree = Record<string, unknown> | unknown[];
@@ -77,4 +78,15 @@ export function withHouse(piece: Piece, house: readonly Swatch[]): Piece {
       !s.house ? s : known.has(s.id) ? { ...known.get(s.id)!, house: true } : { ...s, house: false },
     ),
   };
+}
+
+/** The swatch that stands out most, by its chroma; an amber of our own where there is none. */
+export function accentOf({ swatches }: Swatches): { colour: Colour; hex: string } {
+  const chroma = (hex: string): number => {
+    const [, a, b] = labOfHex(hex);
+    return Math.hypot(a, b);
+  };
+  const coloured = swatches.flatMap(({ id, colour }) => (colour === undefined ? [] : [{ id, colour }])),
+    [first] = coloured.sort((p, q) => chroma(q.colour) - chroma(p.colour));
+  return first ? { colour: { swatch: first.id }, hex: first.colour } : { colour: '#f2a31b', hex: '#f2a31b' };
 }

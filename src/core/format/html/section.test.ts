@@ -140,7 +140,7 @@ describe('valid HTML and CSS', () => {
 it('the heading names the section, the button is a link with its looks, the photo has its words', async () => {
   const { html, css, wanted } = await page(({ photo, head, line }) => {
     const button = { ...line, id: 'go', name: 'Timetable', text: 'See the timetable', box: { ...line.box, y: 560 } };
-    makeButton(button, '/times?day=2&stop=varn', '#f2a31b');
+    makeButton(button, '/times?day=2&stop=varn', { colour: '#f2a31b', hex: '#f2a31b' });
     button.button!.hover.plate = '#ffffff';
     return [photo, { ...head, heading: 'h1' }, line, button];
   });
@@ -157,6 +157,15 @@ it('the heading names the section, the button is a link with its looks, the phot
   expect(files).toEqual([...files].sort((a, b) => a - b));
   expect(files).toContain(1440);
   expect(files.at(-1)).toBeLessThanOrEqual(FILE.width);
+});
+
+it('without a heading of its own the largest text is the first', async () => {
+  const { html } = await page(({ photo, head, line }) => [photo, line, head]);
+  expect(html).toMatch(/<h1 class="section-headline" id="section-headline">/);
+  expect(html.match(/<h[1-6]/g)).toHaveLength(1);
+  const { html: own } = await page(({ photo, head, line }) => [photo, head, { ...line, heading: 'h2' }]);
+  expect(own).toMatch(/<h2 class="section-line"/);
+  expect(own).not.toContain('<h1');
 });
 
 it('texts stand in rows; what they outgrow moves down with them', async () => {
@@ -208,7 +217,7 @@ describe('nothing in a document is run', () => {
     expect(isLink(href)).toBe(false);
     const piece = makePiece('P', { destination: 'hero' }, ids(), (z) => [makeText('t', 'Go', z)]);
     const text = piece.slides[0].layers[0] as TextLayer;
-    makeButton(text, '#', '#ffffff');
+    makeButton(text, '#', { colour: '#ffffff', hex: '#ffffff' });
     text.button!.href = href;
     expect(() => PieceSchema.parse(piece)).toThrow();
   });

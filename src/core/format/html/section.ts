@@ -68,6 +68,15 @@ class Writer {
 
   cls = (layer: Layer): string => this.names.get(layer.id)!;
 
+  /** The level of a text; where none has one, the largest is the first. */
+  headingOf(layer: TextLayer): TextLayer['heading'] {
+    if (layer.heading || layer.button) return layer.button ? null : layer.heading;
+    const texts = this.stands[0].scene.layers.filter(isText).filter((t) => t.visible && !t.button && t.text.trim());
+    if (texts.some((t) => t.heading)) return null;
+    const largest = texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
+    return largest?.id === layer.id ? 'h1' : null;
+  }
+
   /** What all layers have, besides their place. @param strength also their opacity */
   private common(layer: Layer, strength = true): void {
     const self = `.${this.cls(layer)}`,
@@ -230,9 +239,10 @@ class Writer {
       own = at(stands, layer);
     this.common(layer);
     turned(sheet, cls, own);
-    const tag = layer.heading ?? (layer.button ? 'a' : 'p'),
+    const heading = this.headingOf(layer),
+      tag = heading ?? (layer.button ? 'a' : 'p'),
       attributes: Record<string, string> = { class: cls };
-    if (layer.heading) attributes.id = cls;
+    if (heading) attributes.id = cls;
     if (layer.button) attributes.href = layer.button.href;
     if (!setsInCss(stands, layer)) {
       if (own.every((t) => t.frame === 'frame')) sheet.runs(self, 'height', (i) => stands[i].frameOf(own[i]).height);
@@ -334,7 +344,7 @@ export function sectionPage(setter: Setter, piece: Piece, slide: Slide, fileOf: 
     );
     lines.push(block('div', { class: `section-message${columns.length > 1 ? ` ${cls}` : ''}` }, inner));
   });
-  const heading = seen.filter(isText).find((t) => t.heading),
+  const heading = seen.filter(isText).find((t) => writer.headingOf(t)),
     label = heading ? { 'aria-labelledby': writer.names.get(heading.id)! } : { 'aria-label': piece.name },
     filters = writer.filters.length
       ? [`<svg width="0" height="0" aria-hidden="true" style="position: absolute">${writer.filters.join('')}</svg>`]

@@ -11,10 +11,11 @@ import type { PhotoLayer } from '../../../core/kinds/photo';
 import { makePhoto, makePicture, photoName } from '../../../core/kinds/photo';
 import { makeShape } from '../../../core/kinds/shape';
 import type { TextLayer } from '../../../core/kinds/text';
-import { makeText } from '../../../core/kinds/text';
+import { makeButton, makeText } from '../../../core/kinds/text';
 import { type Drawing, isOneColour, marksOf, outlineOf } from '../../../core/paint/drawing';
 import { makeMotion } from '../../../core/photo/motion';
 import { addLayer } from '../../../core/piece/edits';
+import { accentOf } from '../../../core/piece/swatches';
 import type { LaidKind } from '../../../core/piece/treatments';
 import { makeTreatment } from '../../../core/remedy/begin-treatment';
 import { faceFor } from '../../../core/type/catalogue';
@@ -44,7 +45,7 @@ function put(label: string, layer: Layer): void {
  * A new text in a colour that can be told from what lies where it lands: a headline first, then texts to go with it,
  * below it and quieter.
  */
-export async function addText(): Promise<void> {
+export async function addText(as: 'text' | 'button' = 'text'): Promise<void> {
   const size = baseSize(),
     margin = marginOf(size);
   const texts = currentSlide(state()).layers.filter(isText),
@@ -67,8 +68,17 @@ export async function addText(): Promise<void> {
     const lowest = texts.map((t) => frameOf(t, state().texts)).reduce((y, b) => Math.max(y, b.y + b.height), 0);
     if (lowest + layer.box.height < size.height - margin) layer.box.y = Math.round(lowest + layer.fontSize * 0.5);
   }
-  const { piece } = state(),
-    seen = await seenIn(layer.box);
+  const { piece } = state();
+  if (as === 'button') {
+    layer.text = 'Read on';
+    layer.name = 'Button';
+    layer.fontSize = Math.round(layer.fontSize * (first ? 1 : 0.35));
+    makeButton(layer, '#', accentOf(piece));
+    put('Add button', layer);
+    useBench.setState({ editing: layer.id });
+    return;
+  }
+  const seen = await seenIn(layer.box);
   const wanted = [...texts.map((t) => mainColour(t.fill, piece)).reverse(), '#ffffff', '#16202a'];
   layer.fill = solid(seen ? inkOver(seen, wanted) : wanted[0]);
   put('Add text', layer);

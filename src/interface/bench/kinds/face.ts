@@ -14,6 +14,8 @@ export interface Addition {
   Icon: ComponentType<{ size?: number }>;
   /** The key that does the same. */
   shortcut?: string;
+  /** Only where the piece is the section of a page. */
+  ofSection?: boolean;
   /** A line parts it from what stands above. */
   apart?: boolean;
   now?: () => void;

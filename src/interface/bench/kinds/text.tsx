@@ -1,7 +1,7 @@
 'use client';
 // A text: its type, and folded what is set less often: box, frame, backing, shadows, outline.
 import { Button, Select, SimpleGrid, Stack, Tooltip } from '@mantine/core';
-import { IconTypography } from '@tabler/icons-react';
+import { IconClick, IconTypography } from '@tabler/icons-react';
 import type { TextLayer } from '../../../core/kinds/text';
 import { oneLine } from '../../../core/values/plain';
 import { addText } from '../commands/adding';
@@ -129,7 +129,17 @@ function TextControls({ layer }: { layer: TextLayer }) {
 export const text: Face<TextLayer> = {
   title: () => 'Text',
   Controls: TextControls,
-  adds: [{ band: 'message', label: 'Text', Icon: IconTypography, shortcut: 'T', now: () => void addText() }],
+  adds: [
+    { band: 'message', label: 'Text', Icon: IconTypography, shortcut: 'T', now: () => void addText() },
+    {
+      band: 'message',
+      label: 'Button',
+      says: 'A text on its own plate that leads somewhere on the page',
+      Icon: IconClick,
+      ofSection: true,
+      now: () => void addText('button'),
+    },
+  ],
   // Until it is given a name it is called by its words.
   rowName: (layer) => (layer.name === 'Text' ? oneLine(layer.text) || 'Text' : layer.name),
 };

@@ -7,11 +7,13 @@ import type { Band } from '../../../core/values/plain';
 import { Library } from '../fields/Library';
 import type { Addition } from '../kinds/face';
 import { ADDITIONS } from '../kinds/faces';
+import { useBench } from '../state/store';
 
 export function AddMenu({ band, label }: { band: Band; label: string }) {
   const [library, setLibrary] = useState<Addition['library'] | null>(null);
   const inputs = useRef(new Map<string, HTMLInputElement | null>());
-  const additions = ADDITIONS.filter((a) => a.band === band);
+  const section = useBench((s) => s.piece.section !== null),
+    additions = ADDITIONS.filter((a) => a.band === band && (section || !a.ofSection));
   const begin = (a: Addition): void => {
     if (a.now) a.now();
     else if (a.file) inputs.current.get(a.label)?.click();

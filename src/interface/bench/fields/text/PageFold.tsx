@@ -4,9 +4,10 @@
 import { SegmentedControl, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { makeButton, type TextLayer } from '../../../../core/kinds/text';
+import { accentOf } from '../../../../core/piece/swatches';
 import { type ButtonSetting, HEADINGS, isLink } from '../../../../core/values/text';
 import { changeTexts } from '../../commands/texts';
-import { useHouse } from '../../keeping/house';
+import { useBench } from '../../state/store';
 import { ColourField } from '../ColourField';
 import { Fold } from '../Folds';
 
@@ -19,9 +20,9 @@ const ROLES: { value: Role; label: string }[] = [
 
 const roleOf = ({ heading, button }: TextLayer): Role => (button ? 'button' : (heading ?? 'text'));
 
-function setRole(layer: TextLayer, role: Role, plate: string): void {
+function setRole(layer: TextLayer, role: Role): void {
   changeTexts([layer], 'On the page', (l) => {
-    if (role === 'button') return makeButton(l, '#', plate);
+    if (role === 'button') return makeButton(l, '#', accentOf(useBench.getState().piece));
     l.heading = role === 'text' ? null : role;
     l.button = null;
   });
@@ -41,6 +42,7 @@ function Address({ value, onChange }: { value: string; onChange: (href: string) 
     <TextInput
       size="xs"
       label="Leads to"
+      aria-label="Leads to"
       value={typed ?? value}
       error={wrong && WRONG}
       onChange={(e) => setTyped(e.currentTarget.value.trim())}
@@ -79,8 +81,7 @@ function Optional({
 }
 
 export function PageFold({ layer }: { layer: TextLayer }) {
-  const house = useHouse((s) => s.swatches.find((x) => x.colour !== undefined)?.colour) ?? '#f2a31b',
-    { button } = layer;
+  const { button } = layer;
   const set = (values: Partial<ButtonSetting>, merge: string | null = null): void =>
     changeTexts([layer], 'Button', (l) => void (l.button = l.button && { ...l.button, ...values }), merge);
   return (
@@ -92,7 +93,7 @@ export function PageFold({ layer }: { layer: TextLayer }) {
           aria-label="What it is on the page"
           value={roleOf(layer)}
           data={ROLES}
-          onChange={(v) => setRole(layer, v as Role, house)}
+          onChange={(v) => setRole(layer, v as Role)}
         />
         {button ? (
           <>
@@ -100,7 +101,7 @@ export function PageFold({ layer }: { layer: TextLayer }) {
             <Optional
               label="Plate under the pointer"
               value={button.hover.plate}
-              otherwise={house}
+              otherwise={layer.fill.colour}
               onChange={(plate) => set({ hover: { ...button.hover, plate } }, 'hover-plate')}
             />
             <Optional
@@ -120,7 +121,8 @@ export function PageFold({ layer }: { layer: TextLayer }) {
           </>
         ) : (
           <Text fz="xs" c="dimmed">
-            Programs that read a page aloud go from heading to heading: one H1, then H2 and H3 below it.
+            Programs that read a page aloud go from heading to heading: one H1, then H2 and H3 below it. Without any,
+            the largest text is the H1.
           </Text>
         )}
       </Stack>
