@@ -34,8 +34,10 @@ const WRONG = 'An address such as https://…, /tickets, #times, mailto:… or t
 function Address({ value, onChange }: { value: string; onChange: (href: string) => void }) {
   const [typed, setTyped] = useState<string | null>(null),
     wrong = typed !== null && !isLink(typed);
+  // What is wrong stays as it was typed, so that it can be put right.
   const take = (): void => {
-    if (typed !== null && !wrong && typed !== value) onChange(typed);
+    if (wrong) return;
+    if (typed !== null && typed !== value) onChange(typed);
     setTyped(null);
   };
   return (
