@@ -68,12 +68,12 @@ export function layerBetween<L extends Layer>(a: L, b: L, size: Size, at: Betwee
   if (k !== 1) scaleLengths(next, k);
   const placed = withOwn(next, mergedOwn(own, runs), size);
   placed.box = held(placed, size, at);
-  if (isText(placed)) onWholePixels(placed);
+  if (isText(placed)) wholeLines(placed);
   return placed;
 }
 
 /** Lines stand whole pixels apart, as on a screen. Changes the layer it is given. */
-function onWholePixels(text: TextLayer): void {
+function wholeLines(text: TextLayer): void {
   const { fontSize, lineHeight } = text,
     distance = Math.max(1, Math.round(fontSize * lineHeight));
   text.lineHeight = Math.min(4, Math.max(0.5, distance / fontSize));

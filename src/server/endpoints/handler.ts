@@ -30,6 +30,13 @@ export const revised = <A>(value: A, revision: number, headers: Record<string, s
   value,
   headers: { etag: `"${revision}"`, ...headers },
 });
+/** Headers of a file that is made for whoever asks. @param name under which it is taken; none where it is only shown */
+export const fileHeaders = (media: string, revision: number, name?: string): Record<string, string> => ({
+  'content-type': media,
+  etag: `"${revision}"`,
+  'cache-control': 'no-store',
+  ...(name === undefined ? {} : { 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}` }),
+});
 /** Nothing more to say. */
 export const done = (headers?: Record<string, string>): Reply<undefined> => ({ value: undefined, headers });
 

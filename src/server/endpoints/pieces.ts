@@ -5,10 +5,12 @@ import { FORMATS } from '../../core/format/formats';
 import { makeGround } from '../../core/kinds/fill';
 import { makePhoto, photoName } from '../../core/kinds/photo';
 import { makePiece } from '../../core/piece/make';
+import { sizeOf } from '../../core/piece/resolve';
 import type { Piece } from '../../core/piece/schema';
 import { mostSlides } from '../../core/piece/slides';
 import { assetFrames, findAsset, isPicture } from '../assets';
 import { asked, run } from '../crew/crews';
+import type { SlideAsk } from '../crew/tasks';
 import {
   createPiece,
   deletePiece,
@@ -32,6 +34,17 @@ const MOST_PIXELS = 64_000_000;
 /** Beyond these a render is heavy: it leaves room for others. */
 const HEAVY_PIXELS = 6_000_000;
 const HEAVY_LAYERS = 40;
+
+/** How many pixels a slide has at a scale. @param what would be too large @throws Problem 413 */
+function pixelsOf({ piece, size }: SlideAsk, scale: number, what: string): number {
+  const { width, height } = sizeOf(piece, size),
+    pixels = width * height * scale ** 2;
+  if (pixels > MOST_PIXELS)
+    throw new Problem(413, `${what} would be too large`, `At most ${MOST_PIXELS / 1e6} megapixels are painted.`, [
+      { path: '/scale', reason: 'too large for this size' },
+    ]);
+  return pixels;
+}
 
 const newId = () => nanoid(10);
 const saved = ({ piece: _piece, ...stored }: StoredPiece) => revised(stored, stored.revision);
@@ -120,12 +133,8 @@ export const pieceHandlers: Handlers<typeof pieces> = {
   'POST /api/pieces/{id}/revisions/{row}': async ({ params }) =>
     saved(await restoreRevision(params.id, rowOf(params.row))),
   'GET /api/pieces/{id}/background': async ({ request, params, query }) => {
-    const { stored, ...place } = await slideAskOf(params.id, query),
-      { width, height } = place.piece.sizes.find((s) => s.id === place.size) ?? place.piece.sizes[0];
-    if (width * height * query.scale ** 2 > MOST_PIXELS)
-      throw new Problem(413, 'The photos would be too large', `At most ${MOST_PIXELS / 1e6} megapixels are painted.`, [
-        { path: '/scale', reason: 'too large for this size' },
-      ]);
+    const { stored, ...place } = await slideAskOf(params.id, query);
+    pixelsOf(place, query.scale, 'The photos');
     const { leftOut, files } = await run(
         'background',
         { ...place, scale: query.scale, quality: query.quality },
@@ -144,12 +153,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
   'GET /api/pieces/{id}/render': async ({ request, params, query, headOnly }) => {
     const { stored, ...place } = await slideAskOf(params.id, query);
     if (query.width !== undefined) sectionOf(place.piece);
-    const size = place.piece.sizes.find((s) => s.id === place.size) ?? place.piece.sizes[0],
-      pixels = size.width * size.height * query.scale ** 2;
-    if (pixels > MOST_PIXELS)
-      throw new Problem(413, 'The picture would be too large', `At most ${MOST_PIXELS / 1e6} megapixels are painted.`, [
-        { path: '/scale', reason: 'too large for this size' },
-      ]);
+    const pixels = pixelsOf(place, query.scale, 'The picture');
     const headers = {
       'content-type': FORMATS[query.format].media,
       etag: `"${stored.revision}"`,

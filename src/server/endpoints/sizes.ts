@@ -11,7 +11,7 @@ import { asked, run } from '../crew/crews';
 import { readPiece, savePiece } from '../pieces';
 import { Problem } from '../problem';
 import { fileBase, sectionOf, slideAskOf } from '../slide-ask';
-import { type Handlers, reply, revised } from './handler';
+import { fileHeaders, type Handlers, reply, revised } from './handler';
 
 type Ask =
   { destination: string; name?: string } | { width: number; height: number; shownWidth?: number; name?: string };
@@ -48,13 +48,7 @@ export const sizeHandlers: Handlers<typeof sizes> = {
   'GET /api/pieces/{id}/page': async ({ request, params, query: { slide, quality }, headOnly }) => {
     const { stored, ...place } = await slideAskOf(params.id, { slide });
     sectionOf(place.piece);
-    const name = `${fileBase(place.piece)}.zip`,
-      headers = {
-        'content-type': 'application/zip',
-        etag: `"${stored.revision}"`,
-        'cache-control': 'no-store',
-        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-      };
+    const headers = fileHeaders('application/zip', stored.revision, `${fileBase(place.piece)}.zip`);
     if (headOnly) return new Response(null, { headers });
     const files = await run('sectionFiles', { ...place, quality }, { ...asked(request, true), deadline: 300_000 });
     // Pictures and fonts are packed already.

@@ -14,7 +14,7 @@ import { asked, run } from '../crew/crews';
 import { readPiece, savePiece } from '../pieces';
 import { Problem } from '../problem';
 import { fileName, slideAskOf } from '../slide-ask';
-import { type Handlers, reply, revised } from './handler';
+import { fileHeaders, type Handlers, reply, revised } from './handler';
 
 /** The most pixels of all slides together: one by one, and as one picture. */
 const MOST = { slides: 160_000_000, strip: 50_000_000 };
@@ -103,12 +103,7 @@ export const slideHandlers: Handlers<typeof slides> = {
         ],
       );
     const name = fileName(place, 'png', scale).replace(/png$/, MOTION_FORMATS[format].ending);
-    const headers = {
-      'content-type': MOTION_FORMATS[format].media,
-      etag: `"${stored.revision}"`,
-      'cache-control': 'no-store',
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-    };
+    const headers = fileHeaders(MOTION_FORMATS[format].media, stored.revision, name);
     if (headOnly) return new Response(null, { headers });
     const { bytes } = await run(
       'motion',
@@ -119,7 +114,7 @@ export const slideHandlers: Handlers<typeof slides> = {
   },
   'GET /api/pieces/{id}/strip': async ({ request, params, query, headOnly }) => {
     const { stored, place, numbers } = await wanted(params.id, query, 'strip');
-    const headers = { 'content-type': 'image/png', etag: `"${stored.revision}"`, 'cache-control': 'no-store' };
+    const headers = fileHeaders('image/png', stored.revision);
     if (headOnly) return new Response(null, { headers });
     const { bytes } = await run(
       'strip',
@@ -131,12 +126,7 @@ export const slideHandlers: Handlers<typeof slides> = {
   'GET /api/pieces/{id}/slides': async ({ request, params, query, headOnly }) => {
     const { stored, place, numbers } = await wanted(params.id, query, 'slides'),
       name = fileName({ ...place, slide: 0 }, query.format, query.scale).replace(/-01(?=-)|\.[a-z]+$/g, '');
-    const headers = {
-      'content-type': 'application/zip',
-      etag: `"${stored.revision}"`,
-      'cache-control': 'no-store',
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}.zip`,
-    };
+    const headers = fileHeaders('application/zip', stored.revision, `${name}.zip`);
     if (headOnly) return new Response(null, { headers });
     const files: Record<string, Uint8Array> = {};
     for (const slide of numbers) {

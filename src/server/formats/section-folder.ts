@@ -18,7 +18,8 @@ import {
 } from '../../core/format/html/wanted';
 import type { Box } from '../../core/ground/box';
 import type { Pixels } from '../../core/ground/pixels';
-import type { Painter } from '../../core/scene/painter';
+import type { Extent } from '../../core/kinds/common';
+import type { Painter, PaintOptions, View } from '../../core/scene/painter';
 import { type Scene, sceneWith } from '../../core/scene/scene';
 
 export type Files = Record<string, Uint8Array>;
@@ -41,34 +42,30 @@ const ENCODERS: Readonly<Record<PhotoType, (image: Sharp, quality: number) => Sh
   jpg: (image, quality) => image.jpeg({ quality, chromaSubsampling: quality >= FINE ? '4:4:4' : '4:2:0' }),
 };
 
-/** What of a photo a file shows, painted. */
-function paintFile(painter: Painter, { layer }: WantedPhoto, { width, height, part }: PhotoFile): Pixels {
-  const { crop } = layer,
-    surface = painter.studio.surface(width, height);
-  painter.paintScene(
-    surface,
-    sceneWith(
-      [
-        {
-          ...layer,
-          box: { x: 0, y: 0, width, height },
-          crop: {
-            x: crop.x + part.x * crop.width,
-            y: crop.y + part.y * crop.height,
-            width: part.width * crop.width,
-            height: part.height * crop.height,
-          },
-        },
-      ],
-      { swatches: [] },
-      { width, height },
-    ),
-    { scale: 1, x: 0, y: 0 },
-    { transparent: true },
-  );
+/** A scene on transparent ground, so many pixels of it. */
+function painted(painter: Painter, scene: Scene, { width, height }: Extent, view: View, options: PaintOptions): Sharp {
+  const surface = painter.studio.surface(width, height);
+  painter.paintScene(surface, scene, view, { ...options, transparent: true });
   const data = surface.read(0, 0, width, height);
   surface.free();
-  return { width, height, data };
+  return raw({ width, height, data });
+}
+
+/** What of a photo a file shows. */
+function paintFile(painter: Painter, { layer }: WantedPhoto, { width, height, part }: PhotoFile): Sharp {
+  const { crop } = layer,
+    shown = {
+      ...layer,
+      box: { x: 0, y: 0, width, height },
+      crop: {
+        x: crop.x + part.x * crop.width,
+        y: crop.y + part.y * crop.height,
+        width: part.width * crop.width,
+        height: part.height * crop.height,
+      },
+    },
+    extent = { width, height };
+  return painted(painter, sceneWith([shown], { swatches: [] }, extent), extent, { scale: 1, x: 0, y: 0 }, {});
 }
 
 /**
@@ -79,7 +76,7 @@ async function photoFiles(painter: Painter, wanted: WantedPhoto, paper: string, 
   const out: Files = {},
     encoded: Promise<void>[] = [],
     largest = wanted.files.at(-1)!,
-    whole = raw(paintFile(painter, wanted, largest));
+    whole = paintFile(painter, wanted, largest);
   const encode = (file: PhotoFile, painted: Sharp): void => {
     for (const type of PHOTO_TYPES)
       encoded.push(
@@ -90,7 +87,7 @@ async function photoFiles(painter: Painter, wanted: WantedPhoto, paper: string, 
   };
   encode(largest, whole);
   for (const file of wanted.files.slice(0, -1))
-    if (largest.exact || file.exact) encode(file, raw(paintFile(painter, wanted, file)));
+    if (largest.exact || file.exact) encode(file, paintFile(painter, wanted, file));
     else {
       const { data, info } = await whole
         .clone()
@@ -104,23 +101,14 @@ async function photoFiles(painter: Painter, wanted: WantedPhoto, paper: string, 
 }
 
 /** A layer alone, in a part of its scene. Its strength, blending and turn are left to the page. */
-function paintLayer(painter: Painter, scene: Scene, id: string, bounds: Box, scale: number): Sharp {
-  const width = Math.round(bounds.width * scale),
-    height = Math.round(bounds.height * scale),
-    surface = painter.studio.surface(width, height);
-  painter.paintScene(
-    surface,
+function paintLayer(painter: Painter, scene: Scene, id: string, { x, y, width, height }: Box, scale: number): Sharp {
+  return painted(
+    painter,
     scene,
-    { scale, x: bounds.x * scale, y: bounds.y * scale },
-    {
-      only: (l) => l.id === id,
-      alter: (l) => ({ ...l, opacity: 1, blend: 'normal', rotation: 0 }),
-      transparent: true,
-    },
+    { width: Math.round(width * scale), height: Math.round(height * scale) },
+    { scale, x: x * scale, y: y * scale },
+    { only: (l) => l.id === id, alter: (l) => ({ ...l, opacity: 1, blend: 'normal', rotation: 0 }) },
   );
-  const data = surface.read(0, 0, width, height);
-  surface.free();
-  return raw({ width, height, data });
 }
 
 /** A layer as it lies in a layout, at its densities. */

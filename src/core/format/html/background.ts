@@ -1,10 +1,9 @@
 // What lies behind the message of any slide, as one `background` of CSS: layers one over the other, the first on top.
-import type { Extent } from '../../kinds/common';
 import { isPhoto, type Layer } from '../../kinds/layers';
 import type { Scene } from '../../scene/scene';
-import { hexOf } from '../../values/swatches';
-import { colourCss, fadeCss, paintCss } from './paint';
+import { groundCss } from './paint';
 import { slug } from './sheet';
+import { fills } from './stands';
 
 /** A background, and what of the slide is not in it. */
 export interface BackgroundCss {
@@ -14,16 +13,6 @@ export interface BackgroundCss {
   /** Names of the files that it shows, and the layers they are of. */
   photos: { file: string; layer: string }[];
 }
-
-/** Does a layer lie over all of the slide? */
-const fills = ({ box, rotation }: Layer, { width, height }: Extent): boolean =>
-  [
-    rotation === 0,
-    box.x <= 0.5,
-    box.y <= 0.5,
-    box.x + box.width >= width - 0.5,
-    box.y + box.height >= height - 0.5,
-  ].every(Boolean);
 
 /**
  * The backdrop and the overlays of a slide as declarations of CSS. Photos are files that lie beside the style sheet,
@@ -55,21 +44,13 @@ export function backgroundCss(scene: Scene): BackgroundCss {
 
 /** One layer as an image, position and size; null where CSS has none that looks alike. */
 function imageOf(layer: Layer, scene: Scene, photos: BackgroundCss['photos']): string | null {
-  const flat = (hex: string): string => {
-    const c = colourCss(hex, layer.opacity);
-    return `linear-gradient(${c}, ${c})`;
-  };
-  if (layer.kind === 'tint') return flat(hexOf(layer.colour, scene));
-  if (layer.kind === 'fade') return fadeCss(layer, hexOf(layer.colour, scene), layer.opacity);
-  if (layer.kind === 'fill') {
-    const paint = paintCss(layer.fill, layer.box, scene, layer.opacity);
-    if (paint === null || paint === 'none') return null;
-    return 'image' in paint ? paint.image : `linear-gradient(${paint.colour}, ${paint.colour})`;
-  }
-  if (isPhoto(layer) && layer.opacity === 1) {
+  if (isPhoto(layer)) {
+    if (layer.opacity < 1) return null;
     const file = `${slug(layer.name)}.jpg`;
     photos.push({ file, layer: layer.id });
     return `url("${file}") center / cover no-repeat`;
   }
-  return null;
+  const paint = groundCss(layer, scene, layer.opacity);
+  if (paint === null || paint === 'none') return null;
+  return 'image' in paint ? paint.image : `linear-gradient(${paint.colour}, ${paint.colour})`;
 }

@@ -85,7 +85,7 @@ export function facesOf(stands: readonly Stand[]): Faces {
     for (const layer of s.scene.layers) {
       if (!isText(layer) || !layer.visible) continue;
       const text = shownText(layer),
-        { letters } = s.layoutOf(layer);
+        { letters } = s.setter.layout(layer);
       for (const { start, end, look } of looksOf(layer)) {
         const key = keyOf(layer.id, look.font),
           known = byLook.get(key) ?? new Set<LoadedFont>();

@@ -2,6 +2,7 @@
 // more than a level, so that every browser mixes them as the painter does (CSS Images 3 mixes premultiplied sRGB).
 import { rgba } from '../../colour/srgb';
 import type { Extent } from '../../kinds/common';
+import type { Layer } from '../../kinds/layers';
 import { type FadeForm, fadeAlpha } from '../../paint/fade-form';
 import type { Fill, PlainGradient } from '../../values/fill';
 import { gradientOf } from '../../values/gradient';
@@ -144,3 +145,17 @@ export function paintCss(fill: Fill, box: Extent, swatches: Swatches, alpha = 1)
 /** A paint as the value of `background`. */
 export const asBackground = (paint: Exclude<Paint, null>): string =>
   paint === 'none' ? 'none' : 'image' in paint ? paint.image : paint.colour;
+
+/** What a backdrop or an overlay fills its box with; null for kinds that are no plain ground, or where CSS has none. */
+export function groundCss(layer: Layer, swatches: Swatches, alpha: number): Paint {
+  switch (layer.kind) {
+    case 'tint':
+      return { colour: colourCss(hexOf(layer.colour, swatches), alpha) };
+    case 'fade':
+      return { image: fadeCss(layer, hexOf(layer.colour, swatches), alpha) };
+    case 'fill':
+      return paintCss(layer.fill, layer.box, swatches, alpha);
+    default:
+      return null;
+  }
+}

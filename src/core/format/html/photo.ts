@@ -4,9 +4,8 @@ import type { Extent } from '../../kinds/common';
 import type { PhotoLayer } from '../../kinds/photo';
 import { ratioOfPhoto } from '../../photo/fit';
 import { block, empty } from './markup';
-import { number, px, type Sheet } from './sheet';
+import { number, px, ROUNDS, type Sheet } from './sheet';
 import { at, type Stand } from './stands';
-import { ROUNDS } from './text';
 import { MEDIA, PHOTO_TYPES, type PhotoFile, photoFile, type PhotoType, type WantedPhoto } from './wanted';
 
 /** Widths of the files, as far as the photo has them. */

@@ -1,10 +1,16 @@
 // Where things stand in a section: across by the side they hold to, down in rows that push each other as texts grow.
-import { blocksOf, type Hold, holdOf, type Item, itemsOf, rowsOf } from '../../arrange/blocks';
+import { blocksOf, type Hold, holdOf, rowsOf } from '../../arrange/blocks';
 import { type Box, union } from '../../ground/box';
 import { marginOf } from '../../kinds/common';
 import { isText, type Layer } from '../../kinds/layers';
 import { number, running, type Sheet } from './sheet';
 import { at, type Stand } from './stands';
+
+/** A length that is counted from elsewhere. */
+const plus =
+  (base: string) =>
+  (v: string): string =>
+    v === '0px' ? base : `calc(${base} + ${v})`;
 
 /** A place across the section, by the side that is held to. @param pos CSS px from the left at a stand */
 function across(
@@ -14,17 +20,15 @@ function across(
   side: Layer['anchors']['horizontal'],
   widths: readonly number[],
   pos: (i: number) => number,
-  wrap: (v: string) => string = (v) => v,
 ): void {
-  const plus = (base: string) => (v: string) => wrap(v === '0px' ? base : `calc(${base} + ${v})`);
-  if (side === 'left') sheet.runs(selector, property, pos, wrap);
+  if (side === 'left') sheet.runs(selector, property, pos);
   else if (side === 'centre') sheet.runs(selector, property, (i) => pos(i) - widths[i] / 2, plus('50cqi'));
   else if (side === 'right') sheet.runs(selector, property, (i) => pos(i) - widths[i], plus('100cqi'));
   else {
     const share = widths.map((w, i) => pos(i) / w);
     if (share.every((s) => Math.abs(s - share[0]) < 1e-4))
-      sheet.set(selector, { [property]: wrap(`${number(share[0] * 100, 4)}cqi`) });
-    else sheet.runs(selector, property, pos, wrap);
+      sheet.set(selector, { [property]: `${number(share[0] * 100, 4)}cqi` });
+    else sheet.runs(selector, property, pos);
   }
 }
 
@@ -108,7 +112,6 @@ export function placed(sheet: Sheet, cls: string, stands: readonly Stand[], laye
     );
     return;
   }
-  const plus = (base: string) => (v: string) => (v === '0px' ? base : `calc(${base} + ${v})`);
   if (side === 'top') sheet.runs(self, 'top', (i) => boxes[i].y);
   else if (side === 'bottom') sheet.runs(self, 'top', (i) => boxes[i].y - heights[i], plus('100%'));
   else sheet.runs(self, 'top', (i) => boxes[i].y - heights[i] / 2, plus('50%'));
@@ -134,14 +137,6 @@ export interface Column {
   groups: Group[];
 }
 
-const itemsAt = (stand: Stand): Item[] =>
-  itemsOf(
-    { layout: (t) => stand.layoutOf(t) },
-    stand.scene.layers.filter((l) => l.visible),
-    stand.size,
-    true,
-  );
-
 /** The message as columns, in the order in which the narrowest layout is read. */
 export function columnsOf(stands: readonly Stand[]): Column[] {
   const parent = new Map<string, string>(),
@@ -149,7 +144,7 @@ export function columnsOf(stands: readonly Stand[]): Column[] {
       const p = parent.get(id);
       return p === undefined || p === id ? id : root(p);
     };
-  const all = stands.map(itemsAt);
+  const all = stands.map((s) => s.items);
   for (const items of all)
     for (const { items: own } of blocksOf(items)) {
       for (const { layer } of own) if (!parent.has(layer.id)) parent.set(layer.id, layer.id);
@@ -207,7 +202,7 @@ export function columnRules(
 ): void {
   const widths = stands.map((s) => s.size.width),
     heights = stands.map((s) => s.size.height),
-    all = stands.map(itemsAt),
+    all = stands.map((s) => s.items),
     last = stands.length - 1,
     frame = (id: string, s: number): Box => {
       const layer = stands[s].by.get(id)!;
@@ -232,13 +227,6 @@ export function columnRules(
     sheet.runs(self, 'width', (i) => boxes[i].width);
     sheet.set(self, { 'align-self': 'stretch' });
   }
-  const said = new Map<string, string>();
-  const say = (r: number, selector: string, name: string, value: string): void => {
-    const key = `${selector}|${name}`;
-    if (said.get(key) === value) return;
-    said.set(key, value);
-    sheet.in(r, selector, { [name]: value });
-  };
   for (let r = 0; r <= last; r++) {
     const to = Math.min(last, r + 1),
       run = (a: number, b: number): string => running(a, b, widths[r], widths[to]),
@@ -277,10 +265,8 @@ export function columnRules(
     const template: string[] = [];
     const rowAt = new Map<string, number>();
     rooms.forEach((room, i) => {
-      if (!room.gives) {
-        // The foot of what holds to the top may shrink to a margin, as may no other.
-        template.push(run(room.size[0], room.size[1]));
-      } else {
+      if (!room.gives) template.push(run(room.size[0], room.size[1]));
+      else {
         const extra = [0, 1].map((e) =>
             giving.length > 1 ? room.size[e] - Math.min(...giving.map((g) => g.size[e])) : 0,
           ),
@@ -294,7 +280,7 @@ export function columnRules(
           for (const id of t.ids) rowAt.set(id, template.length);
         }
     });
-    say(r, `.${cls}`, 'grid-template-rows', template.join(' '));
+    sheet.from(r, `.${cls}`, 'grid-template-rows', template.join(' '));
     const tops = new Map<string, [number, number]>(),
       bottoms = new Map<string, [number, number]>();
     for (const group of seen)
@@ -305,8 +291,8 @@ export function columnRules(
           tops.set(id, start);
           bottoms.set(id, t.bottom);
           const gap = [0, 1].map((e) => frame(id, ends[e]).y - start[e]);
-          say(r, `.${classOf(id)}`, 'grid-row', String(rowAt.get(id)));
-          say(r, `.${classOf(id)}`, 'margin-top', run(gap[0], gap[1]));
+          sheet.from(r, `.${classOf(id)}`, 'grid-row', String(rowAt.get(id)));
+          sheet.from(r, `.${classOf(id)}`, 'margin-top', run(gap[0], gap[1]));
         }
       });
     for (const b of behind) {
@@ -315,20 +301,15 @@ export function columnRules(
       const first = own.reduce((p, q) => (rowAt.get(q)! < rowAt.get(p)! ? q : p)),
         end = own.reduce((p, q) => (rowAt.get(q)! > rowAt.get(p)! ? q : p)),
         boxes = ends.map((s) => stands[s].by.get(b.layer.id)!.box);
-      say(r, `.${b.cls}`, 'grid-row', `${rowAt.get(first)} / ${rowAt.get(end)! + 1}`);
+      sheet.from(r, `.${b.cls}`, 'grid-row', `${rowAt.get(first)} / ${rowAt.get(end)! + 1}`);
       const above = boxes.map((x, e) => x.y - tops.get(first)![e]),
         below = boxes.map((x, e) => bottoms.get(end)![e] - x.y - x.height);
-      say(r, `.${b.cls}`, 'margin-top', run(above[0], above[1]));
-      say(r, `.${b.cls}`, 'margin-bottom', run(below[0], below[1]));
+      sheet.from(r, `.${b.cls}`, 'margin-top', run(above[0], above[1]));
+      sheet.from(r, `.${b.cls}`, 'margin-bottom', run(below[0], below[1]));
     }
   }
 }
 
 /** The heights at which the section stands at least. */
 export const heightRules = (sheet: Sheet, selector: string, stands: readonly Stand[]): void =>
-  sheet.runs(
-    selector,
-    'min-height',
-    (i) => stands[i].size.height,
-    (v) => v,
-  );
+  sheet.runs(selector, 'min-height', (i) => stands[i].size.height);

@@ -9,10 +9,9 @@ import type { Piece, Slide } from '../../piece/schema';
 import { reachOf } from '../../scene/reach';
 import { shownText } from '../../type/layout';
 import { grows } from '../../type/frame';
-import { hexOf } from '../../values/swatches';
 import { faceRules, type Faces, type FaceUse, facesOf } from './faces';
 import { block, empty, escaped, inline } from './markup';
-import { asBackground, colourCss, fadeCss, paintCss } from './paint';
+import { asBackground, groundCss, paintCss } from './paint';
 import { photoElement, showsWhole } from './photo';
 import { type Behind, columnRules, columnsOf, heightRules, placed, turned } from './place';
 import { number, px, Sheet, slug } from './sheet';
@@ -34,14 +33,14 @@ export interface SectionPage {
 /** What is told of pictures that are not in the document: pixels of a file; null where it is not there. */
 export type FileOf = (asset: string) => Extent | null;
 
-/** Classes of layers, unique in a section. */
+/** Classes of layers, unique in a section. Parts of a layer add two hyphens and a word, which no name has. */
 function classes(layers: readonly Layer[]): Map<string, string> {
   const taken = new Set<string>(['page', 'message']),
     out = new Map<string, string>();
   for (const l of layers) {
     const base = slug(l.name);
     let name = base;
-    for (let n = 2; taken.has(name) || taken.has(`${name}-words`); n++) name = `${base}-${n}`;
+    for (let n = 2; taken.has(name); n++) name = `${base}-${n}`;
     taken.add(name);
     out.set(l.id, `section-${name}`);
   }
@@ -56,8 +55,6 @@ class Writer {
   readonly faces: Faces;
 
   constructor(
-    readonly setter: Setter,
-    readonly piece: Piece,
     readonly stands: readonly Stand[],
     readonly fileOf: FileOf,
   ) {
@@ -70,18 +67,19 @@ class Writer {
 
   /** The level of a text; where none has one, the largest is the first. */
   headingOf(layer: TextLayer): TextLayer['heading'] {
-    if (layer.heading || layer.button) return layer.button ? null : layer.heading;
+    if (layer.button) return null;
+    if (layer.heading) return layer.heading;
     const texts = this.stands[0].scene.layers.filter(isText).filter((t) => t.visible && !t.button && t.text.trim());
     if (texts.some((t) => t.heading)) return null;
     const largest = texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
     return largest?.id === layer.id ? 'h1' : null;
   }
 
-  /** What all layers have, besides their place. @param strength also their opacity */
-  private common(layer: Layer, strength = true): void {
+  /** What all layers have, besides their place. */
+  private common(layer: Layer): void {
     const self = `.${this.cls(layer)}`,
       own = at(this.stands, layer);
-    if (strength && own.some((l) => l.opacity !== 1))
+    if (own.some((l) => l.opacity !== 1))
       this.sheet.steps(
         self,
         'opacity',
@@ -106,7 +104,7 @@ class Writer {
         const reach = fills
             ? { x: 0, y: 0, width: s.size.width, height: s.size.height }
             : // Its turn is the page's.
-              reachOf({ layout: (t) => s.layoutOf(t) }, { ...own[i], rotation: 0 }),
+              reachOf(s.setter, { ...own[i], rotation: 0 }),
           x = Math.floor(Math.max(0, reach.x)),
           y = Math.floor(Math.max(0, reach.y));
         return {
@@ -181,13 +179,12 @@ class Writer {
     for (const [i, l] of own.entries()) {
       const { scene } = stands[i];
       if ('shadows' in l && l.shadows.some((s) => s.on)) return null;
-      if (l.kind === 'tint') out.push(colourCss(hexOf(l.colour, scene)));
-      else if (l.kind === 'fade') out.push(fadeCss(l, hexOf(l.colour, scene), 1));
-      else if (l.kind === 'fill' || (l.kind === 'plate' && l.stroke.width === 0)) {
-        const paint = paintCss(l.fill, l.box, scene, l.kind === 'plate' ? l.fillOpacity : 1);
-        if (!paint) return null;
-        out.push(asBackground(paint));
-      } else return null;
+      const paint =
+        l.kind === 'plate' && l.stroke.width === 0
+          ? paintCss(l.fill, l.box, scene, l.fillOpacity)
+          : groundCss(l, scene, 1);
+      if (!paint) return null;
+      out.push(asBackground(paint));
     }
     if (layer.kind === 'plate' && layer.radius.some((r) => r > 0))
       this.sheet.steps(
@@ -306,7 +303,7 @@ function begin(sheet: Sheet, paper: string): void {
 export function sectionPage(setter: Setter, piece: Piece, slide: Slide, fileOf: FileOf): SectionPage {
   const stands = standsOf(setter, piece, slide),
     [{ scene }] = stands,
-    writer = new Writer(setter, piece, stands, fileOf),
+    writer = new Writer(stands, fileOf),
     { sheet } = writer,
     seen = scene.layers.filter((l) => at(stands, l).some((x) => x.visible));
   begin(sheet, scene.paper.slice(0, 7));

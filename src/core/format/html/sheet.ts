@@ -19,6 +19,9 @@ export const slug = (words: string): string =>
 export const quoted = (text: string): string =>
   `"${text.replace(/["\\\n\r\f<>]/g, (c) => `\\${c.codePointAt(0)!.toString(16)} `)}"`;
 
+/** Browsers that can round. */
+export const ROUNDS = '@supports (width: round(up, 1px, 1px))';
+
 export type Declarations = Readonly<Record<string, string>>;
 
 /**
@@ -37,12 +40,20 @@ export function running(a: number, b: number, from: number, to: number): string 
   return `clamp(${px(low)}, ${run}, ${px(high)})`;
 }
 
+/** Declarations by selector. */
+type Rules = Map<string, Map<string, string>>;
+function put(rules: Rules, selector: string, declarations: Declarations): void {
+  let rule = rules.get(selector);
+  if (!rule) rules.set(selector, (rule = new Map()));
+  for (const [name, value] of Object.entries(declarations)) rule.set(name, value);
+}
+
 /** Rules in the order in which they were first set, those of a layout after the common ones. */
 export class Sheet {
   /** For each range of widths, the first of which holds below it too. */
-  private readonly rules: Map<string, Map<string, string>>[];
+  private readonly rules: Rules[];
 
-  private readonly conditions = new Map<string, Map<string, Map<string, string>>>();
+  private readonly conditions = new Map<string, Rules>();
 
   /** @param starts widths from which layouts hold, ascending, CSS px */
   constructor(readonly starts: readonly number[]) {
@@ -55,20 +66,20 @@ export class Sheet {
   }
 
   /** Declarations that hold from the layout of that index on. */
-  in(layout: number, selector: string, declarations: Declarations): void {
-    const rules = this.rules[layout];
-    let rule = rules.get(selector);
-    if (!rule) rules.set(selector, (rule = new Map()));
-    for (const [name, value] of Object.entries(declarations)) rule.set(name, value);
+  private in(layout: number, selector: string, declarations: Declarations): void {
+    put(this.rules[layout], selector, declarations);
+  }
+
+  /** A declaration that holds from that layout on; where it holds already it is not written again. */
+  from(layout: number, selector: string, name: string, value: string): void {
+    if (this.held(layout, selector, name) !== value) this.in(layout, selector, { [name]: value });
   }
 
   /** Declarations under a condition, after all others. @param condition such as `@supports (...)` */
   where(condition: string, selector: string, declarations: Declarations): void {
-    const rules = this.conditions.get(condition) ?? new Map<string, Map<string, string>>();
+    const rules: Rules = this.conditions.get(condition) ?? new Map();
     this.conditions.set(condition, rules);
-    const rule = rules.get(selector) ?? new Map<string, string>();
-    rules.set(selector, rule);
-    for (const [name, value] of Object.entries(declarations)) rule.set(name, value);
+    put(rules, selector, declarations);
   }
 
   /** What the declaration is where the layout of that index holds, of those set so far. */
@@ -82,9 +93,7 @@ export class Sheet {
 
   /** A value for each layout, from which on it holds; only where it changes is it written. */
   steps(selector: string, name: string, values: readonly string[]): void {
-    values.forEach((value, i) => {
-      if (this.held(i, selector, name) !== value) this.in(i, selector, { [name]: value });
-    });
+    values.forEach((value, i) => this.from(i, selector, name, value));
   }
 
   /**
@@ -103,14 +112,13 @@ export class Sheet {
       const to = Math.min(last, r + 1);
       // What runs up to the last layout stays there by itself.
       if (r === last && r > 0 && Math.abs(at(r, r) - at(r, r - 1)) < 0.005) continue;
-      const value = wrap(running(at(r, r), at(to, r), this.starts[r], this.starts[to]));
-      if (this.held(r, selector, name) !== value) this.in(r, selector, { [name]: value });
+      this.from(r, selector, name, wrap(running(at(r, r), at(to, r), this.starts[r], this.starts[to])));
     }
   }
 
   /** @param before what stands on top, such as faces */
   text(before = ''): string {
-    const body = (rules: Map<string, Map<string, string>>, indent: string): string =>
+    const body = (rules: Rules, indent: string): string =>
       [...rules]
         .filter(([, d]) => d.size)
         .map(
@@ -118,8 +126,7 @@ export class Sheet {
             `${indent}${selector} {\n${[...d].map(([k, v]) => `${indent}  ${k}: ${v};\n`).join('')}${indent}}\n`,
         )
         .join('\n');
-    const under = (condition: string, rules: Map<string, Map<string, string>>): string =>
-      `${condition} {\n${body(rules, '  ')}}\n`;
+    const under = (condition: string, rules: Rules): string => `${condition} {\n${body(rules, '  ')}}\n`;
     return [
       before,
       body(this.rules[0], ''),

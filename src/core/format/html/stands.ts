@@ -1,14 +1,14 @@
 // A section as it stands where each of its layouts begins: all that is written is read off there, in CSS pixels.
+import { type Item, itemsOf } from '../../arrange/blocks';
 import { layoutsOf, sectionAt } from '../../arrange/section';
 import type { Box } from '../../ground/box';
+import type { Extent } from '../../kinds/common';
 import type { Setter } from '../../kinds/kind';
 import { isText, type Layer } from '../../kinds/layers';
 import { layersIn } from '../../piece/resolve';
 import type { Piece, Size, Slide } from '../../piece/schema';
 import { type Scene, sceneOf } from '../../scene/scene';
 import { textFrame } from '../../type/frame';
-import type { TextLayout } from '../../type/layout';
-import type { PlacedText } from '../../values/text';
 
 /** A section at the width from which one of its layouts holds. */
 export interface Stand {
@@ -20,8 +20,10 @@ export interface Stand {
   readonly by: ReadonlyMap<string, Layer>;
   /** Line heights of texts as they are set in the layout: the section's own are brought to whole pixels. */
   readonly lineHeights: ReadonlyMap<string, number>;
+  readonly setter: Setter;
+  /** What of the message is placed by hand. */
+  readonly items: readonly Item[];
   frameOf(layer: Layer): Box;
-  layoutOf(text: PlacedText): TextLayout;
 }
 
 /** From the narrowest layout to the widest. Fonts must be loaded. */
@@ -39,8 +41,14 @@ export const standsOf = (setter: Setter, piece: Piece, slide: Slide): Stand[] =>
           .filter(isText)
           .map((t) => [t.id, t.lineHeight]),
       ),
+      setter,
+      items: itemsOf(
+        setter,
+        scene.layers.filter((l) => l.visible),
+        size,
+        true,
+      ),
       frameOf: (l) => (isText(l) ? textFrame(l, setter.layout(l)) : l.box),
-      layoutOf: (t) => setter.layout(t),
     };
   });
 
@@ -48,10 +56,9 @@ export const standsOf = (setter: Setter, piece: Piece, slide: Slide): Stand[] =>
 export const at = <L extends Layer>(stands: readonly Stand[], layer: L): L[] =>
   stands.map((s) => (s.by.get(layer.id) ?? layer) as L);
 
+/** Does a layer lie over all of a slide? */
+export const fills = ({ box: { x, y, width, height }, rotation }: Layer, slide: Extent): boolean =>
+  rotation === 0 && x <= 0.5 && y <= 0.5 && x + width >= slide.width - 0.5 && y + height >= slide.height - 0.5;
 /** Does it fill the section at every stand? */
 export const fillsSection = (stands: readonly Stand[], layer: Layer): boolean =>
-  layer.rotation === 0 &&
-  stands.every((s) => {
-    const { x, y, width, height } = s.by.get(layer.id)!.box;
-    return x <= 0.5 && y <= 0.5 && x + width >= s.size.width - 0.5 && y + height >= s.size.height - 0.5;
-  });
+  at(stands, layer).every((l, i) => fills(l, stands[i].size));

@@ -1,5 +1,6 @@
 // A text as an element of HTML and the rules that set it as the painter does: the same font, breaks and baselines (line
 // boxes follow CSS Inline 3, of which our layout takes its leading).
+import { rgba } from '../../colour/srgb';
 import { LEAST_TARGET, type TextLayer } from '../../kinds/text';
 import { looksOf, type ResolvedLook } from '../../type/spans';
 import type { Shadow } from '../../values/shape';
@@ -7,7 +8,7 @@ import { hexOf, type Swatches } from '../../values/swatches';
 import { escaped, inline } from './markup';
 import { asBackground, colourCss, paintCss } from './paint';
 import { familyCss, type Faces, type LookFaces } from './faces';
-import { number, px, type Sheet } from './sheet';
+import { number, px, ROUNDS, type Sheet } from './sheet';
 import { at, type Stand } from './stands';
 
 /** Can CSS set this text as it is painted? What it cannot is handed over as a picture with its words beside it. */
@@ -153,15 +154,12 @@ function parts(layer: TextLayer, cls: string, sheet: Sheet, swatches: Swatches, 
       if (look.highlight !== null && face)
         Object.assign(css, highlightCss(colourCss(hexOf(look.highlight, swatches)), face.own.font));
       if (!Object.keys(css).length) return of;
-      const name = `${cls}-part-${++n}`;
+      const name = `${cls}--part-${++n}`;
       sheet.set(`.${name}`, css);
       return inline('span', { class: name }, of);
     })
     .join('');
 }
-
-/** Browsers that can round. */
-export const ROUNDS = '@supports (width: round(up, 1px, 1px))';
 
 /** Lines whole pixels apart, as the section lays them, and letters where they were painted. @param moved what moves */
 function lineRules(
@@ -174,7 +172,7 @@ function lineRules(
 ): void {
   // As they were set, before they were brought to whole pixels.
   const heights = texts.map((t, i) => stands[i].lineHeights.get(t.id) ?? t.lineHeight),
-    sizes = texts.map((t, i) => stands[i].layoutOf(t).fontSize);
+    sizes = texts.map((t, i) => stands[i].setter.layout(t).fontSize);
   const alike = heights.every((h) => h === heights[0]);
   if (alike) sheet.set(self, { '--line': number(heights[0], 4) });
   else sheet.runs(self, '--line', (i) => heights[i] * sizes[i]);
@@ -195,9 +193,7 @@ function lineRules(
 
 /** An element made of a text. */
 export interface TextElement {
-  /** `h1`, `p`, `a` ... */
-  tag: string;
-  attributes: Record<string, string>;
+  /** Markup inside it. */
   inner: string;
   /** SVG filters it needs. */
   filters: string[];
@@ -215,18 +211,19 @@ export function textElement(
   faces: Faces,
 ): TextElement {
   const texts = at(stands, layer),
-    layouts = texts.map((t, i) => stands[i].layoutOf(t)),
+    layouts = texts.map((t, i) => stands[i].setter.layout(t)),
     [text] = texts,
     [{ scene }] = stands,
     self = `.${cls}`,
     filters: string[] = [],
     face = faces.of(text.id, text.font),
-    { ascent, descent } = face?.own.font ?? { ascent: 1, descent: 0.25 };
+    extent = face?.own.font ?? { ascent: 1, descent: 0.25 },
+    { ascent, descent } = extent;
   if (face) sheet.set(self, faceCss(face));
   sheet.runs(self, 'font-size', (i) => layouts[i].fontSize);
   // A plate stays where it is.
-  const moved = text.panel ? `.${cls}-words` : self;
-  lineRules(sheet, self, stands, texts, face?.own.font ?? { ascent: 1, descent: 0.25 }, moved);
+  const moved = text.panel ? `.${cls}--words` : self;
+  lineRules(sheet, self, stands, texts, extent, moved);
   const rtl = layouts[0].letters[0]?.rightToLeft === true;
   if (rtl) sheet.set(self, { direction: 'rtl' });
   sheet.steps(
@@ -258,7 +255,7 @@ export function textElement(
     // Outside it lies under the letters, twice as wide.
     const wide = text.outline.place === 'outside' ? 2 : 1;
     sheet.runs(
-      text.panel || drawn(text.shadows).length ? `.${cls}-words` : self,
+      text.panel || drawn(text.shadows).length ? `.${cls}--words` : self,
       '-webkit-text-stroke-width',
       (i) => texts[i].outline.width * wide,
     );
@@ -271,7 +268,7 @@ export function textElement(
   if (drawn(text.shadows).length) {
     if (spreads(text.shadows) || gradient || text.outline.width > 0) {
       const names = texts.map((t, i) => {
-        const name = texts.length > 1 ? `${cls}-shadow-${i + 1}` : `${cls}-shadow`;
+        const name = texts.length > 1 ? `${cls}--shadow-${i + 1}` : `${cls}--shadow`;
         filters.push(shadowFilter(name, t.shadows, scene));
         return `url(#${name})`;
       });
@@ -288,8 +285,6 @@ export function textElement(
     letters['background-clip'] = 'text';
     letters['-webkit-background-clip'] = 'text';
   }
-  const ownLayer = filtered !== null || gradient,
-    highlight = text.highlight !== null && !text.spans.length;
   const { backing } = text;
   if (backing?.on) {
     const cap = layouts[0].capHeight / layouts[0].fontSize,
@@ -299,7 +294,7 @@ export function textElement(
       below = backing.padY - descent,
       hex = hexOf(backing.fill.colour, scene),
       overlaps = texts.some((t) => high > t.lineHeight + 1e-6) && layouts.some((l) => l.lines.length > 1),
-      clear = texts.map((t) => (t.backing?.opacity ?? 1) * colourAlpha(hex)),
+      clear = texts.map((t) => (t.backing?.opacity ?? 1) * rgba(hex).a),
       copied = overlaps && clear.some((a) => a < 1);
     const hug: Record<string, string> = {
       'box-decoration-break': 'clone',
@@ -312,7 +307,7 @@ export function textElement(
     if (above >= 0 && below >= 0) {
       hug['padding-top'] = `${number(above, 4)}em`;
       hug['padding-bottom'] = `${number(below, 4)}em`;
-      sheet.where(ROUNDS, copied ? `.${cls}-backing > span` : `.${cls}-words`, {
+      sheet.where(ROUNDS, copied ? `.${cls}--backing > span` : `.${cls}--words`, {
         'padding-top': `max(0px, ${number(cap + backing.padY, 4)}em - var(--ascent))`,
         'padding-bottom': `max(0px, ${number(backing.padY, 4)}em - var(--descent))`,
       });
@@ -329,8 +324,7 @@ export function textElement(
         partly ? { 'background-image': `linear-gradient(${colour}, ${colour})` } : { 'background-color': colour };
     if (copied) {
       // Lines that overlap become one shape before it is made translucent; so it is laid under the words by itself.
-      const under = `${cls}-backing`,
-        [, name] = Object.entries(fill(colourCss(hex.slice(0, 7))))[0];
+      const under = `${cls}--backing`;
       sheet.set(`.${under}`, {
         position: 'absolute',
         inset: '0',
@@ -345,25 +339,22 @@ export function textElement(
         'opacity',
         clear.map((a) => number(a, 4)),
       );
-      sheet.set(`.${under} > span`, { ...hug, [partly ? 'background-image' : 'background-color']: name });
-      sheet.set(self, { position: 'relative' });
-      sheet.set(`.${cls}-words`, { position: 'relative', ...letters });
+      sheet.set(`.${under} > span`, { ...hug, ...fill(colourCss(hex.slice(0, 7))) });
+      sheet.set(`.${cls}--words`, { position: 'relative', ...letters });
       inner =
         inline('span', { class: under, 'aria-hidden': 'true' }, inline('span', {}, words(text.text))) +
-        inline('span', { class: `${cls}-words` }, inner);
+        inline('span', { class: `${cls}--words` }, inner);
     } else {
-      sheet.set(`.${cls}-words`, { ...hug, ...fill(colourCss(hex, text.backing!.opacity)) });
+      sheet.set(`.${cls}--words`, { ...hug, ...fill(colourCss(hex, text.backing!.opacity)) });
       sheet.set(self, letters);
-      inner = inline('span', { class: `${cls}-words` }, inner);
+      inner = inline('span', { class: `${cls}--words` }, inner);
     }
-  } else if (ownLayer || highlight) {
-    sheet.set(`.${cls}-words`, letters);
-    if (highlight)
-      sheet.set(`.${cls}-words`, highlightCss(colourCss(hexOf(text.highlight!, scene)), { ascent, descent }));
+  } else if (filtered || gradient) {
+    sheet.set(`.${cls}--words`, letters);
     if (gradient) {
-      sheet.set(`.${cls}-words`, { display: 'block' });
+      sheet.set(`.${cls}--words`, { display: 'block' });
       sheet.steps(
-        `.${cls}-words`,
+        `.${cls}--words`,
         'background-image',
         texts.map((t, i) => {
           const p = paintCss(t.fill, stands[i].frameOf(t), scene);
@@ -371,18 +362,16 @@ export function textElement(
         }),
       );
     }
-    inner = inline('span', { class: `${cls}-words` }, inner);
+    inner = inline('span', { class: `${cls}--words` }, inner);
   } else {
     sheet.set(self, letters);
-    if (text.panel) inner = inline('span', { class: `${cls}-words` }, inner);
+    if (text.panel) inner = inline('span', { class: `${cls}--words` }, inner);
   }
-  if (filtered) sheet.steps(`.${cls}-words`, 'filter', filtered);
+  if (filtered) sheet.steps(`.${cls}--words`, 'filter', filtered);
   frameCss(stands, texts, cls, sheet);
   if (text.button) buttonCss(stands, texts, cls, sheet);
-  return { tag: 'p', attributes: {}, inner, filters };
+  return { inner, filters };
 }
-
-const colourAlpha = (hex: string): number => (hex.length > 7 ? parseInt(hex.slice(7), 16) / 255 : 1);
 
 /** How a link looks by itself, under the pointer, and with the keyboard's focus. */
 function buttonCss(stands: readonly Stand[], texts: readonly TextLayer[], cls: string, sheet: Sheet): void {
