@@ -1,10 +1,10 @@
 // The demo campaign: a small scenic mountain railway that re-opens for the season. All of it is made up.
-import { inFiveSizes, inThreeLayouts } from './sizes';
+import { inFiveSizes, inThreeLayouts, withPictures } from './sizes';
 import { makeBorder } from '../src/core/kinds/border';
 import { FADE_SIDES, makeFade } from '../src/core/kinds/fade';
 import { makeFill } from '../src/core/kinds/fill';
 import type { Layer } from '../src/core/kinds/layers';
-import { makePhoto, makePicture } from '../src/core/kinds/photo';
+import { makePhoto, makePicture, type PhotoLayer } from '../src/core/kinds/photo';
 import { makePlate } from '../src/core/kinds/plate';
 import { makePool } from '../src/core/kinds/pool';
 import { makeShape } from '../src/core/kinds/shape';
@@ -83,6 +83,8 @@ function text(id: string, name: string, piece: Piece, words: string, more: Parti
 
 function build(name: string, destination: string, layers: (piece: Piece) => Layer[]): Piece {
   const piece = makePiece(name, { destination }, () => 'slide-1');
+  // They are adjusted already.
+  piece.sizes = piece.sizes.map(({ auto: _, ...size }) => size);
   piece.swatches = swatches;
   piece.slides[0].layers = layers(piece);
   return piece;
@@ -99,6 +101,8 @@ export function piecesOf(
   subject: (file: string) => Pick<Cut, 'mask' | 'strokes'>,
   frames: (file: string) => Frame[],
 ): { id: string; piece: Piece }[] {
+  const wide = (id: string, file: string, name: string): PhotoLayer =>
+    makePhoto(id, asset(file), name, { width: 1920, height: 900 });
   return [
     {
       // Lost on purpose: white over bright cloud and snow, so that the product shows its point at once.
@@ -150,49 +154,55 @@ export function piecesOf(
     {
       id: 'ostrel-lake-hero',
       piece: inThreeLayouts(
-        build('Hero: Lake Sill', 'hero', (p) => [
-          { ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', p.sizes[0]) },
-          text('headline', 'Headline', p, 'Slow trains, long views', {
-            heading: 'h1',
-            box: { x: 128, y: 280, width: 1000, height: 260 },
-            fontSize: 128,
-            lineHeight: 1.02,
-            font: { family: 'Fraunces', weight: 600, italic: false },
-            fill: solid(linked('snow')),
-            backing: { ...makeBacking('#000405'), opacity: 0.55 },
-            anchors: { horizontal: 'left', vertical: 'middle' },
-          }),
-          text('line', 'Line', p, 'The line along Lake Sill runs again from 2 May', {
-            box: { x: 132, y: 590, width: 820, height: 60 },
-            fontSize: 42,
-            lineHeight: 1.3,
-            font: { family: 'Work Sans', weight: 500, italic: false },
-            fill: solid(linked('snow')),
-            backing: { ...makeBacking('#000405'), opacity: 0.58 },
-            anchors: { horizontal: 'left', vertical: 'middle' },
-          }),
-          text('button', 'Timetable', p, 'See the timetable', {
-            box: { x: 132, y: 760, width: 420, height: 92 },
-            fontSize: 38,
-            font: { family: 'Work Sans', weight: 600, italic: false },
-            frame: 'line',
-            fill: solid('#16231f'),
-            padding: { top: 20, right: 36, bottom: 20, left: 36 },
-            panel: {
-              fill: solid(linked('amber')),
-              opacity: 1,
-              stroke: { width: 0, colour: '#ffffff', place: 'inside', dash: [] },
-              radius: [12, 12, 12, 12],
-              shadows: [],
-            },
-            button: {
-              href: '#timetable',
-              hover: { ink: null, plate: linked('snow') },
-              focus: { colour: linked('snow'), width: 5 },
-            },
-            anchors: { horizontal: 'left', vertical: 'middle' },
-          }),
-        ]),
+        withPictures(
+          build('Hero: Lake Sill', 'hero', (p) => [
+            { ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', p.sizes[0]) },
+            text('headline', 'Headline', p, 'Slow trains, long views', {
+              heading: 'h1',
+              box: { x: 128, y: 280, width: 1000, height: 260 },
+              fontSize: 128,
+              lineHeight: 1.02,
+              font: { family: 'Fraunces', weight: 600, italic: false },
+              fill: solid(linked('snow')),
+              backing: { ...makeBacking('#000405'), opacity: 0.5 },
+              anchors: { horizontal: 'left', vertical: 'middle' },
+            }),
+            text('line', 'Line', p, 'The line along Lake Sill runs again from 2 May', {
+              box: { x: 132, y: 590, width: 820, height: 60 },
+              fontSize: 42,
+              lineHeight: 1.3,
+              font: { family: 'Work Sans', weight: 500, italic: false },
+              fill: solid(linked('snow')),
+              backing: { ...makeBacking('#000405'), opacity: 0.5 },
+              anchors: { horizontal: 'left', vertical: 'middle' },
+            }),
+            text('button', 'Timetable', p, 'See the timetable', {
+              box: { x: 132, y: 760, width: 420, height: 92 },
+              fontSize: 38,
+              font: { family: 'Work Sans', weight: 600, italic: false },
+              frame: 'line',
+              fill: solid('#16231f'),
+              padding: { top: 20, right: 36, bottom: 20, left: 36 },
+              panel: {
+                fill: solid(linked('amber')),
+                opacity: 1,
+                stroke: { width: 0, colour: '#ffffff', place: 'inside', dash: [] },
+                radius: [12, 12, 12, 12],
+                shadows: [],
+              },
+              button: {
+                href: '#timetable',
+                hover: { ink: null, plate: linked('snow') },
+                focus: { colour: linked('snow'), width: 5 },
+              },
+              anchors: { horizontal: 'left', vertical: 'middle' },
+            }),
+          ]),
+          [
+            { ...wide('dawn', 'hollin-dawn.jpg', 'Hollin Pass at dawn'), focus: { x: 0.32, y: 0.4 } },
+            { ...wide('winter', 'lake-sill-winter.jpg', 'Lake Sill in winter'), focus: { x: 0.52, y: 0.45 } },
+          ],
+        ),
       ),
     },
     {

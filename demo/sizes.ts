@@ -1,7 +1,8 @@
 // Pieces of the demo campaign in several sizes: what each size has of its own.
 import { destinationById } from '../src/core/piece/destinations';
-import { sizeFor } from '../src/core/piece/make';
-import type { Piece, Size } from '../src/core/piece/schema';
+import type { PhotoLayer } from '../src/core/kinds/photo';
+import { emptySlide, sizeFor } from '../src/core/piece/make';
+import type { Piece, Size, Slide } from '../src/core/piece/schema';
 import { addSize, withLayout } from '../src/core/piece/sizes';
 import type { Override } from '../src/core/values/override';
 
@@ -24,6 +25,12 @@ export const inFiveSizes = (piece: Piece): Piece =>
     piece,
   );
 
+/** A section with further pictures behind its message. */
+export function withPictures(piece: Piece, photos: readonly PhotoLayer[]): Piece {
+  const pictures = photos.map((photo, i): Slide => ({ ...emptySlide(`picture-${i + 2}`), layers: [photo] }));
+  return { ...piece, slides: [...piece.slides, ...pictures] };
+}
+
 /** A section in three layouts: wide, medium, narrow. */
 export function inThreeLayouts(piece: Piece): Piece {
   const [wide, ...others] = piece.sizes.map((s, i): Size => (i === 1 ? { ...s, height: 1320 } : s)),
@@ -38,16 +45,16 @@ export function inThreeLayouts(piece: Piece): Piece {
   return withLayout(
     withLayout({ ...piece, sizes: [wide, medium, ...others] }, 'medium', {
       [piece.slides[0].id]: {
-        headline: at(96, 380, 1180, 260, 124),
-        line: at(100, 700, 1040, 110, 44),
+        headline: { ...at(96, 380, 1180, 260, 124), strengths: { backing: 0.66 } },
+        line: { ...at(100, 700, 1040, 110, 44), strengths: { backing: 0.66 } },
         button: at(100, 810, 420, 100, 42),
       },
     }),
     'narrow',
     {
       [piece.slides[0].id]: {
-        headline: at(48, 640, 684, 330, 92),
-        line: at(50, 1010, 640, 150, 36),
+        headline: { ...at(48, 640, 684, 330, 92), strengths: { backing: 0.55 } },
+        line: { ...at(50, 1010, 640, 150, 36), strengths: { backing: 0.55 } },
         button: at(50, 1130, 420, 90, 36),
       },
     },

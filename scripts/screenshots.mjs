@@ -193,8 +193,9 @@ try {
   await open('ostrel-lake-hero');
   await row('Timetable');
   await click('//button[starts-with(normalize-space(.), "On the page")]');
-  await click('[data-hand-over]');
-  await click('//label[normalize-space(.)="HTML + CSS"]');
+  await driver.wait(async () => (await driver.findElements({ css: '[data-picture-reading]' })).length === 6, 60_000);
+  await click('[data-between="1"]');
+  await wait(1500);
   await shot('page');
   // A phone.
   await driver.sendAndGetDevToolsCommand('Emulation.setDeviceMetricsOverride', {

@@ -62,11 +62,12 @@ export async function sizes({ get, post, address, driver, report, painted }) {
   report('the sheet of five sizes, all pictures', all, 1000);
   report('solve every size, five sizes', solved, 3000);
 
-  const { piece: hero } = await get('/api/pieces/ostrel-lake-hero'),
+  const { piece: show } = await get('/api/pieces/ostrel-lake-hero'),
     curve = [],
-    whole = [];
-  for (let i = 0; i < 3; i++) {
-    const { id } = await post('/api/pieces', { document: hero });
+    whole = [],
+    shown = [];
+  const measured = async (document) => {
+    const { id } = await post('/api/pieces', { document });
     await open(id, 'Every width');
     const seen = await timed(
       `${button('Every width')}.click()`,
@@ -74,9 +75,17 @@ export async function sizes({ get, post, address, driver, report, painted }) {
     );
     const began = Date.now();
     await holds(`document.querySelector('[data-widths-done]')`);
-    curve.push(seen);
-    whole.push(seen + Date.now() - began);
+    return [seen, seen + Date.now() - began];
+  };
+  for (let i = 0; i < 3; i++) {
+    shown.push((await measured(show))[1]);
+    const [first, all] = await measured({ ...show, slides: show.slides.slice(0, 1) });
+    curve.push(first);
+    whole.push(all);
   }
+  report('readings over all widths of a slideshow of three, beside those of one picture', shown, 3, {
+    ratio: middle(shown) / middle(whole),
+  });
   report('readings over all widths, first curve', curve, 300);
   report('readings over all widths, all', whole, 1500);
 
@@ -95,6 +104,8 @@ export async function sizes({ get, post, address, driver, report, painted }) {
   report('width slider, from a key to the section at that width', frames, 33);
   await page({ address, report });
 }
+
+const middle = (of) => [...of].sort((a, b) => a - b)[Math.floor(of.length / 2)];
 
 /** The folder of a section, beside what encoding its pictures alone takes. */
 async function page({ address, report }) {
@@ -126,7 +137,6 @@ async function page({ address, report }) {
     );
     alone.push(Date.now() - from);
   }
-  const middle = (of) => [...of].sort((a, b) => a - b)[Math.floor(of.length / 2)];
   report('the folder of a page, beside encoding its pictures alone', folders, 1.5, {
     ratio: middle(folders) / middle(alone),
   });

@@ -59,6 +59,7 @@ export const SummarySchema = z.object({
     }),
   ),
   slides: z.number().int(),
+  section: z.boolean().describe('A section of a page: its slides are pictures of a slideshow'),
   look: z.string().describe('What a picture of it depends on'),
   damaged: z.boolean(),
   deletedAt: z.string().nullable(),

@@ -54,6 +54,31 @@ export const sizes = {
     answer: { media: ['application/zip'], says: 'The folder; ETag holds the revision' },
     problems: { 404: 'Not there', 413: 'Too large', 422: 'Not a section of a page' },
   },
+  'POST /api/pieces/{id}/solve-widths': {
+    summary:
+      'Solve every width of a section: one treatment that makes every text Clear from the narrowest page to the widest, over every picture of a slideshow, as strong in each layout as the widths round it need',
+    over: true,
+    answer: {
+      says: 'What was done, and how the section stands now; ETag holds the revision',
+      schema: z.object({
+        way: z
+          .object({
+            name: z.string(),
+            strengths: z
+              .array(z.object({ layout: z.string(), strength: z.number().describe('In whole percent') }))
+              .describe('Of each layout, from the narrowest to the widest'),
+          })
+          .nullable()
+          .describe('Null where nothing was needed, or nothing is enough'),
+        clear: z.boolean().describe('At every width that was measured'),
+        weakest: z
+          .object({ width: z.number(), reading: PlacedReading })
+          .nullable()
+          .describe('The weakest width, and its weakest text; null without letters'),
+      }),
+    },
+    problems: { 404: 'Not there', 409: 'Changed elsewhere', 422: 'Not a section of a page' },
+  },
   'POST /api/pieces/{id}/solve-sizes': {
     summary:
       'Solve every size: one treatment for all sizes of a slide where it will do, as strong in each as that one needs, until every text is Clear',

@@ -37,6 +37,8 @@ export interface PieceSummary {
   changedAt: string;
   sizes: { id: string; name: string; width: number; height: number; destination: string | null }[];
   slides: number;
+  /** A section of a page: its slides are pictures of a slideshow. */
+  section: boolean;
   /** What a picture of the piece depends on: its revision, and that of its campaign's house style. */
   look: string;
   /** Its document cannot be opened; earlier versions can be restored. */
@@ -121,6 +123,7 @@ const summaryOf = (piece: Piece): string =>
   JSON.stringify({
     sizes: piece.sizes.map(({ id, name, width, height, destination }) => ({ id, name, width, height, destination })),
     slides: piece.slides.length,
+    section: piece.section !== null,
   });
 
 const fromRow = (r: Row & { house_revision: number }): PieceSummary => ({
@@ -133,8 +136,8 @@ const fromRow = (r: Row & { house_revision: number }): PieceSummary => ({
   damaged: Boolean(r.damaged),
   deletedAt: r.deleted_at?.toISOString() ?? null,
   ...(r.summary === null
-    ? { sizes: [], slides: 0 }
-    : (JSON.parse(r.summary) as Pick<PieceSummary, 'sizes' | 'slides'>)),
+    ? { sizes: [], slides: 0, section: false }
+    : { section: false, ...(JSON.parse(r.summary) as Pick<PieceSummary, 'sizes' | 'slides'>) }),
 });
 
 const LISTED = [

@@ -25,7 +25,7 @@ import type { Load } from '../core/reading/over-time';
 import { busyMap } from '../core/reading/busy-map';
 import { type Join, joinAfter } from '../core/reading/join';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
-import { readWidths, type WidthPoint, type WidthRange } from '../core/reading/over-widths';
+import { readWidths, stillsAtWidths, type WidthPoint, type WidthRange } from '../core/reading/over-widths';
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
@@ -83,6 +83,13 @@ async function open(scene: Shown): Promise<{ piece: Shown['piece']; slide: Slide
   const size = sizeOf(scene.piece, scene.size);
   await studio.prepare(scene.piece, slide, size);
   return { piece: scene.piece, slide, size };
+}
+
+/** As `open`, with all pictures of a slideshow at hand. */
+async function openShow(scene: Shown): ReturnType<typeof open> {
+  const opened = await open(scene);
+  await studio.prepareAll(opened.piece, stillsAtWidths(opened.slide), opened.size);
+  return opened;
 }
 
 /** A strength chart: its points, the least that is enough, and the slide that decides it. */
@@ -496,7 +503,7 @@ export const api = {
     if (question < widthsAsked.question) return null;
     if (question > widthsAsked.question) {
       widthsAsked = { question, run: null };
-      const { piece, slide } = await open(scene);
+      const { piece, slide } = await openShow(scene);
       if (widthsAsked.question !== question) return null;
       widthsAsked.run = readWidths(painter, piece, slide, range);
     }
@@ -523,7 +530,7 @@ export const api = {
     colours?: readonly FoundColour[],
   ): Promise<SolvedWidths | null> {
     sizesAsked = { question, solvers: new Map() };
-    const { piece, slide } = await open(scene),
+    const { piece, slide } = await openShow(scene),
       left = [...ids],
       run = everyWidth(painter, piece, slide.id, before, await coloursUnder(slide, colours), () => left.shift()!);
     for (;;) {

@@ -1,128 +1,42 @@
 // A section of a web page handed over as HTML and CSS: taken through the interface, opened from disk, compared with
 // what the stage shows, and measured by itself.
 import { unzipSync } from 'fflate';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import { Key, type WebDriver } from 'selenium-webdriver';
 import { sectionAt } from '../../src/core/arrange/section';
 import { chance } from '../../src/core/ground/chance';
+import { makeFill } from '../../src/core/kinds/fill';
 import { isText } from '../../src/core/kinds/layers';
+import { makeText } from '../../src/core/kinds/text';
+import { makePiece } from '../../src/core/piece/make';
+import { ids } from '../../src/core/testing/scenes';
 import { NARROWEST, WIDEST } from '../../src/core/piece/limits';
 import { layersIn } from '../../src/core/piece/resolve';
 import type { Piece } from '../../src/core/piece/schema';
 import { Painter } from '../../src/core/scene/painter';
+import { textFrame } from '../../src/core/type/frame';
 import { nodeStudio } from '../../src/server/node-studio';
 import type { Application } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
 import { devTools } from './driver';
-import { differenceOf, letterContrast, neededRatio, type Shot, shotOf } from './page-reading';
+import { differenceOf, shotOf } from './page-reading';
+import { PageWindow, unpack } from './page-window';
 import { inSession } from './session';
 
-let app: Application, driver: WebDriver, bench: BenchPage, downloads: string;
-inSession((s) => void ({ app, driver, bench, downloads } = s));
+let app: Application, driver: WebDriver, bench: BenchPage, downloads: string, page: PageWindow;
+inSession((s) => {
+  ({ app, driver, bench, downloads } = s);
+  page = new PageWindow(driver, bench);
+});
 
 const HERO = 'ostrel-lake-hero';
 const LAYOUTS = [390, 768, 1440];
 
-/** Unpacks an archive into a folder of its own. */
-function unpack(bytes: Uint8Array): string {
-  const folder = mkdtempSync(join(tmpdir(), 'plavo-page-'));
-  for (const [name, file] of Object.entries(unzipSync(bytes))) {
-    mkdirSync(dirname(join(folder, name)), { recursive: true });
-    writeFileSync(join(folder, name), file);
-  }
-  return folder;
-}
-
-/** Opens a page from disk in a window of that width, and waits until all of it is there. */
-async function openAt(folder: string, width: number, height = 900): Promise<void> {
-  await devTools(driver, 'Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
-  // A page that begins in another window would keep the larger picture of that; so the window is there before it.
-  await driver.get(`file://${folder}/`);
-  await bench.until(
-    async () => (await driver.executeScript('return innerWidth')) === width,
-    `the window is not ${width} px wide`,
-  );
-  await driver.get(`file://${folder}/index.html`);
-  await settled();
-}
-const settled = (): Promise<void> =>
-  driver.executeAsyncScript(`const done = arguments[0];
-    document.body.style.margin = 0;
-    Promise.all([document.fonts.ready, ...[...document.images].map((i) => i.decode())])
-      .then(() => requestAnimationFrame(() => requestAnimationFrame(done)));`);
-const widthTo = async (width: number): Promise<void> => {
-  await devTools(driver, 'Emulation.setDeviceMetricsOverride', {
-    width,
-    height: 900,
-    deviceScaleFactor: 1,
-    mobile: false,
-  });
-  await settled();
-};
-
-/** A picture of the section, or from its top to the foot of its message. */
-async function shot(what: 'section' | 'message' = 'section'): Promise<Shot> {
-  const clip = await driver.executeScript<{ width: number; height: number }>(
-    `const { width, height } = document.querySelector('.section-page').getBoundingClientRect();
-     const boxes = [...document.querySelectorAll('.section-message > *')].map((e) => e.getBoundingClientRect());
-     return arguments[0] === 'section'
-       ? { x: 0, y: 0, width, height: Math.round(height), scale: 1 }
-       : { x: 0, y: 0, scale: 1,
-           width: Math.min(width, Math.ceil(Math.max(...boxes.map((b) => b.right)) + 20)),
-           height: Math.min(height, Math.ceil(Math.max(...boxes.map((b) => b.bottom)) + 20)) };`,
-    what,
-  );
-  const { data } = await (
-    driver as unknown as { sendAndGetDevToolsCommand(c: string, p: object): Promise<{ data: string }> }
-  ).sendAndGetDevToolsCommand('Page.captureScreenshot', {
-    format: 'png',
-    clip,
-    captureBeyondViewport: true,
-    optimizeForSpeed: true,
-  });
-  return shotOf(data);
-}
-
-interface PageText {
-  lines: string[];
-  size: number;
-  weight: number;
-  ink: [number, number, number];
-  letters: { letter: string; x: number; y: number; width: number; height: number }[];
-}
-
-/** Lines, type and letters of every text as the browser set them. */
-const texts = (): Promise<PageText[]> =>
-  driver.executeScript(`
-    return [...document.querySelectorAll('.section-message :is(h1, h2, h3, p, a)')].map((e) => {
-      const words = e.querySelector('[class$="-words"]') ?? e, style = getComputedStyle(words), range = document.createRange();
-      const letters = [], lines = [];
-      let bottom = -Infinity;
-      for (const node of (function* walk(n) { if (n.nodeType === 3) yield n; else for (const c of n.childNodes) yield* walk(c); })(words))
-        for (let i = 0; i < node.length; i++) {
-          range.setStart(node, i);
-          range.setEnd(node, i + 1);
-          const r = range.getBoundingClientRect();
-          if (!node.data[i].trim()) { if (lines.length) lines[lines.length - 1] += ' '; continue; }
-          if (r.top > bottom - r.height / 2) lines.push('');
-          bottom = r.bottom;
-          lines[lines.length - 1] += node.data[i];
-          letters.push({ letter: node.data[i], x: r.x, y: r.y + scrollY, width: r.width, height: r.height });
-        }
-      return {
-        lines: lines.map((l) => l.trim()), letters, size: parseFloat(style.fontSize), weight: Number(style.fontWeight),
-        ink: style.color.match(/[\\d.]+/g).slice(0, 3).map(Number),
-      };
-    });`);
-
-const noInk = (on: boolean): Promise<void> =>
-  driver.executeScript(
-    `document.querySelectorAll('.section-message *').forEach((e) => { e.style.webkitTextFillColor = arguments[0] ? 'transparent' : ''; });`,
-    on,
-  );
+/** Three pictures of 6 s, and what appears within 1.5 s: each picture, and the even mix of neighbours. */
+const MOMENTS = [0, 6750, 7500, 14250, 15000, 21750];
 
 let folder: string;
 it('is handed over through the interface as a folder with all it needs', async () => {
@@ -157,15 +71,49 @@ it('looks as it is painted, at every layout’s own width, with the same line br
       painted = await shotOf(Buffer.from(await png.arrayBuffer()).toString('base64'));
     // A browser that has a larger picture already shows that; each visitor comes anew.
     folder = unpack(bytes);
-    await openAt(folder, width);
-    const { mean, far } = differenceOf(await shot(), painted);
+    await page.openAt(folder, width);
+    await page.stopAt(0);
+    const { mean, far } = differenceOf(await page.shot(), painted);
     expect({ width, mean: mean <= 1 || mean, far: far <= 0.005 || far }).toEqual({ width, mean: true, far: true });
   }
 });
 
+it('shows each picture and what is between them as they are painted', async () => {
+  for (const time of MOMENTS.slice(1)) {
+    const png = await fetch(`${app.address}/api/pieces/${HERO}/render?width=1440&time=${time}`),
+      painted = await shotOf(Buffer.from(await png.arrayBuffer()).toString('base64'));
+    await page.stopAt(time);
+    const { mean, far } = differenceOf(await page.shot(), painted);
+    expect({ time, mean: mean <= 1 || mean, far: far <= 0.005 || far }).toEqual({ time, mean: true, far: true });
+  }
+});
+
+it('its pictures go on by themselves, and stop for whoever stops them or wants less motion', async () => {
+  const shown = (): Promise<string[]> =>
+    driver.executeScript(
+      `return [...document.querySelectorAll('.section-page--picture')].map((e) => getComputedStyle(e).opacity);`,
+    );
+  const states = (): Promise<string[]> =>
+    driver.executeScript(`return document.getAnimations().map((a) => a.playState);`);
+  await page.openAt(folder, 1280);
+  expect(await states()).toEqual(['running', 'running']);
+  await bench.press('.section-page--pause');
+  expect(await states()).toEqual(['paused', 'paused']);
+  await bench.press('.section-page--pause');
+  expect(await states()).toEqual(['running', 'running']);
+  await devTools(driver, 'Emulation.setEmulatedMedia', {
+    features: [{ name: 'prefers-reduced-motion', value: 'reduce' }],
+  });
+  await bench.until(async () => (await states()).length === 0, 'the pictures go on');
+  expect(await shown()).toEqual(['1', '0', '0']);
+  await devTools(driver, 'Emulation.setEmulatedMedia', { features: [] });
+});
+
 it('passes the rules for accessibility, and its button is reached and shown by keys', async () => {
-  await openAt(folder, 1280);
+  await page.openAt(folder, 1280);
   expect(await violations(driver)).toEqual([]);
+  await bench.keys(Key.TAB);
+  expect(await driver.executeScript('return document.activeElement.ariaLabel')).toBe('Pause the pictures');
   await bench.keys(Key.TAB);
   const focus = await driver.executeScript<{ tag: string; ring: string; height: number }>(
     `const e = document.activeElement; return { tag: e.tagName, ring: getComputedStyle(e).outlineStyle, height: e.offsetHeight };`,
@@ -189,29 +137,25 @@ it('every letter is told from its backdrop at a hundred widths, measured on scre
     weak: string[] = [],
     otherwise: string[] = [];
   await painter.prepare(piece.slides[0]);
-  const linesAt = (width: number): string[][] =>
+  const setAt = (width: number): { lines: string[]; top: number }[] =>
     layersIn(piece, piece.slides[0], sectionAt(painter, piece, piece.slides[0], width))
       .filter(isText)
-      .map((t) => painter.layout(t).lines.map((x) => t.text.slice(x.start, x.end)));
+      .map((t) => {
+        const layout = painter.layout(t);
+        return { lines: layout.lines.map((x) => t.text.slice(x.start, x.end)), top: textFrame(t, layout).y };
+      });
   for (const width of widths) {
-    await widthTo(width);
-    const found = await texts(),
-      inked = await shot('message');
-    await noInk(true);
-    const bare = await shot('message');
-    await noInk(false);
-    for (const t of found)
-      for (const l of t.letters) {
-        const ratio = letterContrast(inked, bare, l, t.ink, t.size);
-        if (ratio !== null && ratio < 0.97 * neededRatio(t.size, t.weight))
-          weak.push(`${l.letter} of ${t.lines.join(' ')} at ${width}: ${ratio.toFixed(2)}`);
-      }
+    await page.widthTo(width);
+    await page.stopAt(MOMENTS[Math.floor(next() * MOMENTS.length)]);
+    const measured = await page.measured(),
+      found = measured.texts;
+    weak.push(...measured.weak.map((w) => `${w} at ${width}`));
     // As the section is set at that width; where a line is just full it may break a pixel sooner or later.
-    const set = [0, -2, 2].map((more) => linesAt(Math.min(WIDEST, Math.max(NARROWEST, width + more))));
-    found.forEach((t, i) => {
-      if (!set.some((lines) => JSON.stringify(lines[i]) === JSON.stringify(t.lines)))
-        otherwise.push(`${width}: ${t.lines.join(' | ')}`);
-    });
+    const set = [0, -2, 2].map((more) => setAt(Math.min(WIDEST, Math.max(NARROWEST, width + more)))),
+      alike = set.filter((s) => found.every((t, i) => JSON.stringify(s[i].lines) === JSON.stringify(t.lines)));
+    if (!alike.length) otherwise.push(`${width}: ${found.map((t) => t.lines.join(' | ')).join(' / ')}`);
+    else if (!alike.some((s) => found.every((t, i) => Math.abs(s[i].top - t.top) <= 2.5)))
+      otherwise.push(`${width}: ${found.map((t, i) => `${t.top} and not ${alike[0][i].top}`).join(', ')}`);
   }
   expect(weak).toEqual([]);
   expect(otherwise).toEqual([]);
@@ -269,7 +213,7 @@ it('a background is copied as CSS, its photo goes along', async () => {
     join(own, 'index.html'),
     `<!DOCTYPE html><title>B</title><style>.section-page { width: 1920px; height: 900px; ${css} }</style><div class="section-page"></div>`,
   );
-  await openAt(own, 1920, 900);
+  await page.openAt(own, 1920, 900);
   await driver.executeAsyncScript(
     `const i = new Image(); i.src = 'morning-mist.jpg'; i.decode().then(() => requestAnimationFrame(() => requestAnimationFrame(arguments[0])));`,
   );
@@ -282,9 +226,36 @@ it('a background is copied as CSS, its photo goes along', async () => {
     }),
     { id } = (await made.json()) as { id: string },
     png = Buffer.from(await (await fetch(`${app.address}/api/pieces/${id}/render`)).arrayBuffer()).toString('base64'),
-    { mean, far } = differenceOf(await shot(), await shotOf(png));
+    { mean, far } = differenceOf(await page.shot(), await shotOf(png));
   expect(mean).toBeLessThanOrEqual(1.5);
   expect(far).toBeLessThanOrEqual(0.005);
+});
+
+it('a section is solved for every width through the programs’ interface', async () => {
+  const document = makePiece('Flat', { destination: 'hero' }, ids(), (z) => [
+      makeFill('ground', '#b0b4b8', z),
+      { ...makeText('head', 'Slow trains', z, '#ffffff'), anchors: { horizontal: 'left', vertical: 'middle' } },
+    ]),
+    post = (path: string, body?: unknown, headers = {}): Promise<Response> =>
+      fetch(`${app.address}/api/pieces${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', ...headers },
+        body: JSON.stringify(body ?? {}),
+      }),
+    { id } = (await (await post('', { campaign: 'ostrel-line', document })).json()) as { id: string };
+  expect((await post(`/${id}/solve-widths`, undefined, { 'if-match': '"7"' })).status).toBe(409);
+  const answer = await post(`/${id}/solve-widths`, undefined, { 'if-match': '"1"' }),
+    { way, clear, weakest } = (await answer.json()) as {
+      way: { strengths: { layout: string; strength: number }[] };
+      clear: boolean;
+      weakest: { width: number };
+    };
+  expect(answer.headers.get('etag')).toBe('"2"');
+  expect({ clear, layouts: way.strengths.map((s) => s.layout) }).toEqual({ clear: true, layouts: ['Narrow', 'Wide'] });
+  expect(weakest.width).toBeGreaterThanOrEqual(NARROWEST);
+  // Once more there is nothing to do.
+  const again = await post(`/${id}/solve-widths`, undefined, { 'if-match': '"2"' });
+  expect(await again.json()).toMatchObject({ way: null, clear: true });
 });
 
 it('a piece that is no section has no page, and says so', async () => {

@@ -44,7 +44,7 @@ function near(a: Item, b: Item): boolean {
  */
 export const itemsOf = (setter: Setter, layers: readonly Layer[], { width, height }: Extent, grows = false): Item[] =>
   layers.flatMap((layer): Item[] => {
-    if (layer.band !== 'message' || layer.guest || layer.carry || isFollower(layer)) return [];
+    if (layer.band !== 'message' || layer.guest?.by || layer.carry || isFollower(layer)) return [];
     const frame = isText(layer) ? textFrame(layer, setter.layout(layer)) : boundsOf(layer.box, layer.rotation),
       foot = grows && isText(layer) ? Infinity : height,
       hangs = frame.x < -1 || frame.y < -1 || frame.x + frame.width > width + 1 || frame.y + frame.height > foot + 1,

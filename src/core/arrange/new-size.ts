@@ -9,7 +9,10 @@ import { marginOf } from '../kinds/common';
 import type { Setter } from '../kinds/kind';
 import { isPhoto, isText, type Layer } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
+import type { PhotoLayer } from '../kinds/photo';
 import { keepInView } from '../photo/fit';
+import type { Side } from '../photo/room';
+import { roomFor } from '../photo/room-for';
 import { subjectOf } from '../photo/subject';
 import { SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn } from '../piece/resolve';
@@ -174,12 +177,29 @@ function placedText(
   };
 }
 
-/** Photos that fill their box and whose subject would leave it: focal point and zoom by layer. */
+/** Does all of a photo show, as it was taken, so far as its frame lets it? */
+const wholly = ({ crop, turn, flipX, flipY, straighten, zoom, cut }: PhotoLayer): boolean =>
+  crop.x === 0 &&
+  crop.y === 0 &&
+  crop.width === 1 &&
+  crop.height === 1 &&
+  turn === 0 &&
+  !flipX &&
+  !flipY &&
+  straighten === 0 &&
+  zoom === 1 &&
+  !cut?.on;
+
+/**
+ * Photos that fill their box and whose subject would leave it: focal point and zoom by layer, or room on a side that
+ * the photo does not reach so that its subject is whole. @param side where the message would use room
+ */
 function subjectsKept(
   layers: readonly Layer[],
   base: Size,
   size: Size,
   picture: (asset: string) => Pixels | null,
+  side: Side | null,
 ): Record<string, Override> {
   const out: Record<string, Override> = {};
   for (const layer of layers) {
@@ -188,8 +208,14 @@ function subjectsKept(
       subject = pixels && subjectOf(pixels, layer);
     if (!subject) continue;
     const placed = layerIn(layer, size, base),
-      { focus, zoom } = keepInView(pixels, placed.box, placed, subject),
       fine = (v: number): number => Math.round(v * 1e4) / 1e4,
+      room = wholly(layer) ? roomFor(pixels, placed.box, subject, side) : null;
+    if (room) {
+      const { x, y, width, height } = subject;
+      out[layer.id] = { room, focus: { x: fine(x + width / 2), y: fine(y + height / 2) } };
+      continue;
+    }
+    const { focus, zoom } = keepInView(pixels, placed.box, placed, subject),
       own: Override = {
         ...(Math.hypot(focus.x - placed.focus.x, focus.y - placed.focus.y) > MOVED
           ? { focus: { x: fine(focus.x), y: fine(focus.y) } }
@@ -215,8 +241,8 @@ export function firstLayout(
   picture: (asset: string) => Pixels | null = () => null,
 ): Record<string, Override> {
   const [base] = piece.sizes,
-    out: Record<string, Override> = subjectsKept(slide.layers, base, size, picture),
-    blocks = blocksOf(itemsOf(setter, slide.layers, base));
+    blocks = blocksOf(itemsOf(setter, slide.layers, base)),
+    out: Record<string, Override> = subjectsKept(slide.layers, base, size, picture, sideOfAll(blocks, base, size));
   let best: Attempt | null = null;
   // Type is made smaller for all blocks together, so that they keep their proportion and their order.
   for (let i = 0, strength = 1; i < TRIES && best?.faults !== 0; i++, strength *= 0.94) {
@@ -233,6 +259,15 @@ export function firstLayout(
     out[layer.id] = { box: place, ...(fontSize === null ? {} : { fontSize }) };
   }
   return out;
+}
+
+/** The side of the frame on which the largest block of the message lies along the way that a new shape is longer. */
+function sideOfAll([block]: readonly Block[], base: Size, size: Size): Side | null {
+  if (!block) return null;
+  const tall = size.width / size.height < base.width / base.height,
+    hold = tall ? holdOf(block.ink.y, block.ink.height, base.height) : holdOf(block.ink.x, block.ink.width, base.width);
+  if (hold === 'middle') return null;
+  return hold === 'start' ? (tall ? 'top' : 'left') : tall ? 'bottom' : 'right';
 }
 
 interface Attempt {

@@ -14,7 +14,7 @@ import { ids } from '../testing/scenes';
 import { textFrame } from '../type/frame';
 import { makePiece } from '../piece/make';
 import { firstLayout } from './new-size';
-import { sectionAt } from './section';
+import { sectionAt, windowHeight } from './section';
 import { NARROWEST, WIDEST } from '../piece/limits';
 
 const { painter } = easelFor(new Map());
@@ -126,4 +126,20 @@ it('it is measured as any size is', async () => {
   for (const w of [360, 800, 1600])
     for (const r of readSlide(painter, bare, own, sectionAt(painter, bare, own, w)))
       expect(r.flags.filter((x) => x !== 'unseen')).toEqual([]);
+});
+
+it('it is at least so much of the window high as it is told, and what fills and what holds go along', async () => {
+  const { piece, slide } = await hero(),
+    tall = { ...piece, section: { ...piece.section!, share: 0.9 } };
+  for (const width of [320, 390, 700, 1440, 2560]) {
+    const plain = sectionAt(painter, piece, slide, width),
+      size = sectionAt(painter, tall, slide, width);
+    expect(size.height).toBe(Math.ceil(Math.max(plain.height, 0.9 * windowHeight(width)) - 1e-6));
+    const [ground] = layersIn(tall, slide, size);
+    expect(ground.box.height).toBeCloseTo(size.height, 3);
+  }
+  // Windows of phones are higher than they are wide, those of desks wider than high; none leaps.
+  expect(windowHeight(390)).toBeGreaterThan(700);
+  expect(windowHeight(1440)).toBeLessThan(1000);
+  for (let w = 320; w < 2560; w++) expect(Math.abs(windowHeight(w + 1) - windowHeight(w))).toBeLessThan(3);
 });

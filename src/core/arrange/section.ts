@@ -2,7 +2,6 @@
 // message keeps its distances and the side it holds to; the section is as high as its layouts say, and higher where its
 // texts need it. All in CSS pixels.
 import { scaledBox } from '../ground/box';
-import type { Extent } from '../kinds/common';
 import { marginOf } from '../kinds/common';
 import type { Setter } from '../kinds/kind';
 import { isText, type Layer } from '../kinds/layers';
@@ -10,7 +9,8 @@ import { cssPer } from '../piece/between';
 import { layersIn } from '../piece/resolve';
 import type { Between, Piece, Size, Slide } from '../piece/schema';
 import { textFrame } from '../type/frame';
-import { type Block, blocksOf, type Hold, holdOf, type Item, itemsOf, rowsOf } from './blocks';
+import { type Item, itemsOf } from './blocks';
+import { columnsOf, type End, type Flow, flowed, flowOf } from './flow';
 
 /** Layouts from the narrowest to the widest. */
 export const layoutsOf = (piece: Piece): Size[] =>
@@ -18,8 +18,8 @@ export const layoutsOf = (piece: Piece): Size[] =>
 
 const mix = (a: number, b: number, t: number): number => a + (b - a) * t;
 
-/** The two layouts round a width; twice the same beyond the ends. */
-function around(layouts: readonly Size[], width: number): { from: Size; to: Size; t: number } {
+/** The two layouts round a width, narrowest first, and how far it is on the way; twice the same beyond the ends. */
+export function around(layouts: readonly Size[], width: number): { from: Size; to: Size; t: number } {
   const at = layouts.findLastIndex((l) => l.shownWidth <= width),
     from = layouts[Math.max(0, at)],
     to = at < 0 ? from : (layouts[at + 1] ?? from);
@@ -28,25 +28,20 @@ function around(layouts: readonly Size[], width: number): { from: Size; to: Size
 
 const heightOf = (l: Size): number => l.height * cssPer(l);
 
-/** A row of a block: what stands beside each other, and how far below the row before, in each of the two layouts. */
-interface Row {
-  ids: string[];
-  /** In the narrower and the wider layout. */
-  gap: [number, number];
-}
+/** Windows of phones, tablets held upright, and desks: CSS px wide, and how high to that. */
+const WINDOWS = [
+  [430, 2],
+  [820, 1.35],
+  [1280, 0.62],
+] as const;
 
-interface Column {
-  rows: Row[];
-  hold: Hold;
-  /** What is left above and below it in the two layouts. */
-  above: [number, number];
-  below: [number, number];
-  /** Its lower edge in the narrower layout. */
-  bottom: number;
+/** About how high a window of that width is, CSS px: what a share of the window is measured by. */
+export function windowHeight(width: number): number {
+  const at = WINDOWS.findLastIndex(([w]) => w <= width),
+    [from, a] = WINDOWS[Math.max(0, at)],
+    [to, b] = WINDOWS[Math.min(WINDOWS.length - 1, at + 1)];
+  return width * (to > from && at >= 0 ? mix(a, b, (width - from) / (to - from)) : a);
 }
-
-const bottomOf = (of: readonly Item[]): number => Math.max(...of.map((i) => i.frame.y + i.frame.height));
-const topOf = (of: readonly Item[]): number => Math.min(...of.map((i) => i.frame.y));
 
 /** A text that has outgrown its place keeps this distance, in type sizes, to what it would cover. */
 const KEPT = 0.35;
@@ -91,41 +86,42 @@ function placedIn(setter: Setter, piece: Piece, slide: Slide, layout: Size): { i
   return { items: laid, by: new Map(laid.map((i) => [i.layer.id, i])) };
 }
 
-/** They only depend on two layouts, and are asked for at many widths. */
-const columnsKnown = new WeakMap<Piece, Map<string, Column[]>>();
-function columnsOf(setter: Setter, piece: Piece, slide: Slide, from: Size, to: Size): Column[] {
-  const key = JSON.stringify([slide.id, from.id, to.id]);
-  let known = columnsKnown.get(piece);
-  if (!known) columnsKnown.set(piece, (known = new Map()));
-  let columns = known.get(key);
-  if (!columns) known.set(key, (columns = columnsBetween(setter, piece, slide, from, to)));
-  return columns;
+/** What stands in the layouts of a section, and how it flows between two of them. */
+interface Laid {
+  placed: ReadonlyMap<Size, ReturnType<typeof placedIn>>;
+  columns: ReturnType<typeof columnsOf>;
+  /** By the ids of the two. */
+  flows: Map<string, Flow[]>;
 }
 
-/** The blocks of the narrower layout, top to bottom, with their distances in both. */
-function columnsBetween(setter: Setter, piece: Piece, slide: Slide, from: Size, to: Size): Column[] {
-  const here = placedIn(setter, piece, slide, from),
-    there = from === to ? here : placedIn(setter, piece, slide, to);
-  const far = (of: readonly Item[]): Item[] => of.map((i) => there.by.get(i.layer.id) ?? i),
-    column = ({ items, box }: Block): Column => {
-      const rows = rowsOf(items),
-        gapAfter = (n: number, of: (r: readonly Item[]) => Item[]): number =>
-          n === 0 ? 0 : topOf(of(rows[n])) - bottomOf(of(rows[n - 1])),
-        self = (r: readonly Item[]): Item[] => [...r];
-      return {
-        rows: rows.map((row, n) => ({
-          ids: row.map((i) => i.layer.id),
-          gap: [gapAfter(n, self), gapAfter(n, far)],
-        })),
-        hold: holdOf(box.y, box.height, heightOf(from)),
-        above: [topOf(items), topOf(far(items))],
-        below: [heightOf(from) - bottomOf(items), heightOf(to) - bottomOf(far(items))],
-        bottom: bottomOf(items),
-      };
-    };
-  return blocksOf(here.items)
-    .map(column)
-    .sort((a, b) => a.above[0] - b.above[0]);
+/** It does not depend on the width, and is asked for at many of them. */
+const laidKnown = new WeakMap<Piece, Map<string, Laid>>();
+function laidOf(setter: Setter, piece: Piece, slide: Slide): Laid {
+  let known = laidKnown.get(piece);
+  if (!known) laidKnown.set(piece, (known = new Map()));
+  let laid = known.get(slide.id);
+  if (!laid) {
+    const placed = new Map(layoutsOf(piece).map((l) => [l, placedIn(setter, piece, slide, l)]));
+    laid = { placed, columns: columnsOf([...placed.values()].map((p) => p.items)), flows: new Map() };
+    known.set(slide.id, laid);
+  }
+  return laid;
+}
+
+function flowsBetween({ placed, columns, flows }: Laid, from: Size, to: Size): Flow[] {
+  const key = JSON.stringify([from.id, to.id]);
+  let found = flows.get(key);
+  if (!found) {
+    const here = placed.get(from)!,
+      end = (l: Size): End => ({
+        frameOf: (id) => (placed.get(l)!.by.get(id) ?? here.by.get(id)!).frame,
+        height: heightOf(l),
+        margin: marginOf({ width: l.shownWidth, height: heightOf(l) }),
+      });
+    found = columns.flatMap((groups) => flowOf(groups, here.items, [end(from), end(to)]) ?? []);
+    flows.set(key, found);
+  }
+  return found;
 }
 
 /**
@@ -135,13 +131,14 @@ function columnsBetween(setter: Setter, piece: Piece, slide: Slide, from: Size, 
 export function sectionAt(setter: Setter, piece: Piece, slide: Slide, width: number): Size {
   const layouts = layoutsOf(piece),
     { from, to, t } = around(layouts, width),
-    least = mix(heightOf(from), heightOf(to), t),
+    designed = mix(heightOf(from), heightOf(to), t),
+    least = Math.max(designed, (piece.section?.share ?? 0) * windowHeight(width)),
     held: Between = {
       from,
       to,
       t,
       width: mix(from.shownWidth, to.shownWidth, t),
-      height: least,
+      height: designed,
       down: {},
     };
   const size = (height: number, down: Between['down']): Size => ({
@@ -159,74 +156,16 @@ export function sectionAt(setter: Setter, piece: Piece, slide: Slide, width: num
     frames = new Map(laid.map((l) => [l.id, isText(l) ? textFrame(l, setter.layout(l)) : l.box])),
     // From the top of a text to its first baseline.
     baselines = new Map(laid.filter(isText).map((l) => [l.id, setter.layout(l).lines[0]?.baseline ?? 0]));
-  const columns = columnsOf(setter, piece, slide, from, to);
-  const stacked = columns.map((c) => stack(c, frames, t));
-  let height = least;
-  // A second time in the height that was found: what holds to the foot has moved.
-  for (let again = 0; again < 2; again++) height = Math.max(height, needed(columns, stacked, t, { width, height }));
-  const whole = Math.ceil(height),
-    tops = topsOf(columns, stacked, t, { width, height: whole }),
+  const flows = flowsBetween(laidOf(setter, piece, slide), from, to),
+    own = (id: string): number => frames.get(id)?.height ?? 0,
+    height = Math.ceil(Math.max(least, ...flows.map((f) => flowed(f, t, own, least).height)) - 1e-6),
     down: Record<string, number> = {};
-  stacked.forEach(({ offsets }, i) => {
-    for (const [id, y] of offsets) {
-      const top = tops[i] + y,
+  for (const flow of flows)
+    for (const [id, top] of flowed(flow, t, own, height).tops) {
+      const frame = frames.get(id),
         first = baselines.get(id);
       // Screens draw letters on whole pixels: there they stand.
-      down[id] = (first === undefined ? top : Math.round(top + first) - first) - frames.get(id)!.y;
+      if (frame) down[id] = (first === undefined ? top : Math.round(top + first) - first) - frame.y;
     }
-  });
-  return size(whole, down);
-}
-
-/** Where the items of a block lie below its top, and how high it is. */
-function stack({ rows }: Column, frames: ReadonlyMap<string, Layer['box']>, t: number) {
-  const offsets = new Map<string, number>();
-  let bottom = 0;
-  for (const { ids, gap } of rows) {
-    const own = ids.filter((id) => frames.has(id)),
-      top = Math.min(...own.map((id) => frames.get(id)!.y)),
-      y = bottom + mix(gap[0], gap[1], t);
-    for (const id of own) {
-      const f = frames.get(id)!;
-      offsets.set(id, y + f.y - top);
-      bottom = Math.max(bottom, y + f.y - top + f.height);
-    }
-  }
-  return { offsets, height: bottom };
-}
-
-/** What a block keeps above and below itself at least, and would keep. */
-function roomOf({ hold, above, below }: Column, t: number, margin: number) {
-  const a = mix(above[0], above[1], t),
-    b = mix(below[0], below[1], t),
-    least = (own: number, other: number): number =>
-      hold === 'middle' ? Math.max(Math.min(own, margin), own - other) : Math.min(own, margin);
-  return { a, b, head: least(a, b), foot: hold === 'end' ? b : least(b, a) };
-}
-
-/** Top of each block; one that would cover the one above is moved down. */
-function topsOf(columns: readonly Column[], stacked: readonly { height: number }[], t: number, size: Extent): number[] {
-  const tops: number[] = [],
-    margin = marginOf(size);
-  columns.forEach((column, i) => {
-    const own = stacked[i].height,
-      { hold, above } = column,
-      { a, b, head, foot } = roomOf(column, t, margin),
-      wanted = hold === 'start' ? a : hold === 'end' ? size.height - b - own : (size.height - own + a - b) / 2;
-    // What lay wholly above it stays there.
-    const after = columns.flatMap((c, j) =>
-      j < i && c.bottom <= above[0] + 1
-        ? [tops[j] + stacked[j].height + Math.min(margin / 2, above[0] - c.bottom)]
-        : [],
-    );
-    tops.push(Math.max(head, ...after, Math.min(wanted, size.height - foot - own)));
-  });
-  return tops;
-}
-
-/** The height that all blocks need, with what is kept below them. */
-function needed(columns: readonly Column[], stacked: readonly { height: number }[], t: number, size: Extent): number {
-  const tops = topsOf(columns, stacked, t, size),
-    margin = marginOf(size);
-  return Math.max(0, ...columns.map((c, i) => tops[i] + stacked[i].height + roomOf(c, t, margin).foot));
+  return size(height, down);
 }

@@ -39,7 +39,15 @@ export interface Guest {
   /** The texts it follows, moved as far. */
   texts: CommonLayer[];
 }
-export type CommonLayer = z.infer<z.ZodObject<ReturnType<typeof commonFields>>> & { guest?: Guest };
+/** Layers that are painted by themselves and then laid down together, so much of them. No part of a document either. */
+export interface Through {
+  /** 0..1. */
+  readonly share: number;
+}
+export type CommonLayer = z.infer<z.ZodObject<ReturnType<typeof commonFields>>> & {
+  guest?: Guest;
+  through?: Through;
+};
 
 /** A layer whose own fields are given by a function. */
 export type LayerOf<F extends (s: Schemas) => z.ZodRawShape> = CommonLayer & z.infer<z.ZodObject<ReturnType<F>>>;

@@ -60,6 +60,17 @@ it('one that is hard to press as it is shown is said to be', async () => {
   }
   const { flags } = await flagsOf({ button: null });
   expect(flags).not.toContain('small-target');
+  // Under the pointer its label, #111111, must be told from its plate too.
+  const over = async (ink: string | null, plate: string | null): Promise<boolean> =>
+    (
+      await flagsOf({ button: { href: '#', hover: { ink, plate }, focus: { colour: '#ffffff', width: 4 } } })
+    ).flags.includes('weak-hover');
+  expect([await over(null, null), await over('#ffffff', null), await over(null, '#333333')]).toEqual([
+    false,
+    true,
+    true,
+  ]);
+  expect(await over('#ffffff', '#1d3b2f')).toBe(false);
 });
 
 it('the accent of a house is the swatch with the most chroma', () => {

@@ -1,5 +1,5 @@
 // A text: letters with their frame, backing, outline and shadows.
-import { contrastOfHex } from '../colour/srgb';
+import { contrastOfHex, rgba } from '../colour/srgb';
 import { paintText, textIsGroup } from '../paint/text-painter';
 import { backingReach } from '../type/backing';
 import { textFrame } from '../type/frame';
@@ -9,6 +9,7 @@ import { NO_SIDES, NO_STROKE } from '../values/plain';
 import { clamp, scaledRadii, scaledShadow, scaledSides, scaledStroke } from '../values/scaled';
 import type { Colour } from '../values/fill';
 import type { Shadow } from '../values/shape';
+import { hexOf, type Swatches } from '../values/swatches';
 import type { FontChoice } from '../values/text';
 import { begun, CENTRED, type Extent, type LayerOf, marginOf, pick, type Schemas } from './common';
 import { FILL_WORK, type Kind } from './kind';
@@ -115,6 +116,27 @@ export function makeButton(layer: TextLayer, href: string, plate: { colour: Colo
   };
   layer.padding = { top: round(0.5), right: round(0.9), bottom: round(0.5), left: round(0.9) };
   layer.fill = { ...layer.fill, kind: 'colour', colour: best };
+}
+
+/** Has a text a ground of its own through which nothing shows? */
+export const isEnclosed = ({ panel, opacity, blend }: TextLayer, piece: Swatches): boolean =>
+  panel?.fill.kind === 'colour' &&
+  panel.opacity === 1 &&
+  opacity === 1 &&
+  blend === 'normal' &&
+  rgba(hexOf(panel.fill.colour, piece)).a === 1;
+
+/**
+ * Contrast ratio 1..21 of a button's label with its plate while the pointer is over it; Infinity where it looks as
+ * always, or where what lies behind it shows through.
+ */
+export function hoverContrast({ button, fill, panel }: TextLayer, piece: Swatches): number {
+  const hover = button?.hover;
+  if (!hover || (hover.ink === null && hover.plate === null)) return Infinity;
+  const colour = (own: typeof fill | undefined): Colour | null => (own?.kind === 'colour' ? own.colour : null),
+    ink = hover.ink ?? colour(fill),
+    plate = hover.plate ?? (panel && panel.opacity === 1 ? colour(panel.fill) : null);
+  return ink === null || plate === null ? Infinity : contrastOfHex(hexOf(ink, piece), hexOf(plate, piece));
 }
 
 /** Least height and width of what is pressed, as shown, CSS px (WCAG 2.2, 2.5.8). */

@@ -105,6 +105,9 @@ export function placePhoto(photo: Extent, box: Extent, fit: PhotoFit): Placement
 /** What is left above what is too high for the view, as a share of half of it. */
 const AIR = 0.2;
 
+/** What was zoomed out to just fit does fit, however that was rounded. */
+const EXACTLY = 1 + 1e-9;
+
 /**
  * Focal point and zoom at which a part of the picture is in view: it is moved no further than that takes, and zoomed
  * out where the part is larger than what is seen.
@@ -126,11 +129,11 @@ export function keepInView(
   const x = part.x * p.width,
     y = part.y * p.height,
     midX =
-      wide <= halfX * k
+      wide <= halfX * k * EXACTLY
         ? inView(centre.x, halfX * k, x, 2 * wide)
         : clamp(centre.x, x + halfX * k, x + 2 * wide - halfX * k),
     // Of what is higher than the view its top is shown, with a little air: that is where heads and peaks are.
-    midY = high <= halfY * k ? inView(centre.y, halfY * k, y, 2 * high) : y + (1 - AIR) * halfY * k;
+    midY = high <= halfY * k * EXACTLY ? inView(centre.y, halfY * k, y, 2 * high) : y + (1 - AIR) * halfY * k;
   return {
     focus: {
       x: clamp(midX, halfX * k, p.width - halfX * k) / p.width,

@@ -4,8 +4,9 @@ import { produce } from 'immer';
 import { isText, kindOf, type Layer } from '../kinds/layers';
 import { type Band, BANDS } from '../values/plain';
 import { membersOf, withoutEmptyGroups } from './groups';
-import { guestId, homeOf } from './guests';
+import { guestId, homeOf } from './guest-names';
 import type { Piece, Slide } from './schema';
+import { freeName, homeFor, isSlideshow } from './slideshow';
 
 const slideAt = (piece: Piece, slideId: string): Slide | undefined => piece.slides.find((s) => s.id === slideId);
 const bandIndex = (layer: { band: Band }): number => BANDS.indexOf(layer.band);
@@ -13,7 +14,7 @@ const bandIndex = (layer: { band: Band }): number => BANDS.indexOf(layer.band);
 /** Puts a layer on top of its band, so that it lands where it belongs: what must not cover texts right below them. */
 export const addLayer = (piece: Piece, slideId: string, layer: Layer): Piece =>
   produce(piece, (draft) => {
-    const layers = slideAt(draft, slideId)?.layers;
+    const layers = slideAt(draft, homeFor(piece, slideId, layer.band))?.layers;
     if (!layers) return;
     const top = layers.findLastIndex((l) => bandIndex(l) <= bandIndex(layer)) + 1;
     const firstText =
@@ -24,17 +25,25 @@ export const addLayer = (piece: Piece, slideId: string, layer: Layer): Piece =>
   });
 
 /** Where the layers are that a slide shows under these names: on itself, or, of guests, on their own slides. */
-function found(piece: Piece, slideId: string, ids: readonly string[]): { layer: Layer; by: number; slide: Slide }[] {
+function found(
+  piece: Piece,
+  slideId: string,
+  ids: readonly string[],
+): { layer: Layer; guest: boolean; by: number; slide: Slide }[] {
   const at = piece.slides.findIndex((s) => s.id === slideId),
     here = piece.slides[at];
   if (!here) return [];
-  const own = here.layers.filter((l) => ids.includes(l.id)).map((layer) => ({ layer, by: 0, slide: here }));
+  const own = here.layers
+    .filter((l) => ids.includes(l.id))
+    .map((layer) => ({ layer, guest: false, by: 0, slide: here }));
   const guests = ids.flatMap((id) => {
     const home = homeOf(id),
       i = home ? piece.slides.findIndex((s) => s.id === home.slide) : -1,
       layer = piece.slides[i]?.layers.find((l) => l.id === home!.layer);
     // A slide that is looked at holds its guests itself.
-    return layer && !here.layers.some((l) => l.id === id) ? [{ layer, by: i - at, slide: piece.slides[i] }] : [];
+    return layer && !here.layers.some((l) => l.id === id)
+      ? [{ layer, guest: true, by: piece.section ? 0 : i - at, slide: piece.slides[i] }]
+      : [];
   });
   return [...own, ...guests];
 }
@@ -51,8 +60,8 @@ export const changeLayers = (
 ): Piece =>
   produce(piece, (draft) => {
     const [{ width }] = draft.sizes;
-    for (const { layer, by } of found(draft, slideId, ids)) {
-      if (by) changeGuest(layer, by * width, change);
+    for (const { layer, guest, by } of found(draft, slideId, ids)) {
+      if (guest) changeGuest(layer, by * width, change);
       else change(layer);
     }
   });
@@ -91,11 +100,36 @@ function putGuests(draft: Piece, slideId: string, ids: readonly string[], over: 
   for (const { layer, by } of found(draft, slideId, ids)) if (by && layer.carry) layer.carry.over = over;
 }
 
+/** A layer of a slideshow on the slide where it belongs now, and what it is called there. */
+function takenTo(piece: Piece, at: { layer: Layer; slide: Slide }, target: string): { piece: Piece; id: string } {
+  if (at.slide.id === target) return { piece, id: at.layer.id };
+  const id = freeName(at.layer.id, new Set(slideAt(piece, target)!.layers.map((l) => l.id))),
+    slides = piece.slides.map((s) =>
+      s.id === target
+        ? { ...s, layers: [...s.layers, { ...at.layer, id, group: null }] }
+        : s.id === at.slide.id
+          ? { ...s, layers: s.layers.filter((l) => l !== at.layer) }
+          : s,
+    );
+  return { piece: { ...piece, slides }, id };
+}
+
 /**
  * Moves a layer to directly above another one (or to the bottom with null), taking on that place's band. A guest comes
  * to lie above or below the slide's own layers of its band.
  */
-export const moveLayer = (piece: Piece, slideId: string, id: string, band: Band, above: string | null): Piece =>
+export function moveLayer(piece: Piece, slideId: string, id: string, band: Band, above: string | null): Piece {
+  const [at] = isSlideshow(piece) ? found(piece, slideId, [id]) : [],
+    target = homeFor(piece, slideId, band);
+  if (!at || (!at.guest && target === slideId)) return moveWithin(piece, slideId, id, band, above);
+  // The message is in order on the first slide, pictures on their own.
+  const moved = takenTo(piece, at, target),
+    on = above !== null && homeOf(above)?.slide === target ? homeOf(above)!.layer : above,
+    there = slideAt(moved.piece, target)!.layers.some((l) => l.id === on && l.band === band);
+  return moveWithin(moved.piece, target, moved.id, band, there ? on : null);
+}
+
+const moveWithin = (piece: Piece, slideId: string, id: string, band: Band, above: string | null): Piece =>
   produce(piece, (draft) => {
     const layers = slideAt(draft, slideId)?.layers;
     const from = layers?.findIndex((l) => l.id === id) ?? -1;
@@ -119,29 +153,39 @@ export const moveLayer = (piece: Piece, slideId: string, id: string, band: Band,
 
 /**
  * Layers one step up or down within their bands; 1 is forward, -1 backward, Infinity to the front, -Infinity to the
- * back. Several keep
- * their order among each other, and none passes another of them at the end of a band.
+ * back. Several keep their order among each other, and none passes another of them at the end of a band.
  */
-export const shiftLayers = (piece: Piece, slideId: string, ids: readonly string[], by: number): Piece =>
-  produce(piece, (draft) => {
+export function shiftLayers(piece: Piece, slideId: string, ids: readonly string[], by: number): Piece {
+  const message = isSlideshow(piece) ? ids.flatMap((id) => homeOf(id)?.layer ?? []) : [];
+  if (message.length) {
+    const [first] = piece.slides,
+      own = ids.filter((id) => homeOf(id) === null);
+    return shiftLayers(shiftLayers(piece, slideId, own, by), first.id, message, by);
+  }
+  return produce(piece, (draft) => {
     const slide = slideAt(draft, slideId);
     if (!slide) return;
     putGuests(draft, slideId, ids, by > 0);
-    const chosen = new Set(ids);
-    const next = BANDS.flatMap((band) => {
-      const own = slide.layers.filter((l) => l.band === band),
-        moving = own.filter((l) => chosen.has(l.id)),
-        still = own.filter((l) => !chosen.has(l.id));
-      if (!Number.isFinite(by)) return by > 0 ? [...still, ...moving] : [...moving, ...still];
-      const order = by > 0 ? own : own.reverse();
-      // From the end towards which they go: each changes places with the next one that stays.
-      for (let i = order.length - 2; i >= 0; i--)
-        if (chosen.has(order[i].id) && !chosen.has(order[i + 1].id))
-          [order[i], order[i + 1]] = [order[i + 1], order[i]];
-      return by > 0 ? order : order.reverse();
-    });
-    if (next.some((l, i) => l.id !== slide.layers[i].id)) slide.layers = next;
+    shiftWithin(slide, ids, by);
   });
+}
+
+/** Changes the slide it is given. */
+function shiftWithin(slide: Slide, ids: readonly string[], by: number): void {
+  const chosen = new Set(ids);
+  const next = BANDS.flatMap((band) => {
+    const own = slide.layers.filter((l) => l.band === band),
+      moving = own.filter((l) => chosen.has(l.id)),
+      still = own.filter((l) => !chosen.has(l.id));
+    if (!Number.isFinite(by)) return by > 0 ? [...still, ...moving] : [...moving, ...still];
+    const order = by > 0 ? own : own.reverse();
+    // From the end towards which they go: each changes places with the next one that stays.
+    for (let i = order.length - 2; i >= 0; i--)
+      if (chosen.has(order[i].id) && !chosen.has(order[i + 1].id)) [order[i], order[i + 1]] = [order[i + 1], order[i]];
+    return by > 0 ? order : order.reverse();
+  });
+  if (next.some((l, i) => l.id !== slide.layers[i].id)) slide.layers = next;
+}
 
 /** Copies layers, each directly above its original, a little aside. Gives the ids of the copies. */
 export function duplicateLayers(
@@ -182,7 +226,7 @@ export function duplicateLayers(
   });
   // Guests are copied where they belong.
   return found(next, slideId, ids)
-    .filter((f) => f.by)
+    .filter((f) => f.guest)
     .reduce(
       (all, { layer, slide }) => {
         const copied = duplicateLayers(all.piece, slide.id, [layer.id], newId, offset);

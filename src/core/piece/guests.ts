@@ -1,18 +1,12 @@
-// What lies on a slide besides its own layers: those that neighbouring slides carry over to it. A layer is in the
+// What lies on a slide besides its own layers: those that neighbouring slides carry over to it, and on the pictures of
+// a section its message. A layer is in the
 // document once; on the slides it reaches it is a guest, at the place where it would lie if all were one picture.
 import type { Guest } from '../kinds/common';
 import { isFollower, isText, type Layer } from '../kinds/layers';
 import { BANDS } from '../values/plain';
+import { guestId } from './guest-names';
 import type { Piece, Slide } from './schema';
-
-/** The name of a guest on a slide. No layer of a document can be called so. */
-export const guestId = (slide: string, layer: string): string => `${slide}:${layer}`;
-
-/** The slide and layer that a guest's name stands for; null for a layer of the slide itself. */
-export function homeOf(id: string): { slide: string; layer: string } | null {
-  const at = id.indexOf(':');
-  return at < 0 ? null : { slide: id.slice(0, at), layer: id.slice(at + 1) };
-}
+import { isSlideshow, messageLayers, showFrom } from './slideshow';
 
 /** A layer moved to the right by as many widths. What a size says of its box is left: it is in pixels of that size. */
 export const movedBy = <L extends Layer>(layer: L, by: number, width: number): L =>
@@ -56,12 +50,31 @@ function carriedFrom(layers: readonly Layer[]): readonly Layer[] {
   return known;
 }
 
+const shows = new WeakMap<readonly Slide[], { section: Piece['section']; slides: Map<number, Slide> }>();
+
+/** A picture of a section's slideshow, with the overlays and the message of the first. */
+function pictureSeen(piece: Piece, at: number): Slide {
+  const { slides, section } = piece,
+    [first] = slides,
+    slide = slides[at];
+  let known = shows.get(slides);
+  if (known?.section !== section) shows.set(slides, (known = { section, slides: new Map() }));
+  let made = known!.slides.get(at);
+  if (!made) {
+    const message = at === 0 ? [] : messageLayers(first).map((l) => guest(l, first, 0, 0));
+    made = { ...slide, at: 0, show: showFrom(piece, at), layers: [...slide.layers, ...message] };
+    known!.slides.set(at, made);
+  }
+  return made;
+}
+
 const seen = new WeakMap<Slide, { at: number; guests: readonly Layer[]; slide: Slide }>();
 
 /** The slide at a place of the strip as it is looked at. A slide that is looked at already stays as it is. */
 export function slideSeen(piece: Piece, at: number): Slide {
   const slide = piece.slides[at];
   if (slide.at !== undefined) return slide;
+  if (isSlideshow(piece)) return pictureSeen(piece, at);
   const [{ width }] = piece.sizes;
   const found = piece.slides.flatMap((home, i) =>
     carriedFrom(home.layers).flatMap((l) => {

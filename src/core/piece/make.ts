@@ -32,11 +32,19 @@ interface OwnSizeAsk {
 
 const sizesOf = (d: Destination): Size[] => [
   sizeFor(d, 'base', d.companion ? 'Wide' : d.name),
-  ...(d.companion ? [{ id: 'narrow', ...d.companion, destination: d.id }] : []),
+  ...(d.companion ? [{ id: 'narrow', ...d.companion, destination: d.id, auto: true }] : []),
 ];
 
 /** Where a new piece begins: a destination, or a size of one's own. */
 export type Beginning = { destination: string } | { width: number; height: number; shownWidth?: number };
+
+/** What makes a piece a section of a page. */
+export const makeSection = (): NonNullable<Piece['section']> => ({
+  stay: 6,
+  fade: 1.5,
+  share: 0,
+  landmark: 'section',
+});
 
 /** A slide with nothing on it. */
 export const emptySlide = (id: string, note = ''): Slide => ({
@@ -76,7 +84,7 @@ export function makePiece(
     named: true,
     goal: 'standard',
     sizes,
-    section: sizes.length > 1 ? {} : null,
+    section: sizes.length > 1 ? makeSection() : null,
     slides: [{ ...emptySlide(newId()), layers: layers(sizes[0]) }],
     swatches: [],
   };

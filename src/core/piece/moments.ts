@@ -1,17 +1,24 @@
-// A slide in time. Its moving pictures show another frame from moment to moment; at each of them it is a slide like any
-// other, and several moments are like several slides: what holds for all slides at once holds for all frames.
+// A slide in time. Its moving pictures show another frame from moment to moment, a section's slideshow another picture;
+// at each of them it is a slide like any other, and several moments are like several slides: what holds for all slides
+// at once holds for all frames and pictures.
 import { isPhoto, type Layer } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
 import { changesOf, frameAt, lengthOf } from '../photo/motion';
 import { MOST_FRAMES, type Motion } from '../values/motion';
 import { slideSeen } from './guests';
 import type { Piece, Slide } from './schema';
+import { lengthOfShow, momentsOfShow, placeInShow, slideInShow } from './slideshow';
 
 type Moving = PhotoLayer & { motion: Motion };
 export const isMoving = (l: Layer): l is Moving => isPhoto(l) && Boolean(l.motion?.on);
 
-/** Does anything move on a slide? */
-export const moves = (slide: Slide): boolean => slide.layers.some((l) => l.visible && isMoving(l));
+const shownMoving = (slide: Slide): Moving[] =>
+  [...slide.layers, ...(slide.show?.pictures.slice(1).flatMap((p) => p.layers) ?? [])].filter(
+    (l): l is Moving => l.visible && isMoving(l),
+  );
+
+/** Does anything move on a slide, or do several pictures show behind its message? */
+export const moves = (slide: Slide): boolean => (slide.show?.pictures.length ?? 1) > 1 || shownMoving(slide).length > 0;
 
 /** One turn of a slide: when it looks different, and how long it all takes, ms. */
 export interface Turn {
@@ -32,10 +39,12 @@ export function turnOf(slide: Slide): Turn {
 /** Asked for at every frame that plays. */
 const turns = new WeakMap<Slide, Turn>();
 function foundTurn(slide: Slide): Turn {
-  const moving = slide.layers.filter((l): l is Moving => l.visible && isMoving(l));
-  if (!moving.length) return { moments: [0], length: 0 };
-  const length = Math.max(...moving.map((l) => lengthOf(l.motion)));
-  const all = [...new Set(moving.flatMap((l) => changesOf(l.motion, length)).map((t) => Math.round(t * 1000) / 1000))]
+  const moving = shownMoving(slide),
+    show = moves(slide) ? slide.show : undefined;
+  if (!moving.length) return show ? { moments: momentsOfShow(show), length: lengthOfShow(show) } : STILL;
+  const length = show ? lengthOfShow(show) : Math.max(...moving.map((l) => lengthOf(l.motion))),
+    changes = [...(show ? momentsOfShow(show) : []), ...moving.flatMap((l) => changesOf(l.motion, length))];
+  const all = [...new Set(changes.map((t) => Math.round(t * 1000) / 1000))]
     .sort((a, b) => a - b)
     // Changes that nobody could tell apart are one.
     .filter((t, i, times) => i === 0 || t - times[i - 1] >= 1);
@@ -43,10 +52,26 @@ function foundTurn(slide: Slide): Turn {
   return { moments: Array.from({ length: n }, (_, i) => all[Math.floor((i * all.length) / n)]), length };
 }
 
+const STILL: Turn = { moments: [0], length: 0 };
+
+const inShow = new WeakMap<Slide, Map<string, Slide>>();
+
+/** A looked-at slide at a time, ms: what shows behind its message, each moving picture as the frame that shows. */
+export function slideAt(slide: Slide, time: number): Slide {
+  const { show } = slide;
+  if (!show) return frozenAt(slide, time);
+  const { at, share } = placeInShow(show, time),
+    key = `${at} ${share}`;
+  let known = inShow.get(slide);
+  if (!known) inShow.set(slide, (known = new Map()));
+  let shown = known.get(key);
+  if (!shown) known.set(key, (shown = slideInShow(slide, time)));
+  return frozenAt(shown, time);
+}
+
 const stills = new WeakMap<Slide, Map<string, Slide>>();
 
-/** A looked-at slide at a time, ms: each moving picture is the one of its frames that shows. */
-export function slideAt(slide: Slide, time: number): Slide {
+function frozenAt(slide: Slide, time: number): Slide {
   if (!slide.layers.some(isMoving)) return slide;
   const shown = slide.layers.map((l) => (isMoving(l) ? frameAt(l.motion, time) : -1)),
     key = slide.layers.map((l, i) => (isMoving(l) ? l.motion.frames[shown[i]].asset : '')).join();

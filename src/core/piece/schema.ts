@@ -1,7 +1,7 @@
 // The document: one piece, defined once. Types, validation, file format and the programs' interface derive from this
 // file and from the kinds of layers.
 import { z } from 'zod';
-import { commonFields } from '../kinds/common';
+import { commonFields, type Extent } from '../kinds/common';
 import { kindOf, KINDS, type Layer } from '../kinds/layers';
 import { ColourSchema, finite, id, SwatchSchema } from '../values/fill';
 import { length } from '../values/place';
@@ -34,6 +34,8 @@ export const SizeSchema = z.strictObject({
   /** CSS pixels at which people see the full width. */
   shownWidth: finite(16, 8192),
   destination: id.nullable().default(null),
+  /** Nobody has adjusted its layout: it is laid out anew as the piece changes. */
+  auto: z.boolean().optional(),
 });
 
 export const SlideSchema = z.strictObject({
@@ -51,9 +53,19 @@ export const SlideSchema = z.strictObject({
 
 /**
  * What makes a piece the section of a web page: its sizes are layouts, each shown at its `shownWidth` in CSS pixels,
- * and between them lengths run on with the width of the page.
+ * and between them lengths run on with the width of the page. Its slides are the pictures of a slideshow under the
+ * overlays and the message of the first.
  */
-export const SectionSchema = z.strictObject({});
+export const SectionSchema = z.strictObject({
+  /** How long each picture stays, s. */
+  stay: finite(1, 60).default(6),
+  /** How long the next one takes to appear, s; with 0 it is there at once. */
+  fade: finite(0, 10).default(1.5),
+  /** It is at least so much of the window high, 0..1; with 0 as high as its layouts are. */
+  share: finite(0, 1).default(0),
+  /** What it is to those who have the page read to them: a part of it, its banner, or nothing by itself. */
+  landmark: z.enum(['section', 'header', 'none']).default('section'),
+});
 
 export const PieceSchema = z
   .strictObject({
@@ -96,6 +108,13 @@ export const PieceSchema = z
     );
     const swatches = new Set(piece.swatches.map((s) => s.id));
     piece.slides.forEach((slide, s) => {
+      const message = piece.section && s > 0 ? slide.layers.findIndex((l) => l.band !== 'backdrop') : -1;
+      if (message >= 0)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['slides', s, 'layers', message, 'band'],
+          message: 'overlays and texts of a section lie on its first slide: the others are pictures',
+        });
       unique(
         slide.layers.map((l) => l.id),
         ['slides', s, 'layers'],
@@ -151,6 +170,26 @@ export const PieceSchema = z
     });
   });
 
+/** A picture of a slideshow: what lies behind the message on one of the slides. */
+export interface Picture {
+  readonly slide: string;
+  /** Which of the piece's slides it is, from 0. */
+  readonly number: number;
+  /** What is seen where it has nothing else, as hex. */
+  readonly paper: string;
+  readonly layers: readonly Layer[];
+}
+
+/** All pictures in the order in which they are shown, the slide's own first. */
+export interface Show {
+  readonly pictures: readonly Picture[];
+  /** How long each stays, and how long the next takes to appear, ms. */
+  readonly stay: number;
+  readonly fade: number;
+  /** Of the base size. */
+  readonly extent: Extent;
+}
+
 /** Where between two layouts a section is looked at. No part of a document: it is found when a width is looked at. */
 export interface Between {
   from: Size;
@@ -167,5 +206,9 @@ export type Size = z.infer<typeof SizeSchema> & { at?: Between };
 export type Group = z.infer<typeof GroupSchema>;
 export type Guide = z.infer<typeof GuideSchema>;
 /** A slide; looked at, it knows which one of the strip it is (`at`, from 0) and holds its guests. */
-export type Slide = z.infer<typeof SlideSchema> & { at?: number };
+export type Slide = z.infer<typeof SlideSchema> & {
+  at?: number;
+  /** Of a slideshow, when it is looked at: what shows behind its message, one after the other. */
+  show?: Show;
+};
 export type Piece = Omit<z.infer<typeof PieceSchema>, 'slides'> & { slides: Slide[] };

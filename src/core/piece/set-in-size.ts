@@ -8,7 +8,7 @@ import { scaleType } from '../type/spans';
 import type { Override, OwnKey, OwnStrengths } from '../values/override';
 import { scaledSides } from '../values/scaled';
 import { changeLayers } from './edits';
-import { homeOf } from './guests';
+import { homeOf } from './guest-names';
 import { mergedOwn, ownKeys, ownOf, ownStrengths, withOwn } from './own';
 import { layerIn, sizeOf } from './resolve';
 import type { Piece, Size } from './schema';
@@ -90,7 +90,7 @@ export const setIn = (
 function slidesFromHome(piece: Piece, id: string, slideId: string): number {
   const home = homeOf(id),
     at = (slide: string): number => piece.slides.findIndex((s) => s.id === slide);
-  return home ? at(home.slide) - at(slideId) : 0;
+  return home && !piece.section ? at(home.slide) - at(slideId) : 0;
 }
 /** What has a box, moved to the right. */
 const moved = <T extends { box?: Layer['box'] }>(of: T, dx: number): T =>

@@ -5,7 +5,7 @@ import { makeText } from '../kinds/text';
 import { ids } from '../testing/scenes';
 import { changeLayers, duplicateLayers, moveLayer, removeLayers, shiftLayers } from './edits';
 import { setIn } from './set-in-size';
-import { guestId } from './guests';
+import { guestId } from './guest-names';
 import { emptySlide, makePiece } from './make';
 import { layerIn, slideOf, slidesOf } from './resolve';
 import { type Piece, PieceSchema } from './schema';

@@ -11,6 +11,7 @@ import { changeLayers } from './edits';
 import { withoutEmptyGroups } from './groups';
 import { emptySlide, type NewId } from './make';
 import type { Piece, Slide } from './schema';
+import { pictureLayers, withMessageFirst } from './slideshow';
 
 /** The most slides any piece may have. */
 export const MOST_SLIDES = 50;
@@ -25,12 +26,12 @@ export const mostSlides = (piece: Pick<Piece, 'sizes'>): number =>
 export const slidesLeft = (piece: Pick<Piece, 'sizes' | 'slides'>): number =>
   Math.max(0, mostSlides(piece) - piece.slides.length);
 
-/** Has it slides, or is it shown where several are wanted? A size of one's own is one picture until one is added. */
-export const hasSlides = (piece: Pick<Piece, 'sizes' | 'slides'>): boolean => {
-  const { destination } = piece.sizes[0];
-  // Further slides of a hero section would be pictures of a slideshow, which there is not yet.
-  return piece.slides.length > 1 || (destination !== null && destination !== 'hero' && mostSlides(piece) > 1);
-};
+/**
+ * Has it slides, or is it shown where several are wanted? A size of one's own is one picture until one is added, and so
+ * is a section.
+ */
+export const hasSlides = (piece: Pick<Piece, 'sizes' | 'slides' | 'section'>): boolean =>
+  piece.slides.length > 1 || (!piece.section && piece.sizes[0].destination !== null && mostSlides(piece) > 1);
 
 /** Lines of a text as notes: one a slide. Empty lines, bullets and numbers before them are left out. */
 export const outlineOf = (text: string): string[] =>
@@ -58,12 +59,14 @@ export const addSlide = (piece: Piece, after: number, newId: NewId, note = ''): 
 export function duplicateSlide(piece: Piece, at: number, newId: NewId): Piece {
   const slide = piece.slides[at];
   if (!slide) return piece;
-  const copy = structuredClone(slide),
+  const show = piece.section !== null,
+    copy = structuredClone(show ? { ...slide, layers: pictureLayers(slide), groups: [] } : slide),
     names = new Map(slide.layers.map((l) => [l.id, newId()]));
   copy.id = newId();
   for (const layer of copy.layers) {
     layer.id = names.get(layer.id)!;
     if ('follows' in layer) layer.follows = layer.follows.map((f) => names.get(f) ?? f);
+    if (show) layer.group = null;
     // Two of a thing that goes on over the same slides would lie on each other.
     layer.carry = null;
   }
@@ -73,7 +76,9 @@ export function duplicateSlide(piece: Piece, at: number, newId: NewId): Piece {
 /** Takes slides away; one always stays. What they carried over goes with them. */
 export function removeSlides(piece: Piece, ids: readonly string[]): Piece {
   const slides = piece.slides.filter((s) => !ids.includes(s.id));
-  return slides.length === piece.slides.length || !slides.length ? piece : { ...piece, slides };
+  return slides.length === piece.slides.length || !slides.length
+    ? piece
+    : withMessageFirst({ ...piece, slides }, piece);
 }
 
 /** Moves a slide to a place, counted without it. */
@@ -83,7 +88,7 @@ export function moveSlide(piece: Piece, id: string, to: number): Piece {
   if (from < 0 || from === at) return piece;
   const slides = piece.slides.toSpliced(from, 1);
   slides.splice(at, 0, piece.slides[from]);
-  return { ...piece, slides };
+  return withMessageFirst({ ...piece, slides }, piece);
 }
 
 const changeSlide = (piece: Piece, id: string, change: (slide: Slide) => void): Piece =>
@@ -148,7 +153,9 @@ export function moveToSlide(
   const a = piece.slides.findIndex((s) => s.id === from),
     b = piece.slides.findIndex((s) => s.id === to);
   if (a < 0 || b < 0 || a === b) return { piece, ids: [...ids] };
-  const taken = withFollowers(piece.slides[a], ids),
+  // The message of a section is the first slide's, whichever picture shows.
+  const pictures = piece.section ? new Set(pictureLayers(piece.slides[a]).map((l) => l.id)) : null,
+    taken = withFollowers(piece.slides[a], ids).filter((id) => !pictures || pictures.has(id)),
     there = new Set(piece.slides[b].layers.map((l) => l.id)),
     names = new Map(taken.map((id) => [id, there.has(id) ? newId() : id])),
     [{ width }] = piece.sizes;
@@ -158,7 +165,7 @@ export function moveToSlide(
     for (const layer of own.layers.filter((l) => names.has(l.id))) {
       layer.id = names.get(layer.id)!;
       if ('follows' in layer) layer.follows = layer.follows.map((f) => names.get(f) ?? f);
-      if (strip) layer.box = { ...layer.box, x: layer.box.x + (a - b) * width };
+      if (strip && !pictures) layer.box = { ...layer.box, x: layer.box.x + (a - b) * width };
       layer.group = null;
       layer.carry = null;
       const above = target.layers.findIndex((l) => BANDS.indexOf(l.band) > BANDS.indexOf(layer.band));

@@ -8,14 +8,19 @@ import { layersIn, textsIn } from '../piece/resolve';
 import { isText } from '../kinds/layers';
 import type { Piece, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
-import { marginOfReading } from './over-time';
-import { type Reading, readText } from './read';
+import { slideAt } from '../piece/moments';
+import { momentsOfShow } from '../piece/slideshow';
+import { marginOfReading, type TimedReading, worstOf } from './over-time';
+import { probeText, readText } from './read';
 
 /** What the section reads at a width of the page, CSS px. */
 export interface WidthPoint {
   width: number;
   height: number;
-  readings: Reading[];
+  /** Of each text the worst of the moments that were looked at. */
+  readings: TimedReading[];
+  /** The moments at which something is worst that were looked at, ms, the hardest first. */
+  hardest: number[];
   /** It was painted as it is handed over; the rest of the curve is painted more quickly. */
   exact: boolean;
 }
@@ -34,6 +39,8 @@ const STRAIGHT = 0.05;
 const NEAREST = 10;
 /** At most so many points are measured a second time, exactly. */
 const EXACT = 12;
+/** Moments of a slideshow that are looked at because they are hard at a width beside. */
+const HARD = 2;
 /** The weakest width is known to this, px. */
 const EXACTLY = 2;
 
@@ -77,22 +84,44 @@ export function breakWidths(setter: Setter, piece: Piece, slide: Slide, { from, 
   return out;
 }
 
-/** One width measured. Pictures and fonts must be loaded. */
+/** The moments of a section that count at every width, ms. Of what moves by itself the first frame stands for all. */
+export const momentsAtWidths = ({ show }: Slide): readonly number[] => (show ? momentsOfShow(show) : [0]);
+
+/** What a section is measured on: all of these must be loaded at once. */
+export const stillsAtWidths = (slide: Slide): Slide[] => momentsAtWidths(slide).map((t) => slideAt(slide, t));
+
+/**
+ * One width measured. All pictures and fonts must be loaded.
+ * @param times of a slideshow the moments that are looked at, ms; all where left out
+ */
 export function readAtWidth(
   painter: Painter,
   piece: Piece,
   slide: Slide,
   width: number,
   quality: 'exact' | 'draft' = 'exact',
+  times: readonly number[] = momentsAtWidths(slide),
 ): WidthPoint {
-  const size = sectionAt(painter, piece, slide, width);
+  const size = sectionAt(painter, piece, slide, width),
+    texts = textsIn(piece, slide, size),
+    probes = texts.map((t) => probeText(painter, piece, size, t)),
+    moments: { time: number; margin: number }[] = [];
+  let worst: TimedReading[] = [];
+  for (const time of times) {
+    const still = slideAt(slide, time),
+      readings = texts.map((t, i) => ({
+        ...readText(painter, piece, still, size, t, { quality }, probes[i]),
+        letters: [],
+        time,
+      }));
+    moments.push({ time, margin: Math.min(Infinity, ...readings.map(marginOfReading)) });
+    worst = worstOf(worst, readings);
+  }
   return {
     width,
     height: size.height,
-    readings: textsIn(piece, slide, size).map((t) => ({
-      ...readText(painter, piece, slide, size, t, { quality }),
-      letters: [],
-    })),
+    readings: worst,
+    hardest: moments.sort((a, b) => a.margin - b.margin || a.time - b.time).map((m) => m.time),
     exact: quality === 'exact',
   };
 }
@@ -124,8 +153,15 @@ export function* readWidths(
   const { from, to } = range,
     points = new Map<number, WidthPoint>();
   const within = (w: number): boolean => w >= from && w <= to && !points.has(w);
-  const measure = (w: number, quality: 'exact' | 'draft' = 'draft'): WidthPoint => {
-    const point = readAtWidth(painter, piece, slide, w, quality);
+  const sorted = (): WidthPoint[] => [...points.values()].sort((a, b) => a.width - b.width);
+  // Of a slideshow the pictures that are hard beside it are looked at; all of them where it counts.
+  const hardAt = (w: number): number[] => {
+    const known = sorted(),
+      beside = [known.findLast((p) => p.width < w), known.find((p) => p.width > w)];
+    return [...new Set(beside.flatMap((p) => p?.hardest.slice(0, HARD) ?? []))];
+  };
+  const measure = (w: number, quality: 'exact' | 'draft' = 'draft', times?: readonly number[]): WidthPoint => {
+    const point = readAtWidth(painter, piece, slide, w, quality, times);
     points.set(w, point);
     return point;
   };
@@ -133,14 +169,14 @@ export function* readWidths(
     coarse = [from, to, ...layouts, Math.round((from + to) / 2)].filter((w, i, all) => all.indexOf(w) === i);
   for (const w of coarse.filter(within)) yield measure(w);
   const breaks = breakWidths(painter, piece, slide, range);
-  for (const w of breaks.flatMap((b) => [b, b - 1])) if (within(w)) yield measure(w);
-  const sorted = (): WidthPoint[] => [...points.values()].sort((a, b) => a.width - b.width);
+  for (const w of breaks.flatMap((b) => [b, b - 1])) if (within(w)) yield measure(w, 'draft', hardAt(w));
   // Halving, the widest gaps first, so that the curve is about right early.
   const gaps = sorted().flatMap((a, i, all) => (all[i + 1] ? [[a, all[i + 1]] as const] : []));
   for (let next = gaps.shift(); next; next = gaps.shift()) {
     const [a, b] = next;
     if (b.width - a.width < NEAREST) continue;
-    const m = measure(Math.round((a.width + b.width) / 2));
+    const middle = Math.round((a.width + b.width) / 2),
+      m = measure(middle, 'draft', hardAt(middle));
     yield m;
     if (bend(a, m, b) > STRAIGHT) gaps.push([a, m], [m, b]);
   }
@@ -150,7 +186,9 @@ export function* readWidths(
     if (!lowest || lowest.exact) break;
     yield measure(lowest.width, 'exact');
   }
-  yield* weakestOf(sorted(), breaks, (w) => measure(w, 'exact'));
+  yield* weakestOf(sorted(), breaks, (w) => measure(w, 'exact', hardAt(w)));
+  const weakest = lowestOf(sorted());
+  if (weakest && momentsAtWidths(slide).length > 1) yield measure(weakest.width, 'exact');
 }
 
 const lowestOf = (points: readonly WidthPoint[]): WidthPoint | null =>
@@ -187,8 +225,8 @@ function* weakestOf(
 }
 
 /** The weakest of some widths, and the text that is weakest there; null without letters. */
-export function weakestWidth(points: readonly WidthPoint[]): { width: number; reading: Reading } | null {
-  let found: { width: number; reading: Reading } | null = null;
+export function weakestWidth(points: readonly WidthPoint[]): { width: number; reading: TimedReading } | null {
+  let found: { width: number; reading: TimedReading } | null = null;
   for (const { width, readings } of points)
     for (const reading of readings)
       if (reading.ratio !== null && (!found || marginOfReading(reading) < marginOfReading(found.reading)))

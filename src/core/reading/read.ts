@@ -5,7 +5,7 @@ import { rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
 import { touch, union } from '../ground/box';
 import type { Surface } from '../ground/surface';
-import { LEAST_TARGET, type TextLayer } from '../kinds/text';
+import { hoverContrast, LEAST_TARGET, type TextLayer } from '../kinds/text';
 import { SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -29,6 +29,7 @@ export type Flag =
   | 'cut'
   | 'keep-clear'
   | 'small-target'
+  | 'weak-hover'
   | 'overflow'
   | 'missing-letters'
   | 'missing-font'
@@ -110,6 +111,7 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
   if (placed.button) {
     const { width, height } = textFrame(placed, layout);
     if ((Math.min(width, height) * size.shownWidth) / size.width < LEAST_TARGET - 0.01) flags.push('small-target');
+    if (hoverContrast(placed, piece) < baseRatio(piece.goal, shownPx, layout.smallestWeight)) flags.push('weak-hover');
   }
   return {
     layer: placed,

@@ -4,7 +4,7 @@ import { boundsOf } from '../ground/transform';
 import type { Laid, StrengthProperty } from '../kinds/kind';
 import { isText, KINDS, type Layer } from '../kinds/layers';
 import { strengthsOf, withStrength } from '../kinds/strengths';
-import { mainShadow, readingShadow } from '../kinds/text';
+import { isEnclosed, mainShadow, readingShadow } from '../kinds/text';
 import { addLayer, changeLayers } from '../piece/edits';
 import { isBackdropPhoto, slideOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -109,7 +109,11 @@ export function withTreatment(
   const able = slide.layers.filter((l) => l.visible && strengthsOf(l).includes(property));
   const treated = able
     .filter((l) =>
-      overlay !== null ? l.id === overlay : isText(l) ? !ask.texts || ask.texts.includes(l.id) : isBackdropPhoto(l),
+      overlay !== null
+        ? l.id === overlay
+        : isText(l)
+          ? (ask.texts?.includes(l.id) ?? !isEnclosed(l, piece))
+          : isBackdropPhoto(l),
     )
     .map((l) => l.id);
   if (!treated.length)

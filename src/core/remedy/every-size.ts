@@ -207,18 +207,30 @@ function begun(piece: Piece, slideId: string, surveys: readonly Survey[], kind: 
   };
 }
 
-/** What sizes that are not Clear could share: what is there already, and the kind that is cheapest over all of them. */
-export function offersFor(piece: Piece, slideId: string, surveys: readonly Survey[], newId: () => string): Offer[] {
+/**
+ * What sizes that are not Clear could share: what is there already, and the kinds that are cheapest over all of them.
+ * @param kinds how many of those
+ */
+export function offersFor(
+  piece: Piece,
+  slideId: string,
+  surveys: readonly Survey[],
+  newId: () => string,
+  kinds = 1,
+): Offer[] {
   const short = surveys.filter((s) => !s.clear),
     total = (kind: WayKind): number =>
       short.reduce((sum, s) => {
         const way = s.ways.find((w) => w.kinds[0] === kind);
         return sum + (way ? costOf(way) : UNSOLVED);
       }, 0);
-  const [kind] = [...KINDS].sort((a, b) => total(a) - total(b));
   return [
     ...raised(piece, slideId),
-    ...(short.some((s) => s.ways.some((w) => w.kinds[0] === kind)) ? [begun(piece, slideId, short, kind, newId)] : []),
+    ...[...KINDS]
+      .sort((a, b) => total(a) - total(b))
+      .filter((kind) => short.some((s) => s.ways.some((w) => w.kinds[0] === kind)))
+      .slice(0, kinds)
+      .map((kind) => begun(piece, slideId, short, kind, newId)),
   ];
 }
 

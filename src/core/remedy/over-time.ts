@@ -4,13 +4,14 @@ import type { FoundColour } from '../colour/palette';
 import { withStrength } from '../kinds/strengths';
 import { differentMoments, pieceOfMoments } from '../piece/moments';
 import { slideOf, slidesOf, textsIn } from '../piece/resolve';
+import { bearerOf } from '../piece/treatments';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { type Load, marginOfReading, momentsRead, readMoments, type TimedReading } from '../reading/over-time';
 import { areClear } from '../reading/verdict';
 import type { Painter } from '../scene/painter';
 import { askAbout, type TreatmentAsk, withTreatmentAt } from './begin-treatment';
 import { justEnough, type JustEnough, type StrengthAsk } from './strength';
-import { applyWay, type Way, type WayKind } from './way';
+import { applyWay, ofPhoto, type Way, type WayKind } from './way';
 import { leastFor, ownPart } from './way-finder';
 import { propertyOfWay, WaysOver } from './ways-over';
 
@@ -84,6 +85,12 @@ export async function justEnoughInTime(
   load: Load,
   hardest?: readonly number[],
 ): Promise<JustEnough> {
+  // What is done to a photo concerns that picture of a slideshow.
+  if (slide.show && bearerOf(ask.kind) === 'photo') {
+    const own = askInTime(piece, slide, size, ask, [0]);
+    await load(own.slides.map((s) => s.slide));
+    return justEnough(painter, own);
+  }
   const times = [...(hardest ?? (await hardestMoments(painter, piece, slide, size, load)))];
   for (let round = 0; ; round++) {
     const about = askInTime(piece, slide, size, ask, times);
@@ -136,6 +143,8 @@ export async function wayInTime(
   hardest?: readonly number[],
   kept: KeptSolver = {},
 ): Promise<Way | null> {
+  // What is done to a photo is done to one picture of a slideshow: it is none for all.
+  if (slide.show && ofPhoto(kind)) return null;
   const known = hardest?.length ? hardest : await hardestMoments(painter, piece, slide, size, load),
     all = differentMoments(slide),
     order = [...known, ...all.filter((t) => !known.includes(t))];

@@ -10,7 +10,7 @@ import type { Layer } from '../kinds/layers';
 import { isPhoto, isText, kindOf } from '../kinds/layers';
 import { strengthOf, withStrength } from '../kinds/strengths';
 import type { TextLayer } from '../kinds/text';
-import { readingShadow } from '../kinds/text';
+import { isEnclosed, readingShadow } from '../kinds/text';
 import type { Grid } from '../photo/saliency';
 import { addLayer, changeLayers } from '../piece/edits';
 import { isBackdropPhoto, layerIn, slideOf, textsIn } from '../piece/resolve';
@@ -75,7 +75,12 @@ export class WayFinder {
     this.hidden = ask.instead ? slide.layers.flatMap((l) => switchedOff(l, ask.texts) ?? []) : [];
     this.piece = this.hidden.length ? changed(piece, slide.id, this.hidden) : piece;
     this.slide = this.hidden.length ? slideOf(this.piece, slide.id) : slide;
-    this.texts = textsIn(this.piece, this.slide, size, ask.texts);
+    const all = textsIn(this.piece, this.slide, size, ask.texts),
+      // What is Clear on its own ground stays so whatever is done to the picture: a button, for one.
+      wanting = all.filter(
+        (t) => !isEnclosed(t, this.piece) || !areClear([readText(painter, this.piece, this.slide, size, t)]),
+      );
+    this.texts = wanting.length ? wanting : all;
     this.samples = new LetterSamples(painter, this.piece, this.slide, size, this.texts);
     this.kept = kept ?? new SlidePhoto(painter, this.piece, this.slide, size);
   }

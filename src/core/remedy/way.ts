@@ -51,6 +51,9 @@ const simplicity = (w: Pick<Way, 'kinds'>): number =>
 export const sortWays = <W extends Way>(ways: readonly W[]): W[] =>
   [...ways].sort((a, b) => Math.round(worthOf(b) * 2) - Math.round(worthOf(a) * 2) || simplicity(a) - simplicity(b));
 
+/** Is it something that is done to the photo itself? */
+export const ofPhoto = (kind: WayKind): boolean => kind === 'tone' || kind === 'blur';
+
 export const WAY_NAMES: Record<WayKind, string> = {
   ink: 'Text colour',
   move: 'Quiet spot',

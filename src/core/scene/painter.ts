@@ -72,8 +72,9 @@ const LAID_OUT_BY = [
 export class Painter {
   private readonly layouts = new Kept<TextLayout>(400);
   private readonly stores = new Stores();
-  /** Where layers of several parts are put together. */
-  private group: Surface | null = null;
+  /** Where parts are put together: one surface for each depth to which they lie within each other. */
+  private readonly groups: Surface[] = [];
+  private depth = 0;
 
   constructor(readonly studio: Studio) {}
 
@@ -125,40 +126,71 @@ export class Painter {
     const strip = Math.round(scene.at * scene.width * view.scale),
       inStrip = strip ? { ...view, strip } : view;
     const easel = new Easel(this.studio, surface, scene, inStrip, options.quality ?? 'exact', this.stores);
-    for (const given of layers) {
-      if (!given.visible || (options.only && !options.only(given))) continue;
-      const layer = options.alter ? options.alter(given) : given;
-      if (layer.opacity <= 0) continue;
-      context.save();
-      context.globalCompositeOperation = composite(layer.blend);
-      if (isGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal'))
-        this.paintGroup(easel, layer, layers, options);
-      else this.paintLayer(easel, layer, layers, options, layer.opacity);
-      context.restore();
+    const shown = layers.filter((l) => l.visible && (!options.only || options.only(l)));
+    for (let i = 0; i < shown.length; i++) {
+      const { through } = shown[i];
+      if (!through) this.paintGiven(easel, shown[i], layers, options);
+      else {
+        // What appears appears as a whole.
+        const from = i;
+        while (shown[i + 1]?.through) i++;
+        this.paintThrough(easel, shown.slice(from, i + 1), layers, options, through.share);
+      }
     }
+  }
+
+  private paintGiven(easel: Easel, given: Layer, layers: readonly Layer[], options: PaintOptions): void {
+    const layer = options.alter ? options.alter(given) : given,
+      { context } = easel;
+    if (layer.opacity <= 0) return;
+    context.save();
+    context.globalCompositeOperation = composite(layer.blend);
+    if (isGroup(layer) && (layer.opacity < 1 || layer.blend !== 'normal'))
+      this.paintGroup(easel, layer, layers, options);
+    else this.paintLayer(easel, layer, layers, options, layer.opacity);
+    context.restore();
+  }
+
+  /** Paints layers by themselves, then lays down so much of them. */
+  private paintThrough(
+    easel: Easel,
+    shown: readonly Layer[],
+    layers: readonly Layer[],
+    options: PaintOptions,
+    share: number,
+  ): void {
+    easel.context.save();
+    this.asOne(easel, share, (on) => {
+      for (const layer of shown) this.paintGiven(on, layer, layers, options);
+    });
+    easel.context.restore();
   }
 
   /** Paints a layer of several parts by itself, then lays it down with its opacity and blend mode. */
   private paintGroup(easel: Easel, layer: Layer, layers: readonly Layer[], options: PaintOptions): void {
-    const { width, height } = easel.surface;
-    if (this.group?.width !== width || this.group.height !== height) {
-      this.group?.free();
-      this.group = this.studio.surface(width, height);
+    this.asOne(easel, layer.opacity, (on) => this.paintLayer(on, layer, layers, options, 1));
+  }
+
+  /** What is painted apart is laid down as one, so much of it, with the blend mode that is set. */
+  private asOne(easel: Easel, opacity: number, paint: (on: Easel) => void): void {
+    const { width, height } = easel.surface,
+      depth = this.depth++;
+    try {
+      let group = this.groups[depth];
+      if (group?.width !== width || group.height !== height) {
+        group?.free();
+        group = this.groups[depth] = this.studio.surface(width, height);
+      }
+      group.context.setTransform(1, 0, 0, 1, 0, 0);
+      group.context.globalCompositeOperation = 'source-over';
+      group.context.clearRect(0, 0, width, height);
+      paint(new Easel(this.studio, group, easel.swatches, easel.view, easel.quality, this.stores));
+      easel.context.setTransform(1, 0, 0, 1, 0, 0);
+      easel.context.globalAlpha = opacity;
+      easel.context.drawImage(group.image, 0, 0);
+    } finally {
+      this.depth--;
     }
-    const { group } = this;
-    group.context.setTransform(1, 0, 0, 1, 0, 0);
-    group.context.globalCompositeOperation = 'source-over';
-    group.context.clearRect(0, 0, width, height);
-    this.paintLayer(
-      new Easel(this.studio, group, easel.swatches, easel.view, easel.quality, this.stores),
-      layer,
-      layers,
-      options,
-      1,
-    );
-    easel.context.setTransform(1, 0, 0, 1, 0, 0);
-    easel.context.globalAlpha = layer.opacity;
-    easel.context.drawImage(group.image, 0, 0);
   }
 
   private paintLayer(

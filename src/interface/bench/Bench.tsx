@@ -25,6 +25,7 @@ import { Shortcuts } from './keyboard/Shortcuts';
 import { keepAhead } from './measuring/ahead';
 import { keepJoins } from './measuring/joins';
 import { keepMeasuring } from './measuring/measuring';
+import { keepLaidOut } from './keeping/laid-out';
 import { Announce } from './reading/Announce';
 import { ReadingPanel, ReadingParts } from './reading/ReadingPanel';
 import { SlideStrip } from './slides/SlideStrip';
@@ -172,7 +173,14 @@ export function Bench({ campaignName, slides }: { campaignName: string; slides: 
     let on = true;
     void begin(stored).then(() => {
       if (!on) return;
-      stop = [keepSaving(stored.piece), keepMeasuring(), keepAhead(), keepJoins(), keepHouse(stored.campaign)];
+      stop = [
+        keepSaving(stored.piece),
+        keepMeasuring(),
+        keepAhead(),
+        keepJoins(),
+        keepHouse(stored.campaign),
+        keepLaidOut(),
+      ];
       setReady(true);
     });
     return () => {

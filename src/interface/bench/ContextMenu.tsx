@@ -47,15 +47,17 @@ export function ContextMenu() {
     several = useBench((s) => s.selection.length > 1);
   const grouped = useBench((s) => currentSlide(s).layers.some((l) => l.group !== null && s.selection.includes(l.id)));
   const slide = useBench((s) => s.piece.slides.findIndex((x) => x.id === s.slideId)),
-    slides = useBench((s) => s.piece.slides.length);
+    slides = useBench((s) => s.piece.slides.length),
+    section = useBench((s) => s.piece.section !== null);
   if (!at || !some) return null;
   // A guest stays with its own slide.
-  const sides: [1 | -1, boolean][] = first?.guest
-    ? []
-    : [
-        [-1, slide > 0],
-        [1, slide < slides - 1],
-      ];
+  const sides: [1 | -1, boolean][] =
+    first?.guest || (section && first?.band !== 'backdrop')
+      ? []
+      : [
+          [-1, slide > 0],
+          [1, slide < slides - 1],
+        ];
   const look = copiedLook();
   return (
     <Menu opened returnFocus={false} onClose={closeMenu} position="bottom-start" width={210} withinPortal>

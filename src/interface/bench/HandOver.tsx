@@ -24,7 +24,7 @@ export function HandOver() {
   const [format, setFormat] = useState<FormatId>('png');
   // Of a slide where something moves: as an animation, unless a still is wanted.
   const [motion, setMotion] = useState<MotionFormatId | 'still'>('webp');
-  const moving = useBench((s) => moves(currentSlide(s)));
+  const moving = useBench((s) => moves(currentSlide(s)) && !currentSlide(s).show);
   const [quality, setQuality] = useState(90);
   const [scale, setScale] = useState('1');
   const [busy, setBusy] = useState(false);
@@ -55,7 +55,7 @@ export function HandOver() {
               strip: all,
               slides: { ...all, format },
               page: { quality: String(quality) },
-              slide: { ...all, ...one, format, ...(moving && time !== null ? { time: String(time) } : {}) },
+              slide: { ...all, ...one, format, ...(time !== null ? { time: String(time) } : {}) },
             }[of],
       );
       stop.current = new AbortController();
@@ -109,13 +109,9 @@ export function HandOver() {
               onChange={(v) => setWhat(v as What)}
               data={[
                 ...(section ? [{ value: 'page', label: 'HTML + CSS' }] : []),
-                { value: 'slide', label: many ? 'This slide' : 'Picture' },
-                ...(many
-                  ? [
-                      { value: 'slides', label: `All ${handed}, ZIP` },
-                      { value: 'strip', label: 'One strip' },
-                    ]
-                  : []),
+                { value: 'slide', label: many && !section ? 'This slide' : 'Picture' },
+                ...(many ? [{ value: 'slides', label: `All ${handed}, ZIP` }] : []),
+                ...(many && !section ? [{ value: 'strip', label: 'One strip' }] : []),
               ]}
             />
           )}

@@ -24,6 +24,7 @@ import {
 import { useState } from 'react';
 import { DESTINATIONS } from '../../core/piece/destinations';
 import type { Size } from '../../core/piece/schema';
+import { couldBeShow } from '../../core/piece/slideshow';
 import {
   addDestination,
   addOwnSize,
@@ -98,7 +99,8 @@ function Row({ size, base, only }: { size: Size; base: boolean; only: boolean })
 export function Sizes() {
   const sizes = useBench((s) => s.piece.sizes),
     sizeId = useBench((s) => s.sizeId),
-    section = useBench((s) => s.piece.section !== null);
+    section = useBench((s) => s.piece.section !== null),
+    couldBe = useBench((s) => couldBeShow(s.piece));
   const [open, setOpen] = useState(false),
     [sheet, setSheet] = useState(false),
     [widths, setWidths] = useState(false),
@@ -148,6 +150,10 @@ export function Sizes() {
               size="xs"
               label="Section of a web page: it runs on between these widths"
               checked={section}
+              disabled={!section && !couldBe}
+              description={
+                section || couldBe ? undefined : 'A section has one message: other slides hold texts or overlays too'
+              }
               onChange={(e) => setSection(e.currentTarget.checked)}
             />
             {section && (

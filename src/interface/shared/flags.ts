@@ -9,6 +9,7 @@ export const FLAG_WORD: Record<Flag, string> = {
   cut: 'The join of two slides cuts a letter',
   'keep-clear': 'Lies in a keep-clear zone',
   'small-target': 'Smaller than 24 px as shown: hard to press',
+  'weak-hover': 'Its label is hard to read while the pointer is over it',
   overflow: 'More text than the frame holds',
   'missing-letters': 'No font has some of its letters',
   'missing-font': 'One of its fonts is not here and is replaced',

@@ -267,7 +267,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                       {renaming === p.id ? null : <b dir="auto">{p.name}</b>}
                       <small>
                         {p.sizes[0] && `${p.sizes[0].name}, ${p.sizes[0].width} × ${p.sizes[0].height}`}
-                        {p.slides > 1 ? `, ${p.slides} slides` : ''}
+                        {p.slides > 1 ? `, ${p.slides} ${p.section ? 'pictures' : 'slides'}` : ''}
                       </small>
                     </Anchor>
                     {renaming === p.id && (

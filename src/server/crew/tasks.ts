@@ -1,6 +1,7 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import { nanoid } from 'nanoid';
 import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
+import { everyWidth, type SolvedWidths } from '../../core/remedy/every-width';
 import { firstLayout } from '../../core/arrange/new-size';
 import { sectionAt } from '../../core/arrange/section';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
@@ -16,8 +17,9 @@ import { CutOut, type CutStroke } from '../../core/photo/cut-out';
 import type { StoredMask } from '../../core/photo/mask';
 import type { SideRating } from '../../core/photo/room';
 import { momentOf, moves, pieceOfMoments, slideAt, turnOf } from '../../core/piece/moments';
-import { backdropPhoto, slidesOf } from '../../core/piece/resolve';
+import { backdropPhoto, slidesOf, slideOf } from '../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../core/piece/schema';
+import { allPictures } from '../../core/piece/slideshow';
 import type { Layout } from '../../core/piece/sizes';
 import type { Cover } from '../../core/piece/covers';
 import { coverOf } from '../../core/reading/cover';
@@ -25,7 +27,14 @@ import { checkMeasuring } from '../../core/reading/budget';
 import { overviewOf, type OverviewRow } from '../../core/reading/overview';
 import { type Load, readMoments } from '../../core/reading/over-time';
 import { type QuietSpot, quietSpots } from '../../core/reading/quiet-spots';
-import { readWidths, type WidthPoint, type WidthRange } from '../../core/reading/over-widths';
+import {
+  marginAt,
+  readWidths,
+  stillsAtWidths,
+  weakestWidth,
+  type WidthPoint,
+  type WidthRange,
+} from '../../core/reading/over-widths';
 import { type Reading, readSlide } from '../../core/reading/read';
 import { askAbout, type TreatmentAsk } from '../../core/remedy/begin-treatment';
 import { hardestMoments, justEnoughInTime, wayInTime } from '../../core/remedy/over-time';
@@ -94,8 +103,9 @@ export async function sectionFiles(ask: SlideAsk & { quality: number }): Promise
     const { piece, slide, size } = await stand({ ...ask, size: id }, 2);
     checkPainting(painter, piece, slide, size, 1);
   }
-  const { piece, slide } = await stand(ask, 2),
-    page = sectionPage(painter, piece, slide, (asset) => pictures.get(asset) ?? null);
+  const { piece, slide, load } = await stand(ask, 2);
+  await load([allPictures(slide).slide]);
+  const page = sectionPage(painter, piece, slide, (asset) => pictures.get(asset) ?? null);
   return sectionFolder(painter, page, (face) => fonts.source(face.font.face), ask.quality);
 }
 
@@ -186,7 +196,9 @@ async function everySlide({ piece, size, load }: Standing): Promise<Slide[]> {
 
 /** Readings of a slide in a size without the letters one by one, for the overview. */
 export async function overview(ask: SlideAsk): Promise<OverviewRow[]> {
-  const { piece, slide, size, load } = await toMeasure(ask),
+  const { piece, slide: seen, size, load } = await toMeasure(ask),
+    // Of a slideshow each picture by itself.
+    slide = seen.show ? slideAt(seen, 0) : seen,
     readings = await readAll(piece, slide, size, load);
   return overviewOf(
     piece,
@@ -209,10 +221,27 @@ export async function newSize({ added, ...ask }: SlideAsk & { added: Size }): Pr
 
 /** Readings of a section over a range of widths, ascending. */
 export async function widths(ask: SlideAsk & WidthRange): Promise<WidthPoint[]> {
-  const { piece, slide } = await toMeasure(ask),
+  const { piece, slide, load } = await toMeasure(ask),
     found = new Map<number, WidthPoint>();
+  await load(stillsAtWidths(slide));
   for (const point of readWidths(painter, piece, slide, ask)) found.set(point.width, point);
   return [...found.values()].sort((a, b) => a.width - b.width);
+}
+
+/** A section solved for every width, and how it stands then. */
+export async function solveWidths(
+  ask: SlideAsk,
+): Promise<SolvedWidths & { clear: boolean; weakest: ReturnType<typeof weakestWidth> }> {
+  const { piece, slide, load } = await toMeasure(ask);
+  await load(stillsAtWidths(slide));
+  const before = [...readWidths(painter, piece, slide)],
+    run = everyWidth(painter, piece, slide.id, before, coloursUnder(slide), () => nanoid(10));
+  let step = run.next();
+  while (!step.done) step = run.next();
+  const solved = step.value,
+    then: Piece = { ...piece, slides: piece.slides.map((s) => (s.id === slide.id ? solved.slide : s)) },
+    after = solved.way ? [...readWidths(painter, then, slideOf(then, slide.id))] : before;
+  return { ...solved, clear: after.every((p) => marginAt(p) >= 1), weakest: weakestWidth(after) };
 }
 
 /** All sizes of a slide solved. What moves is left as it is: its frames would each be solved in each size. */

@@ -54,6 +54,18 @@ export const sizeHandlers: Handlers<typeof sizes> = {
     // Pictures and fonts are packed already.
     return new Response(new Uint8Array(zipSync(files, { level: 0 })), { headers });
   },
+  'POST /api/pieces/{id}/solve-widths': async ({ request, params, over }) => {
+    const { piece, campaign } = await readPiece(params.id);
+    sectionOf(piece);
+    const { slide, ...answer } = await run(
+        'solveWidths',
+        { piece, campaign, slide: 0 },
+        { ...asked(request, true), deadline: 300_000 },
+      ),
+      slides = piece.slides.map((s) => (s.id === slide.id ? slide : s)),
+      stored = await savePiece(params.id, over, { ...piece, slides });
+    return revised(answer, stored.revision);
+  },
   'POST /api/pieces/{id}/solve-sizes': async ({ request, params, over }) => {
     const { piece, campaign } = await readPiece(params.id),
       solved: SolvedSlide[] = [];

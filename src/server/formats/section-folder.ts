@@ -171,13 +171,19 @@ export async function sectionFolder(
   files['section.css'] = text(page.css);
   const { stands } = page,
     [{ scene }] = stands;
-  for (const w of page.wanted)
-    Object.assign(
-      files,
+  // While the files of one photo are encoded, the next one is painted: two at a time, so that memory stays flat.
+  let before: Promise<Files> = Promise.resolve({});
+  for (const w of page.wanted) {
+    const now =
       w.kind === 'photo'
-        ? await photoFiles(painter, w, scene.paper.slice(0, 7), quality)
-        : await partFiles(painter, w, stands[w.layout]),
-    );
+        ? photoFiles(painter, w, scene.paper.slice(0, 7), quality)
+        : partFiles(painter, w, stands[w.layout]);
+    // Whoever waits for the one before hears of it next.
+    now.catch(() => {});
+    Object.assign(files, await before);
+    before = now;
+  }
+  Object.assign(files, await before);
   const licences = new Set<string>();
   for (const face of page.faces) {
     files[face.file] = new Uint8Array(

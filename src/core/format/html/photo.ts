@@ -5,7 +5,7 @@ import type { PhotoLayer } from '../../kinds/photo';
 import { ratioOfPhoto } from '../../photo/fit';
 import { block, empty } from './markup';
 import { number, px, ROUNDS, type Sheet } from './sheet';
-import { at, type Stand } from './stands';
+import { at, fillsSection, type Stand } from './stands';
 import { MEDIA, PHOTO_TYPES, type PhotoFile, photoFile, type PhotoType, type WantedPhoto } from './wanted';
 
 /** Widths of the files, as far as the photo has them. */
@@ -114,20 +114,27 @@ export function photoElement(
   };
   const img = `.${cls} img`;
   sheet.set(`.${cls}`, { 'container-type': 'size' });
-  sheet.steps(
-    img,
+  // As wide as the section, its own width tells how far it is between two layouts.
+  const wide = fillsSection(stands, layer),
+    put = (name: string, at: number[]): void =>
+      wide
+        ? sheet.shares(img, name, at)
+        : sheet.steps(
+            img,
+            name,
+            at.map((v) => number(v, 4)),
+          );
+  put(
     '--zoom',
-    photos.map((p) => number(p.zoom, 4)),
+    photos.map((p) => p.zoom),
   );
-  sheet.steps(
-    img,
+  put(
     '--focus-x',
-    focus.map((f) => number(f.x, 4)),
+    focus.map((f) => f.x),
   );
-  sheet.steps(
-    img,
+  put(
     '--focus-y',
-    focus.map((f) => number(f.y, 4)),
+    focus.map((f) => f.y),
   );
   sheet.set(img, {
     '--width': `calc(var(--zoom) * max(100cqw, ${number(ratio, 6)} * 100cqh))`,

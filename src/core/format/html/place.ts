@@ -1,6 +1,6 @@
 // Where things stand in a section: across by the side they hold to, down in rows that push each other as texts grow.
-import { blocksOf, type Hold, holdOf, rowsOf } from '../../arrange/blocks';
-import { type Box, union } from '../../ground/box';
+import { type End, type Ends, flowOf, type Group } from '../../arrange/flow';
+import type { Box } from '../../ground/box';
 import { marginOf } from '../../kinds/common';
 import { isText, type Layer } from '../../kinds/layers';
 import { number, running, type Sheet } from './sheet';
@@ -128,59 +128,6 @@ export function turned(sheet: Sheet, cls: string, own: readonly Layer[]): void {
     );
 }
 
-/** What stands together in every layout. */
-export interface Group {
-  ids: string[];
-}
-/** Groups that stand one over the other in every layout push each other; others share the section. */
-export interface Column {
-  groups: Group[];
-}
-
-/** The message as columns, in the order in which the narrowest layout is read. */
-export function columnsOf(stands: readonly Stand[]): Column[] {
-  const parent = new Map<string, string>(),
-    root = (id: string): string => {
-      const p = parent.get(id);
-      return p === undefined || p === id ? id : root(p);
-    };
-  const all = stands.map((s) => s.items);
-  for (const items of all)
-    for (const { items: own } of blocksOf(items)) {
-      for (const { layer } of own) if (!parent.has(layer.id)) parent.set(layer.id, layer.id);
-      for (const { layer } of own) parent.set(root(layer.id), root(own[0].layer.id));
-    }
-  const reading = rowsOf(all[0])
-    .flat()
-    .map((i) => i.layer.id);
-  for (const id of parent.keys()) if (!reading.includes(id)) reading.push(id);
-  const groups: Group[] = [];
-  for (const id of reading) {
-    const of = groups.find((g) => root(g.ids[0]) === root(id));
-    if (of) of.ids.push(id);
-    else groups.push({ ids: [id] });
-  }
-  const boxOf = ({ ids }: Group, s: number): Box | null => {
-    const own = all[s].filter((i) => ids.includes(i.layer.id));
-    return own.length ? union(own.map((i) => i.frame)) : null;
-  };
-  const follows = (a: Group, b: Group): boolean =>
-    stands.every((_, s) => {
-      const p = boxOf(a, s),
-        q = boxOf(b, s);
-      return !p || !q || p.y + p.height <= q.y + 1;
-    });
-  const ordered = groups.every((g, i) => i === 0 || follows(groups[i - 1], g));
-  return ordered && groups.length ? [{ groups }] : groups.map((g) => ({ groups: [g] }));
-}
-
-interface Track {
-  /** Its place at a range's two ends, CSS px. */
-  top: [number, number];
-  bottom: [number, number];
-  ids: string[];
-}
-
 /** What lies behind the rows of texts that it follows. */
 export interface Behind {
   cls: string;
@@ -195,21 +142,19 @@ export interface Behind {
 export function columnRules(
   sheet: Sheet,
   cls: string,
-  { groups }: Column,
+  groups: readonly Group[],
   stands: readonly Stand[],
   classOf: (id: string) => string,
   behind: readonly Behind[],
 ): void {
   const widths = stands.map((s) => s.size.width),
-    heights = stands.map((s) => s.size.height),
-    all = stands.map((s) => s.items),
     last = stands.length - 1,
     frame = (id: string, s: number): Box => {
       const layer = stands[s].by.get(id)!;
       return stands[s].frameOf(layer);
     },
     layerOf = (id: string): Layer => stands[0].by.get(id)!;
-  for (const { ids } of groups)
+  for (const ids of groups)
     for (const id of ids)
       acrossOf(
         sheet,
@@ -231,70 +176,37 @@ export function columnRules(
     const to = Math.min(last, r + 1),
       run = (a: number, b: number): string => running(a, b, widths[r], widths[to]),
       ends = [r, to] as const;
-    const tracks: Track[][] = groups.map(({ ids }) =>
-      rowsOf(all[r].filter((i) => ids.includes(i.layer.id))).map((row) => {
-        const own = row.map((i) => i.layer.id),
-          edge = (of: (b: Box) => number, pick: (...v: number[]) => number): [number, number] =>
-            ends.map((s) => pick(...own.map((id) => of(frame(id, s))))) as [number, number];
-        return {
-          ids: own,
-          top: edge((b) => b.y, Math.min),
-          bottom: edge((b) => b.y + b.height, Math.max),
-        };
+    const end = (e: number): End => ({
+        frameOf: (id) => frame(id, e),
+        height: stands[e].size.height,
+        margin: marginOf(stands[e].size),
       }),
-    );
-    const seen = tracks.filter((t) => t.length);
-    if (!seen.length) continue;
-    const holds: Hold[] = seen.map((t) =>
-      holdOf(t[0].top[0], Math.max(...t.map((x) => x.bottom[0])) - t[0].top[0], heights[r]),
-    );
-    const n = seen.length,
-      margins = ends.map((s) => marginOf(stands[s].size));
-    // Room above, between, below: how large at both ends, and the least it may become where it gives way.
-    const rooms = Array.from({ length: n + 1 }, (_, i) => {
-      const size = [0, 1].map((e) => {
-          const from = i === 0 ? 0 : seen[i - 1].at(-1)!.bottom[e],
-            until = i === n ? heights[ends[e]] : seen[i][0].top[e];
-          return Math.max(0, until - from);
-        }),
-        gives = !(i < n && holds[i] === 'start') && !(i > 0 && holds[i - 1] === 'end'),
-        least = size.map((v, e) => Math.min(v, i === 0 || i === n ? margins[e] : margins[e] / 2));
-      return { size, gives, least };
-    });
-    const giving = rooms.filter((x) => x.gives);
+      flow = flowOf(groups, stands[r].items, [end(r), end(to)]);
+    if (!flow) continue;
     const template: string[] = [];
     const rowAt = new Map<string, number>();
-    rooms.forEach((room, i) => {
-      if (!room.gives) template.push(run(room.size[0], room.size[1]));
-      else {
-        const extra = [0, 1].map((e) =>
-            giving.length > 1 ? room.size[e] - Math.min(...giving.map((g) => g.size[e])) : 0,
-          ),
-          least = [0, 1].map((e) => Math.max(0, room.least[e] - extra[e]));
-        if (extra.some((v) => v > 0.01)) template.push(run(extra[0], extra[1]));
-        template.push(`minmax(${run(least[0], least[1])}, 1fr)`);
+    flow.rooms.forEach(({ size, gives, least }, i) => {
+      if (!gives || size.some((v) => v > 0.01)) template.push(run(size[0], size[1]));
+      if (gives) template.push(`minmax(${run(least[0], least[1])}, 1fr)`);
+      for (const row of flow.groups[i] ?? []) {
+        template.push('auto');
+        for (const id of row.ids) rowAt.set(id, template.length);
       }
-      if (i < n)
-        for (const t of seen[i]) {
-          template.push('auto');
-          for (const id of t.ids) rowAt.set(id, template.length);
-        }
     });
     sheet.from(r, `.${cls}`, 'grid-template-rows', template.join(' '));
-    const tops = new Map<string, [number, number]>(),
-      bottoms = new Map<string, [number, number]>();
-    for (const group of seen)
-      group.forEach((t, i) => {
-        // The row begins where the one above it ends.
-        const start = i === 0 ? t.top : group[i - 1].bottom;
-        for (const id of t.ids) {
-          tops.set(id, start);
-          bottoms.set(id, t.bottom);
-          const gap = [0, 1].map((e) => frame(id, ends[e]).y - start[e]);
-          sheet.from(r, `.${classOf(id)}`, 'grid-row', String(rowAt.get(id)));
-          sheet.from(r, `.${classOf(id)}`, 'margin-top', run(gap[0], gap[1]));
-        }
-      });
+    // Where the row begins in which something stands, and where it ends.
+    const tops = new Map<string, Ends>(),
+      bottoms = new Map<string, Ends>(),
+      both = (of: (s: number) => number): Ends => [of(ends[0]), of(ends[1])];
+    for (const { ids, gaps } of flow.groups.flat()) {
+      const foot = both((s) => Math.max(...ids.map((id) => frame(id, s).y + frame(id, s).height)));
+      for (const [id, gap] of gaps) {
+        tops.set(id, [frame(id, ends[0]).y - gap[0], frame(id, ends[1]).y - gap[1]]);
+        bottoms.set(id, foot);
+        sheet.from(r, `.${classOf(id)}`, 'grid-row', String(rowAt.get(id)));
+        sheet.from(r, `.${classOf(id)}`, 'margin-top', run(gap[0], gap[1]));
+      }
+    }
     for (const b of behind) {
       const own = b.texts.filter((id) => rowAt.has(id));
       if (!own.length) continue;
@@ -310,6 +222,11 @@ export function columnRules(
   }
 }
 
-/** The heights at which the section stands at least. */
-export const heightRules = (sheet: Sheet, selector: string, stands: readonly Stand[]): void =>
-  sheet.runs(selector, 'min-height', (i) => stands[i].size.height);
+/** The heights at which the section stands at least. @param share of the window, 0..1 */
+export const heightRules = (sheet: Sheet, selector: string, stands: readonly Stand[], share: number): void =>
+  sheet.runs(
+    selector,
+    'min-height',
+    (i) => stands[i].size.height,
+    (v) => (share > 0 ? `max(${v}, ${number(share * 100)}svh)` : v),
+  );

@@ -12,7 +12,8 @@ import { makePool } from '../../kinds/pool';
 import { makeShape } from '../../kinds/shape';
 import { makeButton, makeText, readingShadow, type TextLayer } from '../../kinds/text';
 import { makeTint } from '../../kinds/tint';
-import { makePiece } from '../../piece/make';
+import { emptySlide, makePiece, makeSection } from '../../piece/make';
+import { slideOf } from '../../piece/resolve';
 import { PieceSchema } from '../../piece/schema';
 import { easelFor } from '../../testing/pixels';
 import { ids } from '../../testing/scenes';
@@ -66,6 +67,94 @@ async function faultsOf({ html, css }: SectionPage): Promise<string[]> {
     ...validate(css, 'section.css').map((e) => e.message),
   ];
 }
+
+it.each([
+  ['section', /<section class="section" aria-labelledby=/, /<main>\s+<section/],
+  ['header', /<header class="section">/, /<\/header>\s+<main><\/main>/],
+  ['none', /<div class="section">/, /<main>\s+<div class="section">/],
+] as const)('is the landmark that was chosen: %s', async (landmark, self, place) => {
+  const piece = makePiece('Hero', { destination: 'hero' }, ids(), (z) => [makeText('head', 'Slow trains', z)]);
+  await painter.prepare(piece.slides[0]);
+  const chosen = { ...piece, section: { ...makeSection(), landmark, share: 0.8 } },
+    made = sectionPage(painter, chosen, chosen.slides[0], () => null);
+  expect(made.html).toMatch(self);
+  expect(made.html).toMatch(place);
+  expect(made.css).toMatch(/min-height: max\(clamp\(.*\), 80svh\)/);
+  expect(await faultsOf(made)).toEqual([]);
+});
+
+it('backgrounds lie on each other as they do in the stack, over the page’s own colour; what is hidden is left out', async () => {
+  const wash = (id: string, colour: string, z: { width: number; height: number }): Layer => ({
+      ...makeFill(id, colour, z),
+      name: id,
+      opacity: 0.5,
+    }),
+    order = (html: string): string[] => [...html.matchAll(/section-(sky|lake|earth)"/g)].map((m) => m[1]);
+  const up = await page((_, z) => [wash('sky', '#88aaff', z), wash('lake', '#224466', z), wash('earth', '#443311', z)]),
+    down = await page((_, z) => [
+      wash('earth', '#443311', z),
+      { ...wash('lake', '#224466', z), visible: false },
+      wash('sky', '#88aaff', z),
+    ]);
+  expect(order(up.html)).toEqual(['sky', 'lake', 'earth']);
+  expect(order(down.html)).toEqual(['earth', 'sky']);
+  // Half of each shows what lies below it, and below all of them the paper.
+  expect(up.css).toMatch(/\.section-page \{[^}]*background-color: #ffffff/);
+  expect(up.css.match(/opacity: 0\.5/g)).toHaveLength(3);
+});
+
+describe('several pictures', () => {
+  /** A black, a white and a red picture, each for 4 s, with 2 s between them. */
+  async function show(fade = 2): Promise<SectionPage> {
+    const piece = makePiece('Hero', { destination: 'hero' }, ids(), (z) => [
+      makeFill('ground', '#000000', z),
+      makeTint('tint', '#203040', 0.2, z),
+      makeText('head', 'Slow trains', z),
+    ]);
+    const more = ['#ffffff', '#ff0000'].map((c, i) => ({
+      ...emptySlide(`p${i + 2}`),
+      paper: '#0000ff',
+      layers: [makeFill('ground', c, piece.sizes[0])],
+    }));
+    await painter.prepare(piece.slides[0]);
+    const all = { ...piece, section: { ...makeSection(), stay: 4, fade }, slides: [...piece.slides, ...more] };
+    return sectionPage(painter, all, slideOf(all, all.slides[0].id), () => null);
+  }
+  it('lie on each other under the overlays and the message, and pass the validators', async () => {
+    const made = await show();
+    expect(await faultsOf(made)).toEqual([]);
+    const order = ['picture-1', 'section-colour"', 'picture-2', 'picture-3', 'section-tint', 'section-message'];
+    expect(order.map((o) => made.html.indexOf(o))).toEqual(
+      order.map((o) => made.html.indexOf(o)).sort((a, b) => a - b),
+    );
+    expect(made.css).toMatch(/picture-2 \{\s+background-color: #0000ff;\s+opacity: 0;/);
+  });
+  it('each appears when the painter has it appear, and the last one goes over the first', async () => {
+    const { css } = await show();
+    // 18 s in all: the second is there from 6 s to 12 s, the third from 12 s to 16 s.
+    expect(css).toContain('section-picture-2 18s linear infinite');
+    const frames = (n: number): string[] =>
+      css
+        .match(new RegExp(`@keyframes section-picture-${n} \\{[\\s\\S]*?\\n\\}`))![0]
+        .match(/[\d.]+%, [\d.]+%|100%(?= )/g)!;
+    expect(frames(2)).toEqual(['0%, 22.222%', '33.333%, 66.667%', '66.672%, 100%']);
+    expect(frames(3)).toEqual(['0%, 55.556%', '66.667%, 88.889%', '100%']);
+  });
+  it('without a fade they change at once', async () => {
+    const made = await show(0);
+    expect(await faultsOf(made)).toEqual([]);
+    expect(made.css).toMatch(/@keyframes section-picture-2 \{\s+0%, 33\.325%/);
+  });
+  it('stand still for whoever wants less motion, and can be stopped', async () => {
+    const { html, css } = await show();
+    expect(css).toMatch(/@media \(prefers-reduced-motion: reduce\) \{\s+\.section-page--picture \{\s+animation: none/);
+    expect(html).toContain('aria-label="Pause the pictures"');
+  });
+  it('one picture needs none of that', async () => {
+    const { html, css } = await page(({ photo, head }) => [photo, head]);
+    expect(`${html}${css}`).not.toMatch(/--picture|--pause|keyframes/);
+  });
+});
 
 describe('valid HTML and CSS', () => {
   const box = { x: 128, y: 300, width: 900, height: 230 };

@@ -2,10 +2,12 @@
 // an element of its own, named as in the document; texts stand in rows that grow with them. What CSS cannot paint as
 // the painter does is asked for as a picture.
 import { isFollower, isPhoto, isText, type Layer } from '../../kinds/layers';
+import { columnsOf } from '../../arrange/flow';
 import type { Extent } from '../../kinds/common';
 import type { Setter } from '../../kinds/kind';
 import type { TextLayer } from '../../kinds/text';
 import type { Piece, Slide } from '../../piece/schema';
+import { allPictures } from '../../piece/slideshow';
 import { reachOf } from '../../scene/reach';
 import { shownText } from '../../type/layout';
 import { grows } from '../../type/frame';
@@ -13,8 +15,9 @@ import { faceRules, type Faces, type FaceUse, facesOf } from './faces';
 import { block, empty, escaped, inline } from './markup';
 import { asBackground, groundCss, paintCss } from './paint';
 import { photoElement, showsWhole } from './photo';
-import { type Behind, columnRules, columnsOf, heightRules, placed, turned } from './place';
-import { number, px, Sheet, slug } from './sheet';
+import { type Behind, columnRules, heightRules, placed, turned } from './place';
+import { px, Sheet, slug } from './sheet';
+import { pauseControl, pictureClass, showRules } from './slideshow';
 import { at, fillsSection, type Stand, standsOf } from './stands';
 import { setsInCss, textElement } from './text';
 import { partFile, type Wanted, type WantedPart } from './wanted';
@@ -80,10 +83,10 @@ class Writer {
     const self = `.${this.cls(layer)}`,
       own = at(this.stands, layer);
     if (own.some((l) => l.opacity !== 1))
-      this.sheet.steps(
+      this.sheet.shares(
         self,
         'opacity',
-        own.map((l) => number(l.opacity, 4)),
+        own.map((l) => l.opacity),
       );
     if (layer.blend !== 'normal') this.sheet.set(self, { 'mix-blend-mode': layer.blend });
     if (own.some((l) => !l.visible) && own.some((l) => l.visible))
@@ -301,17 +304,20 @@ function begin(sheet: Sheet, paper: string): void {
  * @param slide as it is looked at
  */
 export function sectionPage(setter: Setter, piece: Piece, slide: Slide, fileOf: FileOf): SectionPage {
-  const stands = standsOf(setter, piece, slide),
+  const { show } = slide,
+    several = show && show.pictures.length > 1 ? show : null,
+    { slide: whole, names } = allPictures(slide),
+    stands = standsOf(setter, piece, whole),
     [{ scene }] = stands,
     writer = new Writer(stands, fileOf),
     { sheet } = writer,
     seen = scene.layers.filter((l) => at(stands, l).some((x) => x.visible));
   begin(sheet, scene.paper.slice(0, 7));
-  heightRules(sheet, '.section-page', stands);
+  heightRules(sheet, '.section-page', stands, piece.section?.share ?? 0);
 
-  const columns = columnsOf(stands),
+  const columns = columnsOf(stands.map((s) => s.items)),
     groupOf = new Map<string, number>();
-  columns.forEach((c, i) => c.groups.forEach((g) => g.ids.forEach((id) => groupOf.set(id, i))));
+  columns.forEach((c, i) => c.flat().forEach((id) => groupOf.set(id, i)));
   const behindOf: Layer[][] = columns.map(() => []);
   for (const l of seen) {
     if (!isFollower(l)) continue;
@@ -320,12 +326,23 @@ export function sectionPage(setter: Setter, piece: Piece, slide: Slide, fileOf: 
   }
   const attached = new Set(behindOf.flat().map((l) => l.id)),
     lines: string[] = [];
-  for (const l of seen) if (!groupOf.has(l.id) && !attached.has(l.id)) lines.push(writer.absolute(l));
+  if (several) {
+    // Before the pictures in the page, so that its rules reach them.
+    lines.push(pauseControl(sheet, stands));
+    showRules(sheet, several);
+    names.forEach((ids, i) => {
+      const inner = seen.filter((l) => ids.includes(l.id)).map((l) => writer.absolute(l));
+      lines.push(block('div', { class: pictureClass(i) }, inner));
+    });
+  }
+  const inPictures = new Set(several ? names.flat() : []);
+  for (const l of seen)
+    if (!groupOf.has(l.id) && !attached.has(l.id) && !inPictures.has(l.id)) lines.push(writer.absolute(l));
   columns.forEach((column, n) => {
     const cls = columns.length > 1 ? `section-message-${n + 1}` : 'section-message',
       inner = behindOf[n].map((l) => writer.behind(l)),
       // In the order in which the narrowest layout is read.
-      ids = column.groups.flatMap((g) => g.ids);
+      ids = column.flat();
     for (const id of ids) inner.push(writer.item(stands[0].by.get(id)!));
     columnRules(
       sheet,
@@ -346,11 +363,14 @@ export function sectionPage(setter: Setter, piece: Piece, slide: Slide, fileOf: 
     filters = writer.filters.length
       ? [`<svg width="0" height="0" aria-hidden="true" style="position: absolute">${writer.filters.join('')}</svg>`]
       : [];
-  const section = block('section', { class: 'section', ...label }, [
-    block('div', { class: 'section-page' }, [...lines, ...filters]),
-  ]);
+  const inner = [block('div', { class: 'section-page' }, [...lines, ...filters])],
+    landmark = piece.section?.landmark ?? 'section',
+    section =
+      landmark === 'section'
+        ? block('section', { class: 'section', ...label }, inner)
+        : block(landmark === 'header' ? 'header' : 'div', { class: 'section' }, inner);
   return {
-    html: page(piece.name, section, writer.faces.all),
+    html: page(piece.name, section, writer.faces.all, landmark === 'header'),
     css: sheet.text(faceRules(writer.faces.all)),
     wanted: writer.wanted,
     faces: writer.faces.all,
@@ -358,7 +378,8 @@ export function sectionPage(setter: Setter, piece: Piece, slide: Slide, fileOf: 
   };
 }
 
-function page(title: string, section: string, faces: readonly FaceUse[]): string {
+/** @param banner it stands before what is the page's own */
+function page(title: string, section: string, faces: readonly FaceUse[], banner: boolean): string {
   const head = [
     '<meta charset="utf-8">',
     '<meta name="viewport" content="width=device-width, initial-scale=1">',
@@ -372,6 +393,6 @@ function page(title: string, section: string, faces: readonly FaceUse[]): string
   ];
   return `<!DOCTYPE html>\n${block('html', { lang: 'en' }, [
     block('head', {}, head),
-    block('body', { class: 'page' }, [block('main', {}, [section])]),
+    block('body', { class: 'page' }, banner ? [section, block('main', {}, [])] : [block('main', {}, [section])]),
   ])}\n`;
 }

@@ -1,6 +1,6 @@
 import { parse, walk } from 'css-tree';
 import { escaped } from './markup';
-import { quoted, running, Sheet, slug } from './sheet';
+import { quoted, running, runningNumber, Sheet, slug } from './sheet';
 
 /** The length in px of what `running` wrote, at a width of the section. */
 function lengthAt(css: string, width: number): number {
@@ -18,6 +18,15 @@ function lengthAt(css: string, width: number): number {
   return Math.min(high, Math.max(low, run));
 }
 
+/** Widths with what is wanted there: at both ends, half way, and beyond. */
+const along = (a: number, b: number, from: number, to: number): [width: number, wanted: number][] => [
+  [from, a],
+  [to, b],
+  [(from + to) / 2, (a + b) / 2],
+  [from - 70, a],
+  [to + 900, b],
+];
+
 describe('a length between two layouts', () => {
   it.each([
     [24, 96, 390, 1440],
@@ -26,14 +35,7 @@ describe('a length between two layouts', () => {
     [0, 64, 400, 1600],
   ])('runs from %d at the one to %d at the other, and stays beyond', (a, b, from, to) => {
     const css = running(a, b, from, to);
-    for (const [width, wanted] of [
-      [from, a],
-      [to, b],
-      [(from + to) / 2, (a + b) / 2],
-      [from - 70, a],
-      [to + 900, b],
-    ])
-      expect(lengthAt(css, width)).toBeCloseTo(wanted, 1);
+    for (const [width, wanted] of along(a, b, from, to)) expect(lengthAt(css, width)).toBeCloseTo(wanted, 1);
   });
   it('is plain where nothing runs', () => {
     expect(running(12, 12, 390, 1440)).toBe('12px');
@@ -79,4 +81,27 @@ it('names and strings say nothing but themselves', () => {
   expect(found).not.toContain('Url');
   expect(css).not.toMatch(/<\/style|<script/);
   expect(escaped(`<b title="x">&\u0007`)).toBe('&lt;b title=&quot;x&quot;&gt;&amp;');
+});
+
+/** The number that `runningNumber` wrote, at a width of the section: its tangent of an angle is a quotient. */
+function numberAt(css: string, width: number): number {
+  const clamp =
+    /^clamp\(([\d.]+), ([\d.]+) ([+-]) ([\d.]+) \* tan\(atan2\(100cqi - (\d+)px, (\d+)px\)\), ([\d.]+)\)$/.exec(css);
+  if (!clamp) return Number(css);
+  const [, low, a, sign, by, from, over, high] = clamp,
+    way = Math.tan(Math.atan2(width - Number(from), Number(over)));
+  return Math.min(Number(high), Math.max(Number(low), Number(a) + (sign === '-' ? -1 : 1) * Number(by) * way));
+}
+
+it.each([
+  [0.5, 0.66, 390, 768],
+  [0.66, 0.5, 768, 1440],
+  [0, 1, 320, 2560],
+])('a number runs from %d at the one width to %d at the other, and stays beyond', (a, b, from, to) => {
+  const css = runningNumber(a, b, from, to);
+  for (const [width, wanted] of along(a, b, from, to)) expect(numberAt(css, width)).toBeCloseTo(wanted, 4);
+});
+
+it('a number that is the same in both is plain', () => {
+  expect(runningNumber(0.4, 0.4, 390, 768)).toBe('0.4');
 });

@@ -40,6 +40,17 @@ export function running(a: number, b: number, from: number, to: number): string 
   return `clamp(${px(low)}, ${run}, ${px(high)})`;
 }
 
+/**
+ * A number, such as an opacity, as it runs between two widths of the section, px. A length becomes a number through an
+ * angle whose tangent it is (CSS Values 4, 10.4), which browsers had before they could divide lengths.
+ */
+export function runningNumber(a: number, b: number, from: number, to: number): string {
+  if (Math.abs(a - b) < 0.00005 || to <= from) return number(a, 4);
+  const [low, high] = a < b ? [a, b] : [b, a],
+    way = `tan(atan2(100cqi - ${px(from)}, ${px(to - from)}))`;
+  return `clamp(${number(low, 4)}, ${number(a, 4)} ${b < a ? '-' : '+'} ${number(Math.abs(b - a), 4)} * ${way}, ${number(high, 4)})`;
+}
+
 /** Declarations by selector. */
 type Rules = Map<string, Map<string, string>>;
 function put(rules: Rules, selector: string, declarations: Declarations): void {
@@ -114,6 +125,17 @@ export class Sheet {
       if (r === last && r > 0 && Math.abs(at(r, r) - at(r, r - 1)) < 0.005) continue;
       this.from(r, selector, name, wrap(running(at(r, r), at(to, r), this.starts[r], this.starts[to])));
     }
+  }
+
+  /** A number that runs from layout to layout. @param wrap what is made of it */
+  shares(selector: string, name: string, at: readonly number[], wrap: (v: string) => string = (v) => v): void {
+    const last = this.starts.length - 1;
+    at.forEach((v, r) => {
+      // What runs up to the last layout stays there by itself.
+      if (r === last && r > 0) return;
+      const to = Math.min(last, r + 1);
+      this.from(r, selector, name, wrap(runningNumber(v, at[to], this.starts[r], this.starts[to])));
+    });
   }
 
   /** @param before what stands on top, such as faces */

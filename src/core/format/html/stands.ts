@@ -27,8 +27,10 @@ export interface Stand {
 }
 
 /** From the narrowest layout to the widest. Fonts must be loaded. */
-export const standsOf = (setter: Setter, piece: Piece, slide: Slide): Stand[] =>
-  layoutsOf(piece).map((layout) => {
+export const standsOf = (setter: Setter, given: Piece, slide: Slide): Stand[] => {
+  // How high the window is is known to the page alone.
+  const piece = given.section?.share ? { ...given, section: { ...given.section, share: 0 } } : given;
+  return layoutsOf(piece).map((layout) => {
     const size = sectionAt(setter, piece, slide, layout.shownWidth),
       scene = sceneOf(setter, piece, slide, size);
     return {
@@ -51,6 +53,7 @@ export const standsOf = (setter: Setter, piece: Piece, slide: Slide): Stand[] =>
       frameOf: (l) => (isText(l) ? textFrame(l, setter.layout(l)) : l.box),
     };
   });
+};
 
 /** The layer at each stand. */
 export const at = <L extends Layer>(stands: readonly Stand[], layer: L): L[] =>

@@ -334,18 +334,22 @@ export function textElement(
         'user-select': 'none',
         'pointer-events': 'none',
       });
-      sheet.steps(
-        `.${under}`,
-        'opacity',
-        clear.map((a) => number(a, 4)),
-      );
+      sheet.shares(`.${under}`, 'opacity', clear);
       sheet.set(`.${under} > span`, { ...hug, ...fill(colourCss(hex.slice(0, 7))) });
       sheet.set(`.${cls}--words`, { position: 'relative', ...letters });
       inner =
         inline('span', { class: under, 'aria-hidden': 'true' }, inline('span', {}, words(text.text))) +
         inline('span', { class: `${cls}--words` }, inner);
     } else {
-      sheet.set(`.${cls}--words`, { ...hug, ...fill(colourCss(hex, text.backing!.opacity)) });
+      const [name] = Object.keys(fill('')),
+        { r, g, b } = rgba(hex);
+      sheet.set(`.${cls}--words`, hug);
+      sheet.shares(
+        `.${cls}--words`,
+        name,
+        clear,
+        (a) => fill(a === '1' ? hex.slice(0, 7) : `rgb(${r} ${g} ${b} / ${a})`)[name],
+      );
       sheet.set(self, letters);
       inner = inline('span', { class: `${cls}--words` }, inner);
     }

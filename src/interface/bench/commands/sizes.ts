@@ -2,7 +2,7 @@
 import { notifications } from '@mantine/notifications';
 import { nanoid } from 'nanoid';
 import { destinationById } from '../../../core/piece/destinations';
-import { ownSize, sizeFor } from '../../../core/piece/make';
+import { makeSection, ownSize, sizeFor } from '../../../core/piece/make';
 import type { Size } from '../../../core/piece/schema';
 import { addSize, makeBase, MOST_SIZES, removeSize, renameSize, withLayout } from '../../../core/piece/sizes';
 import { stageWorker } from '../../../workers/clients';
@@ -53,6 +53,6 @@ export function remove({ id, name }: Size): void {
 }
 
 export const setSection = (on: boolean): void =>
-  edit(on ? 'Section of a page' : 'No section of a page', (p) => ({ ...p, section: on ? {} : null }));
+  edit(on ? 'Section of a page' : 'No section of a page', (p) => ({ ...p, section: on ? makeSection() : null }));
 
 export const toBase = ({ id, name }: Size): void => edit(`${name} as the base`, (p) => makeBase(p, id));

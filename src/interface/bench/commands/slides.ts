@@ -30,17 +30,21 @@ const full = (): void => {
     where = destinationById(piece.sizes[0].destination)?.name;
   notifications.show({
     color: 'amber',
-    title: `${where ? `${where}: ` : ''}${mostSlides(piece)} slides at most`,
+    title: `${where ? `${where}: ` : ''}${mostSlides(piece)} ${piece.section ? 'pictures' : 'slides'} at most`,
     message: 'Nothing was changed. Take one away to make room for another.',
   });
 };
 
+/** Is there room for another slide? Says so where there is none. */
+export function roomForSlide(): boolean {
+  const room = slidesLeft(state().piece) > 0;
+  if (!room) full();
+  return room;
+}
+
 /** @returns whether there was room for it */
 function grow(label: string, change: (piece: Piece) => Piece, to: number): boolean {
-  if (slidesLeft(state().piece) < 1) {
-    full();
-    return false;
-  }
+  if (!roomForSlide()) return false;
   edit(label, change);
   goToSlide(state().piece.slides[to].id);
   return true;

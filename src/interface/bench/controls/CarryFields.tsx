@@ -1,7 +1,7 @@
 'use client';
 // Whether a layer goes on over the slides beside its own; and, of a guest, where it belongs.
 import { Anchor, SegmentedControl, Stack, Switch, Text } from '@mantine/core';
-import { homeOf } from '../../../core/piece/guests';
+import { homeOf } from '../../../core/piece/guest-names';
 import { boundsOf } from '../../../core/ground/transform';
 import type { Layer } from '../../../core/kinds/layers';
 import { reachOverSlides, setCarry } from '../../../core/piece/slides';
@@ -13,8 +13,8 @@ const set = (layer: Layer, carry: Layer['carry'], label: string): void =>
 /** How many slides a layer would reach beside its own. */
 function useReach(layer: Layer): number {
   return useBench((s) => {
-    const { slides } = s.piece;
-    if (slides.length < 2 || layer.guest) return 0;
+    const { slides, section } = s.piece;
+    if (slides.length < 2 || section || layer.guest) return 0;
     const at = slides.findIndex((x) => x.id === s.slideId),
       { before, after } = reachOverSlides(
         boundsOf(frameOf(layer, s.texts), layer.rotation),
@@ -29,7 +29,9 @@ function useReach(layer: Layer): number {
 export function CarryFields({ layer }: { layer: Layer }) {
   const slides = useBench((s) => s.piece.slides),
     reach = useReach(layer),
-    home = homeOf(layer.id);
+    // The message of a slideshow belongs to all of its pictures.
+    section = useBench((s) => s.piece.section !== null),
+    home = section ? null : homeOf(layer.id);
   if (!home && !layer.carry && !reach) return null;
   const n = home ? slides.findIndex((s) => s.id === home.slide) + 1 : 0;
   return (

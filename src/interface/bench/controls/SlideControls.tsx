@@ -4,11 +4,13 @@ import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from '@mantine/co
 import { IconBuildingCommunity, IconPlus, IconTrash } from '@tabler/icons-react';
 import { produce } from 'immer';
 import { nanoid } from 'nanoid';
+import { isSlideshow } from '../../../core/piece/slideshow';
 import { putSwatch, removeSwatch, usesOf } from '../../../core/piece/swatches';
 import type { Colour, Swatch } from '../../../core/values/fill';
 import { cssRamp } from '../../../core/values/gradient';
 import { gradientThrough } from '../../../core/values/made';
 import { plainGradient } from '../../../core/values/swatches';
+import { SectionFields } from './SectionFields';
 import { ColourField } from '../fields/ColourField';
 import css from '../fields/Controls.module.css';
 import { leaveHouse, useHouse } from '../keeping/house';
@@ -106,10 +108,11 @@ export function SlideControls() {
   return (
     <section className={css.controls} aria-label="Slide controls">
       <Text fw={700} fz="sm" component="h2">
-        Slide
+        {isSlideshow(piece) ? 'Picture' : 'Slide'}
       </Text>
       <div className={css.fields}>
         <ColourField label="Paper, seen where nothing covers the slide" value={paper} onChange={setPaper} />
+        <SectionFields />
         <Group justify="space-between" mt={4}>
           <Text fw={700} fz="sm" component="h3">
             Swatches

@@ -6,7 +6,7 @@ import { addText } from '../commands/adding';
 import { groupSelection, nudge, ungroupSelection } from '../commands/arranging';
 import { duplicateSelected, removeSelected, shiftSelected } from '../commands/layers';
 import { toSlide } from '../commands/slides';
-import { togglePlaying } from '../stage/playing';
+import { togglePlaying } from '../slides/playing';
 import { zoomBy } from '../stage/Stage';
 import { startRenaming } from '../state/menu';
 import { currentSlide, isPannable, redoEdit, select, type StageView, undoEdit, useBench, zoomTo } from '../state/store';

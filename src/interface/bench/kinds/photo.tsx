@@ -6,6 +6,7 @@ import {
   IconArrowsVertical,
   IconPhoto,
   IconPhotoPlus,
+  IconSlideshow,
   IconReplace,
   IconRotate2,
   IconRotateClockwise2,
@@ -14,6 +15,7 @@ import { useState } from 'react';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
 import { useAssetSize, useIsDrawn } from '../../shared/assets';
+import { addShowPictures } from '../commands/slideshow';
 import { addLogoFiles, addPhoto, addPicture, addPictureFiles, replacePhoto } from '../commands/adding';
 import { change } from '../commands/layers';
 import { putBox, setter, useLengthScale } from '../commands/setter';
@@ -257,6 +259,14 @@ export const photo: Face<PhotoLayer> = {
       label: 'Photo from a file',
       Icon: IconPhotoPlus,
       file: { accept: 'image/*', multiple: true, testId: 'photo-file', take: (files) => void addPictureFiles(files) },
+    },
+    {
+      band: 'backdrop',
+      label: 'Next picture of a slideshow',
+      says: 'A photo that is shown after this one, under the same overlays and texts',
+      Icon: IconSlideshow,
+      ofSection: true,
+      file: { accept: 'image/*', multiple: true, testId: 'show-file', take: (files) => void addShowPictures(files) },
     },
     { band: 'backdrop', label: 'Photo from the library', Icon: IconPhoto, library: (a) => void addPhoto(a) },
   ],

@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import { moves } from '../../../core/piece/moments';
 import { backdropPhoto, slideOf, textsIn } from '../../../core/piece/resolve';
+import { isSlideshow } from '../../../core/piece/slideshow';
 import type { Piece, Slide } from '../../../core/piece/schema';
 import { choose, offersFor, type Price, type SizeAnswer, type Survey } from '../../../core/remedy/every-size';
 import type { Shown } from '../../../workers/stage';
@@ -125,7 +126,13 @@ export async function solveEverySize(): Promise<void> {
     of: still.length * piece.sizes.length * 3,
     left: meant
       .filter((s) => !still.includes(s))
-      .map((s) => ({ slide: s.id, why: 'something moves on it: solve it size by size' })),
+      .slice(0, isSlideshow(piece) ? 1 : undefined)
+      .map((s) => ({
+        slide: s.id,
+        why: isSlideshow(piece)
+          ? 'it is a slideshow: Every width, under Sizes, solves all its pictures at once'
+          : 'something moves on it: solve it size by size',
+      })),
   });
   const solved = new Map<Slide, Slide>();
   try {

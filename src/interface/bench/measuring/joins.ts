@@ -29,6 +29,7 @@ const about = (piece: Piece, at: number, sizeId: string, epoch: number): readonl
 
 async function measure(current: () => boolean): Promise<void> {
   const { piece, sizeId, epoch } = useBench.getState();
+  if (piece.section) return;
   for (let at = 0; at < piece.slides.length - 1 && current(); at++) {
     const { id } = piece.slides[at],
       now = about(piece, at, sizeId, epoch),

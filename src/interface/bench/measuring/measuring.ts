@@ -2,6 +2,9 @@
 // after frame is looked at, those that were worst before first, and the worst of them is what is shown.
 import type { Seeing } from '../../../core/colour/seeing';
 import { differentMoments, moves } from '../../../core/piece/moments';
+import type { Show } from '../../../core/piece/schema';
+import { placeInShow } from '../../../core/piece/slideshow';
+import type { Reading } from '../../../core/reading/read';
 import { marginOfReading, type TimedReading, worstOf } from '../../../core/reading/over-time';
 import { latest, readingWorker } from '../../../workers/clients';
 import { seeingNow, useEyes } from '../state/eyes';
@@ -31,6 +34,7 @@ async function measure(): Promise<void> {
       slide = currentSlide({ piece: s.preview ?? s.piece, slideId: s.slideId }),
       // Letter by letter only where letters are shown: it is much more to send.
       letters = s.view === 'letters';
+    if (!slide.show && Object.keys(s.pictures).length) useBench.setState({ pictures: {} });
     if (!moves(slide)) {
       const readings = await ask(shownOf(s), letters, seeingNow());
       // Of what is dragged every answer is shown, of another slide none.
@@ -46,7 +50,16 @@ async function measure(): Promise<void> {
     const margins: { time: number; margin: number }[] = [];
     for (const [i, time] of times.entries()) {
       const readings = await ask(shownOf(s, time), letters, seeingNow());
-      if (!readings || mine !== newest) return;
+      const overtaken = mine !== newest;
+      if (!readings || (overtaken && i > 0)) return;
+      if (overtaken) {
+        // Of what is dragged every first answer is shown: that of the moment which was hardest.
+        const now = useBench.getState();
+        if (now.slideId === s.slideId && now.sizeId === s.sizeId)
+          useBench.setState({ readings: readings.map((r) => ({ ...r, time })) });
+        return;
+      }
+      if (slide.show) tellPicture(slide.show, time, readings);
       margins.push({ time, margin: Math.min(Infinity, ...readings.map(marginOfReading)) });
       worst = worstOf(
         worst,
@@ -76,6 +89,16 @@ async function measure(): Promise<void> {
     console.error(e);
     setTimeout(() => stopped || void measure(), RETRY);
   }
+}
+
+/** Keeps the weakest reading of what shows at a moment of a slideshow. */
+function tellPicture(show: Show, time: number, readings: readonly Reading[]): void {
+  const { at, share } = placeInShow(show, time),
+    { slide } = show.pictures[at],
+    [weakest] = [...readings].sort((a, b) => marginOfReading(a) - marginOfReading(b));
+  useBench.setState(({ pictures }) => ({
+    pictures: { ...pictures, [slide]: { ...pictures[slide], [share ? 'next' : 'alone']: weakest } },
+  }));
 }
 
 /** Begins measuring the opened piece. @returns a function that stops it */

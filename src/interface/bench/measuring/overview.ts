@@ -1,5 +1,6 @@
 // Readings of every text of every slide in every size, slide by slide, away from what is worked on.
 import { useEffect, useState } from 'react';
+import { slideAt } from '../../../core/piece/moments';
 import { slidesOf, textsIn } from '../../../core/piece/resolve';
 import type { Piece } from '../../../core/piece/schema';
 import { overviewOf, type OverviewRow, worstFirst } from '../../../core/reading/overview';
@@ -21,9 +22,11 @@ export function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; 
       let rows: OverviewRow[] = [];
       setState({ piece, rows, done: 0, failed: false });
       try {
-        for (const [i, { slide, size }] of slidesOf(piece)
+        for (const [i, { slide: seen, size }] of slidesOf(piece)
           .flatMap((s) => piece.sizes.map((z) => ({ slide: s, size: z })))
           .entries()) {
+          // Of a slideshow each picture by itself.
+          const slide = seen.show ? slideAt(seen, 0) : seen;
           const found = textsIn(piece, slide, size).length
             ? await worker.overview({ piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id })
             : [];

@@ -97,7 +97,11 @@ export async function solveWidths(slideId: string, before: readonly WidthPoint[]
     if (!found.way) return 'No treatment is enough at every width with this ink: another colour or place would do.';
     if (useBench.getState().piece !== piece) return 'The piece was changed meanwhile: nothing was laid on it.';
     edit('Solve every width', (p) => ({ ...p, slides: p.slides.map((s) => (s.id === slideId ? found.slide : s)) }));
-    return `${found.way.name} ${found.way.strength} %.`;
+    const { name, strengths } = found.way,
+      [{ strength }] = strengths;
+    return strengths.every((s) => s.strength === strength)
+      ? `${name} ${strength} %.`
+      : `${name}: ${strengths.map((s) => `${s.layout} ${s.strength} %`).join(', ')}.`;
   } catch (e) {
     console.error(e);
     return inWords(e).message;

@@ -83,7 +83,8 @@ export function Ways({ layer }: { layer: string | null }) {
   const dragging = useBench((s) => s.dragging);
   const slideId = useBench((s) => s.slideId);
   const sizeId = useBench((s) => s.sizeId);
-  const count = useBench((s) => s.piece.slides.length),
+  // What is done on a slideshow holds for all of its pictures.
+  const count = useBench((s) => (s.piece.section ? 1 : s.piece.slides.length)),
     all = wanted && count > 1;
   const treated = useBench((s) => (all ? s.piece.slides.some(isTreated) : isTreated(currentSlide(s))));
   const clear = useBench(

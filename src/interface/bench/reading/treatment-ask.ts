@@ -67,7 +67,7 @@ export function useAsked(): Asked {
   const { overlay, kind, colour, property } = treatment;
   const id = overlay?.id ?? null;
   const slide = currentSlide({ piece, slideId });
-  const many = piece.slides.length > 1,
+  const many = piece.slides.length > 1 && !piece.section,
     texts = slide.layers.filter((l) => isText(l) && l.visible).length;
   const scopes: Scope[] = [
     ...(layer !== null ? (['text'] as const) : []),

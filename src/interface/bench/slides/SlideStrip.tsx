@@ -1,6 +1,6 @@
 'use client';
-// The slides of a piece in a row: each with its picture and its note; between them how they meet. Reordered by drag and
-// keys.
+// The slides of a piece in a row: each with its picture and its note, between them how they meet; of a section the
+// pictures of its slideshow. Reordered by drag and keys.
 import {
   closestCenter,
   DndContext,
@@ -31,6 +31,7 @@ import {
 import { useEffect, useRef, useState } from 'react';
 import type { Slide } from '../../../core/piece/schema';
 import { hasSlides, mostSlides } from '../../../core/piece/slides';
+import { isSlideshow } from '../../../core/piece/slideshow';
 import { BEGIN_WITH_OUTLINE } from '../../shared/beginning';
 import {
   addSlideAfter,
@@ -42,8 +43,10 @@ import {
   noteSlide,
   toSlide,
 } from '../commands/slides';
+import { addShowPictures } from '../commands/slideshow';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSize, goToSlide, settle, useBench } from '../state/store';
+import { Between, PictureMark, ShowTimes } from './Slideshow';
 import { JoinMark } from './JoinMark';
 import { Outline } from './Outline';
 import { SlidePicture } from './SlidePicture';
@@ -57,7 +60,7 @@ const HIGH = 54,
 const focusCurrent = (): void =>
   void requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-slide] [aria-current]')?.focus());
 
-function Card({ slide, at, last }: { slide: Slide; at: number; last: boolean }) {
+function Card({ slide, at, last, show }: { slide: Slide; at: number; last: boolean; show: boolean }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: slide.id });
   const current = useBench((s) => s.slideId === slide.id);
   const only = useBench((s) => s.piece.slides.length === 1);
@@ -66,7 +69,7 @@ function Card({ slide, at, last }: { slide: Slide; at: number; last: boolean }) 
   useEffect(() => {
     if (current) card.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [current]);
-  const name = `Slide ${at + 1}`;
+  const name = `${show ? 'Picture' : 'Slide'} ${at + 1}`;
   return (
     <div
       ref={(el) => {
@@ -74,6 +77,7 @@ function Card({ slide, at, last }: { slide: Slide; at: number; last: boolean }) 
         card.current = el;
       }}
       className={css.card}
+      data-show={show || undefined}
       data-slide={slide.id}
       data-current={current || undefined}
       data-left-out={slide.leftOut || undefined}
@@ -110,6 +114,7 @@ function Card({ slide, at, last }: { slide: Slide; at: number; last: boolean }) 
         <div className={css.head}>
           <b>{at + 1}</b>
           {slide.leftOut && <IconEyeOff size={12} aria-label="left out" />}
+          {show && <PictureMark slide={slide.id} name={name} />}
           <Menu position="top-start" width={200}>
             <Menu.Target>
               <ActionIcon size="sm" aria-label={`${name}: more`}>
@@ -118,7 +123,7 @@ function Card({ slide, at, last }: { slide: Slide; at: number; last: boolean }) 
             </Menu.Target>
             <Menu.Dropdown>
               <Menu.Item leftSection={<IconPlus size={14} />} onClick={() => addSlideAfter(slide.id)}>
-                Add a slide after it
+                {show ? 'Add an empty picture after it' : 'Add a slide after it'}
               </Menu.Item>
               <Menu.Item leftSection={<IconCopy size={14} />} onClick={() => copySlide(slide.id)}>
                 Duplicate
@@ -138,23 +143,28 @@ function Card({ slide, at, last }: { slide: Slide; at: number; last: boolean }) 
             </Menu.Dropdown>
           </Menu>
         </div>
-        <textarea
-          className={css.note}
-          aria-label={`${name}: note`}
-          placeholder="What will it say?"
-          maxLength={2000}
-          value={slide.note}
-          onChange={(e) => noteSlide(slide.id, e.currentTarget.value)}
-          onFocus={() => goToSlide(slide.id)}
-          onBlur={settle}
-        />
+        {!show && (
+          <textarea
+            className={css.note}
+            aria-label={`${name}: note`}
+            placeholder="What will it say?"
+            maxLength={2000}
+            value={slide.note}
+            onChange={(e) => noteSlide(slide.id, e.currentTarget.value)}
+            onFocus={() => goToSlide(slide.id)}
+            onBlur={settle}
+          />
+        )}
       </div>
     </div>
   );
 }
 
+const ADD = { slides: 'Add a slide', pictures: 'Add a picture: a photo from a file' };
+
 export function SlideStrip() {
   const piece = usePanelPiece();
+  const file = useRef<HTMLInputElement>(null);
   const clean = useBench((s) => s.view === 'clean');
   const [outline, setOutline] = useState(() => window.location.hash === BEGIN_WITH_OUTLINE);
   const [swipe, setSwipe] = useState(false);
@@ -170,51 +180,79 @@ export function SlideStrip() {
   );
   if (!hasSlides(piece) || clean) return null;
   const { slides } = piece,
-    most = mostSlides(piece);
+    most = mostSlides(piece),
+    show = isSlideshow(piece),
+    words = show ? 'pictures' : 'slides';
   const drop = ({ active, over }: DragEndEvent): void =>
     dropSlide(String(active.id), over ? String(over.id) : undefined);
   return (
-    <nav className={css.strip} aria-label="Slides">
-      <div className={css.tools}>
-        <Tooltip label="Outline: one line a slide">
-          <ActionIcon size="sm" aria-label="Outline" onClick={() => setOutline(true)}>
-            <IconListDetails size={16} />
-          </ActionIcon>
-        </Tooltip>
-        <Tooltip label="Swipe through it as its viewers do">
-          <ActionIcon size="sm" aria-label="Swipe preview" disabled={slides.length < 2} onClick={() => setSwipe(true)}>
-            <IconPlayerPlay size={16} />
-          </ActionIcon>
-        </Tooltip>
-      </div>
+    <nav className={css.strip} aria-label={show ? 'Pictures' : 'Slides'}>
+      {show ? (
+        <ShowTimes />
+      ) : (
+        <div className={css.tools}>
+          <Tooltip label="Outline: one line a slide">
+            <ActionIcon size="sm" aria-label="Outline" onClick={() => setOutline(true)}>
+              <IconListDetails size={16} />
+            </ActionIcon>
+          </Tooltip>
+          <Tooltip label="Swipe through it as its viewers do">
+            <ActionIcon
+              size="sm"
+              aria-label="Swipe preview"
+              disabled={slides.length < 2}
+              onClick={() => setSwipe(true)}
+            >
+              <IconPlayerPlay size={16} />
+            </ActionIcon>
+          </Tooltip>
+        </div>
+      )}
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <SortableContext items={slides.map((s) => s.id)} strategy={horizontalListSortingStrategy}>
           <div className={css.cards}>
             {slides.map((slide, i) => [
-              i > 0 && (
-                <JoinMark
-                  key={`join ${slides[i - 1].id}`}
-                  after={slides[i - 1].id}
-                  name={`Between slides ${i} and ${i + 1}`}
-                />
-              ),
-              <Card key={slide.id} slide={slide} at={i} last={i === slides.length - 1} />,
+              i > 0 &&
+                (show ? (
+                  <Between key={`between ${slides[i - 1].id}`} slide={slides[i - 1].id} at={i - 1} />
+                ) : (
+                  <JoinMark
+                    key={`join ${slides[i - 1].id}`}
+                    after={slides[i - 1].id}
+                    name={`Between slides ${i} and ${i + 1}`}
+                  />
+                )),
+              <Card key={slide.id} slide={slide} at={i} last={i === slides.length - 1} show={show} />,
             ])}
+            {show && <Between slide={slides[slides.length - 1].id} at={slides.length - 1} />}
           </div>
         </SortableContext>
       </DndContext>
-      <Tooltip label={slides.length < most ? 'Add a slide' : `${most} slides at most go there`}>
+      <Tooltip label={slides.length < most ? ADD[words] : `${most} ${words} at most go there`}>
         <ActionIcon
           size={34}
           variant="default"
           className={css.add}
-          aria-label="Add a slide"
+          aria-label={ADD[words]}
           data-disabled={slides.length >= most || undefined}
-          onClick={() => addSlideAfter()}
+          onClick={() => (show ? file.current?.click() : addSlideAfter())}
         >
           <IconPlus size={18} />
         </ActionIcon>
       </Tooltip>
+      <input
+        ref={file}
+        type="file"
+        accept="image/*"
+        multiple
+        hidden
+        data-testid="show-picture-file"
+        onChange={(e) => {
+          const files = [...(e.currentTarget.files ?? [])];
+          if (files.length) void addShowPictures(files);
+          e.currentTarget.value = '';
+        }}
+      />
       {outline && <Outline onClose={() => setOutline(false)} />}
       {swipe && <Swipe onClose={() => setSwipe(false)} />}
     </nav>

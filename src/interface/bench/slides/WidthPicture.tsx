@@ -1,18 +1,23 @@
 'use client';
 // A section as it is at a width of the page, painted live while the width is dragged.
 import { useEffect, useRef, useState } from 'react';
-import { currentSlide, useBench } from '../state/store';
+import { shownOf, useBench } from '../state/store';
 import { attachStage, latest, onStageRestart, stageWorker } from '../../../workers/clients';
 import css from './Widths.module.css';
 
 let made = 0;
 
 export function WidthPicture({
+  slideId,
+  time,
   width,
   room,
   dragging,
   onSized,
 }: {
+  slideId: string;
+  /** Of a slideshow the moment that shows, ms. */
+  time: number;
   /** CSS px of the page. */
   width: number;
   /** CSS px there are for it. */
@@ -24,7 +29,6 @@ export function WidthPicture({
 }) {
   const host = useRef<HTMLDivElement>(null),
     piece = useBench((s) => s.piece),
-    slideId = useBench((s) => s.slideId),
     [key, setKey] = useState<string | null>(null),
     [shown, setShown] = useState({ width: 0, height: 0 });
   const show = useRef(
@@ -52,11 +56,7 @@ export function WidthPicture({
   useEffect(() => {
     if (!key) return;
     let on = true;
-    const scene = {
-      piece: { ...piece, slides: [currentSlide({ piece, slideId })] },
-      slide: slideId,
-      size: piece.sizes[0].id,
-    };
+    const scene = shownOf({ piece, slideId, sizeId: piece.sizes[0].id, preview: null }, time);
     show
       .current(key, scene, width, { width: roomWidth, height: roomHeight }, window.devicePixelRatio, dragging)
       .then((painted) => {
@@ -70,6 +70,6 @@ export function WidthPicture({
     return () => {
       on = false;
     };
-  }, [key, piece, slideId, width, roomWidth, roomHeight, dragging, onSized]);
+  }, [key, piece, slideId, time, width, roomWidth, roomHeight, dragging, onSized]);
   return <div ref={host} className={css.picture} data-width-picture style={shown.width ? shown : undefined} />;
 }

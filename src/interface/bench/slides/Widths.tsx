@@ -1,12 +1,13 @@
 'use client';
 // Every width: a section as it is at any width of the page, and what its texts read from the narrowest to the widest.
-import { Button, Group, NumberInput, Slider, Text, Tooltip } from '@mantine/core';
+import { Button, Group, NumberInput, Select, Slider, Text, Tooltip } from '@mantine/core';
 import { IconWand } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { layoutsOf } from '../../../core/arrange/section';
 import { NARROWEST, WIDEST } from '../../../core/piece/limits';
 import { isText } from '../../../core/kinds/layers';
+import { isSlideshow, momentsOfShow } from '../../../core/piece/slideshow';
 import { marginOfReading } from '../../../core/reading/over-time';
 import { verdictOf } from '../../../core/reading/verdict';
 import { oneLine } from '../../../core/values/plain';
@@ -15,6 +16,7 @@ import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { solveWidths, useWidths } from '../measuring/widths';
 import { currentSlide, useBench } from '../state/store';
 import { DASHES } from './width-lines';
+import { whatShows } from './show-words';
 import { WidthPicture } from './WidthPicture';
 import css from './Widths.module.css';
 
@@ -26,12 +28,15 @@ const clamp = (v: number): number => Math.round(Math.min(WIDEST, Math.max(NARROW
 
 export function Widths({ onClose }: { onClose: () => void }) {
   const piece = useBench((s) => s.piece),
-    slideId = useBench((s) => s.slideId),
+    current = useBench((s) => s.slideId),
+    // The message of a slideshow is that of its first picture.
+    slideId = isSlideshow(piece) ? piece.slides[0].id : current,
     slide = currentSlide({ piece, slideId }),
     layouts = layoutsOf(piece);
   const [width, setWidth] = useState(() => clamp(layouts.at(-1)!.shownWidth)),
     [dragging, setDragging] = useState(false),
     [height, setHeight] = useState(0),
+    [time, setTime] = useState(0),
     [solving, setSolving] = useState(false),
     [said, setSaid] = useState('');
   const { points, done, failed, weakest } = useWidths(piece, slideId),
@@ -42,13 +47,14 @@ export function Widths({ onClose }: { onClose: () => void }) {
     setWidth(clamp(w));
   };
   const verdict = weakest && verdictOf(weakest.reading.ratio!, weakest.reading.needed),
+    behind = weakest && slide.show ? ` (${whatShows(slide.show, weakest.reading.time).toLowerCase()})` : '',
     named = weakest && texts.find((t) => t.id === weakest.reading.layer)?.name;
   const lost = points.filter((p) => p.readings.some((r) => r.verdict === 'lost')).length,
     short = points.filter((p) => p.readings.some((r) => marginOfReading(r) < 1)).length;
   return (
     <Dialog opened onClose={onClose} title="Every width of the page" size="min(1180px, 94vw)">
       <div className={css.room} style={{ height: HEIGHT }}>
-        <WidthPicture width={width} room={room} dragging={dragging} onSized={setHeight} />
+        <WidthPicture slideId={slideId} time={time} width={width} room={room} dragging={dragging} onSized={setHeight} />
       </div>
       <Group gap={12} mt={8} wrap="nowrap" align="center">
         <NumberInput
@@ -75,6 +81,17 @@ export function Widths({ onClose }: { onClose: () => void }) {
           onChange={drag}
           onChangeEnd={() => setDragging(false)}
         />
+        {slide.show && (
+          <Select
+            size="xs"
+            w={186}
+            aria-label="What shows behind the message"
+            allowDeselect={false}
+            value={String(time)}
+            data={momentsOfShow(slide.show).map((t) => ({ value: String(t), label: whatShows(slide.show!, t) }))}
+            onChange={(v) => setTime(Number(v))}
+          />
+        )}
         {layouts.map((l) => (
           <Tooltip key={l.id} label={`${l.name}: laid out for ${Math.round(l.shownWidth)} px`}>
             <Button size="compact-xs" variant="default" onClick={() => setWidth(clamp(l.shownWidth))}>
@@ -117,10 +134,17 @@ export function Widths({ onClose }: { onClose: () => void }) {
               ? done
                 ? 'There is no text to measure.'
                 : 'Measuring'
-              : `${done ? '' : 'So far: '}weakest at ${weakest.width} px, ${weakest.reading.ratio!.toFixed(1)} of ${weakest.reading.needed.toFixed(1)} needed, ${VERDICT_WORD[verdict!]}: ${named}`}
+              : `${done ? '' : 'So far: '}weakest at ${weakest.width} px${behind}, ${weakest.reading.ratio!.toFixed(1)} of ${weakest.reading.needed.toFixed(1)} needed, ${VERDICT_WORD[verdict!]}: ${named}`}
         </Text>
         {weakest && (
-          <Button size="compact-xs" variant="default" onClick={() => setWidth(weakest.width)}>
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={() => {
+              setWidth(weakest.width);
+              if (slide.show) setTime(weakest.reading.time);
+            }}
+          >
             Go there
           </Button>
         )}
@@ -150,7 +174,7 @@ export function Widths({ onClose }: { onClose: () => void }) {
               ? `Lost at ${lost} of ${points.length} measured widths.`
               : short
                 ? `No width has a letter that is Lost; ${short} of ${points.length} measured widths are Strained.`
-                : `Clear at every width from ${NARROWEST} to ${WIDEST} px; ${points.length} were measured.`}
+                : `Clear at every width from ${NARROWEST} to ${WIDEST} px${slide.show ? ', over every picture and between them' : ''}; ${points.length} were measured.`}
           </Text>
         )}
       </Group>

@@ -153,7 +153,7 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
           <IconResize size={13} data-own-row aria-label="something of its own in this size" />
         </Tooltip>
       )}
-      {layer.guest && (
+      {layer.guest && layer.guest.by !== 0 && (
         <Tooltip label="A guest: it belongs to another slide and goes on over this one">
           <IconArrowsJoin2 size={13} data-guest aria-label="guest from another slide" />
         </Tooltip>

@@ -17,7 +17,7 @@ const AIDS: [Exclude<Switched, 'beside'>, string][] = [
 
 export function AidsMenu() {
   const aids = useAids(),
-    many = useBench((s) => s.piece.slides.length > 1);
+    many = useBench((s) => s.piece.slides.length > 1 && !s.piece.section);
   return (
     <Menu position="top" width={190} closeOnItemClick={false}>
       <Menu.Target>

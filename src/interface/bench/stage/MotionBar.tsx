@@ -5,10 +5,33 @@ import { IconPlayerPauseFilled, IconPlayerPlayFilled } from '@tabler/icons-react
 import { moves, turnOf } from '../../../core/piece/moments';
 import type { TimedReading } from '../../../core/reading/over-time';
 import { currentSlide, shownReading, useBench } from '../state/store';
-import { showMoment, togglePlaying } from './playing';
+import { whatShows } from '../slides/show-words';
+import { showMoment, togglePlaying } from '../slides/playing';
 import css from './MotionBar.module.css';
 
 const seconds = (ms: number): string => (ms / 1000).toFixed(1);
+
+interface Words {
+  one: string;
+  read: string;
+  reading(done: number, of: number): string;
+  worst: string;
+  worstSays: string;
+}
+const FRAMES: Words = {
+  one: 'Frame',
+  read: 'Read in all frames',
+  reading: (done, of) => `Read in ${done} of ${of} frames`,
+  worst: 'Worst frame',
+  worstSays: 'The frame in which this text reads worst',
+};
+const SHOW: Words = {
+  one: 'Picture',
+  read: 'Read over all pictures and between them',
+  reading: (done, of) => `Read at ${done} of ${of} moments`,
+  worst: 'Worst moment',
+  worstSays: 'The picture, or what is between two of them, over which this text reads worst',
+};
 
 export function MotionBar() {
   const slide = useBench(currentSlide),
@@ -18,6 +41,8 @@ export function MotionBar() {
     reading = useBench(shownReading) as TimedReading | null;
   if (!moves(slide)) return null;
   const { moments, length } = turnOf(slide),
+    { show } = slide,
+    words = show ? SHOW : FRAMES,
     at = Math.max(
       0,
       moments.findLastIndex((t) => t <= (time ?? 0) + 1e-6),
@@ -39,7 +64,7 @@ export function MotionBar() {
       <Slider
         className={css.moments}
         size="sm"
-        thumbLabel="Frame"
+        thumbLabel={words.one}
         label={null}
         min={0}
         max={moments.length - 1}
@@ -47,15 +72,18 @@ export function MotionBar() {
         onChange={(i) => showMoment(moments[i])}
       />
       <Text fz="xs" c="dimmed" className={css.where}>
-        {time === null ? 'Still' : `${seconds(moments[at])} s`}, frame {at + 1} of {moments.length}, {seconds(length)} s
+        {show
+          ? whatShows(show, moments[at])
+          : `${time === null ? 'Still' : `${seconds(moments[at])} s`}, frame ${at + 1} of ${moments.length}`}
+        , {seconds(length)} s
       </Text>
       <Text fz="xs" c="dimmed" aria-live="polite" data-testid="looked" className={css.looked}>
-        {looked ? `Read in ${looked.done} of ${looked.of} frames` : reading ? 'Read in all frames' : ''}
+        {looked ? words.reading(looked.done, looked.of) : reading ? words.read : ''}
       </Text>
       {hardest !== undefined && !looked && (
-        <Tooltip label="The frame in which this text reads worst">
+        <Tooltip label={words.worstSays}>
           <Button size="compact-xs" variant="default" onClick={() => showMoment(hardest)}>
-            Worst frame
+            {words.worst}
           </Button>
         </Tooltip>
       )}

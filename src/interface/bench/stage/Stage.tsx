@@ -21,7 +21,7 @@ import { Overlay } from './Overlay';
 import { MotionBar } from './MotionBar';
 import { Neighbours } from './Neighbours';
 import { keepPainting, setPaintScale } from './painting';
-import { keepPlaying } from './playing';
+import { keepPlaying } from '../slides/playing';
 import { RoomMarks } from './RoomMarks';
 import css from './Stage.module.css';
 import { Views } from './Views';
@@ -151,7 +151,9 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
     height = size.height * scale;
   const count = useBench((s) => s.piece.slides.length),
     at = useBench((s) => s.piece.slides.findIndex((x) => x.id === s.slideId)),
-    beside = useAids((s) => s.beside) && count > 1,
+    // Pictures of a slideshow lie on each other, not beside each other.
+    section = useBench((s) => s.piece.section !== null),
+    beside = useAids((s) => s.beside) && count > 1 && !section,
     gap = useAids((s) => s.gap),
     stale = useBench((s) => s.paintedSlide !== null && s.paintedSlide !== s.slideId),
     // Without a gap the slides are one strip: rounding must not open one.

@@ -152,7 +152,7 @@ function dropOnSlide(ids: readonly string[], scale: number, merge: string): void
     size = currentSize(s),
     { slides } = s.piece,
     at = slides.findIndex((x) => x.id === s.slideId);
-  if (!beside || slides.length < 2 || size.id !== s.piece.sizes[0].id) return;
+  if (!beside || s.piece.section || slides.length < 2 || size.id !== s.piece.sizes[0].id) return;
   const dragged = layersNow().filter((l) => ids.includes(l.id));
   // What goes on over slides, and what is a guest here, stays where it belongs.
   if (!dragged.length || dragged.some((l) => l.carry)) return;

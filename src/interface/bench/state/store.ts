@@ -2,9 +2,11 @@
 import { create } from 'zustand';
 import type { Layer } from '../../../core/kinds/layers';
 import { isFollower, isPhoto, isText } from '../../../core/kinds/layers';
+import { noteAdjusted } from '../../../core/piece/auto-layout';
 import { slideAt } from '../../../core/piece/moments';
 import { groupsAround } from '../../../core/piece/groups';
-import { guestId, slideSeen } from '../../../core/piece/guests';
+import { guestId } from '../../../core/piece/guest-names';
+import { slideSeen } from '../../../core/piece/guests';
 import { emptyHistory, type History, redo, remember, stepBetween, undo } from '../../../core/piece/history';
 import { layerIn, layersIn, sizeOf } from '../../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../../core/piece/schema';
@@ -61,6 +63,8 @@ export interface BenchState {
   playing: boolean;
   /** How many of its frames have been looked at; null where nothing moves, or all were. */
   looked: { done: number; of: number } | null;
+  /** Of a slideshow the weakest reading of each picture, by its slide; and of what is between it and the next one. */
+  pictures: Readonly<Record<string, { alone?: Reading; next?: Reading }>>;
   /** Why nothing is measured, where the slide is too much for it. */
   unmeasured: string | null;
   /** The stage has been painted since the piece was opened. */
@@ -111,6 +115,7 @@ export const useBench = create<BenchState>(() => ({
   time: null,
   playing: false,
   looked: null,
+  pictures: {},
   unmeasured: null,
   painted: false,
   paintedSlide: null,
@@ -190,7 +195,7 @@ export function edit(label: string, change: (piece: Piece) => Piece, merge: stri
   const { piece, texts, slideId } = get();
   // What goes on over neighbouring slides is seen on all that it reaches, wherever it was put. How large a text is has
   // been painted where it is shown.
-  const next = withCarryFitted(change(piece), (layer, { id }) => {
+  const next = withCarryFitted(noteAdjusted(piece, change(piece)), (layer, { id }) => {
     const place = texts[id === slideId ? layer.id : guestId(id, layer.id)];
     return isText(layer) && !place ? null : frameOf(layer, { [layer.id]: place });
   });
@@ -202,6 +207,26 @@ export function edit(label: string, change: (piece: Piece) => Piece, merge: stri
   else pending = { before: piece, label, merge, at: now };
   set({ piece: next, preview: null, saved: stillNot(get().saved) });
   if (merge === null) settle();
+}
+
+/** Changes the document as a part of the step that was done last. Without one nothing is changed. */
+export function amend(change: (piece: Piece) => Piece): void {
+  settle();
+  const { piece, history } = get(),
+    last = history.steps[history.done - 1],
+    next = change(piece),
+    more = last && history.done === history.steps.length ? stepBetween(piece, next, last.label) : null;
+  if (!more) return;
+  const step = {
+    label: last.label,
+    forward: [...last.forward, ...more.forward],
+    backward: [...more.backward, ...last.backward],
+  };
+  set((s) => ({
+    piece: next,
+    history: { ...history, steps: [...history.steps.slice(0, -1), step] },
+    saved: stillNot(s.saved),
+  }));
 }
 
 /** Label of the step that is under way: what is edited next may still be a part of it. */
@@ -242,9 +267,10 @@ export function goToSlide(slideId: string): void {
   });
 }
 
-export const select = (ids: string[]): void => {
+export const select = (given: string[]): void => {
   settle();
   set((s) => {
+    const ids = given.map((id) => seenAs(s, id));
     const alone = (id: string | null): string | null => (id && ids.length === 1 && ids[0] === id ? id : null);
     const slide = currentSlide(s);
     // Outside the group that was entered one is no longer within it.
@@ -260,6 +286,13 @@ export const select = (ids: string[]): void => {
     };
   });
 };
+
+/** What a layer is called on the present slide: what lands on the first picture of a slideshow is a guest on others. */
+function seenAs(s: Pick<BenchState, 'piece' | 'slideId'>, id: string): string {
+  const { layers } = currentSlide(s),
+    guest = guestId(s.piece.slides[0].id, id);
+  return !layers.some((l) => l.id === id) && layers.some((l) => l.id === guest) ? guest : id;
+}
 
 /** The slide one works on, with its guests. */
 export const currentSlide = (s: Pick<BenchState, 'piece' | 'slideId'>): Slide =>

@@ -1,5 +1,6 @@
 // Plays what moves on the slide: the moment that shows follows the clock, while nothing is dragged or typed.
 import { moves, slideAt, turnOf } from '../../../core/piece/moments';
+import type { Slide } from '../../../core/piece/schema';
 import { create } from 'zustand';
 import { useWays } from '../measuring/ways';
 import { type BenchState, currentSlide, useBench } from '../state/store';
@@ -48,6 +49,9 @@ export function pause(): void {
   useBench.setState({ playing: false });
 }
 
+/** A slideshow waits until it is asked for: what is worked on is one of its pictures. */
+const playsByItself = (slide: Slide): boolean => moves(slide) && !slide.show;
+
 /** Plays or stops. @returns false where nothing moves */
 export function togglePlaying(): boolean {
   if (!moves(slideNow(state()))) return false;
@@ -65,7 +69,14 @@ export function showMoment(time: number): void {
 /** Plays slides that move as they are opened, unless less motion is wanted. @returns a function that stops it */
 export function keepPlaying(): () => void {
   const begin = (s: BenchState): void => {
-    if (s.painted && !s.playing && s.time === null && !usePaused.getState().paused && !still() && moves(slideNow(s)))
+    if (
+      s.painted &&
+      !s.playing &&
+      s.time === null &&
+      !usePaused.getState().paused &&
+      !still() &&
+      playsByItself(slideNow(s))
+    )
       play();
     // What moved is gone, or stands still: its own picture shows.
     else if (s.time !== null && !moves(slideNow(s))) useBench.setState({ playing: false, time: null });
