@@ -25,12 +25,12 @@ import type { Load } from '../core/reading/over-time';
 import { busyMap } from '../core/reading/busy-map';
 import { type Join, joinAfter } from '../core/reading/join';
 import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
-import { readWidths, stillsAtWidths, type WidthPoint, type WidthRange } from '../core/reading/over-widths';
+import { readAtWidth, readWidths, stillsAtWidths, type WidthPoint, type WidthRange } from '../core/reading/over-widths';
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import { type Offer, type Price, type SizeAnswer, SizeSolver, type Survey } from '../core/remedy/every-size';
-import { everyWidth, type SolvedWidths } from '../core/remedy/every-width';
+import { needAt, surveyAt } from '../core/remedy/every-width';
 import { type JoinOffer, joinOffers } from '../core/remedy/join-offers';
 import { askInTime, hardestMoments, justEnoughInTime, type KeptSolver, wayInTime } from '../core/remedy/over-time';
 import { LetterSamples } from '../core/remedy/letter-sample';
@@ -198,6 +198,26 @@ const SLICE = 120;
 
 /** Solvers of the sizes that are solved together, by slide and size. */
 let sizesAsked: { question: number; solvers: Map<string, SizeSolver> } = { question: -1, solvers: new Map() };
+
+/** The newest question of solving for every width: what belongs to an older one is dropped. */
+let solvingWidths = -1;
+async function widthsOpened(question: number, scene: Shown): Promise<Awaited<ReturnType<typeof openShow>> | null> {
+  if (question < solvingWidths) return null;
+  solvingWidths = question;
+  await breathe();
+  const opened = await openShow(scene);
+  return solvingWidths === question ? opened : null;
+}
+
+/** Runs to its end with room for messages between its steps; null as soon as it is not wanted any more. */
+async function breathing<T>(run: Generator<void, T>, wanted: () => boolean): Promise<T | null> {
+  for (;;) {
+    const { done, value } = run.next();
+    if (done) return value;
+    await breathe();
+    if (!wanted()) return null;
+  }
+}
 
 /** Colours of the topmost photo that texts lie over. @param known by whoever asks */
 async function coloursUnder(slide: Slide, known?: readonly FoundColour[]): Promise<readonly FoundColour[]> {
@@ -463,15 +483,10 @@ export const api = {
     if (sizesAsked.question !== question) sizesAsked = { question, solvers: new Map() };
     const { piece, slide, size } = await open(scene);
     checkMeasuring(painter, piece, slide, size);
-    const solver = new SizeSolver(painter, piece, slide.id, size, await coloursUnder(slide, colours)),
-      survey = solver.survey();
+    const solver = new SizeSolver(painter, piece, slide.id, size, await coloursUnder(slide, colours));
     sizesAsked.solvers.set(`${slide.id}:${size.id}`, solver);
-    for (;;) {
-      const { done, value } = survey.next();
-      if (done) return { ...value, readings: value.readings.map((r) => ({ ...r, letters: [] })) };
-      await breathe();
-      if (sizesAsked.question !== question) return null;
-    }
+    const survey = await breathing(solver.survey(), () => sizesAsked.question === question);
+    return survey && { ...survey, readings: survey.readings.map((r) => ({ ...r, letters: [] })) };
   },
   /** What offers cost in a size; null where a newer question came. */
   async priceSize(question: number, scene: Shown, offers: readonly Offer[]): Promise<Price[] | null> {
@@ -518,27 +533,37 @@ export const api = {
     return widthsAsked.question === question ? { points, done: false } : null;
   },
 
-  /**
-   * One treatment for every width of a section; null where a newer question came.
-   * @param before its widths, measured
-   */
-  async solveWidths(
+  /** Steps of solving a section for every width (`WidthSolver`); null where a newer question overtook it. */
+  async surveyLayout(
     question: number,
     scene: Shown,
-    before: readonly WidthPoint[],
-    ids: readonly string[],
+    time: number,
     colours?: readonly FoundColour[],
-  ): Promise<SolvedWidths | null> {
-    sizesAsked = { question, solvers: new Map() };
-    const { piece, slide } = await openShow(scene),
-      left = [...ids],
-      run = everyWidth(painter, piece, slide.id, before, await coloursUnder(slide, colours), () => left.shift()!);
-    for (;;) {
-      const { done, value } = run.next();
-      if (done) return value;
-      await breathe();
-      if (sizesAsked.question !== question) return null;
-    }
+  ): Promise<Survey | null> {
+    const opened = await widthsOpened(question, scene);
+    if (!opened) return null;
+    const { piece, slide } = opened,
+      under = await coloursUnder(slide, colours);
+    return breathing(surveyAt(painter, piece, slide.id, scene.size, time, under), () => solvingWidths === question);
+  },
+  async needAtWidth(
+    question: number,
+    scene: Shown,
+    offer: Omit<Offer, 'piece'>,
+    width: number,
+    times: readonly number[],
+  ): Promise<{ strength: number | null } | null> {
+    const opened = await widthsOpened(question, scene);
+    return opened && { strength: needAt(painter, { ...offer, piece: opened.piece }, opened.slide.id, width, times) };
+  },
+  async readWidth(
+    question: number,
+    scene: Shown,
+    width: number,
+    quality: 'exact' | 'draft',
+  ): Promise<WidthPoint | null> {
+    const opened = await widthsOpened(question, scene);
+    return opened && readAtWidth(painter, opened.piece, opened.slide, width, quality);
   },
   /** Stops what is being solved for several sizes. */
   async stopSizes(): Promise<void> {

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { makeFade } from '../kinds/fade';
 import { isText, type Layer } from '../kinds/layers';
 import { makePhoto } from '../kinds/photo';
+import { strengthOf } from '../kinds/strengths';
 import { makeText, type TextLayer } from '../kinds/text';
 import { changeLayers } from '../piece/edits';
 import { layersIn } from '../piece/resolve';
@@ -67,6 +68,20 @@ it('between two layouts type and places run straight with the width', async () =
   close(middle, (narrow + wide) / 2, 0.001);
   // Beyond the ends it stays.
   expect([type(NARROWEST), type(WIDEST)]).toEqual([narrow, wide]);
+});
+
+it.each(['darken', 'lighten'] as const)('so does how much a photo is made to %s', async (property) => {
+  const { piece, slide } = await hero(),
+    set = (p: Piece, size: Size, value: number): Piece =>
+      setIn(p, slide.id, ['photo'], size.id, { strengths: { [property]: value } }, 'this'),
+    [wide, narrow] = piece.sizes,
+    toned = set(set(piece, wide, 0.2), narrow, 0.6),
+    at = (w: number): number => {
+      const [own] = toned.slides,
+        photo = layersIn(toned, own, sectionAt(painter, toned, own, w)).find((l) => l.id === 'photo');
+      return strengthOf(photo, property, wide);
+    };
+  [390, 915, 1440].map(at).forEach((v, i) => close(v, [0.6, 0.4, 0.2][i], 1e-6));
 });
 
 it('what fills goes on filling', async () => {

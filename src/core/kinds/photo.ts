@@ -90,7 +90,11 @@ export const photo = {
   },
   withStrength: (layer, property, value, size) => {
     const { tone } = layer,
+      { levels } = tone,
       on = value > 0;
+    // Of the two ends of the levels one is moved: none of the one leaves the other where it is.
+    if (!on && (property === 'darken' ? levels.white === 255 : property === 'lighten' && levels.black === 0))
+      return layer;
     if (property === 'darken')
       return { ...layer, tone: { ...tone, levels: { on, black: 0, white: 255 * (1 - value) } } };
     if (property === 'lighten') return { ...layer, tone: { ...tone, levels: { on, black: 255 * value, white: 255 } } };

@@ -1,7 +1,7 @@
 // Readings of a slideshow: each picture counts, and the even mix of neighbours.
 import { readWidths, readAtWidth, marginAt } from './over-widths';
 import { readMoments } from './over-time';
-import { everyWidth, strengthsFor } from '../remedy/every-width';
+import { everyWidth, strengthsFor, widthSolver } from '../remedy/every-width';
 import { wayInTime } from '../remedy/over-time';
 import { emptySlide, makePiece, makeSection } from '../piece/make';
 import { slideAt } from '../piece/moments';
@@ -78,11 +78,9 @@ it('every width is Clear behind every picture once it is solved', async () => {
     before = [...readWidths(painter, p, slide, { from: 320, to: 2560 })];
   expect(before.every((x) => marginAt(x) < 1)).toBe(true);
   expect(new Set(before.map((x) => x.readings[0].time))).toEqual(new Set([7500]));
-  const run = everyWidth(painter, p, p.slides[0].id, before, [], ids('new'));
-  let step = run.next();
-  while (!step.done) step = run.next();
-  const solved: Piece = { ...p, slides: [step.value.slide, ...p.slides.slice(1)] };
-  expect(step.value.way).not.toBeNull();
+  const found = (await everyWidth([widthSolver(painter, [])], p, p.slides[0].id, before, ids('new')))!,
+    solved: Piece = { ...p, slides: [found.slide, ...p.slides.slice(1)] };
+  expect(found.way).not.toBeNull();
   for (const width of [320, 401, 777, 1440, 2560])
     expect(marginAt(readAtWidth(painter, solved, slideOf(solved, p.slides[0].id), width))).toBeGreaterThanOrEqual(1);
 });
@@ -118,5 +116,16 @@ describe('strengths of layouts', () => {
     );
     expect(found.get('narrow')! * 0.25 + found.get('medium')! * 0.75).toBeGreaterThanOrEqual(60);
     expect(found.get('narrow')).toBe(30);
+  });
+  it('where all of the nearer layout is not enough, the other one helps', () => {
+    const found = strengthsFor(
+      layouts,
+      new Map([
+        [1000, 95],
+        [800, 100],
+      ]),
+    );
+    expect(found.get('medium')).toBe(100);
+    expect(found.get('medium')! * 0.75 + found.get('wide')! * 0.25).toBeGreaterThanOrEqual(95);
   });
 });

@@ -83,8 +83,11 @@ export class SizeSolver {
     this.finder = new Ways(painter, { piece, slide: slideOf(piece, slideId), size, colours });
   }
 
-  /** How the size stands, and each kind of way for it. It yields after each step. */
-  *survey(): Generator<void, Survey> {
+  /**
+   * How the size stands, and each kind of way for it. It yields after each step.
+   * @param good slow kinds are not tried where another costs no more than this
+   */
+  *survey(good = GOOD): Generator<void, Survey> {
     const { finder } = this,
       readings = finder.now(),
       out: Survey = { size: this.size.id, clear: !finder.hasLetters || areClear(readings), readings, ways: [] };
@@ -93,7 +96,7 @@ export class SizeSolver {
     // A shadow that is there belongs to the look: it can be made stronger, but not be another one.
     const shadowed = finder.texts.some((t) => t.shadows.some((s) => s.on));
     for (const kind of KINDS) {
-      if (SLOW.includes(kind) && out.ways.some((w) => costOf(w) <= GOOD)) continue;
+      if (SLOW.includes(kind) && out.ways.some((w) => costOf(w) <= good)) continue;
       const way = kind === 'shadow' && shadowed ? null : finder.solve(kind);
       if (way) out.ways.push(way);
       yield;

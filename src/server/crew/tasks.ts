@@ -1,7 +1,7 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import { nanoid } from 'nanoid';
 import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
-import { everyWidth, type SolvedWidths } from '../../core/remedy/every-width';
+import { everyWidth, type SolvedWidths, widthSolver } from '../../core/remedy/every-width';
 import { firstLayout } from '../../core/arrange/new-size';
 import { sectionAt } from '../../core/arrange/section';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
@@ -235,10 +235,9 @@ export async function solveWidths(
   const { piece, slide, load } = await toMeasure(ask);
   await load(stillsAtWidths(slide));
   const before = [...readWidths(painter, piece, slide)],
-    run = everyWidth(painter, piece, slide.id, before, coloursUnder(slide), () => nanoid(10));
-  let step = run.next();
-  while (!step.done) step = run.next();
-  const solved = step.value,
+    solver = widthSolver(painter, coloursUnder(slide)),
+    // Nobody overtakes it here.
+    solved = (await everyWidth([solver], piece, slide.id, before, () => nanoid(10)))!,
     then: Piece = { ...piece, slides: piece.slides.map((s) => (s.id === slide.id ? solved.slide : s)) },
     after = solved.way ? [...readWidths(painter, then, slideOf(then, slide.id))] : before;
   return { ...solved, clear: after.every((p) => marginAt(p) >= 1), weakest: weakestWidth(after) };

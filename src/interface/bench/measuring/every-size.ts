@@ -7,6 +7,7 @@ import { backdropPhoto, slideOf, textsIn } from '../../../core/piece/resolve';
 import { isSlideshow } from '../../../core/piece/slideshow';
 import type { Piece, Slide } from '../../../core/piece/schema';
 import { choose, offersFor, type Price, type SizeAnswer, type Survey } from '../../../core/remedy/every-size';
+import { sharedOut } from '../../../core/remedy/shared-out';
 import type { Shown } from '../../../workers/stage';
 import { solverWorkers } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
@@ -47,23 +48,18 @@ async function everywhere<T>(
   workerOf: (size: string, free: Worker) => Worker,
   run: (worker: Worker, size: string) => Promise<T | null>,
 ): Promise<Map<string, T> | null> {
-  const out = new Map<string, T>();
-  let stopped = false;
-  const left = [...sizes];
-  await Promise.all(
-    solverWorkers().map(async (free) => {
-      for (;;) {
-        const at = left.findIndex((s) => workerOf(s, free) === free);
-        if (at < 0 || stopped) return;
-        const [size] = left.splice(at, 1),
-          found = await run(free, size);
-        if (found === null) stopped = true;
-        else out.set(size, found);
-        set((s) => ({ done: s.done + 1 }));
-      }
-    }),
+  const found = await sharedOut(
+    solverWorkers(),
+    sizes,
+    async (worker, size) => {
+      const one = await run(worker, size);
+      set((s) => ({ done: s.done + 1 }));
+      return one;
+    },
+    undefined,
+    (free, size) => workerOf(size, free) === free,
   );
-  return stopped ? null : out;
+  return found && new Map(sizes.map((size, i) => [size, found[i]]));
 }
 
 /** One slide in all sizes. @returns null where it was stopped */

@@ -5,6 +5,8 @@ import { NARROWEST, WIDEST } from '../../../core/piece/limits';
 import type { Piece } from '../../../core/piece/schema';
 import { backdropPhoto, slideOf } from '../../../core/piece/resolve';
 import { type WidthPoint, weakestWidth } from '../../../core/reading/over-widths';
+import { everyWidth, type WidthSolver } from '../../../core/remedy/every-width';
+import type { Shown } from '../../../workers/stage';
 import { solverWorkers } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
@@ -86,13 +88,15 @@ export async function solveWidths(slideId: string, before: readonly WidthPoint[]
     photo = backdropPhoto(slide),
     colours = photo ? await paletteOf(photo.asset).catch(() => undefined) : [];
   try {
-    const found = await solverWorkers()[0].solveWidths(
-      ++asked,
-      { piece, slide: slideId, size: piece.sizes[0].id },
-      before,
-      Array.from({ length: 4 }, () => nanoid(10)),
-      colours,
-    );
+    const question = ++asked,
+      scene = (of: Piece): Shown => ({ piece: of, slide: slideId, size: of.sizes[0].id }),
+      solvers = solverWorkers().map((worker): WidthSolver => ({
+        survey: (of, _, size, time) => worker.surveyLayout(question, { ...scene(of), size }, time, colours),
+        need: ({ piece: of, ...offer }, _, width, times) =>
+          worker.needAtWidth(question, scene(of), offer, width, times),
+        read: (of, _, width, quality) => worker.readWidth(question, scene(of), width, quality),
+      })),
+      found = await everyWidth(solvers, piece, slideId, before, () => nanoid(10));
     if (!found) return '';
     if (!found.way) return 'No treatment is enough at every width with this ink: another colour or place would do.';
     if (useBench.getState().piece !== piece) return 'The piece was changed meanwhile: nothing was laid on it.';
