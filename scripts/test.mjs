@@ -1,8 +1,8 @@
 // npm test: set-up, then lint, types, unit and server tests, browser tests. Stops at the first that fails.
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { ensureBuild, ensureModules, ensurePrograms, fail, ROOT } from './lib/machine.mjs';
 
 ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver']);
@@ -17,6 +17,23 @@ async function step(name, args, env = {}) {
   );
   if (status !== 0) throw new Error(`${name}: failed.`);
   console.log(`== ${name}: passed in ${Math.round((Date.now() - at) / 1000)} s`);
+}
+
+/**
+ * Two files at a time. A machine with two cores that has something else to do can hold up two browsers for longer than
+ * tests wait: files that failed are run once more, by themselves, and said to be.
+ */
+async function browserTests() {
+  const config = ['--ci', '--config', join(ROOT, 'tests/browser/jest.config.mjs')],
+    results = join(folder, 'browser.json');
+  try {
+    await step('Browser tests', [...jest, ...config, '--maxWorkers=2', '--json', `--outputFile=${results}`]);
+  } catch (e) {
+    if (!existsSync(results)) throw e;
+    const failed = JSON.parse(readFileSync(results, 'utf8')).testResults.filter((r) => r.status === 'failed');
+    console.log(`\nOnce more, by themselves: ${failed.map((r) => basename(r.name)).join(', ')}`);
+    await step('Browser tests, again', [...jest, ...config, '--runInBand', ...failed.map((r) => r.name)]);
+  }
 }
 
 const jest = ['--experimental-vm-modules', '--no-warnings', join(ROOT, 'node_modules/jest/bin/jest.js')];
@@ -47,13 +64,7 @@ try {
     join(ROOT, 'tests/hostile/jest.config.mjs'),
     '--maxWorkers=2',
   ]);
-  await step('Browser tests', [
-    ...jest,
-    '--ci',
-    '--config',
-    join(ROOT, 'tests/browser/jest.config.mjs'),
-    '--runInBand',
-  ]);
+  await browserTests();
 } catch (e) {
   problem = e.message;
 }

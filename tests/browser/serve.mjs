@@ -7,6 +7,8 @@ const application = await startApplication({
   dataDir: process.argv[2],
   port: await freePort(),
   host: process.env.PLAVO_TEST_HOST,
+  // It lies in the folder already.
+  demo: !process.env.PLAVO_TEST_DATA,
   quiet: true,
   databaseUrl: '',
 });
