@@ -270,10 +270,10 @@ describe('pieces', () => {
       await savePiece(made.id, revision, { ...fresh(), name });
     // Two on one day, two on another, all long ago.
     const rows = (await listRevisions(made.id)).items.reverse();
-    const long = Date.now() - 100 * 86_400_000,
-      days = [long, long + 3_600_000, long + 5 * 86_400_000, long + 5 * 86_400_000 + 60_000].map(
-        (t) => new Date(new Date(t).setUTCHours(12, t % 50)),
-      );
+    const hour = 3_600_000,
+      day = 24 * hour,
+      noon = Math.floor(Date.now() / day - 100) * day + 12 * hour,
+      days = [noon, noon + hour, noon + 5 * day, noon + 5 * day + 60_000].map((t) => new Date(t));
     for (const [i, r] of rows.entries())
       await database()('revisions').where({ row: r.row }).update({ saved_at: days[i] });
     await savePiece(made.id, 4, { ...fresh(), name: 'e' });
