@@ -28,7 +28,9 @@ const crew = new Crew({
   memory: 4e9,
   grown: 4e9,
 });
-const render = (ask) => crew.run({ task: 'render', ask });
+const render = (ask) =>
+  crew.run({ task: 'render', ask: { ...ask, as: { quality: 90, colours: null, transparent: false } } });
+const pixels = (ask) => crew.run({ task: 'painted', ask });
 const { bundleForBench } = await import('./lib/bundle.mjs');
 const core = await bundleForBench();
 
@@ -443,8 +445,8 @@ try {
   });
 
   // Export: the whole render against encoding the same pixels.
-  const place = { piece, campaign: 'ostrel-line', slide: 0, scale: 1, quality: 90 };
-  const raw = await render({ ...place, format: 'raw' });
+  const place = { piece, campaign: 'ostrel-line', slide: 0, scale: 1 };
+  const raw = await pixels(place);
   const whole = [],
     encode = [];
   for (let i = 0; i < 16; i++) {
@@ -452,7 +454,7 @@ try {
     await render({ ...place, format: 'png' });
     if (i > 2) whole.push(performance.now() - t);
     t = performance.now();
-    await sharp(raw.bytes, { raw: { width: raw.width, height: raw.height, channels: 4 } })
+    await sharp(raw.data, { raw: { width: raw.width, height: raw.height, channels: 4 } })
       .removeAlpha()
       .png({ compressionLevel: 6 })
       .toBuffer();

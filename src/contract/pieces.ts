@@ -1,11 +1,12 @@
 // Pieces: lists, documents, revisions, pictures of them.
 import { z } from 'zod';
 import { NARROWEST, WIDEST } from '../core/piece/limits';
-import { FORMAT_IDS, FORMATS } from '../core/format/formats';
+import { FORMATS, STILL_FORMAT_IDS } from '../core/format/formats';
 import { PieceSchema } from '../core/piece/schema';
 import type { Endpoint, EndpointKey } from './endpoint';
 import {
   assetId,
+  EncodingQuery,
   flag,
   page,
   PageQuery,
@@ -46,10 +47,12 @@ const NewPieceSchema = z.union([
   }),
 ]);
 
+/** Header of an answer with a picture: the quality and colours it was written with, as JSON. */
+export const ENCODED = 'plavo-encoded';
+
 export const RenderQuery = PlaceQuery.extend({
-  format: z.enum(FORMAT_IDS).default('png'),
+  ...EncodingQuery.shape,
   scale: z.coerce.number().min(0.02).max(4).default(1),
-  quality: z.coerce.number().int().min(1).max(100).default(90),
   width: z.coerce
     .number()
     .int()
@@ -161,7 +164,11 @@ export const pieces = {
   'GET /api/pieces/{id}/render': {
     summary: 'A slide as a picture',
     query: RenderQuery,
-    answer: { says: 'The picture', media: Object.values(FORMATS).map((f) => f.media) },
-    problems: { 404: 'Not there', 413: 'Too large', 422: 'More work than is done at once' },
+    answer: { says: 'The picture', media: STILL_FORMAT_IDS.map((f) => FORMATS[f].media) },
+    problems: {
+      404: 'Not there',
+      413: 'Too large',
+      422: 'More work than is done at once, or nothing keeps within the target',
+    },
   },
 } as const satisfies Record<EndpointKey, Endpoint>;

@@ -1,4 +1,5 @@
 // What is asked and answered in more than one place.
+import { PALETTES, STILL_FORMAT_IDS, TARGET } from '../core/format/formats';
 import { z } from 'zod';
 import { PieceSchema } from '../core/piece/schema';
 
@@ -20,6 +21,24 @@ export const page = <T extends z.ZodType>(item: T) =>
 export const PlaceQuery = z.object({
   slide: z.coerce.number().int().min(1).default(1).describe('Number of the slide, from 1'),
   size: z.string().max(64).optional().describe('Id of the size; the base size where left out'),
+});
+
+/** How pictures are written; what a format does not know does not count. */
+export const EncodingQuery = z.object({
+  format: z.enum(STILL_FORMAT_IDS).default('png'),
+  quality: z.coerce.number().int().min(1).max(100).default(90),
+  colours: z
+    .preprocess((v) => (v === undefined ? v : Number(v)), z.union(PALETTES.map((n) => z.literal(n))))
+    .optional()
+    .describe('Of a format that can keep few colours; all of them where left out'),
+  transparent: flag.default(false).describe('The paper is left out, where the format keeps what shows through'),
+  target: z.coerce
+    .number()
+    .int()
+    .min(TARGET.least)
+    .max(TARGET.most)
+    .optional()
+    .describe('No larger than this, bytes: the quality, or the colours, are then as good as it allows'),
 });
 
 export const SavedSchema = z.object({

@@ -1,11 +1,10 @@
 // The slides of a piece together: the outline they begin as, how they meet, all of them as pictures.
 import { z } from 'zod';
-import { FORMAT_IDS } from '../core/format/formats';
-import { MOTION_FORMAT_IDS, MOTION_FORMATS } from '../core/format/motion-formats';
+import { FORMATS, MOTION_FORMAT_IDS } from '../core/format/formats';
 import { MOST_NOTE } from '../core/piece/slides';
 import { JOIN_OFFERS } from '../core/remedy/join-offers';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { flag, PlaceQuery, SavedSchema } from './shapes';
+import { EncodingQuery, flag, PlaceQuery, SavedSchema } from './shapes';
 
 const size = z.string().max(64).optional().describe('Id of the size; the base size where left out');
 const JoinSchema = z.object({
@@ -14,11 +13,9 @@ const JoinSchema = z.object({
   share: z.number().describe('Share of the rows that differ by more than is noticed'),
   smooth: z.boolean(),
 });
-const AllQuery = z.object({
+const AllQuery = EncodingQuery.extend({
   size,
-  scale: z.coerce.number().min(0.02).max(2).default(1),
-  quality: z.coerce.number().int().min(1).max(100).default(90),
-  format: z.enum(FORMAT_IDS).default('png'),
+  scale: z.coerce.number().min(0.02).max(4).default(1),
   all: flag.default(false).describe('Also those that are left out'),
 });
 
@@ -63,12 +60,12 @@ export const slides = {
       scale: z.coerce.number().min(0.02).max(2).default(1),
       quality: z.coerce.number().int().min(1).max(100).default(85),
     }),
-    answer: { says: 'The animation', media: Object.values(MOTION_FORMATS).map((f) => f.media) },
+    answer: { says: 'The animation', media: MOTION_FORMAT_IDS.map((f) => FORMATS[f].media) },
     problems: { 404: 'Not there', 413: 'Too large', 422: 'Nothing moves on the slide' },
   },
   'GET /api/pieces/{id}/strip': {
     summary: 'All slides side by side as one picture',
-    query: AllQuery.omit({ format: true }),
+    query: AllQuery.pick({ size: true, scale: true, all: true }),
     answer: { says: 'The picture', media: ['image/png'] },
     problems: { 404: 'Not there', 413: 'Too large', 422: 'More work than is done at once' },
   },

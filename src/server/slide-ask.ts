@@ -1,11 +1,11 @@
 // From a request to a slide of a stored piece.
 import type { z } from 'zod';
-import type { PlaceQuery } from '../contract/shapes';
-import { type FormatId, FORMATS } from '../core/format/formats';
+import type { EncodingQuery, PlaceQuery } from '../contract/shapes';
+import { type FormatId, FORMATS, type StillFormatId } from '../core/format/formats';
 import type { Layer } from '../core/kinds/layers';
 import { nameOf } from '../core/piece/name';
 import type { Piece } from '../core/piece/schema';
-import type { SlideAsk } from './crew/tasks';
+import type { RenderAsk, SlideAsk } from './crew/tasks';
 import { readPiece, type StoredPiece } from './pieces';
 import { Problem } from './problem';
 
@@ -25,6 +25,30 @@ export async function slideAskOf(
       { path: '/size', reason: 'unknown size' },
     ]);
   return { stored, piece, campaign: stored.campaign, slide: slide - 1, size };
+}
+
+/** How pictures are to be written, as a crew is told. */
+export const encodingOf = ({
+  format,
+  quality,
+  colours,
+  transparent,
+  target,
+}: z.infer<typeof EncodingQuery>): Pick<RenderAsk, 'as' | 'target'> & { format: StillFormatId } => ({
+  format,
+  as: { quality, colours: colours ?? null, transparent: transparent && FORMATS[format].alpha },
+  target,
+});
+
+/** @throws Problem 422 where no encoding keeps within the bytes that were asked for */
+export function withinTarget<T extends object>(made: T | { smallest: number }): T {
+  if (!('smallest' in made)) return made as T;
+  throw new Problem(
+    422,
+    'The picture does not become so small',
+    `At its smallest it has ${made.smallest.toLocaleString('en')} bytes. A smaller scale or another format would do.`,
+    [{ path: '/target', reason: `at least ${made.smallest} in this format and scale` }],
+  );
 }
 
 /** @throws Problem 422 where the piece is no section */

@@ -27,7 +27,13 @@ const ROOMS = [
   ['interface/bench/fields'],
   ['interface/bench/kinds'],
   ['interface/bench/slides'],
-  ['interface/bench/controls', 'interface/bench/reading', 'interface/bench/stack', 'interface/bench/stage'],
+  [
+    'interface/bench/controls',
+    'interface/bench/handing',
+    'interface/bench/reading',
+    'interface/bench/stack',
+    'interface/bench/stage',
+  ],
   ['interface/bench'],
 ];
 /** The page asks the server by its contract alone. */

@@ -7,7 +7,7 @@ import type { TextLayer } from '../../src/core/kinds/text';
 import { makePiece } from '../../src/core/piece/make';
 import type { Piece } from '../../src/core/piece/schema';
 import { assetBytes, assetFrames, findAsset, keepAsset } from '../../src/server/assets';
-import { deriveOf, motion, reading, render, solve, way } from '../../src/server/crew/tasks';
+import { deriveOf, motion, reading, painted, solve, way } from '../../src/server/crew/tasks';
 import { closeDatabase, database } from '../../src/server/database';
 import type { Problem } from '../../src/server/problem';
 
@@ -130,8 +130,8 @@ describe('a slide where something moves', () => {
   });
   const ask = (more: object = {}) => ({ piece, campaign: 'none', slide: 0, scale: 1, quality: 90, ...more });
   const shown = async (time?: number): Promise<number[]> => {
-    const { bytes, width, height } = await render({ ...ask(), format: 'raw', time });
-    return [...bytes.subarray(((height >> 1) * width + (width >> 1)) * 4).subarray(0, 3)];
+    const { data, width, height } = await painted({ ...ask(), time });
+    return [...data.subarray(((height >> 1) * width + (width >> 1)) * 4).subarray(0, 3)];
   };
 
   it('is painted at any moment, and as its still where none is named', async () => {

@@ -39,10 +39,12 @@ const EMPTY: BusyGrid = {
 };
 
 /**
- * @param stroke mean stroke width, px
+ * @param t from the layout to the pixels at hand
+ * @param stroke mean stroke width in px of the layout
  * @param region the pixels at hand; samples outside it take its nearest pixel
+ * @param most about so many cells
  */
-export function busyGrid(layout: TextLayout, t: Transform, stroke: number, region: Region): BusyGrid {
+export function busyGrid(layout: TextLayout, t: Transform, stroke: number, region: Region, most = 40_000): BusyGrid {
   const inked = layout.lines.filter((l) => l.width > 0);
   if (!inked.length || region.width === 0 || region.height === 0) return EMPTY;
   const fine = Math.max(0.5, stroke / 2),
@@ -52,7 +54,7 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
   const top = inked[0].top,
     bottom = inked[inked.length - 1].bottom;
   // Cells of a standard deviation of the finer Gaussian, and never more of them than is quick.
-  const cell = Math.max(1, fine, Math.sqrt(((right - left + 2 * coarse) * (bottom - top + 2 * coarse)) / 40_000));
+  const cell = Math.max(1, fine, Math.sqrt(((right - left + 2 * coarse) * (bottom - top + 2 * coarse)) / most));
   const x0 = left - 2 * coarse,
     y0 = top - 2 * coarse;
   const columns = Math.max(1, Math.ceil((right - left + 4 * coarse) / cell)),

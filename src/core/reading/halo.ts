@@ -94,8 +94,11 @@ function keptShape(key: string, raster: CoverageRaster, part: Region, radius: nu
 let haloAt = new Int32Array(0);
 let inkAt = new Int32Array(0);
 
-/** Radius of the halo in pixels for a font size in pixels: 0.06 em, at least 2 px. */
-export const haloRadius = (fontSize: number): number => Math.max(2, 0.06 * fontSize);
+/** Radius of the halo in em, and at least in px. */
+export const HALO = 0.06;
+export const LEAST_HALO = 2;
+/** Radius of the halo in pixels for a font size in pixels. */
+export const haloRadius = (fontSize: number): number => Math.max(LEAST_HALO, HALO * fontSize);
 
 /**
  * @param t from layout coordinates to slide pixels

@@ -104,7 +104,7 @@ export function readAtWidth(
 ): WidthPoint {
   const size = sectionAt(painter, piece, slide, width),
     texts = textsIn(piece, slide, size),
-    probes = texts.map((t) => probeText(painter, piece, size, t)),
+    probes = texts.map((t) => probeText(painter, piece, size, t, quality === 'draft')),
     moments: { time: number; margin: number }[] = [];
   let worst: TimedReading[] = [];
   for (const time of times) {

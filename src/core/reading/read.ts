@@ -3,8 +3,9 @@ import { zoneEntered } from '../arrange/zones';
 import { type Seeing, seen, strokesKept } from '../colour/seeing';
 import { rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
-import { touch, union } from '../ground/box';
+import { scaledBox, touch, union } from '../ground/box';
 import type { Surface } from '../ground/surface';
+import { compose, type Transform } from '../ground/transform';
 import { hoverContrast, LEAST_TARGET, type TextLayer } from '../kinds/text';
 import { SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn, textsIn } from '../piece/resolve';
@@ -16,7 +17,7 @@ import type { TextLayout } from '../type/layout';
 import { hexOf } from '../values/swatches';
 import { busyGrid, type BusyGrid, busyness, cellMeans } from './busyness';
 import { coloursOf, letterRatios } from './contrast-of-letters';
-import { textHalo, type TextHalo } from './halo';
+import { HALO, LEAST_HALO, textHalo, type TextHalo } from './halo';
 import { baseRatio, busynessFactor, UNSEEN, type Verdict, verdictOf } from './verdict';
 
 const PLAINLY: Seeing = { kind: 'plain' };
@@ -81,6 +82,9 @@ export interface Reading {
 export interface TextProbe {
   layer: TextLayer;
   layout: TextLayout;
+  /** Pixels that are measured to one of the size. */
+  scale: number;
+  /** Its region and letters are in those pixels; lengths and bounds in the size's. */
   halo: TextHalo;
   grid: BusyGrid;
   shownPx: number;
@@ -90,13 +94,23 @@ export interface TextProbe {
   cut: string;
 }
 
-/** Prepares a text for measuring in one size, at full size. Its fonts must be loaded. */
-export function probeText(painter: Painter, piece: Piece, size: Size, layer: TextLayer): TextProbe {
+/** Letters as large as this, px, are told apart in half the size, too: their halo is not narrower than it may be. */
+const LARGE = (2 * LEAST_HALO) / HALO;
+/** Cells that tell of a rough measurement how busy it is; about so many. */
+const ROUGH_CELLS = 10_000;
+
+/**
+ * Prepares a text for measuring in one size. Its fonts must be loaded.
+ * @param rough for a curve, not for a verdict: large letters in half the size, busyness by fewer cells
+ */
+export function probeText(painter: Painter, piece: Piece, size: Size, layer: TextLayer, rough = false): TextProbe {
   const placed = layerIn(layer, size, piece.sizes[0]);
   const layout = painter.layout(placed);
-  const t = textTransform(placed, layout);
-  const { halo, cut, outside } = withoutCut(textHalo(layout, t, size, Math.ceil(layout.xHeight)), placed, size);
-  const grid = busyGrid(layout, t, halo.stroke, halo.region);
+  const scale = rough && layout.smallest >= LARGE ? 0.5 : 1;
+  const t = compose([scale, 0, 0, scale, 0, 0], textTransform(placed, layout));
+  const all = haloIn(layout, t, size, scale);
+  const { halo, cut, outside } = withoutCut(all, placed, size);
+  const grid = busyGrid(layout, t, halo.stroke, halo.region, rough ? ROUGH_CELLS : undefined);
   // The smallest letters decide what is needed.
   const shownPx = (layout.smallest * size.shownWidth) / size.width;
   const flags: Flag[] = [];
@@ -116,6 +130,7 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
   return {
     layer: placed,
     layout,
+    scale,
     halo,
     grid,
     shownPx,
@@ -124,6 +139,22 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
     cut: cut.map((l) => layer.text.slice(layout.letters[l].start, layout.letters[l].end)).join(''),
   };
 }
+
+/** The halo of a text, measured in so many pixels to one of the size. @param t from the layout to those pixels */
+function haloIn(layout: TextLayout, t: Transform, size: Size, scale: number): TextHalo {
+  const slide = { width: Math.round(size.width * scale), height: Math.round(size.height * scale) },
+    halo = textHalo(layout, t, slide, Math.ceil(layout.xHeight * scale));
+  if (scale === 1) return halo;
+  return {
+    ...halo,
+    stroke: halo.stroke / scale,
+    ink: halo.ink && scaledBox(halo.ink, 1 / scale),
+    bounds: halo.bounds.map(({ letter, ...box }) => ({ letter, ...scaledBox(box, 1 / scale) })),
+  };
+}
+
+/** Where a text is measured, in pixels of the size. */
+const regionOf = ({ halo, scale }: TextProbe): Box => scaledBox(halo.region, 1 / scale);
 
 /**
  * The letters that count on this slide. Of a text that goes on over the join of two slides, those beyond it belong to
@@ -173,14 +204,10 @@ export const inkIsOpaque = (piece: Pick<Piece, 'swatches'>, { layer, layout }: T
   });
 
 /** Ids of the visible layers above a text that may paint where it is measured. */
-function layersOver(
-  painter: Painter,
-  piece: Piece,
-  slide: Slide,
-  size: Size,
-  { layer, halo: { region } }: TextProbe,
-): Set<string> {
-  const at = slide.layers.findIndex((l) => l.id === layer.id),
+function layersOver(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): Set<string> {
+  const { layer } = probe,
+    region = regionOf(probe),
+    at = slide.layers.findIndex((l) => l.id === layer.id),
     above = slide.layers.slice(at + 1);
   if (!above.some((l) => l.visible)) return new Set();
   const placed = painter.sceneOf(piece, slide, size).layers.slice(at + 1);
@@ -219,7 +246,7 @@ export function paintPair(
       piece,
       slide,
       size,
-      { scale: 1, x: region.x, y: region.y },
+      { scale: probe.scale, x: region.x, y: region.y },
       { ...options, ink: { layer: probe.layer.id, ...mode } },
     );
     return s.read(0, 0, region.width, region.height);
@@ -335,7 +362,7 @@ function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, pro
     piece,
     slide,
     size,
-    { scale: 1, x: region.x, y: region.y },
+    { scale: probe.scale, x: region.x, y: region.y },
     { transparent: true, only: (l) => above.has(l.id) },
   );
   const px = s.read(0, 0, region.width, region.height);

@@ -23,14 +23,21 @@ function overhang(painter: Painter, piece: Piece, slide: Slide, size: Size): { l
   };
 }
 
-/** Paints a slide at a scale. What it is made of must be loaded. */
-export function pixelsOf(painter: Painter, piece: Piece, slide: Slide, size: Size, scale: number): Pixels {
+/** Paints a slide at a scale. What it is made of must be loaded. @param transparent leaves the paper out */
+export function pixelsOf(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  scale: number,
+  transparent = false,
+): Pixels {
   const width = Math.max(1, Math.round(size.width * scale)),
     height = Math.max(1, Math.round(size.height * scale)),
     over = overhang(painter, piece, slide, size),
     left = Math.ceil(over.left * width),
     surface = painter.studio.surface(left + width + Math.ceil(over.right * width), height);
-  painter.paint(surface, piece, slide, size, { scale, x: -left, y: 0 });
+  painter.paint(surface, piece, slide, size, { scale, x: -left, y: 0 }, { transparent });
   const data = surface.read(left, 0, width, height);
   surface.free();
   return { width, height, data };

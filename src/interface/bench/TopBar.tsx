@@ -9,7 +9,7 @@ import { nameOf } from '../../core/piece/name';
 import { inWords } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
-import { HandOver } from './HandOver';
+import { HandOver } from './handing/HandOver';
 import { Sizes } from './Sizes';
 import { resolveConflict, save, saveAsNew } from './keeping/saving';
 import { usePanelPiece } from './state/panel-piece';

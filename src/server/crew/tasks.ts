@@ -5,10 +5,9 @@ import { everyWidth, type SolvedWidths, widthSolver } from '../../core/remedy/ev
 import { firstLayout } from '../../core/arrange/new-size';
 import { sectionAt } from '../../core/arrange/section';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
-import type { FormatId } from '../../core/format/formats';
+import type { Encoding, MotionFormatId, StillFormatId } from '../../core/format/formats';
 import { backgroundCss } from '../../core/format/html/background';
 import { sectionPage } from '../../core/format/html/section';
-import type { MotionFormatId } from '../../core/format/motion-formats';
 import { blank, layInto, type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
 import { isPhoto } from '../../core/kinds/layers';
@@ -52,30 +51,36 @@ import { type Asset, derive, drawn, keepAsset } from '../assets';
 import { keepFonts } from '../fonts';
 import { MOTION_WRITERS } from '../formats/motion-writers';
 import { backgroundFiles, type Files, sectionFolder } from '../formats/section-folder';
-import { WRITERS } from '../formats/writers';
+import { write, WRITERS } from '../formats/writers';
 import { keepMask } from '../masks';
 import { fonts, painter, pictures, type SlideAsk, stand, type Standing } from './standing';
 
 export type { SlideAsk } from './standing';
 
-export type RenderAsk = SlideAsk & {
-  format: FormatId | 'raw';
+export type PaintAsk = SlideAsk & {
   scale: number;
-  quality: number;
   /** Of a section: the width of the page at which it is painted, CSS px. */
   width?: number;
+  transparent?: boolean;
+};
+export type RenderAsk = Omit<PaintAsk, 'transparent'> & {
+  format: StillFormatId;
+  as: Encoding;
+  /** No larger than this, bytes. */
+  target?: number | null;
 };
 
-/** Paints a slide and encodes it; `raw` gives RGBA bytes. */
-export async function render(ask: RenderAsk): Promise<{ bytes: Uint8Array; width: number; height: number }> {
+/** Paints a slide: RGBA bytes, row by row. */
+export async function painted(ask: PaintAsk): Promise<Pixels> {
   const { piece, slide, size: own } = await stand(ask, Math.max(1, ask.scale)),
     size = ask.width === undefined ? own : sectionAt(painter, piece, slide, ask.width);
   checkPainting(painter, piece, slide, size, ask.scale);
-  const pixels = pixelsOf(painter, piece, slide, size, ask.scale),
-    { data, width, height } = pixels;
-  if (ask.format === 'raw')
-    return { bytes: new Uint8Array(data.buffer, data.byteOffset, data.byteLength), width, height };
-  return { bytes: await WRITERS[ask.format](pixels, ask.quality), width, height };
+  return pixelsOf(painter, piece, slide, size, ask.scale, ask.transparent);
+}
+
+/** Paints a slide and writes it. @returns `smallest`, bytes, where nothing keeps within the target */
+export async function render({ as, ...ask }: RenderAsk): ReturnType<typeof write> {
+  return write(await painted({ ...ask, transparent: as.transparent }), ask.format, as, ask.target ?? null);
 }
 
 export type MotionAsk = SlideAsk & { format: MotionFormatId; scale: number; quality: number };
@@ -120,9 +125,7 @@ export async function background(ask: BackgroundAsk): Promise<{ leftOut: string[
 }
 
 /** Slides side by side as one PNG. */
-export async function strip(
-  ask: SlideAsk & { numbers: number[]; scale: number; quality: number },
-): Promise<{ bytes: Uint8Array }> {
+export async function strip(ask: SlideAsk & { numbers: number[]; scale: number }): Promise<{ bytes: Uint8Array }> {
   let whole: Pixels | null = null;
   for (const [i, number] of ask.numbers.entries()) {
     const { piece, slide, size } = await stand({ ...ask, slide: number }, Math.max(1, ask.scale));
@@ -131,7 +134,7 @@ export async function strip(
     whole ??= blank(one.width * ask.numbers.length, one.height);
     layInto(whole, one, i * one.width);
   }
-  return { bytes: await WRITERS.png(whole!, ask.quality) };
+  return { bytes: await WRITERS.png(whole!, { quality: 100, colours: null, transparent: false }) };
 }
 
 /** How all slides meet. */

@@ -1,6 +1,6 @@
 // Pieces: lists, documents, revisions, pictures of them.
 import { nanoid } from 'nanoid';
-import type { pieces } from '../../contract/pieces';
+import { ENCODED, type pieces } from '../../contract/pieces';
 import { FORMATS } from '../../core/format/formats';
 import { makeGround } from '../../core/kinds/fill';
 import { makePhoto, photoName } from '../../core/kinds/photo';
@@ -27,7 +27,7 @@ import {
   type StoredPiece,
 } from '../pieces';
 import { notFound, Problem } from '../problem';
-import { fileName, sectionOf, slideAskOf } from '../slide-ask';
+import { encodingOf, fileName, sectionOf, slideAskOf, withinTarget } from '../slide-ask';
 import { done, type Handlers, reply, revised } from './handler';
 
 const MOST_PIXELS = 64_000_000;
@@ -167,18 +167,15 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     if (headOnly) return new Response(null, { headers });
     // A whole slide at a large size takes a while; thumbnails do not wait behind it.
     const heavy = pixels > HEAVY_PIXELS || place.piece.slides[place.slide].layers.length > HEAVY_LAYERS;
-    const { bytes } = await run(
-      'render',
-      {
-        ...place,
-        time: query.time,
-        width: query.width,
-        format: query.format,
-        scale: query.scale,
-        quality: query.quality,
-      },
-      asked(request, heavy),
+    const { bytes, as } = withinTarget(
+      await run(
+        'render',
+        { ...place, ...encodingOf(query), time: query.time, width: query.width, scale: query.scale },
+        asked(request, heavy),
+      ),
     );
-    return new Response(new Uint8Array(bytes), { headers });
+    return new Response(new Uint8Array(bytes), {
+      headers: { ...headers, [ENCODED]: JSON.stringify({ quality: as.quality, colours: as.colours }) },
+    });
   },
 };

@@ -2,7 +2,7 @@
 import { zipSync } from 'fflate';
 import { nanoid } from 'nanoid';
 import type { slides } from '../../contract/slides';
-import { MOST_MOVING_PIXELS, MOTION_FORMATS } from '../../core/format/motion-formats';
+import { FORMATS, MOST_MOVING_PIXELS } from '../../core/format/formats';
 import { slideSeen } from '../../core/piece/guests';
 import { moves, turnOf } from '../../core/piece/moments';
 import { sizeOf } from '../../core/piece/resolve';
@@ -13,7 +13,7 @@ import { emptySlide } from '../../core/piece/make';
 import { asked, run } from '../crew/crews';
 import { readPiece, savePiece } from '../pieces';
 import { Problem } from '../problem';
-import { fileName, slideAskOf } from '../slide-ask';
+import { encodingOf, fileName, slideAskOf, withinTarget } from '../slide-ask';
 import { fileHeaders, type Handlers, reply, revised } from './handler';
 
 /** The most pixels of all slides together: one by one, and as one picture. */
@@ -102,8 +102,8 @@ export const slideHandlers: Handlers<typeof slides> = {
           },
         ],
       );
-    const name = fileName(place, 'png', scale).replace(/png$/, MOTION_FORMATS[format].ending);
-    const headers = fileHeaders(MOTION_FORMATS[format].media, stored.revision, name);
+    const name = fileName(place, format, scale),
+      headers = fileHeaders(FORMATS[format].media, stored.revision, name);
     if (headOnly) return new Response(null, { headers });
     const { bytes } = await run(
       'motion',
@@ -116,11 +116,7 @@ export const slideHandlers: Handlers<typeof slides> = {
     const { stored, place, numbers } = await wanted(params.id, query, 'strip');
     const headers = fileHeaders('image/png', stored.revision);
     if (headOnly) return new Response(null, { headers });
-    const { bytes } = await run(
-      'strip',
-      { ...place, numbers, scale: query.scale, quality: query.quality },
-      asked(request, true),
-    );
+    const { bytes } = await run('strip', { ...place, numbers, scale: query.scale }, asked(request, true));
     return new Response(new Uint8Array(bytes), { headers });
   },
   'GET /api/pieces/{id}/slides': async ({ request, params, query, headOnly }) => {
@@ -131,10 +127,8 @@ export const slideHandlers: Handlers<typeof slides> = {
     const files: Record<string, Uint8Array> = {};
     for (const slide of numbers) {
       const at = { ...place, slide };
-      const { bytes } = await run(
-        'render',
-        { ...at, format: query.format, scale: query.scale, quality: query.quality },
-        asked(request, true),
+      const { bytes } = withinTarget(
+        await run('render', { ...at, ...encodingOf(query), scale: query.scale }, asked(request, true)),
       );
       files[fileName(at, query.format, query.scale)] = new Uint8Array(bytes);
     }

@@ -1,6 +1,6 @@
 // How the frames of a slide that moves are written. Played again and again, opaque.
 import sharp, { type Sharp } from 'sharp';
-import type { MotionFormatId } from '../../core/format/motion-formats';
+import type { MotionFormatId } from '../../core/format/formats';
 import type { Pixels } from '../../core/ground/pixels';
 
 /** Frames of one size, each with how long it is shown, ms. @param quality 1..100, where the format has one */

@@ -1,11 +1,11 @@
-// PNG, opaque.
-import sharp from 'sharp';
-import type { Writer } from './writer';
+// PNG: all colours, or a palette, dithered.
+import { bytesOf, image, type Writer } from './writer';
 
-export const png: Writer = async ({ data, width, height }) =>
-  new Uint8Array(
-    await sharp(data, { raw: { width, height, channels: 4 } })
-      .removeAlpha()
-      .png({ compressionLevel: 6 })
-      .toBuffer(),
+export const png: Writer = (painted, { colours, transparent }) =>
+  bytesOf(
+    image(painted, transparent).png(
+      colours === null
+        ? { compressionLevel: 6 }
+        : { palette: true, colours, dither: 1, compressionLevel: 9, effort: 7 },
+    ),
   );

@@ -21,25 +21,19 @@ import type { Pixels } from '../../core/ground/pixels';
 import type { Extent } from '../../core/kinds/common';
 import type { Painter, PaintOptions, View } from '../../core/scene/painter';
 import { type Scene, sceneWith } from '../../core/scene/scene';
+import { avifOptions } from './avif';
+import { chroma } from './writer';
 
 export type Files = Record<string, Uint8Array>;
 
 const raw = ({ data, width, height }: Pixels): Sharp => sharp(data, { raw: { width, height, channels: 4 } });
 const bytes = async (image: Sharp): Promise<Uint8Array> => new Uint8Array(await image.toBuffer());
 
-/** Colours are kept at full size where quality counts most. */
-const FINE = 90;
 /** A quality of 1 to 100 means about as much in each format. */
 const ENCODERS: Readonly<Record<PhotoType, (image: Sharp, quality: number) => Sharp>> = {
-  avif: (image, quality) =>
-    image.avif({
-      quality: Math.round(quality < FINE ? Math.max(1, quality * 0.8) : 72 + (quality - FINE) * 2.6),
-      // Six times as quick as the next, and hardly larger.
-      effort: 0,
-      chromaSubsampling: quality >= FINE ? '4:4:4' : '4:2:0',
-    }),
+  avif: (image, quality) => image.avif(avifOptions(quality)),
   webp: (image, quality) => image.webp({ quality, smartSubsample: true, effort: 2 }),
-  jpg: (image, quality) => image.jpeg({ quality, chromaSubsampling: quality >= FINE ? '4:4:4' : '4:2:0' }),
+  jpg: (image, quality) => image.jpeg({ quality, chromaSubsampling: chroma(quality) }),
 };
 
 /** A scene on transparent ground, so many pixels of it. */

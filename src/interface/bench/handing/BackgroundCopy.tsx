@@ -4,8 +4,8 @@ import { Button, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconBraces } from '@tabler/icons-react';
 import { useState } from 'react';
-import { inWords } from '../shared/api';
-import { handedBy, intoDownloads, savedBench } from './keeping/handed';
+import { inWords } from '../../shared/api';
+import { handedBy, intoDownloads, savedBench } from '../keeping/handed';
 
 interface Background {
   css: string;

@@ -1,0 +1,118 @@
+'use client';
+// How a picture is written: its format and what can be set of it, its size in bytes, its pixels.
+import { Checkbox, Group, SegmentedControl, Select, Slider, Stack, Text } from '@mantine/core';
+import { FORMATS, PALETTES, STILL_FORMAT_IDS, type StillFormatId, TARGET } from '../../../core/format/formats';
+import { NumberField } from '../../shared/NumberField';
+import { type Choice, SCALES } from './choice';
+
+interface Props {
+  choice: Choice;
+  set: (some: Partial<Choice>) => void;
+}
+
+/** Bytes of a file that many places take. */
+const USUAL_TARGET = 500_000;
+
+export function FormatFields({ choice, set }: Props) {
+  const { format, quality, colours, transparent, target } = choice,
+    knows = FORMATS[format];
+  return (
+    <Stack gap="xs">
+      <SegmentedControl
+        aria-label="Format"
+        value={format}
+        onChange={(v) => set({ format: v as StillFormatId })}
+        data={STILL_FORMAT_IDS.map((id) => ({ value: id, label: FORMATS[id].name }))}
+      />
+      {knows.quality && target === null && <QualityField quality={quality} set={set} />}
+      {knows.colours && target === null && (
+        <Select
+          size="xs"
+          label="Colours"
+          allowDeselect={false}
+          value={String(colours ?? 'all')}
+          onChange={(v) => set({ colours: v === 'all' ? null : Number(v) })}
+          data={[{ value: 'all', label: 'All' }, ...PALETTES.map(String)]}
+        />
+      )}
+      <Group wrap="nowrap" align="center" mih={30}>
+        <Checkbox
+          size="xs"
+          flex={1}
+          label="No larger than, kB"
+          checked={target !== null}
+          onChange={(e) => set({ target: e.currentTarget.checked ? USUAL_TARGET : null })}
+        />
+        {target !== null && (
+          <NumberField
+            w={76}
+            label="No larger than, kB"
+            labelProps={{ display: 'none' }}
+            whole
+            min={TARGET.least / 1000}
+            max={TARGET.most / 1000}
+            value={target / 1000}
+            onChange={(v) => set({ target: v * 1000 })}
+          />
+        )}
+      </Group>
+      {knows.alpha && (
+        <Checkbox
+          size="xs"
+          label="Without paper: what nothing covers is see-through"
+          checked={transparent}
+          onChange={(e) => set({ transparent: e.currentTarget.checked })}
+        />
+      )}
+    </Stack>
+  );
+}
+
+export const QualityField = ({ quality, set }: { quality: number; set: Props['set'] }) => (
+  <Group wrap="nowrap" align="flex-end">
+    <NumberField w={76} label="Quality" min={1} max={100} value={quality} onChange={(v) => set({ quality: v })} />
+    <Slider
+      flex={1}
+      mb={12}
+      min={1}
+      max={100}
+      value={quality}
+      onChange={(v) => set({ quality: v })}
+      thumbLabel="Quality, by sliding"
+    />
+  </Group>
+);
+
+/** The scale, by a usual one or by the width it comes to. @param most the largest that is offered */
+export function ScaleFields({
+  choice,
+  set,
+  size,
+  most,
+}: Props & { size: { width: number; height: number }; most: number }) {
+  const { scale } = choice;
+  return (
+    <Group wrap="nowrap" align="flex-end" gap="xs">
+      <SegmentedControl
+        flex={1}
+        size="xs"
+        aria-label="Scale"
+        value={String(scale)}
+        onChange={(v) => set({ scale: Number(v) })}
+        data={[0.5, 1, 2, 4].filter((s) => s <= most).map((s) => ({ value: String(s), label: `${s}×` }))}
+      />
+      <NumberField
+        w={84}
+        label="Width, px"
+        whole
+        min={Math.max(16, Math.ceil(size.width * SCALES.least))}
+        max={Math.floor(size.width * most)}
+        value={Math.round(size.width * scale)}
+        onChange={(v) => set({ scale: v / size.width })}
+      />
+      <Text fz="xs" c="dimmed" mb={7} miw={44}>
+        × {Math.round(size.height * scale)}
+      </Text>
+    </Group>
+  );
+}

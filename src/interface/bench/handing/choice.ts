@@ -1,0 +1,97 @@
+// What is handed over and how: chosen once, remembered with the piece in this browser.
+import { useLocalStorage } from '@mantine/hooks';
+import {
+  FORMATS,
+  MOTION_FORMAT_IDS,
+  type MotionFormatId,
+  PALETTES,
+  STILL_FORMAT_IDS,
+  type StillFormatId,
+  TARGET,
+} from '../../../core/format/formats';
+
+/** One slide, all of them in an archive, side by side as one picture, or the section as a page. */
+export const WHATS = ['slide', 'slides', 'strip', 'page'] as const;
+export type What = (typeof WHATS)[number];
+
+export interface Choice {
+  what: What;
+  format: StillFormatId;
+  /** Of a slide where something moves: as an animation, unless a still is wanted. */
+  motion: MotionFormatId | 'still';
+  /** 1..100. */
+  quality: number;
+  /** One of `PALETTES`; all of them where null. */
+  colours: number | null;
+  transparent: boolean;
+  /** The most bytes of a file; null where its quality is set. */
+  target: number | null;
+  /** Pixels to one of the size, 0.02..4. */
+  scale: number;
+}
+
+const USUAL: Choice = {
+  what: 'slide',
+  format: 'png',
+  motion: 'webp',
+  quality: 90,
+  colours: null,
+  transparent: false,
+  target: null,
+  scale: 1,
+};
+export const SCALES = { least: 0.02, most: 4 };
+
+/** What was kept, as far as it is still a choice. */
+function choiceFrom(kept: string | undefined): Choice {
+  const among = <T>(all: readonly T[], v: unknown, usual: T): T => (all.includes(v as T) ? (v as T) : usual),
+    number = <T>(v: unknown, least: number, most: number, usual: T): number | T =>
+      typeof v === 'number' && v >= least && v <= most ? v : usual;
+  let was: Partial<Record<keyof Choice, unknown>> = {};
+  try {
+    was = (JSON.parse(kept ?? '{}') ?? {}) as typeof was;
+  } catch {
+    // Somebody else wrote it.
+  }
+  return {
+    what: among(WHATS, was.what, USUAL.what),
+    format: among(STILL_FORMAT_IDS, was.format, USUAL.format),
+    motion: among([...MOTION_FORMAT_IDS, 'still'] as const, was.motion, USUAL.motion),
+    quality: number(was.quality, 1, 100, USUAL.quality),
+    colours: among([...PALETTES, null], was.colours, null),
+    transparent: was.transparent === true,
+    target: number(was.target, TARGET.least, TARGET.most, null),
+    scale: number(was.scale, SCALES.least, SCALES.most, USUAL.scale),
+  };
+}
+
+/** The choice for a piece, and a function that changes some of it. */
+export function useChoice(piece: string | null): [Choice, (some: Partial<Choice>) => void] {
+  const [choice, set] = useLocalStorage<Choice>({
+    key: `plavo-hand-over-${piece}`,
+    defaultValue: USUAL,
+    getInitialValueInEffect: false,
+    deserialize: choiceFrom,
+  });
+  return [choice, (some) => set((was) => ({ ...was, ...some }))];
+}
+
+/** How pictures are written, as the server is asked. */
+export function encodingQuery({
+  format,
+  quality,
+  colours,
+  transparent,
+  target,
+  scale,
+}: Choice): Record<string, string> {
+  const knows = FORMATS[format];
+  return {
+    format,
+    scale: String(scale),
+    ...(knows.quality ? { quality: String(quality) } : {}),
+    ...(knows.colours && colours !== null && target === null ? { colours: String(colours) } : {}),
+    ...(knows.alpha && transparent ? { transparent: '1' } : {}),
+    ...(target !== null ? { target: String(target) } : {}),
+  };
+}

@@ -1,0 +1,122 @@
+// The picture as it will be handed over, written by the server as soon as the choice rests, and the picture without any
+// loss beside it.
+import { useEffect, useState } from 'react';
+import { ENCODED } from '../../../contract/pieces';
+import { FORMATS } from '../../../core/format/formats';
+import { inWords } from '../../shared/api';
+import { handedBy, savedBench } from '../keeping/handed';
+import { type Choice, encodingQuery } from './choice';
+
+/** How long a choice has to rest before it is written, ms. */
+const REST = 300;
+
+export interface Picture {
+  blob: Blob;
+  name: string;
+  /** Address of the blob, as long as the picture is shown. */
+  url: string;
+}
+export interface Written {
+  /** What it was written for. */
+  asked: string;
+  file: Picture;
+  /** Without loss; the file itself where that is so. */
+  plain: Picture;
+  /** With which quality or colours it was written. */
+  as: { quality: number; colours: number | null };
+}
+
+const nameIn = (response: Response, otherwise: string): string =>
+  decodeURIComponent(
+    /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? otherwise,
+  );
+
+/** What the server answers, under the name it gives. */
+export async function fileFrom(
+  path: string,
+  otherwise: string,
+  signal: AbortSignal,
+): Promise<{ blob: Blob; name: string; response: Response }> {
+  const response = await handedBy(path, signal);
+  return { blob: await response.blob(), name: nameIn(response, otherwise), response };
+}
+
+/** Is nothing lost in the way that is chosen? */
+const isPlain = ({ format, colours, target }: Choice): boolean =>
+  !FORMATS[format].quality && colours === null && target === null;
+
+/** The present slide as a file, written as chosen; the piece is saved first. */
+export async function pictureOf(choice: Choice, signal: AbortSignal): ReturnType<typeof fileFrom> {
+  const { id, revision, piece, slideId, sizeId, time } = await savedBench(),
+    place = {
+      slide: String(piece.slides.findIndex((s) => s.id === slideId) + 1),
+      size: sizeId,
+      revision: String(revision),
+      download: '1',
+      ...(time !== null ? { time: String(time) } : {}),
+    };
+  return fileFrom(
+    `/api/pieces/${id}/render?${new URLSearchParams({ ...place, ...encodingQuery(choice) })}`,
+    `piece.${choice.format}`,
+    signal,
+  );
+}
+
+async function write(choice: Choice, asked: string, signal: AbortSignal): Promise<Written> {
+  const [file, plain] = await Promise.all([
+    pictureOf(choice, signal),
+    isPlain(choice) ? null : pictureOf({ ...choice, format: 'png', colours: null, target: null }, signal),
+  ]);
+  const shown = ({ blob, name }: { blob: Blob; name: string }): Picture => ({
+      blob,
+      name,
+      url: URL.createObjectURL(blob),
+    }),
+    own = shown(file);
+  return {
+    asked,
+    file: own,
+    plain: plain ? shown(plain) : own,
+    as: JSON.parse(file.response.headers.get(ENCODED) ?? '{}') as Written['as'],
+  };
+}
+
+/**
+ * The present slide written as chosen.
+ * @param wanted null where no picture is handed over
+ */
+export function useWritten(wanted: Choice | null): { written: Written | null; making: boolean; failed: string | null } {
+  const asked = wanted && JSON.stringify(encodingQuery(wanted)),
+    [written, setWritten] = useState<Written | null>(null),
+    [failed, setFailed] = useState<{ asked: string; why: string } | null>(null);
+  useEffect(() => {
+    if (!wanted || !asked) return;
+    const stop = new AbortController(),
+      timer = setTimeout(
+        () =>
+          void write(wanted, asked, stop.signal)
+            .then((made) => {
+              if (stop.signal.aborted) letGo(made);
+              else setWritten(made);
+            })
+            .catch((e: unknown) => {
+              if (!stop.signal.aborted) setFailed({ asked, why: inWords(e).message });
+            }),
+        REST,
+      );
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
+    // The choice is what is asked.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [asked]);
+  useEffect(() => () => void (written && letGo(written)), [written]);
+  const why = failed && failed.asked === asked ? failed.why : null;
+  return { written, making: asked !== null && written?.asked !== asked && !why, failed: why };
+}
+
+function letGo({ file, plain }: Written): void {
+  URL.revokeObjectURL(file.url);
+  if (plain !== file) URL.revokeObjectURL(plain.url);
+}
