@@ -385,6 +385,7 @@ describe('the bench under the hand', () => {
     await bench.keys(Key.ARROW_RIGHT);
     await bench.find('[data-layer="kicker"]');
     await bench.undo();
+    await bench.find('[data-row="kicker"][data-selected]');
     await bench.keys('?');
     await bench.until(
       async () => (await driver.findElements(By.xpath('//*[contains(., "Keyboard and pointer")]'))).length > 0,

@@ -11,6 +11,7 @@ import { firstLayout } from '../arrange/new-size';
 import { demoPhoto } from '../testing/photos';
 import { easelFor } from '../testing/pixels';
 import { ids } from '../testing/scenes';
+import { marginOfReading } from './over-time';
 import { breakWidths, marginAt, readAtWidth, readWidths, weakestWidth, type WidthPoint } from './over-widths';
 
 const photos = new Map<string, Pixels>();
@@ -79,4 +80,17 @@ it('over a photo no width is clearly weaker than the weakest that was found', as
     const w = 320 + ((i * 1237) % 681);
     expect(marginAt(readAtWidth(painter, piece, piece.slides[0], w))).toBeGreaterThanOrEqual(margin * 0.93);
   }
+});
+
+it('the curve, measured roughly, is near what is measured exactly', async () => {
+  const piece = await hero((z) => makePhoto('photo', 'mist', 'P', z)),
+    off = [330, 520, 800, 1100, 1440, 2000].map((w) => {
+      const [rough, exact] = (['draft', 'exact'] as const).map((q) =>
+        readAtWidth(painter, piece, piece.slides[0], w, q),
+      );
+      return Math.max(
+        ...exact.readings.map((r, i) => Math.abs(marginOfReading(rough.readings[i]) / marginOfReading(r) - 1)),
+      );
+    });
+  expect(Math.max(...off)).toBeLessThan(0.06);
 });

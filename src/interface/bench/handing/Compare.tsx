@@ -1,6 +1,6 @@
 'use client';
 // The picture as it will be handed over beside the one without loss, pixel by pixel; both are moved together.
-import { Loader, Text } from '@mantine/core';
+import { Loader, Text, VisuallyHidden } from '@mantine/core';
 import { type UIEvent, useRef } from 'react';
 import css from './HandOver.module.css';
 import type { Written } from './written';
@@ -65,7 +65,14 @@ export function Compare({
   );
   if (!written)
     return (
-      <div className={css.waiting}>{making && <Loader size="sm" aria-label="The picture is being written" />}</div>
+      <div className={css.waiting} role="status">
+        {making && (
+          <>
+            <Loader size="sm" aria-hidden />
+            <VisuallyHidden>The picture is being written</VisuallyHidden>
+          </>
+        )}
+      </div>
     );
   const same = written.file === written.plain;
   return (
