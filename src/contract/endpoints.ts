@@ -1,6 +1,7 @@
 // All endpoints, by method and path. A new one is an entry in one of these files and its handler in
 // `server/endpoints/`.
 import { campaigns } from './campaigns';
+import { exportJobs } from './exports';
 import { pictures } from './pictures';
 import { pieces } from './pieces';
 import { server } from './server';
@@ -8,6 +9,15 @@ import { sizes } from './sizes';
 import { slides } from './slides';
 import { solving } from './solving';
 
-export const ENDPOINTS = { ...server, ...pictures, ...campaigns, ...pieces, ...sizes, ...slides, ...solving };
+export const ENDPOINTS = {
+  ...server,
+  ...pictures,
+  ...campaigns,
+  ...pieces,
+  ...sizes,
+  ...slides,
+  ...solving,
+  ...exportJobs,
+};
 export type Endpoints = typeof ENDPOINTS;
 export type Key = keyof Endpoints;

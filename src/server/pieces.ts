@@ -109,6 +109,13 @@ export async function createCampaign(name: string, id = nanoid(12)): Promise<Cam
   return { id, name, pieces: 0 };
 }
 
+/** @throws Problem 404 */
+export async function campaignName(id: string): Promise<string> {
+  const found = await database()<{ id: string; name: string }>('campaigns').where({ id }).first('name');
+  if (!found) throw notFound('campaign');
+  return found.name;
+}
+
 /** The campaign of that id; without one, the newest, or a first one made now. @throws Problem 404 */
 async function campaignFor(id: string | undefined): Promise<string> {
   const query = database()<{ id: string; created_at: Date }>('campaigns');

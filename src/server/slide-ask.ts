@@ -1,6 +1,7 @@
 // From a request to a slide of a stored piece.
 import type { z } from 'zod';
 import type { EncodingQuery, PlaceQuery } from '../contract/shapes';
+import { inName } from '../core/format/file-names';
 import { type FormatId, FORMATS, type StillFormatId } from '../core/format/formats';
 import type { Layer } from '../core/kinds/layers';
 import { nameOf } from '../core/piece/name';
@@ -58,13 +59,7 @@ export function sectionOf({ section }: Piece): void {
 }
 
 /** The name of a piece as that of a file. */
-export const fileBase = (piece: Piece): string =>
-  nameOf(piece)
-    .normalize('NFKD')
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
-    .toLowerCase()
-    .slice(0, 80) || 'piece';
+export const fileBase = (piece: Piece): string => inName(nameOf(piece)) || 'piece';
 
 /** A file name without surprises: name of the piece, slide, size, scale. */
 export function fileName(place: SlideAsk, format: FormatId, scale: number): string {

@@ -1,8 +1,10 @@
 // Hand over, as a person does it: a format, how large, how good; seen before it is taken; the file is what was shown.
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { By, type WebDriver } from 'selenium-webdriver';
+import { By, Key, type WebDriver } from 'selenium-webdriver';
+import type { ExportStatus } from '../../src/contract/exports';
 import type { Application } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
@@ -118,4 +120,93 @@ it('WebP and AVIF are what they are called, as the server writes them for progra
   expect(await Promise.all(['colours=7', 'target=10', 'format=bmp', 'format=jpeg&target=1000'].map(ask))).toEqual([
     400, 400, 400, 422,
   ]);
+});
+
+describe('several at once', () => {
+  const CAROUSEL = 'ostrel-carousel';
+  it('slides, sizes and formats come as one archive, every file what its name says', async () => {
+    const { revision } = (await (await fetch(`${app.address}/api/pieces/${CAROUSEL}`)).json()) as { revision: number },
+      added = await fetch(`${app.address}/api/pieces/${CAROUSEL}/sizes`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
+        body: JSON.stringify({ destination: 'square-post' }),
+      });
+    expect(added.status).toBe(201);
+    await bench.open(app.address, CAROUSEL);
+    await bench.click('Hand over');
+    await bench.choose('Several, ZIP');
+    for (const format of ['JPEG', 'WebP']) await check(format);
+    await bench.choose('0.5×');
+    const names = await bench.find('[role="dialog"] input[maxlength="120"]');
+    await names.sendKeys(Key.chord(Key.CONTROL, 'a'), '{nothing}');
+    await bench.until(
+      async () => (await driver.findElements(By.xpath('//*[contains(text(), "{nothing} is no part")]'))).length > 0,
+      'it was not said',
+    );
+    await names.sendKeys(Key.chord(Key.CONTROL, 'a'), '{slide}/{size}');
+    await bench.find('[data-files="42"]');
+    expect(await violations(driver)).toEqual([]);
+    const files = unzipSync(new Uint8Array(await take('.zip')));
+    expect(Object.keys(files)).toHaveLength(42);
+    for (const [name, bytes] of Object.entries(files)) {
+      const [, slide, width, height, ending] = /^(\d\d)-(\d+)x(\d+)\.(png|jpg|webp)$/.exec(name) ?? [];
+      expect(Number(slide)).toBeGreaterThan(0);
+      expect(await sharp(bytes).metadata()).toMatchObject({
+        format: ending === 'jpg' ? 'jpeg' : ending,
+        width: Number(width),
+        height: Number(height),
+      });
+    }
+  });
+
+  it('is stopped at a press, and the next one is made all the same', async () => {
+    await bench.click('Hand over');
+    await bench.choose('4×');
+    await bench.press('[data-download]');
+    await bench.find('[data-archive="making"]');
+    await bench.click('Stop');
+    await bench.until(
+      async () => (await driver.findElements(By.css('[data-archive]'))).length === 0,
+      'it was not stopped',
+    );
+    await bench.choose('0.5×');
+    await take('.zip');
+  });
+
+  it('programs make, watch, fetch and stop jobs; what is not right is said before', async () => {
+    const post = (body: object, id = CAROUSEL): Promise<Response> =>
+      fetch(`${app.address}/api/pieces/${id}/exports`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+    const made = await post({ slides: [2], formats: ['jpeg'], target: 30_000 });
+    expect(made.status).toBe(201);
+    const at = app.address + made.headers.get('location')!,
+      status = async (): Promise<ExportStatus> => (await fetch(at)).json() as Promise<ExportStatus>;
+    expect(await status()).toMatchObject({ state: 'waiting', of: 2, done: 0 });
+    const files = unzipSync(new Uint8Array(await (await fetch(`${at}/file`)).arrayBuffer()));
+    expect(Object.values(files).map((b) => b.length <= 30_000)).toEqual([true, true]);
+    expect(await status()).toMatchObject({ state: 'made', done: 2, left: [] });
+    expect((await fetch(`${at}/file`)).status).toBe(404);
+    // What cannot be made is named, the rest is there.
+    const partly =
+        app.address + (await post({ slides: [1], formats: ['png', 'jpeg'], target: 20_000 })).headers.get('location')!,
+      some = unzipSync(new Uint8Array(await (await fetch(`${partly}/file`)).arrayBuffer()));
+    expect(Object.keys(some).filter((n) => n.endsWith('.jpg'))).toHaveLength(2);
+    const { left } = (await (await fetch(partly)).json()) as ExportStatus;
+    expect(Object.keys(some).length).toBe(4 - left.length + (left.length ? 1 : 0));
+    for (const l of left) expect(Buffer.from(some['left-out.txt']).toString()).toContain(l.name);
+    // One that is stopped before it was fetched.
+    const stopped = app.address + (await post({})).headers.get('location')!;
+    expect((await fetch(stopped, { method: 'DELETE' })).status).toBe(204);
+    expect((await fetch(`${stopped}/file`)).status).toBe(404);
+    const wrong = [{ slides: [99] }, { sizes: ['none'] }, { formats: ['bmp'] }, { pattern: '{x}' }, { scale: 9 }];
+    expect(await Promise.all(wrong.map(async (w) => (await post(w)).status))).toEqual([404, 404, 400, 400, 400]);
+    expect((await fetch(`${app.address}/api/exports/nothing`)).status).toBe(404);
+  });
+
+  it('leaves no errors in the page but that of what cannot become so small', async () => {
+    expect((await bench.errors()).filter((e) => !/status of 422/.test(e))).toEqual([]);
+  });
 });

@@ -87,6 +87,8 @@ export const MOST_MOVING_PIXELS = 120_000_000;
 
 /** Numbers of colours a palette may have, the most first: what one, two, four or eight bits hold. */
 export const PALETTES = [256, 16, 4, 2] as const;
+export type Palette = (typeof PALETTES)[number];
+
 /** Sizes of a file that can be asked for, bytes. */
 export const TARGET = { least: 1000, most: 100_000_000 };
 
@@ -95,7 +97,7 @@ export interface Encoding {
   /** 1..100. */
   quality: number;
   /** At most so many, one of `PALETTES`; all of them where null. */
-  colours: number | null;
+  colours: Palette | null;
   /** The paper is left out: what nothing covers shows through. */
   transparent: boolean;
 }

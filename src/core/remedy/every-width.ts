@@ -12,7 +12,7 @@ import { isSlideshow } from '../piece/slideshow';
 import { marginAt, readAtWidth, type WidthPoint } from '../reading/over-widths';
 import type { Painter } from '../scene/painter';
 import { type Offer, offersFor, SizeSolver, sharing, type SolvedSlide, type Survey } from './every-size';
-import { sharedOut } from './shared-out';
+import { sharedOut } from '../ground/shared-out';
 import { leastFor } from './way-finder';
 import { ofPhoto } from './way';
 

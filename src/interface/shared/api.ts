@@ -2,6 +2,7 @@
 import type { z } from 'zod';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { Endpoints, Key } from '../../contract/endpoints';
+import type { ExportAsk } from '../../contract/exports';
 import type { AssetSchema, StoredPieceSchema, SummarySchema } from '../../contract/shapes';
 import type { Drawing } from '../../core/paint/drawing';
 import type { Frame } from '../../core/values/motion';
@@ -133,6 +134,10 @@ export const api = {
   /** Takes a piece out of the bin. */
   restore: (id: string) => ask('POST /api/pieces/{id}', { params: { id }, query: { restore: true } }),
   piece: (id: string) => ask('GET /api/pieces/{id}', { params: { id } }),
+  /** Makes an archive ready; it is made as it is fetched. */
+  beginExport: (id: string, body: ExportAsk) => ask('POST /api/pieces/{id}/exports', { params: { id }, body }),
+  exportStatus: (job: string) => ask('GET /api/exports/{job}', { params: { job } }),
+  stopExport: (job: string) => ask('DELETE /api/exports/{job}', { params: { job } }),
   newPiece: (body: Record<string, unknown>) => ask('POST /api/pieces', { body }),
   save: (id: string, over: number, piece: Piece, keepalive = false) =>
     ask('PUT /api/pieces/{id}', { params: { id }, over, body: piece, keepalive }),

@@ -8,7 +8,8 @@ import type * as tasks from './tasks';
 const GB = 1024 ** 3;
 const MEMBERS = Math.max(2, Math.min(4, availableParallelism()));
 
-const CREWS = {
+/** The crews, and how many members each has. */
+export const CREWS = {
   paint: {
     members: MEMBERS,
     waiting: { all: 200, each: 80 },

@@ -4,6 +4,7 @@ import type { Endpoint } from '../../contract/endpoint';
 import { ENDPOINTS, type Key } from '../../contract/endpoints';
 import { answer, jsonBody, overRevision, Problem, query, valid } from '../problem';
 import { campaignHandlers } from './campaigns';
+import { exportHandlers } from './exports';
 import { type Handler, responseOf } from './handler';
 import { pictureHandlers } from './pictures';
 import { pieceHandlers } from './pieces';
@@ -20,6 +21,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...sizeHandlers,
   ...slideHandlers,
   ...solvingHandlers,
+  ...exportHandlers,
 };
 
 interface Route {

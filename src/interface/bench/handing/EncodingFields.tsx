@@ -1,7 +1,14 @@
 'use client';
 // How a picture is written: its format and what can be set of it, its size in bytes, its pixels.
 import { Checkbox, Group, SegmentedControl, Select, Slider, Stack, Text } from '@mantine/core';
-import { FORMATS, PALETTES, STILL_FORMAT_IDS, type StillFormatId, TARGET } from '../../../core/format/formats';
+import {
+  FORMATS,
+  type Palette,
+  PALETTES,
+  STILL_FORMAT_IDS,
+  type StillFormatId,
+  TARGET,
+} from '../../../core/format/formats';
 import { NumberField } from '../../shared/NumberField';
 import { type Choice, SCALES } from './choice';
 
@@ -13,25 +20,29 @@ interface Props {
 /** Bytes of a file that many places take. */
 const USUAL_TARGET = 500_000;
 
-export function FormatFields({ choice, set }: Props) {
-  const { format, quality, colours, transparent, target } = choice,
-    knows = FORMATS[format];
+export const FormatField = ({ choice: { format }, set }: Props) => (
+  <SegmentedControl
+    aria-label="Format"
+    value={format}
+    onChange={(v) => set({ format: v as StillFormatId })}
+    data={STILL_FORMAT_IDS.map((id) => ({ value: id, label: FORMATS[id].name }))}
+  />
+);
+
+/** What can be set of some formats. */
+export function EncodingFields({ choice, set, formats }: Props & { formats: readonly StillFormatId[] }) {
+  const { quality, colours, transparent, target } = choice,
+    knows = (key: 'quality' | 'colours' | 'alpha'): boolean => formats.some((f) => FORMATS[f][key]);
   return (
     <Stack gap="xs">
-      <SegmentedControl
-        aria-label="Format"
-        value={format}
-        onChange={(v) => set({ format: v as StillFormatId })}
-        data={STILL_FORMAT_IDS.map((id) => ({ value: id, label: FORMATS[id].name }))}
-      />
-      {knows.quality && target === null && <QualityField quality={quality} set={set} />}
-      {knows.colours && target === null && (
+      {knows('quality') && target === null && <QualityField quality={quality} set={set} />}
+      {knows('colours') && target === null && (
         <Select
           size="xs"
-          label="Colours"
+          label={formats.length > 1 ? 'Colours of the PNG' : 'Colours'}
           allowDeselect={false}
           value={String(colours ?? 'all')}
-          onChange={(v) => set({ colours: v === 'all' ? null : Number(v) })}
+          onChange={(v) => set({ colours: v === 'all' ? null : (Number(v) as Palette) })}
           data={[{ value: 'all', label: 'All' }, ...PALETTES.map(String)]}
         />
       )}
@@ -56,7 +67,7 @@ export function FormatFields({ choice, set }: Props) {
           />
         )}
       </Group>
-      {knows.alpha && (
+      {knows('alpha') && (
         <Checkbox
           size="xs"
           label="Without paper: what nothing covers is see-through"
@@ -83,13 +94,16 @@ export const QualityField = ({ quality, set }: { quality: number; set: Props['se
   </Group>
 );
 
-/** The scale, by a usual one or by the width it comes to. @param most the largest that is offered */
+/**
+ * The scale, by a usual one or by the width it comes to.
+ * @param size null where several have one scale @param most the largest that is offered
+ */
 export function ScaleFields({
   choice,
   set,
   size,
   most,
-}: Props & { size: { width: number; height: number }; most: number }) {
+}: Props & { size: { width: number; height: number } | null; most: number }) {
   const { scale } = choice;
   return (
     <Group wrap="nowrap" align="flex-end" gap="xs">
@@ -101,18 +115,22 @@ export function ScaleFields({
         onChange={(v) => set({ scale: Number(v) })}
         data={[0.5, 1, 2, 4].filter((s) => s <= most).map((s) => ({ value: String(s), label: `${s}×` }))}
       />
-      <NumberField
-        w={84}
-        label="Width, px"
-        whole
-        min={Math.max(16, Math.ceil(size.width * SCALES.least))}
-        max={Math.floor(size.width * most)}
-        value={Math.round(size.width * scale)}
-        onChange={(v) => set({ scale: v / size.width })}
-      />
-      <Text fz="xs" c="dimmed" mb={7} miw={44}>
-        × {Math.round(size.height * scale)}
-      </Text>
+      {size && (
+        <>
+          <NumberField
+            w={84}
+            label="Width, px"
+            whole
+            min={Math.max(16, Math.ceil(size.width * SCALES.least))}
+            max={Math.floor(size.width * most)}
+            value={Math.round(size.width * scale)}
+            onChange={(v) => set({ scale: v / size.width })}
+          />
+          <Text fz="xs" c="dimmed" mb={7} miw={44}>
+            × {Math.round(size.height * scale)}
+          </Text>
+        </>
+      )}
     </Group>
   );
 }

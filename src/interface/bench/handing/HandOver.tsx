@@ -1,21 +1,24 @@
 'use client';
 // Hand over: take the picture away. It is painted by the server from what was saved, with the same painter as the
 // stage, and seen as it is written before it is taken.
-import { Alert, Button, Group, SegmentedControl, Stack, Text } from '@mantine/core';
+import { Alert, Button, Group, Progress, SegmentedControl, Stack, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconCopy, IconDownload, IconPackageExport } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
+import type { ExportStatus } from '../../../contract/exports';
 import { FORMATS, MOTION_FORMAT_IDS, type MotionFormatId } from '../../../core/format/formats';
 import { moves } from '../../../core/piece/moments';
 import { inWords } from '../../shared/api';
 import { Dialog } from '../../shared/Dialog';
 import { intoDownloads, savedBench } from '../keeping/handed';
 import { currentSize, currentSlide, useBench } from '../state/store';
+import { takeArchive } from './archive';
 import { BackgroundCopy } from './BackgroundCopy';
-import { encodingQuery, useChoice, type What } from './choice';
+import { useChoice, type What } from './choice';
 import { Compare } from './Compare';
-import { FormatFields, QualityField, ScaleFields } from './EncodingFields';
+import { EncodingFields, FormatField, QualityField, ScaleFields } from './EncodingFields';
 import css from './HandOver.module.css';
+import { SeveralFields, sizesOf } from './SeveralFields';
 import { fileFrom, pictureOf, useWritten, type Written } from './written';
 
 export function HandOver() {
@@ -50,18 +53,28 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
     moving = useBench((s) => moves(currentSlide(s)) && !currentSlide(s).show),
     [choice, set] = useChoice(id),
     [busy, setBusy] = useState(false),
+    [status, setStatus] = useState<ExportStatus | null>(null),
     stop = useRef<AbortController | null>(null);
   const many = slides.length > 1,
     handed = slides.filter((s) => !s.leftOut).length,
-    { what, motion, format } = choice,
-    of: What =
-      (what === 'page' && !section) || (what === 'strip' && section) || (what !== 'page' && !many) ? 'slide' : what,
+    { what, motion, several } = choice,
+    sizes = useBench((s) => s.piece.sizes),
+    // What can be had of this piece.
+    whats: { value: What; label: string }[] = [
+      ...(section ? [{ value: 'page' as const, label: 'HTML + CSS' }] : []),
+      { value: 'slide', label: many && !section ? 'This slide' : 'Picture' },
+      ...(many || sizes.length > 1 ? [{ value: 'several' as const, label: 'Several, ZIP' }] : []),
+      ...(many && !section ? [{ value: 'strip' as const, label: 'One strip' }] : []),
+    ],
+    of = whats.find((w) => w.value === what)?.value ?? 'slide',
     animated = of === 'slide' && moving && motion !== 'still' ? motion : null,
     // What has one picture to look at before.
-    seen = !animated && (of === 'slide' || of === 'slides'),
+    seen = !animated && (of === 'slide' || of === 'several'),
     most = animated || of === 'strip' ? 2 : 4,
     scale = Math.min(most, choice.scale),
-    { written, making, failed } = useWritten(seen ? { ...choice, scale } : null),
+    formats = of === 'several' ? several.formats : [choice.format],
+    shown = { ...choice, scale, format: formats[0] },
+    { written, making, failed } = useWritten(seen ? shown : null),
     ready = written && !making && !failed ? written : null;
 
   const take = async (): Promise<void> => {
@@ -73,6 +86,19 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
     setBusy(true);
     stop.current = new AbortController();
     try {
+      if (of === 'several') {
+        const { state, left } = await takeArchive({ ...choice, scale }, setStatus, stop.current.signal);
+        if (state === 'failed') throw new Error('The archive could not be made to its end. Your piece is safe.');
+        if (state === 'made' && left.length)
+          notifications.show({
+            color: 'amber',
+            autoClose: false,
+            title: left.length === 1 ? 'One file is not in it' : `${left.length} files are not in it`,
+            message: left.map((l) => `${l.name}: ${l.why}`).join(' '),
+          });
+        if (state === 'made') done('The archive');
+        return;
+      }
       const { blob, name } =
         of === 'slide' && !animated
           ? await pictureOf({ ...choice, scale }, stop.current.signal)
@@ -83,6 +109,7 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
       if (!stop.current.signal.aborted) notifications.show({ color: 'amber', autoClose: 9000, ...inWords(e) });
     } finally {
       setBusy(false);
+      setStatus(null);
     }
   };
   /** What is no picture of one slide. */
@@ -95,9 +122,7 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
       ? ['motion', { ...pixels, slide, format: animated, quality }, `piece.${FORMATS[animated].ending}`]
       : of === 'strip'
         ? ['strip', pixels, 'strip.png']
-        : of === 'page'
-          ? ['page', { quality }, 'page.zip']
-          : ['slides', { ...encodingQuery({ ...choice, scale }), size: size.id }, 'slides.zip'];
+        : ['page', { quality }, 'page.zip'];
     return fileFrom(`/api/pieces/${piece}/${path}?${new URLSearchParams(query)}`, otherwise, signal);
   };
   const done = (name: string): void => {
@@ -110,17 +135,12 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
       <div className={css.columns}>
         <Stack gap="sm">
           <Weak many={many} />
-          {(many || section) && (
+          {whats.length > 1 && (
             <SegmentedControl
               aria-label="What is handed over"
               value={of}
               onChange={(v) => set({ what: v as What })}
-              data={[
-                ...(section ? [{ value: 'page', label: 'HTML + CSS' }] : []),
-                { value: 'slide', label: many && !section ? 'This slide' : 'Picture' },
-                ...(many ? [{ value: 'slides', label: `All ${handed}, ZIP` }] : []),
-                ...(many && !section ? [{ value: 'strip', label: 'One strip' }] : []),
-              ]}
+              data={whats}
             />
           )}
           {of === 'slide' && moving && (
@@ -134,11 +154,23 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
               ]}
             />
           )}
-          {seen && <FormatFields choice={choice} set={set} />}
+          {of === 'several' && (
+            <SeveralFields choice={shown} set={(some) => set({ several: { ...several, ...some } })} />
+          )}
+          {of === 'slide' && seen && <FormatField choice={choice} set={set} />}
+          {seen && <EncodingFields choice={choice} set={set} formats={formats} />}
           {(of === 'page' || (animated && FORMATS[animated].quality)) && (
             <QualityField quality={choice.quality} set={set} />
           )}
-          {of !== 'page' && <ScaleFields choice={{ ...choice, scale }} set={set} size={size} most={most} />}
+          {of !== 'page' && (
+            <ScaleFields
+              choice={{ ...choice, scale }}
+              set={set}
+              // Of several sizes each has its own width.
+              size={of === 'several' && sizesOf(several, sizes).length > 1 ? null : size}
+              most={most}
+            />
+          )}
           {failed && (
             <Alert color="amber" variant="light" p="xs" fz="xs" role="alert">
               {failed}
@@ -164,6 +196,17 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
               seen && <CopyPicture written={ready} />
             )}
           </Group>
+          {status && (
+            <div>
+              <Progress
+                value={(100 * (status.done + status.left.length)) / status.of}
+                aria-label="Files that are made"
+              />
+              <Text fz="xs" mt={4} data-archive={status.state}>
+                {status.done} of {status.of}, {inBytes(status.bytes)}
+              </Text>
+            </div>
+          )}
           <Text fz="xs" c="dimmed">
             {of === 'page'
               ? 'A folder with its page, style sheet, pictures in all widths as AVIF, WebP and JPEG, and fonts with the letters that are used. It holds at every width, as the stage shows it.'
@@ -177,15 +220,15 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
                         : ''
                   }Painted at full size from the saved piece, by the same painter as the stage.`}
           </Text>
-          <BackgroundCopy />
+          {(of === 'slide' || of === 'page') && <BackgroundCopy />}
         </Stack>
         {seen && (
           <Compare
-            key={`${format} ${scale}`}
+            key={`${shown.format} ${scale}`}
             written={written}
             making={making}
             at={lookAt(scale)}
-            says={written && !failed ? wordsOf(written, format, choice.target !== null) : ''}
+            says={written && !failed ? wordsOf(written, shown.format, choice.target !== null) : ''}
           />
         )}
       </div>

@@ -1,18 +1,31 @@
 // What is handed over and how: chosen once, remembered with the piece in this browser.
 import { useLocalStorage } from '@mantine/hooks';
+import { USUAL_PATTERN } from '../../../core/format/file-names';
 import {
   FORMATS,
   MOTION_FORMAT_IDS,
   type MotionFormatId,
+  type Palette,
   PALETTES,
   STILL_FORMAT_IDS,
   type StillFormatId,
   TARGET,
 } from '../../../core/format/formats';
 
-/** One slide, all of them in an archive, side by side as one picture, or the section as a page. */
-export const WHATS = ['slide', 'slides', 'strip', 'page'] as const;
+/** One slide, several pictures in an archive, all slides side by side as one, or the section as a page. */
+export const WHATS = ['slide', 'several', 'strip', 'page'] as const;
 export type What = (typeof WHATS)[number];
+
+/** What goes into an archive. */
+export interface Several {
+  formats: StillFormatId[];
+  /** Ids of sizes; all where null. */
+  sizes: string[] | null;
+  /** All slides that are handed over, or the present one. */
+  all: boolean;
+  /** Of the names of files. */
+  pattern: string;
+}
 
 export interface Choice {
   what: What;
@@ -22,12 +35,13 @@ export interface Choice {
   /** 1..100. */
   quality: number;
   /** One of `PALETTES`; all of them where null. */
-  colours: number | null;
+  colours: Palette | null;
   transparent: boolean;
   /** The most bytes of a file; null where its quality is set. */
   target: number | null;
   /** Pixels to one of the size, 0.02..4. */
   scale: number;
+  several: Several;
 }
 
 const USUAL: Choice = {
@@ -39,8 +53,22 @@ const USUAL: Choice = {
   transparent: false,
   target: null,
   scale: 1,
+  several: { formats: ['png'], sizes: null, all: true, pattern: USUAL_PATTERN },
 };
 export const SCALES = { least: 0.02, most: 4 };
+
+function severalFrom(kept: unknown): Several {
+  const was = (typeof kept === 'object' && kept ? kept : {}) as Partial<Record<keyof Several, unknown>>,
+    list = (v: unknown): unknown[] => (Array.isArray(v) ? v : []),
+    formats = STILL_FORMAT_IDS.filter((f) => list(was.formats).includes(f)),
+    sizes = list(was.sizes).filter((s): s is string => typeof s === 'string');
+  return {
+    formats: formats.length ? formats : USUAL.several.formats,
+    sizes: sizes.length ? sizes : null,
+    all: was.all !== false,
+    pattern: typeof was.pattern === 'string' && was.pattern ? was.pattern : USUAL_PATTERN,
+  };
+}
 
 /** What was kept, as far as it is still a choice. */
 function choiceFrom(kept: string | undefined): Choice {
@@ -62,6 +90,7 @@ function choiceFrom(kept: string | undefined): Choice {
     transparent: was.transparent === true,
     target: number(was.target, TARGET.least, TARGET.most, null),
     scale: number(was.scale, SCALES.least, SCALES.most, USUAL.scale),
+    several: severalFrom(was.several),
   };
 }
 

@@ -7,7 +7,7 @@ import { backdropPhoto, slideOf, textsIn } from '../../../core/piece/resolve';
 import { isSlideshow } from '../../../core/piece/slideshow';
 import type { Piece, Slide } from '../../../core/piece/schema';
 import { choose, offersFor, type Price, type SizeAnswer, type Survey } from '../../../core/remedy/every-size';
-import { sharedOut } from '../../../core/remedy/shared-out';
+import { sharedOut } from '../../../core/ground/shared-out';
 import type { Shown } from '../../../workers/stage';
 import { solverWorkers } from '../../../workers/clients';
 import { inWords } from '../../shared/api';

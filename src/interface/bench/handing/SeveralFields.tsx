@@ -1,0 +1,104 @@
+'use client';
+// Which slides, sizes and formats go into an archive, and what its files are called.
+import { Checkbox, Chip, Group, Radio, Stack, Text, TextInput } from '@mantine/core';
+import { inName, LONGEST_PATTERN, NAME_PARTS, namesOf, unknownParts } from '../../../core/format/file-names';
+import { FORMATS, STILL_FORMAT_IDS, type StillFormatId } from '../../../core/format/formats';
+import { nameOf } from '../../../core/piece/name';
+import { useBench } from '../state/store';
+import type { Choice, Several } from './choice';
+
+interface Props {
+  choice: Choice;
+  set: (some: Partial<Several>) => void;
+}
+
+/** The sizes that are wanted and there. */
+export function sizesOf(several: Several, sizes: readonly { id: string }[]): string[] {
+  const there = sizes.map((s) => s.id),
+    wanted = several.sizes?.filter((s) => there.includes(s)) ?? there;
+  return wanted;
+}
+
+export function SeveralFields({ choice: { several, scale }, set }: Props) {
+  const piece = useBench((s) => s.piece),
+    slide = useBench((s) => s.piece.slides.findIndex((x) => x.id === s.slideId)),
+    { formats, all, pattern } = several,
+    handed = piece.slides.flatMap((s, i) => (s.leftOut ? [] : [i])),
+    sizes = sizesOf(several, piece.sizes),
+    wrong = unknownParts(pattern);
+  const files = sizes.flatMap((id) =>
+      (all ? handed : [slide]).flatMap((at) =>
+        formats.map((format) => ({ at, format, size: piece.sizes.find((s) => s.id === id)! })),
+      ),
+    ),
+    [example] = namesOf(
+      pattern,
+      files.slice(0, 1).map(({ at, format, size }) => ({
+        ending: FORMATS[format].ending,
+        parts: {
+          campaign: 'campaign',
+          piece: inName(nameOf(piece)),
+          slide: piece.slides.length > 1 ? String(at + 1).padStart(2, '0') : '',
+          size: `${Math.round(size.width * scale)}x${Math.round(size.height * scale)}`,
+          date: new Date().toISOString().slice(0, 10),
+          number: '1',
+        },
+      })),
+    );
+  return (
+    <Stack gap="xs">
+      {piece.slides.length > 1 && (
+        <Radio.Group value={all ? 'all' : 'one'} onChange={(v) => set({ all: v === 'all' })} aria-label="Slides">
+          <Group gap="md">
+            <Radio size="xs" value="all" label={`All ${handed.length} slides`} />
+            <Radio size="xs" value="one" label="This slide" />
+          </Group>
+        </Radio.Group>
+      )}
+      {piece.sizes.length > 1 && (
+        <Checkbox.Group
+          label="Sizes"
+          size="xs"
+          value={sizes}
+          onChange={(v) => v.length && set({ sizes: v.length === piece.sizes.length ? null : v })}
+        >
+          <Stack gap={8} mt={4} mah={152} style={{ overflow: 'auto' }}>
+            {piece.sizes.map((s) => (
+              <Checkbox key={s.id} size="xs" value={s.id} label={`${s.name}, ${s.width} × ${s.height}`} />
+            ))}
+          </Stack>
+        </Checkbox.Group>
+      )}
+      <Chip.Group multiple value={formats} onChange={(v) => v.length && set({ formats: v as StillFormatId[] })}>
+        <Group gap={6} role="group" aria-label="Formats">
+          {STILL_FORMAT_IDS.map((f) => (
+            <Chip key={f} value={f} size="xs" radius="sm">
+              {FORMATS[f].name}
+            </Chip>
+          ))}
+        </Group>
+      </Chip.Group>
+      <TextInput
+        size="xs"
+        label="Names of the files"
+        maxLength={LONGEST_PATTERN}
+        value={pattern}
+        onChange={(e) => set({ pattern: e.currentTarget.value })}
+        error={
+          wrong.length
+            ? `{${wrong[0]}} is no part. There are ${Object.keys(NAME_PARTS)
+                .map((p) => `{${p}}`)
+                .join(', ')}.`
+            : null
+        }
+        description={Object.keys(NAME_PARTS)
+          .map((p) => `{${p}}`)
+          .join(' ')}
+        inputWrapperOrder={['label', 'input', 'error', 'description']}
+      />
+      <Text fz="xs" data-files={files.length}>
+        {files.length === 1 ? 'One file' : `${files.length} files`}, the first: {example}
+      </Text>
+    </Stack>
+  );
+}

@@ -1,0 +1,50 @@
+// Everything at once: the server makes an archive while the browser takes it into the downloads.
+import type { ExportAsk, ExportStatus } from '../../../contract/exports';
+import { FORMATS } from '../../../core/format/formats';
+import { savedBench } from '../keeping/handed';
+import { api } from '../../shared/api';
+import type { Choice } from './choice';
+
+/** How often it is asked how far it is, ms. */
+const ASKED = 250;
+
+/** What is asked of the server. @param slide number of the present one, from 1 */
+export function exportAsk({ several, quality, colours, transparent, target, scale }: Choice, slide: number): ExportAsk {
+  const { formats, sizes, all, pattern } = several;
+  return {
+    ...(all ? {} : { slides: [slide] }),
+    ...(sizes ? { sizes } : {}),
+    formats,
+    scale,
+    quality,
+    colours: target === null && formats.some((f) => FORMATS[f].colours) ? colours : null,
+    transparent,
+    target,
+    pattern,
+  };
+}
+
+/**
+ * Makes an archive and takes it into the downloads.
+ * @param tell is told how far it is @param signal stops it
+ * @returns how it ended @throws Error in words where it cannot be made
+ */
+export async function takeArchive(
+  choice: Choice,
+  tell: (status: ExportStatus) => void,
+  signal: AbortSignal,
+): Promise<ExportStatus> {
+  const { id, piece, slideId } = await savedBench(),
+    slide = piece.slides.findIndex((s) => s.id === slideId) + 1;
+  let status = await api.beginExport(id, exportAsk(choice, slide));
+  tell(status);
+  signal.addEventListener('abort', () => void api.stopExport(status.id).catch(console.error), { once: true });
+  // The browser takes it as it comes: none of it is held in the page.
+  Object.assign(document.createElement('a'), { href: `/api/exports/${status.id}/file`, download: '' }).click();
+  while (status.state === 'waiting' || status.state === 'making') {
+    await new Promise((go) => setTimeout(go, ASKED));
+    status = await api.exportStatus(status.id);
+    tell(status);
+  }
+  return status;
+}

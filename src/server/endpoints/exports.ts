@@ -1,0 +1,96 @@
+// Everything at once: jobs that make archives.
+import type { exportJobs } from '../../contract/exports';
+import { inName, namesOf } from '../../core/format/file-names';
+import { FORMATS } from '../../core/format/formats';
+import { sizeOf } from '../../core/piece/resolve';
+import { campaignName } from '../pieces';
+import { asked, run, signalOf } from '../crew/crews';
+import { ExportJob, jobOf, keepJob } from '../exports';
+import { Problem } from '../problem';
+import { encodingOf, fileBase, slideAskOf, withinTarget } from '../slide-ask';
+import { done, fileHeaders, type Handlers, reply } from './handler';
+
+/** The most pixels of one picture, and of all of them; the most files. */
+const MOST = { one: 64_000_000, all: 2_000_000_000, files: 1000 };
+
+const tooMuch = (detail: string): Problem =>
+  new Problem(413, 'It would be too much at once', detail, [{ path: '/scale', reason: 'too large for so many files' }]);
+
+export const exportHandlers: Handlers<typeof exportJobs> = {
+  'POST /api/pieces/{id}/exports': async ({ request, params, body }) => {
+    const { stored, piece, campaign } = await slideAskOf(params.id, { slide: 1 }),
+      { formats, scale, pattern, ...as } = body,
+      numbers = body.slides ?? piece.slides.flatMap((s, i) => (s.leftOut ? [] : [i + 1])),
+      sizes = body.sizes ?? piece.sizes.map((s) => s.id);
+    if (!numbers.length)
+      throw new Problem(422, 'Every slide is left out', 'Take one in again, or name the slides.', [
+        { path: '/slides', reason: 'no slide is handed over' },
+      ]);
+    // Each must be there before anything is begun.
+    for (const slide of numbers) await slideAskOf(params.id, { slide });
+    for (const size of sizes) await slideAskOf(params.id, { slide: 1, size });
+    const wanted = [...new Set(sizes)].flatMap((size) =>
+        [...new Set(numbers)].flatMap((slide) => [...new Set(formats)].map((format) => ({ size, slide, format }))),
+      ),
+      pixels = wanted.map(({ size }) => {
+        const { width, height } = sizeOf(piece, size);
+        return width * height * scale ** 2;
+      });
+    if (wanted.length > MOST.files) throw tooMuch(`At most ${MOST.files} files.`);
+    if (Math.max(...pixels) > MOST.one) throw tooMuch(`At most ${MOST.one / 1e6} megapixels a picture.`);
+    if (pixels.reduce((a, b) => a + b) > MOST.all) throw tooMuch(`At most ${MOST.all / 1e6} megapixels together.`);
+    const house = inName(await campaignName(campaign)),
+      date = new Date().toISOString().slice(0, 10),
+      names = namesOf(
+        pattern,
+        wanted.map(({ size, slide, format }, i) => {
+          const { width, height } = sizeOf(piece, size);
+          return {
+            ending: FORMATS[format].ending,
+            parts: {
+              campaign: house,
+              piece: fileBase(piece),
+              slide: piece.slides.length > 1 ? String(slide).padStart(2, '0') : '',
+              size: `${Math.round(width * scale)}x${Math.round(height * scale)}`,
+              date,
+              number: String(i + 1),
+            },
+          };
+        }),
+      ),
+      how = { ...asked(request, true) },
+      job = new ExportJob(
+        wanted.map(({ size, slide, format }, i) => ({
+          name: names[i],
+          make: async (signal) =>
+            withinTarget(
+              await run(
+                'render',
+                {
+                  piece,
+                  campaign,
+                  slide: slide - 1,
+                  size,
+                  scale,
+                  ...encodingOf({ ...as, colours: as.colours ?? undefined, target: as.target ?? undefined, format }),
+                },
+                { ...how, signal },
+              ),
+            ).bytes,
+        })),
+        `${fileBase(piece)}.zip`,
+        stored.revision,
+      );
+    return reply(keepJob(job).status(), { location: `/api/exports/${job.id}` });
+  },
+  'GET /api/exports/{job}': ({ params }) => Promise.resolve(reply(jobOf(params.job).status())),
+  'GET /api/exports/{job}/file': ({ request, params, headOnly }) => {
+    const job = jobOf(params.job),
+      headers = fileHeaders('application/zip', job.revision, job.name);
+    return Promise.resolve(new Response(headOnly ? null : job.stream(signalOf(request)), { headers }));
+  },
+  'DELETE /api/exports/{job}': ({ params }) => {
+    jobOf(params.job).stop();
+    return Promise.resolve(done());
+  },
+};
