@@ -171,12 +171,13 @@ try {
   await shot('motion');
 
   await open('ostrel-cab-ride');
-  await row('over Hollin');
-  await driver.executeScript(
-    'arguments[0].scrollIntoView({ block: "start" })',
-    await click('//button[starts-with(normalize-space(.), "Backing")]'),
-  );
-  await shot('backing');
+  await click('[data-hand-over]');
+  await click('//label[.//span[text()="JPEG"]]');
+  await click('//label[contains(., "No larger than")]');
+  const most = await find('input[aria-label="No larger than, kB"]');
+  await most.sendKeys(Key.chord(Key.CONTROL, 'a'), '80', Key.ENTER);
+  await driver.wait(async () => /^\d\d kB, quality/.test(await (await find('[data-written]')).getText()), 60_000);
+  await shot('hand-over');
 
   await open('ostrel-autumn-walks');
   await click('[aria-label="Sizes"]');

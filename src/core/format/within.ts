@@ -12,8 +12,7 @@ export interface Within<T> {
 
 /**
  * Looks for the last of some encodings that keeps within a size; each is taken to be no smaller than the one before.
- * Between two that are known the size is taken to grow evenly in its logarithm, as it does with the quality of
- * photographs; where that leads too slowly on, the gap is halved.
+ * They are taken to grow as photographs do with their quality; where that leads too slowly on, the gap is halved.
  * @param count how many encodings there are @param target bytes @param first place that is tried first
  * @returns the best that was tried and is not above; null, with the smallest that was made, where none is
  */
@@ -45,9 +44,8 @@ export async function largestWithin<T extends { length: number }>(
   return { found: best, smallest, tries };
 }
 
-/** About how much larger the best of all is than the smallest, and than one somewhere between. */
-const SPREAD = 15;
-const MORE = 4;
+/** About how files grow from the smallest to the best, 0..1: slowly, and steeply at the end, as photographs do. */
+const grown = (share: number): number => 0.05 + 0.5 * share ** 1.4 + share ** 12;
 
 /** Where to look next between two places. @param left how many tries there are */
 function next(
@@ -61,11 +59,19 @@ function next(
 ): number {
   // Nothing keeps within yet: the last try is the smallest there is.
   if (low < 0 && left <= 1) return 0;
-  const from = low < 0 ? { at: 0, bytes: highBytes / SPREAD } : { at: low, bytes: lowBytes },
-    to = high === count ? { at: count - 1, bytes: lowBytes * MORE } : { at: high, bytes: highBytes },
-    share = Math.log(target / from.bytes) / Math.log(to.bytes / from.bytes),
-    guess = Math.round(from.at + (to.at - from.at) * (Number.isFinite(share) ? share : 0.5)),
-    // Not nearer to an end than what the tries that are left could halve away.
-    rim = Math.floor((high - low) / 2 ** (left + 1));
-  return Math.min(high - 1 - (high < count ? rim : 0), Math.max(low + 1 + (low < 0 ? 0 : rim), guess));
+  const size = (at: number): number => Math.log(grown(count > 1 ? at / (count - 1) : 0)),
+    fromLow = Math.log(target / lowBytes),
+    toHigh = Math.log(target / highBytes);
+  // What the curve would be at the place that is looked for, from one end, or between both.
+  const wanted =
+    low < 0
+      ? size(high) + toHigh
+      : high === count
+        ? size(low) + fromLow
+        : size(low) + ((size(high) - size(low)) * fromLow) / (fromLow - toHigh);
+  let guess = Math.max(0, low);
+  while (guess < high - 1 && size(guess + 1) <= wanted) guess++;
+  // Not nearer to an end than what the tries that are left could halve away.
+  const rim = low < 0 || high === count ? 0 : Math.floor((high - low) / 2 ** (left + 1));
+  return Math.min(high - 1 - rim, Math.max(low + 1 + rim, guess));
 }

@@ -1,5 +1,5 @@
 // Who writes which format; one that is forgotten does not compile.
-import { type Encoding, encodingsOf, type StillFormatId } from '../../core/format/formats';
+import { type Encoding, encodingsOf, FORMATS, type StillFormatId } from '../../core/format/formats';
 import { largestWithin } from '../../core/format/within';
 import type { Pixels } from '../../core/ground/pixels';
 import { avif } from './avif';
@@ -29,8 +29,8 @@ export async function write(
 ): Promise<Written | { smallest: number }> {
   if (target === null) return { bytes: await WRITERS[format](painted, as), as };
   const all = encodingsOf(format, as),
-    { found, smallest } = await largestWithin(all.length, target, all.length - 1, (at) =>
-      WRITERS[format](painted, all[at]),
-    );
+    // A usual quality, or all colours.
+    first = FORMATS[format].quality ? 84 : all.length - 1,
+    { found, smallest } = await largestWithin(all.length, target, first, (at) => WRITERS[format](painted, all[at]));
   return found ? { bytes: found.made, as: all[found.at] } : { smallest };
 }
