@@ -465,7 +465,12 @@ try {
     unit: 'x',
   });
 
-  const { besideHeavy, memoryKept } = await import('./lib/bench-server.mjs');
+  const { archived, besideHeavy, memoryKept } = await import('./lib/bench-server.mjs');
+  const { archive, encoded } = await archived(app, 'ostrel-carousel');
+  report('seven slides as PNG in an archive, against only encoding them on all cores', archive, 1.5, {
+    ratio: at(archive, 0.5) / at(encoded, 0.5),
+    unit: 'x',
+  });
   const waited = await besideHeavy(app, 'ostrel-reopening');
   report('a picture, while another client asks for 20 large ones', waited.render, 3000);
   report('a list, meanwhile', waited.lists, 300);

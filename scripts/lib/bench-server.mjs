@@ -1,4 +1,7 @@
 // The server's part of the bench: what others wait for while somebody asks for much, and what memory is left held.
+import { unzipSync } from 'fflate';
+import { cpus } from 'node:os';
+import sharp from 'sharp';
 import { memoryOfAll } from './memory.mjs';
 
 const ask = async (address, path, as = 'bench') => {
@@ -49,4 +52,38 @@ export async function memoryKept({ address, pid }, piece, times = 100) {
   const before = memoryOfAll(pid());
   await round(times);
   return memoryOfAll(pid()) / before;
+}
+
+/**
+ * All slides of a piece as PNG in one archive, and only encoding the same pictures, as many at a time as there are
+ * cores.
+ * @returns {Promise<{ archive: number[], encoded: number[] }>} ms
+ */
+export async function archived({ address }, piece, times = 4) {
+  const archive = [],
+    encoded = [];
+  for (let i = 0; i < times; i++) {
+    const made = await fetch(`${address}/api/pieces/${piece}/exports`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{}',
+    });
+    let t = performance.now();
+    const file = await fetch(`${address}${made.headers.get('location')}/file`),
+      bytes = new Uint8Array(await file.arrayBuffer());
+    if (i) archive.push(performance.now() - t);
+    const raw = await Promise.all(
+      Object.values(unzipSync(bytes)).map((b) => sharp(b).raw().toBuffer({ resolveWithObject: true })),
+    );
+    t = performance.now();
+    const left = [...raw];
+    await Promise.all(
+      cpus().map(async () => {
+        for (let one = left.pop(); one; one = left.pop())
+          await sharp(one.data, { raw: one.info }).png({ compressionLevel: 6 }).toBuffer();
+      }),
+    );
+    if (i) encoded.push(performance.now() - t);
+  }
+  return { archive, encoded };
 }

@@ -59,6 +59,15 @@ it('a picture is seen as it is written, at 100 %, beside the one without loss; b
   );
 });
 
+it('what is not Clear is said, with a way there', async () => {
+  const warnings = await bench.find('[data-warnings="2"]');
+  expect(await warnings.getText()).toMatch(/Slow trains,\s+long views: Lost, \d\.\d of \d\.\d/);
+  await bench.press('[aria-label="Show Headline"]');
+  await bench.find('[data-row="headline"][data-selected]');
+  await bench.click('Hand over');
+  await until(/kB, quality 90/);
+});
+
 it('no larger than asked: the quality is searched, and said; what cannot be is said, too', async () => {
   await check('No larger than');
   await until(/quality \d+$/);

@@ -202,7 +202,7 @@ describe('the box', () => {
     await bench.click('Hand over');
     await bench.until(
       async () =>
-        (await driver.findElements(By.xpath('//*[contains(., "more letters than the frame holds")]'))).length > 0,
+        (await driver.findElements(By.xpath('//*[contains(., "More text than the frame holds")]'))).length > 0,
       'not said in hand over',
     );
     await bench.keys(Key.ESCAPE);

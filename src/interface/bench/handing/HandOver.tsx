@@ -6,6 +6,7 @@ import { notifications } from '@mantine/notifications';
 import { IconCopy, IconDownload, IconPackageExport } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
 import type { ExportStatus } from '../../../contract/exports';
+import { unknownParts } from '../../../core/format/file-names';
 import { FORMATS, MOTION_FORMAT_IDS, type MotionFormatId } from '../../../core/format/formats';
 import { moves } from '../../../core/piece/moments';
 import { inWords } from '../../shared/api';
@@ -19,6 +20,7 @@ import { Compare } from './Compare';
 import { EncodingFields, FormatField, QualityField, ScaleFields } from './EncodingFields';
 import css from './HandOver.module.css';
 import { SeveralFields, sizesOf } from './SeveralFields';
+import { Warnings } from './Warnings';
 import { fileFrom, pictureOf, useWritten, type Written } from './written';
 
 export function HandOver() {
@@ -134,7 +136,7 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
     <Dialog opened onClose={onClose} title="Hand over" size={seen ? 1120 : 360} padding="md">
       <div className={css.columns}>
         <Stack gap="sm">
-          <Weak many={many} />
+          <Warnings onShow={onClose} />
           {whats.length > 1 && (
             <SegmentedControl
               aria-label="What is handed over"
@@ -183,7 +185,7 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
               flex={1}
               leftSection={<IconDownload size={16} />}
               loading={busy}
-              disabled={failed !== null}
+              disabled={of === 'slide' ? failed !== null : of === 'several' && unknownParts(several.pattern).length > 0}
               onClick={() => void take()}
             >
               Download
@@ -254,27 +256,6 @@ function wordsOf({ file, as }: Written, format: keyof typeof FORMATS, searched: 
       ? 'all colours'
       : `${as.colours} colours`;
   return `${inBytes(file.blob.size)}${searched || FORMATS[format].quality || as.colours !== null ? `, ${how}` : ''}`;
-}
-
-/** What the readings of the slide warn of. */
-function Weak({ many }: { many: boolean }) {
-  const weak = useBench((s) => s.readings.filter((r) => r.verdict === 'strained' || r.verdict === 'lost').length),
-    cut = useBench((s) => s.readings.filter((r) => r.flags.includes('overflow')).length);
-  return (
-    <>
-      {weak > 0 && (
-        <Alert color="amber" variant="light" p="xs" fz="xs">
-          {weak === 1 ? 'One text' : `${weak} texts`}
-          {many ? ' of this slide' : ''} {weak === 1 ? 'is' : 'are'} not Clear yet.
-        </Alert>
-      )}
-      {cut > 0 && (
-        <Alert color="amber" variant="light" p="xs" fz="xs">
-          {cut === 1 ? 'One text has' : `${cut} texts have`} more letters than the frame holds.
-        </Alert>
-      )}
-    </>
-  );
 }
 
 /** Puts the picture into the clipboard, which takes PNG. */

@@ -1,5 +1,6 @@
 // Everything at once: the server makes an archive while the browser takes it into the downloads.
 import type { ExportAsk, ExportStatus } from '../../../contract/exports';
+import { USUAL_PATTERN } from '../../../core/format/file-names';
 import { FORMATS } from '../../../core/format/formats';
 import { savedBench } from '../keeping/handed';
 import { api } from '../../shared/api';
@@ -20,7 +21,7 @@ export function exportAsk({ several, quality, colours, transparent, target, scal
     colours: target === null && formats.some((f) => FORMATS[f].colours) ? colours : null,
     transparent,
     target,
-    pattern,
+    pattern: pattern.trim() || USUAL_PATTERN,
   };
 }
 

@@ -27,7 +27,10 @@ const onLayers = (t: EventTarget | null): boolean =>
 
 export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => void): void {
   useEffect(() => {
-    let before = false;
+    let before = false,
+      within = false;
+    // A dialog that closes at this very key may be gone before the key comes here: the step back was its own.
+    const look = (): void => void (within = document.querySelector('[role="dialog"],[role="menu"]') !== null);
     const release = (e: KeyboardEvent | FocusEvent): void => {
       // A window that loses the focus never hears that a key is let go.
       if (!before || (e instanceof KeyboardEvent && chordOf(e) !== 'b')) return;
@@ -47,7 +50,7 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
         // One step back: out of the field.
         if (chord === 'escape' && t?.dataset.atRest !== undefined) t.blur();
         if (!undoes) return;
-      } else if (document.querySelector('[role="dialog"],[role="menu"]')) return;
+      } else if (within) return;
       const singles = usePanels.getState().singleKeys;
       // Held, it shows what was before: without the way that is looked at, or without treatments.
       if (chord === 'b' && singles) {
@@ -93,8 +96,10 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
       cut: copy,
       paste,
     } as unknown as Record<string, EventListener>;
+    window.addEventListener('keydown', look, { capture: true });
     for (const [type, listener] of Object.entries(on)) window.addEventListener(type, listener);
     return () => {
+      window.removeEventListener('keydown', look, { capture: true });
       for (const [type, listener] of Object.entries(on)) window.removeEventListener(type, listener);
     };
   }, [zoomRef, showShortcuts]);
