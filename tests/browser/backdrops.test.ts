@@ -415,17 +415,13 @@ describe('overlays', () => {
     await bench.selectRow('Pool');
     const ratio = await bench.ratio();
     const stored = await bench.document();
-    await bench.press('[aria-label^="Blend mode"]');
-    // The menu opens with a movement: the pointer waits until it stands.
-    const screen = await bench.find('[data-blend="screen"]');
-    await bench.settled(screen);
+    const screen = await bench.inMenu('[aria-label^="Blend mode"]', '[data-blend="screen"]');
     await driver.actions().move({ origin: screen }).perform();
     await bench.until(async () => (await bench.ratio()) < ratio - 1, 'the mode was not shown');
     await bench.keys(Key.ESCAPE);
     await bench.until(async () => (await bench.ratio()) === ratio, 'the mode stayed');
     expect(await bench.document()).toEqual(stored);
-    await bench.press('[aria-label^="Blend mode"]');
-    await (await bench.find('[data-blend="multiply"]')).click();
+    await bench.fromMenu('[aria-label^="Blend mode"]', '[data-blend="multiply"]');
     await bench.untilDocument((p) => one<PoolLayer>(p, 'pool').blend === 'multiply', 'it was not taken');
   });
 });

@@ -108,13 +108,19 @@ export class BenchPage {
    */
   async fromMenu(button: string, entry: string): Promise<void> {
     await this.until(async () => {
-      if (!(await this.driver.findElements(By.css(entry))).length) await this.press(button);
-      const found = await this.driver.wait(until.elementLocated(By.css(entry)), 3000).catch(() => null);
-      if (!found) return null;
-      await this.settled(found);
-      await found.click();
+      await (await this.inMenu(button, entry)).click();
       return true;
     }, `${entry} cannot be taken from ${button}`);
+  }
+  /** An entry of a menu that is open, once it stands. */
+  async inMenu(button: string, entry: string): Promise<WebElement> {
+    const found = await this.until(async () => {
+      if (!(await this.driver.findElements(By.css(entry))).length) await this.press(button);
+      const there = await this.driver.wait(until.elementLocated(By.css(entry)), 3000).catch(() => null);
+      if (there) await this.settled(there);
+      return there;
+    }, `no ${entry} in ${button}`);
+    return found!;
   }
   /** Clicks what a selector (or an XPath) finds, once it can be seen. */
   async take(what: string): Promise<void> {
