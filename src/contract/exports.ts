@@ -1,7 +1,7 @@
 // Everything at once: slides, sizes and formats as one archive, made as it is fetched.
 import { z } from 'zod';
 import { LONGEST_PATTERN, unknownParts, USUAL_PATTERN } from '../core/format/file-names';
-import { PALETTES, STILL_FORMAT_IDS, TARGET } from '../core/format/formats';
+import { PALETTES, SCALES, STILL_FORMAT_IDS, TARGET } from '../core/format/formats';
 import type { Endpoint, EndpointKey } from './endpoint';
 
 const AskSchema = z.strictObject({
@@ -13,7 +13,7 @@ const AskSchema = z.strictObject({
     .describe('Numbers of slides, from 1; all that are not left out where none are named'),
   sizes: z.array(z.string().max(64)).min(1).max(40).optional().describe('Ids of sizes; all where none are named'),
   formats: z.array(z.enum(STILL_FORMAT_IDS)).min(1).default(['png']),
-  scale: z.number().min(0.02).max(4).default(1),
+  scale: z.number().min(SCALES.least).max(SCALES.most).default(1),
   quality: z.number().int().min(1).max(100).default(90),
   colours: z
     .union(PALETTES.map((n) => z.literal(n)))

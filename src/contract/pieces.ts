@@ -12,6 +12,7 @@ import {
   PageQuery,
   PlaceQuery,
   SavedSchema,
+  scale,
   SearchQuery,
   StoredPieceSchema,
   SummarySchema,
@@ -52,7 +53,7 @@ export const ENCODED = 'plavo-encoded';
 
 export const RenderQuery = PlaceQuery.extend({
   ...EncodingQuery.shape,
-  scale: z.coerce.number().min(0.02).max(4).default(1),
+  scale,
   width: z.coerce
     .number()
     .int()

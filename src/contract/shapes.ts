@@ -1,6 +1,6 @@
 // What is asked and answered in more than one place.
-import { PALETTES, STILL_FORMAT_IDS, TARGET } from '../core/format/formats';
 import { z } from 'zod';
+import { PALETTES, SCALES, STILL_FORMAT_IDS, TARGET } from '../core/format/formats';
 import { PieceSchema } from '../core/piece/schema';
 
 /** True and false as they stand in an address. */
@@ -23,6 +23,12 @@ export const PlaceQuery = z.object({
   size: z.string().max(64).optional().describe('Id of the size; the base size where left out'),
 });
 
+export const scale = z.coerce
+  .number()
+  .min(SCALES.least)
+  .max(SCALES.most)
+  .default(1)
+  .describe('Pixels of the picture to one of the size');
 /** How pictures are written; what a format does not know does not count. */
 export const EncodingQuery = z.object({
   format: z.enum(STILL_FORMAT_IDS).default('png'),

@@ -4,7 +4,7 @@ import { FORMATS, MOTION_FORMAT_IDS } from '../core/format/formats';
 import { MOST_NOTE } from '../core/piece/slides';
 import { JOIN_OFFERS } from '../core/remedy/join-offers';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { EncodingQuery, flag, PlaceQuery, SavedSchema } from './shapes';
+import { EncodingQuery, flag, PlaceQuery, SavedSchema, scale } from './shapes';
 
 const size = z.string().max(64).optional().describe('Id of the size; the base size where left out');
 const JoinSchema = z.object({
@@ -15,7 +15,7 @@ const JoinSchema = z.object({
 });
 const AllQuery = EncodingQuery.extend({
   size,
-  scale: z.coerce.number().min(0.02).max(4).default(1),
+  scale,
   all: flag.default(false).describe('Also those that are left out'),
 });
 

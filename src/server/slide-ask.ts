@@ -1,8 +1,8 @@
 // From a request to a slide of a stored piece.
 import type { z } from 'zod';
 import type { EncodingQuery, PlaceQuery } from '../contract/shapes';
-import { inName } from '../core/format/file-names';
-import { type FormatId, FORMATS, type StillFormatId } from '../core/format/formats';
+import { pieceInName } from '../core/format/file-names';
+import { type Encoding, type FormatId, FORMATS } from '../core/format/formats';
 import type { Layer } from '../core/kinds/layers';
 import { nameOf } from '../core/piece/name';
 import type { Piece } from '../core/piece/schema';
@@ -11,11 +11,16 @@ import { readPiece, type StoredPiece } from './pieces';
 import { Problem } from './problem';
 
 /** @throws Problem 404 where the piece, the slide or the size is not there */
-export async function slideAskOf(
+export const slideAskOf = async (
   id: string,
+  place: z.infer<typeof PlaceQuery>,
+): Promise<SlideAsk & { stored: StoredPiece }> => slideAskIn(await readPiece(id), place);
+
+/** The same of a piece that was read. @throws Problem 404 */
+export function slideAskIn(
+  stored: StoredPiece,
   { slide, size }: z.infer<typeof PlaceQuery>,
-): Promise<SlideAsk & { stored: StoredPiece }> {
-  const stored = await readPiece(id);
+): SlideAsk & { stored: StoredPiece } {
   const { piece } = stored;
   if (slide > piece.slides.length)
     throw new Problem(404, 'There is no such slide', `The piece has ${piece.slides.length}.`, [
@@ -32,12 +37,15 @@ export async function slideAskOf(
 export const encodingOf = ({
   format,
   quality,
-  colours,
+  colours = null,
   transparent,
-  target,
-}: z.infer<typeof EncodingQuery>): Pick<RenderAsk, 'as' | 'target'> & { format: StillFormatId } => ({
+  target = null,
+}: Omit<z.infer<typeof EncodingQuery>, 'colours' | 'target'> & {
+  colours?: Encoding['colours'];
+  target?: number | null;
+}): Pick<RenderAsk, 'as' | 'target' | 'format'> => ({
   format,
-  as: { quality, colours: colours ?? null, transparent: transparent && FORMATS[format].alpha },
+  as: { quality, colours, transparent: transparent && FORMATS[format].alpha },
   target,
 });
 
@@ -59,7 +67,7 @@ export function sectionOf({ section }: Piece): void {
 }
 
 /** The name of a piece as that of a file. */
-export const fileBase = (piece: Piece): string => inName(nameOf(piece)) || 'piece';
+export const fileBase = (piece: Piece): string => pieceInName(nameOf(piece));
 
 /** A file name without surprises: name of the piece, slide, size, scale. */
 export function fileName(place: SlideAsk, format: FormatId, scale: number): string {

@@ -1,6 +1,6 @@
 // Names by a pattern: what is asked for, each another one, and safe anywhere.
 import fc from 'fast-check';
-import { namesOf, unknownParts, USUAL_PATTERN } from './file-names';
+import { namesOf, partsOf, unknownParts, USUAL_PATTERN } from './file-names';
 
 const parts = (more: object = {}) => ({
   campaign: 'ostrel-line',
@@ -51,4 +51,17 @@ it('no pattern leads out of the folder', () => {
 
 it('says which parts there are not', () => {
   expect(unknownParts('{piece} {wide} {} {size}')).toEqual(['wide', '']);
+});
+
+it('parts come from names as people read them; a piece of one slide has no number of it', () => {
+  const file = { slide: 3, size: { width: 1080, height: 1351 }, scale: 0.5, number: 7 },
+    about = { campaign: 'The Ostrel Line', piece: 'Slow trains, long views', slides: 7 };
+  expect(partsOf(about, file)).toMatchObject({
+    campaign: 'the-ostrel-line',
+    piece: 'slow-trains-long-views',
+    slide: '03',
+    size: '540x676',
+    number: '7',
+  });
+  expect(partsOf({ ...about, piece: '!!!', slides: 1 }, file)).toMatchObject({ piece: 'piece', slide: '' });
 });

@@ -24,6 +24,26 @@ export const inName = (words: string): string =>
     .toLowerCase()
     .slice(0, 80);
 
+/** The name of a piece as that of a file. @param name as people read it */
+export const pieceInName = (name: string): string => inName(name) || 'piece';
+
+/**
+ * What the parts of a pattern stand for in one file, today.
+ * @param about names as people read them, and how many slides the piece has @param file number of its slide and of
+ * the file, from 1
+ */
+export const partsOf = (
+  about: { campaign: string; piece: string; slides: number },
+  file: { slide: number; size: { width: number; height: number }; scale: number; number: number },
+): Record<NamePart, string> => ({
+  campaign: inName(about.campaign),
+  piece: pieceInName(about.piece),
+  slide: about.slides > 1 ? String(file.slide).padStart(2, '0') : '',
+  size: `${Math.round(file.size.width * file.scale)}x${Math.round(file.size.height * file.scale)}`,
+  date: new Date().toISOString().slice(0, 10),
+  number: String(file.number),
+});
+
 /** What of a pattern is no part that there is; none where it is fine. */
 export const unknownParts = (pattern: string): string[] =>
   [...pattern.matchAll(/\{([^{}]*)\}/g)].map((m) => m[1]).filter((p) => !(p in NAME_PARTS));

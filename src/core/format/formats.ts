@@ -89,6 +89,9 @@ export const MOST_MOVING_PIXELS = 120_000_000;
 export const PALETTES = [256, 16, 4, 2] as const;
 export type Palette = (typeof PALETTES)[number];
 
+/** Pixels of a picture to one of the size. */
+export const SCALES = { least: 0.02, most: 4 };
+
 /** Sizes of a file that can be asked for, bytes. */
 export const TARGET = { least: 1000, most: 100_000_000 };
 

@@ -12,6 +12,7 @@ import { isSlideshow } from '../piece/slideshow';
 import { marginAt, readAtWidth, type WidthPoint } from '../reading/over-widths';
 import type { Painter } from '../scene/painter';
 import { type Offer, offersFor, SizeSolver, sharing, type SolvedSlide, type Survey } from './every-size';
+import { atOnce } from '../ground/at-once';
 import { sharedOut } from '../ground/shared-out';
 import { leastFor } from './way-finder';
 import { ofPhoto } from './way';
@@ -101,35 +102,27 @@ export const widthSolver = (painter: Painter, colours: readonly FoundColour[]): 
     Promise.resolve(readAtWidth(painter, piece, slideOf(piece, slideId), width, quality)),
 });
 
-function atOnce<T>(run: Generator<void, T>): T {
-  for (;;) {
-    const { done, value } = run.next();
-    if (done) return value;
-  }
-}
-
 /**
  * The least strengths of layouts, in whole percent, that give every width what it needs: between two of them strengths
  * run on linearly.
  * @param needs by width, CSS px @returns by id of the layout
  */
 export function strengthsFor(layouts: readonly Size[], needs: ReadonlyMap<number, number>): Map<string, number> {
-  const strengths = new Map(layouts.map((l) => [l.id, 0]));
+  const strengths = new Map(layouts.map((l) => [l.id, 0])),
+    raise = ({ id }: Size, by: number): unknown => strengths.set(id, Math.min(100, Math.ceil(strengths.get(id)! + by)));
   // What lies at a layout is its own; what lies between is then raised where it is nearer.
   const parts = [...needs]
     .map(([width, need]) => ({ ...around(layouts, width), need }))
     .sort((a, b) => Math.min(a.t, 1 - a.t) - Math.min(b.t, 1 - b.t));
   for (const { need, ...place } of parts) {
     const { from, to, t } = place,
-      there = strengthAt(strengths, place),
-      { id } = t > 0.5 ? to : from;
-    if (there >= need) continue;
-    strengths.set(id, Math.min(100, Math.ceil(strengths.get(id)! + (need - there) / Math.max(t, 1 - t))));
+      share = Math.max(t, 1 - t),
+      [near, far] = t > 0.5 ? [to, from] : [from, to],
+      short = (): number => need - strengthAt(strengths, place);
+    if (short() <= 0) continue;
+    raise(near, short() / share);
     // With all of the nearer one the other has to help.
-    const other = t > 0.5 ? from : to,
-      still = need - strengthAt(strengths, place);
-    if (still > 0)
-      strengths.set(other.id, Math.min(100, Math.ceil(strengths.get(other.id)! + still / Math.min(t, 1 - t))));
+    if (strengths.get(near.id) === 100 && short() > 0) raise(far, short() / (1 - share));
   }
   return strengths;
 }
@@ -232,6 +225,8 @@ class EveryWidth {
    */
   private async balanced(offer: Offer, needs: Map<number, number>): Promise<SolvedWidths | false | null> {
     const { layouts, piece, slideId, looked } = this,
+      order = [...looked, ...this.before.filter((p) => !looked.includes(p))],
+      isShort = (p: WidthPoint): boolean => marginAt(p) < ENOUGH,
       // The strength at which a width was found Clear, and its margin then.
       clear = new Map<number, { strength: number; margin: number }>(),
       raises = new Map<number, number>();
@@ -239,12 +234,11 @@ class EveryWidth {
       const strengths = strengthsFor(layouts, needs),
         at = (width: number): number => strengthAt(strengths, around(layouts, width)),
         taken = sharing(piece, slideId, offer, strengths),
-        unsure = [...looked, ...this.before.filter((p) => !looked.includes(p))].filter(({ width }) => {
+        unsure = order.filter(({ width }) => {
           const was = clear.get(width),
             more = at(width) - (was?.strength ?? 0);
           return !was || (more !== 0 && (more < 0 || more > LITTLE || was.margin < AMPLE));
-        }),
-        isShort = (p: WidthPoint): boolean => marginAt(p) < ENOUGH;
+        });
       const found = await sharedOut(
         this.solvers,
         unsure,
@@ -259,17 +253,17 @@ class EveryWidth {
         const named = layouts.map((l) => ({ layout: l.name, strength: strengths.get(l.id)! }));
         return { slide: this.document(taken), way: { name: offer.name, strengths: named } };
       }
-      const more = left.filter((p) => !needs.has(p.width)),
-        solved = await this.need(offer, more);
+      const unsolved = left.filter((p) => !needs.has(p.width)),
+        solved = await this.need(offer, unsolved);
       if (!solved) return null;
       if (solved.some((n) => n.strength === null)) return false;
-      more.forEach(({ width }, i) => needs.set(width, solved[i].strength!));
+      unsolved.forEach(({ width }, i) => needs.set(width, solved[i].strength!));
       for (const { width } of left) {
         // What is solved may be a little less than what is needed: it must be more than it was, each time by more.
-        const more = (raises.get(width) ?? 0) + 1;
-        raises.set(width, more);
+        const by = (raises.get(width) ?? 0) + 1;
+        raises.set(width, by);
         if (at(width) >= 100) return false;
-        needs.set(width, Math.min(100, Math.max(needs.get(width)!, at(width) + more)));
+        needs.set(width, Math.min(100, Math.max(needs.get(width)!, at(width) + by)));
       }
     }
     return false;

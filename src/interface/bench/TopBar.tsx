@@ -113,7 +113,7 @@ export function TopBar({
             <IconKeyboard size={18} />
           </ActionIcon>
         </Tooltip>
-        <HandOver />
+        <HandOver campaign={campaignName} />
       </Group>
       <Conflict open={saved === 'conflict'} />
     </header>

@@ -8,6 +8,7 @@ import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colou
 import type { Encoding, MotionFormatId, StillFormatId } from '../../core/format/formats';
 import { backgroundCss } from '../../core/format/html/background';
 import { sectionPage } from '../../core/format/html/section';
+import { atOnce } from '../../core/ground/at-once';
 import { blank, layInto, type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
 import { isPhoto } from '../../core/kinds/layers';
@@ -251,15 +252,11 @@ export async function solveSizes(ask: SlideAsk): Promise<SolvedSlide> {
   for (const { id } of ask.piece.sizes) await toMeasure({ ...ask, size: id });
   const { piece, slide } = await stand(ask);
   if (moves(slide)) return unsolved(piece, slide);
-  const run = everySize(painter, piece, slide.id, coloursUnder(slide), () => nanoid(10));
-  for (;;) {
-    const { done, value } = run.next();
-    if (done)
-      return {
-        slide: value.slide,
-        answers: value.answers.map((a) => ({ ...a, readings: a.readings.map((r) => ({ ...r, letters: [] })) })),
-      };
-  }
+  const solved = atOnce(everySize(painter, piece, slide.id, coloursUnder(slide), () => nanoid(10)));
+  return {
+    slide: solved.slide,
+    answers: solved.answers.map((a) => ({ ...a, readings: a.readings.map((r) => ({ ...r, letters: [] })) })),
+  };
 }
 
 /** What kind of cover a slide is. */

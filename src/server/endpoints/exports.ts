@@ -1,13 +1,14 @@
 // Everything at once: jobs that make archives.
 import type { exportJobs } from '../../contract/exports';
-import { inName, namesOf } from '../../core/format/file-names';
+import { namesOf, partsOf } from '../../core/format/file-names';
 import { FORMATS } from '../../core/format/formats';
+import { nameOf } from '../../core/piece/name';
 import { sizeOf } from '../../core/piece/resolve';
-import { campaignName } from '../pieces';
+import { campaignName, readPiece } from '../pieces';
 import { asked, run, signalOf } from '../crew/crews';
 import { ExportJob, jobOf, keepJob } from '../exports';
 import { Problem } from '../problem';
-import { encodingOf, fileBase, slideAskOf, withinTarget } from '../slide-ask';
+import { encodingOf, fileBase, slideAskIn, withinTarget } from '../slide-ask';
 import { done, fileHeaders, type Handlers, reply } from './handler';
 
 /** The most pixels of one picture, and of all of them; the most files. */
@@ -18,7 +19,8 @@ const tooMuch = (detail: string): Problem =>
 
 export const exportHandlers: Handlers<typeof exportJobs> = {
   'POST /api/pieces/{id}/exports': async ({ request, params, body }) => {
-    const { stored, piece, campaign } = await slideAskOf(params.id, { slide: 1 }),
+    const stored = await readPiece(params.id),
+      { piece, campaign } = stored,
       { formats, scale, pattern, ...as } = body,
       numbers = body.slides ?? piece.slides.flatMap((s, i) => (s.leftOut ? [] : [i + 1])),
       sizes = body.sizes ?? piece.sizes.map((s) => s.id);
@@ -27,8 +29,8 @@ export const exportHandlers: Handlers<typeof exportJobs> = {
         { path: '/slides', reason: 'no slide is handed over' },
       ]);
     // Each must be there before anything is begun.
-    for (const slide of numbers) await slideAskOf(params.id, { slide });
-    for (const size of sizes) await slideAskOf(params.id, { slide: 1, size });
+    for (const slide of numbers) slideAskIn(stored, { slide });
+    for (const size of sizes) slideAskIn(stored, { slide: 1, size });
     const wanted = [...new Set(sizes)].flatMap((size) =>
         [...new Set(numbers)].flatMap((slide) => [...new Set(formats)].map((format) => ({ size, slide, format }))),
       ),
@@ -39,26 +41,15 @@ export const exportHandlers: Handlers<typeof exportJobs> = {
     if (wanted.length > MOST.files) throw tooMuch(`At most ${MOST.files} files.`);
     if (Math.max(...pixels) > MOST.one) throw tooMuch(`At most ${MOST.one / 1e6} megapixels a picture.`);
     if (pixels.reduce((a, b) => a + b) > MOST.all) throw tooMuch(`At most ${MOST.all / 1e6} megapixels together.`);
-    const house = inName(await campaignName(campaign)),
-      date = new Date().toISOString().slice(0, 10),
+    const about = { campaign: await campaignName(campaign), piece: nameOf(piece), slides: piece.slides.length },
       names = namesOf(
         pattern,
-        wanted.map(({ size, slide, format }, i) => {
-          const { width, height } = sizeOf(piece, size);
-          return {
-            ending: FORMATS[format].ending,
-            parts: {
-              campaign: house,
-              piece: fileBase(piece),
-              slide: piece.slides.length > 1 ? String(slide).padStart(2, '0') : '',
-              size: `${Math.round(width * scale)}x${Math.round(height * scale)}`,
-              date,
-              number: String(i + 1),
-            },
-          };
-        }),
+        wanted.map(({ size, slide, format }, i) => ({
+          ending: FORMATS[format].ending,
+          parts: partsOf(about, { slide, size: sizeOf(piece, size), scale, number: i + 1 }),
+        })),
       ),
-      how = { ...asked(request, true) },
+      how = asked(request, true),
       job = new ExportJob(
         wanted.map(({ size, slide, format }, i) => ({
           name: names[i],
@@ -72,7 +63,7 @@ export const exportHandlers: Handlers<typeof exportJobs> = {
                   slide: slide - 1,
                   size,
                   scale,
-                  ...encodingOf({ ...as, colours: as.colours ?? undefined, target: as.target ?? undefined, format }),
+                  ...encodingOf({ ...as, format }),
                 },
                 { ...how, signal },
               ),

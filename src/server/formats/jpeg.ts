@@ -1,5 +1,7 @@
 // JPEG, opaque.
+import type { JpegOptions } from 'sharp';
 import { bytesOf, chroma, image, type Writer } from './writer';
 
-export const jpeg: Writer = (painted, { quality }) =>
-  bytesOf(image(painted, false).jpeg({ quality, chromaSubsampling: chroma(quality) }));
+export const jpegOptions = (quality: number): JpegOptions => ({ quality, chromaSubsampling: chroma(quality) });
+
+export const jpeg: Writer = (painted, { quality }) => bytesOf(image(painted, false).jpeg(jpegOptions(quality)));

@@ -1,7 +1,7 @@
 // The folder of a section: page, style sheet, pictures in every width, fonts cut down to their letters.
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import sharp, { type Sharp } from 'sharp';
+import type { Sharp } from 'sharp';
 import subsetFont from 'subset-font';
 import type { BackgroundCss } from '../../core/format/html/background';
 import type { FaceUse } from '../../core/format/html/faces';
@@ -17,23 +17,20 @@ import {
   type WantedPhoto,
 } from '../../core/format/html/wanted';
 import type { Box } from '../../core/ground/box';
-import type { Pixels } from '../../core/ground/pixels';
 import type { Extent } from '../../core/kinds/common';
 import type { Painter, PaintOptions, View } from '../../core/scene/painter';
 import { type Scene, sceneWith } from '../../core/scene/scene';
 import { avifOptions } from './avif';
-import { chroma } from './writer';
+import { jpegOptions } from './jpeg';
+import { bytesOf, raw } from './writer';
 
 export type Files = Record<string, Uint8Array>;
-
-const raw = ({ data, width, height }: Pixels): Sharp => sharp(data, { raw: { width, height, channels: 4 } });
-const bytes = async (image: Sharp): Promise<Uint8Array> => new Uint8Array(await image.toBuffer());
 
 /** A quality of 1 to 100 means about as much in each format. */
 const ENCODERS: Readonly<Record<PhotoType, (image: Sharp, quality: number) => Sharp>> = {
   avif: (image, quality) => image.avif(avifOptions(quality)),
   webp: (image, quality) => image.webp({ quality, smartSubsample: true, effort: 2 }),
-  jpg: (image, quality) => image.jpeg({ quality, chromaSubsampling: chroma(quality) }),
+  jpg: (image, quality) => image.jpeg(jpegOptions(quality)),
 };
 
 /** A scene on transparent ground, so many pixels of it. */
@@ -74,7 +71,7 @@ async function photoFiles(painter: Painter, wanted: WantedPhoto, paper: string, 
   const encode = (file: PhotoFile, painted: Sharp): void => {
     for (const type of PHOTO_TYPES)
       encoded.push(
-        bytes(ENCODERS[type](painted.clone().flatten({ background: paper }), quality)).then(
+        bytesOf(ENCODERS[type](painted.clone().flatten({ background: paper }), quality)).then(
           (b) => void (out[photoFile(wanted, file, type)] = b),
         ),
       );
@@ -109,7 +106,7 @@ function paintLayer(painter: Painter, scene: Scene, id: string, { x, y, width, h
 async function partFiles(painter: Painter, wanted: WantedPart, { scene }: Stand): Promise<Files> {
   const out: Files = {};
   for (const d of wanted.densities)
-    out[partFile(wanted, d)] = await bytes(
+    out[partFile(wanted, d)] = await bytesOf(
       paintLayer(painter, scene, wanted.layer, wanted.bounds, d).webp({
         quality: 90,
         alphaQuality: 100,
@@ -130,7 +127,7 @@ export async function backgroundFiles(
   const out: Files = { 'background.css': new TextEncoder().encode(css) },
     { width, height } = scene;
   for (const { file, layer } of photos)
-    out[file] = await bytes(
+    out[file] = await bytesOf(
       ENCODERS.jpg(
         paintLayer(painter, scene, layer, { x: 0, y: 0, width, height }, scale).flatten({
           background: scene.paper.slice(0, 7),

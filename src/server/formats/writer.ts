@@ -6,9 +6,12 @@ import type { Pixels } from '../../core/ground/pixels';
 /** Bytes of a file with the sRGB profile and nothing else beside the picture. */
 export type Writer = (painted: Pixels, as: Encoding) => Promise<Uint8Array>;
 
+/** Pixels as they are. */
+export const raw = ({ data, width, height }: Pixels): Sharp => sharp(data, { raw: { width, height, channels: 4 } });
+
 /** Painted pixels for an encoder, opaque unless they are to stay translucent. */
-export function image({ data, width, height }: Pixels, transparent: boolean): Sharp {
-  const all = sharp(data, { raw: { width, height, channels: 4 } }).withIccProfile('srgb');
+export function image(painted: Pixels, transparent: boolean): Sharp {
+  const all = raw(painted).withIccProfile('srgb');
   return transparent ? all : all.removeAlpha();
 }
 

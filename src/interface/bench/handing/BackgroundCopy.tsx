@@ -5,7 +5,7 @@ import { notifications } from '@mantine/notifications';
 import { IconBraces } from '@tabler/icons-react';
 import { useState } from 'react';
 import { inWords } from '../../shared/api';
-import { handedBy, intoDownloads, savedBench } from '../keeping/handed';
+import { handedBy, intoDownloads, savedPlace } from '../keeping/handed';
 
 interface Background {
   css: string;
@@ -16,10 +16,8 @@ interface Background {
 const list = (words: readonly string[]): string => new Intl.ListFormat('en').format(words);
 
 async function background(): Promise<Background> {
-  const { id, piece, slideId, sizeId } = await savedBench(),
-    slide = piece.slides.findIndex((s) => s.id === slideId) + 1,
-    query = new URLSearchParams({ slide: String(slide), size: sizeId });
-  return (await (await handedBy(`/api/pieces/${id}/background?${query}`)).json()) as Background;
+  const { id, place } = await savedPlace();
+  return (await (await handedBy(`/api/pieces/${id}/background?${new URLSearchParams(place)}`)).json()) as Background;
 }
 
 async function copyBackground(): Promise<void> {

@@ -5,12 +5,13 @@ import {
   FORMATS,
   type Palette,
   PALETTES,
+  SCALES,
   STILL_FORMAT_IDS,
   type StillFormatId,
   TARGET,
 } from '../../../core/format/formats';
 import { NumberField } from '../../shared/NumberField';
-import { type Choice, SCALES } from './choice';
+import type { Choice } from './choice';
 
 interface Props {
   choice: Choice;

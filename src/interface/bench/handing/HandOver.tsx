@@ -11,19 +11,20 @@ import { FORMATS, MOTION_FORMAT_IDS, type MotionFormatId } from '../../../core/f
 import { moves } from '../../../core/piece/moments';
 import { inWords } from '../../shared/api';
 import { Dialog } from '../../shared/Dialog';
-import { intoDownloads, savedBench } from '../keeping/handed';
+import { intoDownloads, savedPlace } from '../keeping/handed';
 import { currentSize, currentSlide, useBench } from '../state/store';
 import { takeArchive } from './archive';
 import { BackgroundCopy } from './BackgroundCopy';
-import { useChoice, type What } from './choice';
+import { encodingQuery, sizesOf, useChoice, type What } from './choice';
 import { Compare } from './Compare';
 import { EncodingFields, FormatField, QualityField, ScaleFields } from './EncodingFields';
 import css from './HandOver.module.css';
-import { SeveralFields, sizesOf } from './SeveralFields';
+import { SeveralFields } from './SeveralFields';
 import { Warnings } from './Warnings';
 import { fileFrom, pictureOf, useWritten, type Written } from './written';
 
-export function HandOver() {
+/** @param campaign its name */
+export function HandOver({ campaign }: { campaign: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -36,7 +37,7 @@ export function HandOver() {
       >
         Hand over
       </Button>
-      {open && <HandOverDialog onClose={() => setOpen(false)} />}
+      {open && <HandOverDialog campaign={campaign} onClose={() => setOpen(false)} />}
     </>
   );
 }
@@ -47,7 +48,7 @@ const inBytes = (bytes: number): string =>
     ? `${Math.max(1, Math.round(bytes / 1000)).toLocaleString('en')} kB`
     : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 2 : 1)} MB`;
 
-function HandOverDialog({ onClose }: { onClose: () => void }) {
+function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () => void }) {
   const size = useBench(currentSize),
     id = useBench((s) => s.id),
     slides = useBench((s) => s.piece.slides),
@@ -89,7 +90,7 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
     stop.current = new AbortController();
     try {
       if (of === 'several') {
-        const { state, left } = await takeArchive({ ...choice, scale }, setStatus, stop.current.signal);
+        const { state, left } = await takeArchive(shown, setStatus, stop.current.signal);
         if (state === 'failed') throw new Error('The archive could not be made to its end. Your piece is safe.');
         if (state === 'made' && left.length)
           notifications.show({
@@ -103,7 +104,7 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
       }
       const { blob, name } =
         of === 'slide' && !animated
-          ? await pictureOf({ ...choice, scale }, stop.current.signal)
+          ? await pictureOf(encodingQuery(shown), stop.current.signal)
           : await others(stop.current.signal);
       intoDownloads(blob, name);
       done(name);
@@ -116,14 +117,12 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
   };
   /** What is no picture of one slide. */
   const others = async (signal: AbortSignal): ReturnType<typeof fileFrom> => {
-    const { id: piece, piece: document, slideId } = await savedBench(),
-      pixels = { size: size.id, scale: String(scale) },
-      slide = String(document.slides.findIndex((s) => s.id === slideId) + 1),
+    const { id: piece, place } = await savedPlace(),
       quality = String(choice.quality);
     const [path, query, otherwise]: [string, Record<string, string>, string] = animated
-      ? ['motion', { ...pixels, slide, format: animated, quality }, `piece.${FORMATS[animated].ending}`]
+      ? ['motion', { ...place, scale: String(scale), format: animated, quality }, `piece.${FORMATS[animated].ending}`]
       : of === 'strip'
-        ? ['strip', pixels, 'strip.png']
+        ? ['strip', { size: place.size, scale: String(scale) }, 'strip.png']
         : ['page', { quality }, 'page.zip'];
     return fileFrom(`/api/pieces/${piece}/${path}?${new URLSearchParams(query)}`, otherwise, signal);
   };
@@ -157,7 +156,11 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
             />
           )}
           {of === 'several' && (
-            <SeveralFields choice={shown} set={(some) => set({ several: { ...several, ...some } })} />
+            <SeveralFields
+              choice={shown}
+              campaign={campaign}
+              set={(some) => set({ several: { ...several, ...some } })}
+            />
           )}
           {of === 'slide' && seen && <FormatField choice={choice} set={set} />}
           {seen && <EncodingFields choice={choice} set={set} formats={formats} />}
@@ -166,7 +169,7 @@ function HandOverDialog({ onClose }: { onClose: () => void }) {
           )}
           {of !== 'page' && (
             <ScaleFields
-              choice={{ ...choice, scale }}
+              choice={shown}
               set={set}
               // Of several sizes each has its own width.
               size={of === 'several' && sizesOf(several, sizes).length > 1 ? null : size}

@@ -1,25 +1,22 @@
 'use client';
 // Which slides, sizes and formats go into an archive, and what its files are called.
 import { Checkbox, Chip, Group, Radio, Stack, Text, TextInput } from '@mantine/core';
-import { inName, LONGEST_PATTERN, NAME_PARTS, namesOf, unknownParts } from '../../../core/format/file-names';
+import { LONGEST_PATTERN, NAME_PARTS, namesOf, partsOf, unknownParts } from '../../../core/format/file-names';
 import { FORMATS, STILL_FORMAT_IDS, type StillFormatId } from '../../../core/format/formats';
 import { nameOf } from '../../../core/piece/name';
 import { useBench } from '../state/store';
-import type { Choice, Several } from './choice';
+import { type Choice, type Several, sizesOf } from './choice';
+
+const PARTS = Object.keys(NAME_PARTS).map((p) => `{${p}}`);
 
 interface Props {
   choice: Choice;
   set: (some: Partial<Several>) => void;
+  /** Its name. */
+  campaign: string;
 }
 
-/** The sizes that are wanted and there. */
-export function sizesOf(several: Several, sizes: readonly { id: string }[]): string[] {
-  const there = sizes.map((s) => s.id),
-    wanted = several.sizes?.filter((s) => there.includes(s)) ?? there;
-  return wanted;
-}
-
-export function SeveralFields({ choice: { several, scale }, set }: Props) {
+export function SeveralFields({ choice: { several, scale }, set, campaign }: Props) {
   const piece = useBench((s) => s.piece),
     slide = useBench((s) => s.piece.slides.findIndex((x) => x.id === s.slideId)),
     { formats, all, pattern } = several,
@@ -35,14 +32,10 @@ export function SeveralFields({ choice: { several, scale }, set }: Props) {
       pattern,
       files.slice(0, 1).map(({ at, format, size }) => ({
         ending: FORMATS[format].ending,
-        parts: {
-          campaign: 'campaign',
-          piece: inName(nameOf(piece)),
-          slide: piece.slides.length > 1 ? String(at + 1).padStart(2, '0') : '',
-          size: `${Math.round(size.width * scale)}x${Math.round(size.height * scale)}`,
-          date: new Date().toISOString().slice(0, 10),
-          number: '1',
-        },
+        parts: partsOf(
+          { campaign, piece: nameOf(piece), slides: piece.slides.length },
+          { slide: at + 1, size, scale, number: 1 },
+        ),
       })),
     );
   return (
@@ -84,16 +77,8 @@ export function SeveralFields({ choice: { several, scale }, set }: Props) {
         maxLength={LONGEST_PATTERN}
         value={pattern}
         onChange={(e) => set({ pattern: e.currentTarget.value })}
-        error={
-          wrong.length
-            ? `{${wrong[0]}} is no part. There are ${Object.keys(NAME_PARTS)
-                .map((p) => `{${p}}`)
-                .join(', ')}.`
-            : null
-        }
-        description={Object.keys(NAME_PARTS)
-          .map((p) => `{${p}}`)
-          .join(' ')}
+        error={wrong.length ? `{${wrong[0]}} is no part. There are ${PARTS.join(', ')}.` : null}
+        description={PARTS.join(' ')}
         inputWrapperOrder={['label', 'input', 'error', 'description']}
       />
       <Text fz="xs" data-files={files.length}>

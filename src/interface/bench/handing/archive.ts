@@ -2,19 +2,24 @@
 import type { ExportAsk, ExportStatus } from '../../../contract/exports';
 import { USUAL_PATTERN } from '../../../core/format/file-names';
 import { FORMATS } from '../../../core/format/formats';
-import { savedBench } from '../keeping/handed';
+import { savedPlace } from '../keeping/handed';
 import { api } from '../../shared/api';
-import type { Choice } from './choice';
+import { useBench } from '../state/store';
+import { type Choice, sizesOf } from './choice';
 
 /** How often it is asked how far it is, ms. */
 const ASKED = 250;
 
-/** What is asked of the server. @param slide number of the present one, from 1 */
-export function exportAsk({ several, quality, colours, transparent, target, scale }: Choice, slide: number): ExportAsk {
-  const { formats, sizes, all, pattern } = several;
+/** What is asked of the server. @param slide number of the present one, from 1 @param there sizes of the piece */
+function exportAsk(
+  { several, quality, colours, transparent, target, scale }: Choice,
+  slide: number,
+  there: readonly { id: string }[],
+): ExportAsk {
+  const { formats, all, pattern } = several;
   return {
     ...(all ? {} : { slides: [slide] }),
-    ...(sizes ? { sizes } : {}),
+    sizes: sizesOf(several, there),
     formats,
     scale,
     quality,
@@ -35,9 +40,9 @@ export async function takeArchive(
   tell: (status: ExportStatus) => void,
   signal: AbortSignal,
 ): Promise<ExportStatus> {
-  const { id, piece, slideId } = await savedBench(),
-    slide = piece.slides.findIndex((s) => s.id === slideId) + 1;
-  let status = await api.beginExport(id, exportAsk(choice, slide));
+  const { id, place } = await savedPlace(),
+    { sizes } = useBench.getState().piece;
+  let status = await api.beginExport(id, exportAsk(choice, Number(place.slide), sizes));
   tell(status);
   signal.addEventListener('abort', () => void api.stopExport(status.id).catch(console.error), { once: true });
   // The browser takes it as it comes: none of it is held in the page.

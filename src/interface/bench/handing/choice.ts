@@ -7,6 +7,7 @@ import {
   type MotionFormatId,
   type Palette,
   PALETTES,
+  SCALES,
   STILL_FORMAT_IDS,
   type StillFormatId,
   TARGET,
@@ -55,7 +56,12 @@ const USUAL: Choice = {
   scale: 1,
   several: { formats: ['png'], sizes: null, all: true, pattern: USUAL_PATTERN },
 };
-export const SCALES = { least: 0.02, most: 4 };
+
+/** The sizes that are wanted and there. */
+export function sizesOf({ sizes }: Several, there: readonly { id: string }[]): string[] {
+  const wanted = there.filter((s) => sizes?.includes(s.id));
+  return (wanted.length ? wanted : there).map((s) => s.id);
+}
 
 function severalFrom(kept: unknown): Several {
   const was = (typeof kept === 'object' && kept ? kept : {}) as Partial<Record<keyof Several, unknown>>,
@@ -106,21 +112,24 @@ export function useChoice(piece: string | null): [Choice, (some: Partial<Choice>
 }
 
 /** How pictures are written, as the server is asked. */
-export function encodingQuery({
-  format,
-  quality,
-  colours,
-  transparent,
-  target,
-  scale,
-}: Choice): Record<string, string> {
+export function encodingQuery({ format, quality, colours, transparent, target, scale }: Choice): string {
   const knows = FORMATS[format];
-  return {
+  return new URLSearchParams({
     format,
     scale: String(scale),
     ...(knows.quality ? { quality: String(quality) } : {}),
     ...(knows.colours && colours !== null && target === null ? { colours: String(colours) } : {}),
     ...(knows.alpha && transparent ? { transparent: '1' } : {}),
     ...(target !== null ? { target: String(target) } : {}),
-  };
+  }).toString();
 }
+
+/** The same picture without any loss. */
+export const plainQuery = (choice: Choice): string =>
+  encodingQuery({
+    ...choice,
+    format: 'png',
+    colours: null,
+    target: null,
+    transparent: choice.transparent && FORMATS[choice.format].alpha,
+  });

@@ -2,10 +2,9 @@
 // loss beside it.
 import { useEffect, useState } from 'react';
 import { ENCODED } from '../../../contract/pieces';
-import { FORMATS } from '../../../core/format/formats';
 import { inWords } from '../../shared/api';
-import { handedBy, savedBench } from '../keeping/handed';
-import { type Choice, encodingQuery } from './choice';
+import { handedBy, savedPlace } from '../keeping/handed';
+import { type Choice, encodingQuery, plainQuery } from './choice';
 
 /** How long a choice has to rest before it is written, ms. */
 const REST = 300;
@@ -41,31 +40,22 @@ export async function fileFrom(
   return { blob: await response.blob(), name: nameIn(response, otherwise), response };
 }
 
-/** Is nothing lost in the way that is chosen? */
-const isPlain = ({ format, colours, target }: Choice): boolean =>
-  !FORMATS[format].quality && colours === null && target === null;
-
-/** The present slide as a file, written as chosen; the piece is saved first. */
-export async function pictureOf(choice: Choice, signal: AbortSignal): ReturnType<typeof fileFrom> {
-  const { id, revision, piece, slideId, sizeId, time } = await savedBench(),
-    place = {
-      slide: String(piece.slides.findIndex((s) => s.id === slideId) + 1),
-      size: sizeId,
+/** The present slide as a file; the piece is saved first. @param encoding how it is written, as `encodingQuery` says */
+export async function pictureOf(encoding: string, signal: AbortSignal): ReturnType<typeof fileFrom> {
+  const { id, revision, time, place } = await savedPlace(),
+    query = new URLSearchParams({
+      ...place,
       revision: String(revision),
       download: '1',
       ...(time !== null ? { time: String(time) } : {}),
-    };
-  return fileFrom(
-    `/api/pieces/${id}/render?${new URLSearchParams({ ...place, ...encodingQuery(choice) })}`,
-    `piece.${choice.format}`,
-    signal,
-  );
+    });
+  return fileFrom(`/api/pieces/${id}/render?${query}&${encoding}`, 'picture', signal);
 }
 
-async function write(choice: Choice, asked: string, signal: AbortSignal): Promise<Written> {
+async function write(asked: string, lossless: string, signal: AbortSignal): Promise<Written> {
   const [file, plain] = await Promise.all([
-    pictureOf(choice, signal),
-    isPlain(choice) ? null : pictureOf({ ...choice, format: 'png', colours: null, target: null }, signal),
+    pictureOf(asked, signal),
+    asked === lossless ? null : pictureOf(lossless, signal),
   ]);
   const shown = ({ blob, name }: { blob: Blob; name: string }): Picture => ({
       blob,
@@ -86,15 +76,16 @@ async function write(choice: Choice, asked: string, signal: AbortSignal): Promis
  * @param wanted null where no picture is handed over
  */
 export function useWritten(wanted: Choice | null): { written: Written | null; making: boolean; failed: string | null } {
-  const asked = wanted && JSON.stringify(encodingQuery(wanted)),
+  const asked = wanted && encodingQuery(wanted),
+    lossless = wanted && plainQuery(wanted),
     [written, setWritten] = useState<Written | null>(null),
     [failed, setFailed] = useState<{ asked: string; why: string } | null>(null);
   useEffect(() => {
-    if (!wanted || !asked) return;
+    if (!asked || !lossless) return;
     const stop = new AbortController(),
       timer = setTimeout(
         () =>
-          void write(wanted, asked, stop.signal)
+          void write(asked, lossless, stop.signal)
             .then((made) => {
               if (stop.signal.aborted) letGo(made);
               else setWritten(made);
@@ -108,9 +99,7 @@ export function useWritten(wanted: Choice | null): { written: Written | null; ma
       clearTimeout(timer);
       stop.abort();
     };
-    // The choice is what is asked.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [asked]);
+  }, [asked, lossless]);
   useEffect(() => () => void (written && letGo(written)), [written]);
   const why = failed && failed.asked === asked ? failed.why : null;
   return { written, making: asked !== null && written?.asked !== asked && !why, failed: why };

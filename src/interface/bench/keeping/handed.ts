@@ -3,7 +3,7 @@ import { settle, useBench } from '../state/store';
 import { save } from './saving';
 
 /** The bench once it is saved. @throws Error in words where the server does not answer */
-export async function savedBench(): Promise<ReturnType<typeof useBench.getState>> {
+async function savedBench(): Promise<ReturnType<typeof useBench.getState>> {
   settle();
   await save();
   const state = useBench.getState();
@@ -12,6 +12,18 @@ export async function savedBench(): Promise<ReturnType<typeof useBench.getState>
       'The piece must be saved first, and the server does not answer. Your edits are safe in this browser; try again in a moment.',
     );
   return state;
+}
+
+/** The slide and size one works on, once they are saved, as the server is asked about them. @throws Error in words */
+export async function savedPlace(): Promise<{
+  id: string;
+  revision: number;
+  time: number | null;
+  place: { slide: string; size: string };
+}> {
+  const { id, revision, time, piece, slideId, sizeId } = await savedBench(),
+    slide = String(piece.slides.findIndex((s) => s.id === slideId) + 1);
+  return { id, revision, time, place: { slide, size: sizeId } };
 }
 
 /** What the server answers. @throws Error in its words */
