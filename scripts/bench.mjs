@@ -28,8 +28,14 @@ const crew = new Crew({
   memory: 4e9,
   grown: 4e9,
 });
-const render = (ask) =>
-  crew.run({ task: 'render', ask: { ...ask, as: { quality: 90, colours: null, transparent: false } } });
+const as = {
+  quality: 90,
+  colours: null,
+  transparent: false,
+  text: false,
+  page: { width: null, bleed: 0, marks: false, grey: false },
+};
+const render = (ask) => crew.run({ task: 'render', ask: { ...ask, as } });
 const pixels = (ask) => crew.run({ task: 'painted', ask });
 const { bundleForBench } = await import('./lib/bundle.mjs');
 const core = await bundleForBench();

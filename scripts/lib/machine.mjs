@@ -31,6 +31,7 @@ const PACKAGES = {
   'mariadb-install-db': 'mariadb-server',
   chromium: 'chromium',
   chromedriver: 'chromium-driver',
+  pdftocairo: 'poppler-utils',
 };
 
 /** Installs what is missing when run as root; otherwise says which packages are needed. */

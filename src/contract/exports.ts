@@ -1,8 +1,9 @@
 // Everything at once: slides, sizes and formats as one archive, made as it is fetched.
 import { z } from 'zod';
 import { LONGEST_PATTERN, unknownParts, USUAL_PATTERN } from '../core/format/file-names';
-import { PALETTES, SCALES, STILL_FORMAT_IDS, TARGET } from '../core/format/formats';
+import { PALETTES, PRESS, SCALES, SLIDE_FORMAT_IDS, TARGET } from '../core/format/formats';
 import type { Endpoint, EndpointKey } from './endpoint';
+import { LETTERS } from './shapes';
 
 const AskSchema = z.strictObject({
   slides: z
@@ -12,7 +13,7 @@ const AskSchema = z.strictObject({
     .optional()
     .describe('Numbers of slides, from 1; all that are not left out where none are named'),
   sizes: z.array(z.string().max(64)).min(1).max(40).optional().describe('Ids of sizes; all where none are named'),
-  formats: z.array(z.enum(STILL_FORMAT_IDS)).min(1).default(['png']),
+  formats: z.array(z.enum(SLIDE_FORMAT_IDS)).min(1).default(['png']),
   scale: z.number().min(SCALES.least).max(SCALES.most).default(1),
   quality: z.number().int().min(1).max(100).default(90),
   colours: z
@@ -21,6 +22,11 @@ const AskSchema = z.strictObject({
     .default(null),
   transparent: z.boolean().default(false),
   target: z.number().int().min(TARGET.least).max(TARGET.most).nullable().default(null),
+  letters: LETTERS,
+  pageWidth: z.number().min(PRESS.width.least).max(PRESS.width.most).nullable().default(null),
+  bleed: z.number().min(PRESS.bleed.least).max(PRESS.bleed.most).default(0),
+  marks: z.boolean().default(false),
+  grey: z.boolean().default(false),
   pattern: z
     .string()
     .min(1)
@@ -39,6 +45,9 @@ const StatusSchema = z.object({
   done: z.number().int(),
   bytes: z.number().int().describe('Of the files that are made'),
   left: z.array(z.object({ name: z.string(), why: z.string() })).describe('Files that could not be made'),
+  notes: z
+    .array(z.object({ name: z.string(), note: z.string() }))
+    .describe('What a file could not keep as it is: layers that are pictures in it'),
 });
 export type ExportStatus = z.output<typeof StatusSchema>;
 

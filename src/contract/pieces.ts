@@ -1,7 +1,7 @@
 // Pieces: lists, documents, revisions, pictures of them.
 import { z } from 'zod';
 import { NARROWEST, WIDEST } from '../core/piece/limits';
-import { FORMATS, STILL_FORMAT_IDS } from '../core/format/formats';
+import { FORMATS, SLIDE_FORMAT_IDS } from '../core/format/formats';
 import { PieceSchema } from '../core/piece/schema';
 import type { Endpoint, EndpointKey } from './endpoint';
 import {
@@ -48,7 +48,10 @@ const NewPieceSchema = z.union([
   }),
 ]);
 
-/** Header of an answer with a picture: the quality and colours it was written with, as JSON. */
+/**
+ * Header of an answer with a picture: the quality and colours it was written with, and which layers are not what they
+ * were, as JSON, percent-encoded.
+ */
 export const ENCODED = 'plavo-encoded';
 
 export const RenderQuery = PlaceQuery.extend({
@@ -165,7 +168,7 @@ export const pieces = {
   'GET /api/pieces/{id}/render': {
     summary: 'A slide as a picture',
     query: RenderQuery,
-    answer: { says: 'The picture', media: STILL_FORMAT_IDS.map((f) => FORMATS[f].media) },
+    answer: { says: 'The picture', media: SLIDE_FORMAT_IDS.map((f) => FORMATS[f].media) },
     problems: {
       404: 'Not there',
       413: 'Too large',

@@ -1,6 +1,6 @@
 // What is asked and answered in more than one place.
 import { z } from 'zod';
-import { PALETTES, SCALES, STILL_FORMAT_IDS, TARGET } from '../core/format/formats';
+import { PALETTES, PRESS, SCALES, SLIDE_FORMAT_IDS, TARGET } from '../core/format/formats';
 import { PieceSchema } from '../core/piece/schema';
 
 /** True and false as they stand in an address. */
@@ -29,9 +29,13 @@ export const scale = z.coerce
   .max(SCALES.most)
   .default(1)
   .describe('Pixels of the picture to one of the size');
+export const LETTERS = z
+  .enum(['outlines', 'text'])
+  .default('outlines')
+  .describe('Of a drawing: letters as outlines, or as text in fonts that come along');
 /** How pictures are written; what a format does not know does not count. */
 export const EncodingQuery = z.object({
-  format: z.enum(STILL_FORMAT_IDS).default('png'),
+  format: z.enum(SLIDE_FORMAT_IDS).default('png'),
   quality: z.coerce.number().int().min(1).max(100).default(90),
   colours: z
     .preprocess((v) => (v === undefined ? v : Number(v)), z.union(PALETTES.map((n) => z.literal(n))))
@@ -45,6 +49,16 @@ export const EncodingQuery = z.object({
     .max(TARGET.most)
     .optional()
     .describe('No larger than this, bytes: the quality, or the colours, are then as good as it allows'),
+  letters: LETTERS,
+  pageWidth: z.coerce
+    .number()
+    .min(PRESS.width.least)
+    .max(PRESS.width.most)
+    .optional()
+    .describe('Of a page: its width when cut, mm; 96 pixels to an inch where left out'),
+  bleed: z.coerce.number().min(PRESS.bleed.least).max(PRESS.bleed.most).default(0).describe('Beyond the cut, mm'),
+  marks: flag.default(false).describe('Marks that say where a page is cut'),
+  grey: flag.default(false).describe('A page in greys'),
 });
 
 export const SavedSchema = z.object({

@@ -16,7 +16,7 @@ const AHEAD = 4_000_000;
 /** One file of a job. @throws Problem where it cannot be made */
 export interface WantedFile {
   name: string;
-  make: (signal: AbortSignal) => Promise<Uint8Array>;
+  make: (signal: AbortSignal) => Promise<{ bytes: Uint8Array; notes?: string[] }>;
 }
 
 export class ExportJob {
@@ -26,6 +26,7 @@ export class ExportJob {
   private done = 0;
   private bytes = 0;
   private readonly left: ExportStatus['left'] = [];
+  private readonly notes: ExportStatus['notes'] = [];
   private readonly stopped = new AbortController();
 
   constructor(
@@ -36,8 +37,8 @@ export class ExportJob {
   ) {}
 
   status(): ExportStatus {
-    const { id, state, files, done, bytes, left } = this;
-    return { id, state, of: files.length, done, bytes, left: [...left] };
+    const { id, state, files, done, bytes, left, notes } = this;
+    return { id, state, of: files.length, done, bytes, left: [...left], notes: [...notes] };
   }
 
   stop(): void {
@@ -89,7 +90,9 @@ export class ExportJob {
       let bytes: Uint8Array;
       try {
         // A signal of its own: what listens to it goes with it.
-        bytes = await make(AbortSignal.any([signal]));
+        const made = await make(AbortSignal.any([signal]));
+        ({ bytes } = made);
+        for (const note of made.notes ?? []) this.notes.push({ name, note });
       } catch (e) {
         if (signal.aborted) return null;
         if (!(e instanceof Problem)) throw e;
@@ -106,10 +109,14 @@ export class ExportJob {
       return true;
     });
     if (signal.aborted) throw new Error('It was stopped.');
-    if (this.left.length) {
-      const file = new ZipPassThrough('left-out.txt');
+    const report = [
+      ...this.left.map(({ name, why }) => `${name} is not here: ${why}`),
+      ...this.notes.map(({ name, note }) => `${name}: ${note}`),
+    ];
+    if (report.length) {
+      const file = new ZipPassThrough('report.txt');
       zip.add(file);
-      file.push(new TextEncoder().encode(this.left.map(({ name, why }) => `${name}: ${why}\n`).join('')), true);
+      file.push(new TextEncoder().encode(`${report.join('\n')}\n`), true);
     }
     this.state = 'made';
     zip.end();

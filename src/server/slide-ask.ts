@@ -40,12 +40,24 @@ export const encodingOf = ({
   colours = null,
   transparent,
   target = null,
-}: Omit<z.infer<typeof EncodingQuery>, 'colours' | 'target'> & {
+  letters,
+  pageWidth = null,
+  bleed,
+  marks,
+  grey,
+}: Omit<z.infer<typeof EncodingQuery>, 'colours' | 'target' | 'pageWidth'> & {
   colours?: Encoding['colours'];
   target?: number | null;
+  pageWidth?: number | null;
 }): Pick<RenderAsk, 'as' | 'target' | 'format'> => ({
   format,
-  as: { quality, colours, transparent: transparent && FORMATS[format].alpha },
+  as: {
+    quality,
+    colours,
+    transparent: transparent && FORMATS[format].alpha,
+    text: letters === 'text',
+    page: { width: pageWidth, bleed, marks, grey },
+  },
   target,
 });
 

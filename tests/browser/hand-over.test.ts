@@ -119,7 +119,7 @@ it('WebP and AVIF are what they are called, as the server writes them for progra
     const bytes = await take(`.${words.toLowerCase()}`);
     expect(await sharp(bytes).metadata()).toMatchObject({ format, width: 540 });
     const own = await fetch(
-      `${app.address}/api/pieces/ostrel-reopening/render?format=${words.toLowerCase()}&scale=0.5&quality=90&transparent=1`,
+      `${app.address}/api/pieces/ostrel-reopening/render?format=${words.toLowerCase()}&scale=0.5&quality=90&transparent=1&download=1`,
     );
     expect(own.headers.get('content-type')).toBe(`image/${words.toLowerCase()}`);
     expect(Buffer.from(await own.arrayBuffer()).equals(bytes)).toBe(true);
@@ -129,6 +129,59 @@ it('WebP and AVIF are what they are called, as the server writes them for progra
   expect(await Promise.all(['colours=7', 'target=10', 'format=bmp', 'format=jpeg&target=1000'].map(ask))).toEqual([
     400, 400, 400, 422,
   ]);
+});
+
+describe('drawings and layers', () => {
+  const ALTERNATIVE = 'Tickets from 14 March & a mountain';
+  it('an SVG holds outlines, gradients and the words that say what it shows; what is a picture in it is said', async () => {
+    await bench.open(app.address, 'ostrel-tickets');
+    await bench.click('Hand over');
+    await bench.choose('SVG');
+    await until(/kB$/);
+    expect(await (await bench.find('[data-not-kept]')).getText()).toContain('Pool: partly drawn as a picture');
+    await bench.press('[data-suggest]');
+    await bench.until(
+      async () => /^Tickets from/.test((await (await bench.find('[role="dialog"] textarea')).getText()) || ''),
+      'nothing was suggested',
+    );
+    const words = await bench.find('[role="dialog"] textarea');
+    await words.sendKeys(Key.chord(Key.CONTROL, 'a'), ALTERNATIVE);
+    await until(/kB$/);
+    expect(await violations(driver)).toEqual([]);
+    const svg = (await take('.svg')).toString();
+    expect(svg).toContain('<desc>Tickets from 14 March &#38; a mountain</desc>');
+    expect(svg).not.toMatch(/<text|<script|https?:(?!\/\/www\.w3\.org)/);
+    expect(await sharp(Buffer.from(svg)).metadata()).toMatchObject({ format: 'svg', width: 1080, height: 1080 });
+  });
+
+  it('letters are text where that is chosen; the words are kept with the piece, and undone like any edit', async () => {
+    await bench.click('Hand over');
+    expect(await (await bench.find('[role="dialog"] textarea')).getText()).toBe(ALTERNATIVE);
+    await bench.choose('As text, with fonts');
+    await until(/kB$/);
+    const svg = (await take('.svg')).toString();
+    expect(svg).toMatch(/>Tickets from<\/text>/);
+    expect(svg).toContain('data:font/woff2;base64,');
+    await bench.undo();
+    await bench.untilDocument((p) => p.slides[0].alternative !== ALTERNATIVE, 'it was not undone');
+  });
+
+  it('a PDF and an OpenRaster file are what they are called', async () => {
+    await bench.click('Hand over');
+    await bench.choose('PDF');
+    await check('Crop marks');
+    await until(/kB$/);
+    const pdf = await take('.pdf');
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+    expect(pdf.toString('latin1')).toContain('/TrimBox');
+    await bench.click('Hand over');
+    await bench.choose('OpenRaster');
+    await until(/[kM]B$/);
+    const files = unzipSync(new Uint8Array(await take('.ora')));
+    expect(Buffer.from(files.mimetype).toString()).toBe('image/openraster');
+    expect(Buffer.from(files['stack.xml']).toString()).toContain('name="Pool"');
+    expect(await sharp(files['mergedimage.png']).metadata()).toMatchObject({ width: 1080, height: 1080 });
+  });
 });
 
 describe('several at once', () => {
@@ -198,6 +251,17 @@ describe('several at once', () => {
     expect(Object.values(files).map((b) => b.length <= 30_000)).toEqual([true, true]);
     expect(await status()).toMatchObject({ state: 'made', done: 2, left: [] });
     expect((await fetch(`${at}/file`)).status).toBe(404);
+    // All slides are pages of one file, for each size.
+    const paged = app.address + (await post({ formats: ['pdf'], pattern: '{piece}-{slide}' })).headers.get('location')!,
+      pdfs = unzipSync(new Uint8Array(await (await fetch(`${paged}/file`)).arrayBuffer()));
+    expect(Object.keys(pdfs).filter((n) => n.endsWith('.pdf'))).toHaveLength(2);
+    for (const [name, bytes] of Object.entries(pdfs))
+      if (name.endsWith('.pdf'))
+        expect(
+          Buffer.from(bytes)
+            .toString('latin1')
+            .match(/\/Type \/Page\b/g),
+        ).toHaveLength(7);
     // What cannot be made is named, the rest is there.
     const partly =
         app.address + (await post({ slides: [1], formats: ['png', 'jpeg'], target: 20_000 })).headers.get('location')!,
@@ -205,7 +269,7 @@ describe('several at once', () => {
     expect(Object.keys(some).filter((n) => n.endsWith('.jpg'))).toHaveLength(2);
     const { left } = (await (await fetch(partly)).json()) as ExportStatus;
     expect(Object.keys(some).length).toBe(4 - left.length + (left.length ? 1 : 0));
-    for (const l of left) expect(Buffer.from(some['left-out.txt']).toString()).toContain(l.name);
+    for (const l of left) expect(Buffer.from(some['report.txt']).toString()).toContain(l.name);
     // One that is stopped before it was fetched.
     const stopped = app.address + (await post({})).headers.get('location')!;
     expect((await fetch(stopped, { method: 'DELETE' })).status).toBe(204);

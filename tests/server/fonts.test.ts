@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { deflateSync } from 'node:zlib';
 import { compress } from 'wawoff2';
 import { loadFont } from '../../src/core/type/font';
-import { axesOf, sfntFacts } from '../../src/core/type/sfnt';
+import { axesOf, mayGoAlong, sfntFacts } from '../../src/core/type/sfnt';
 import { assetBytes } from '../../src/server/assets';
 import { closeDatabase } from '../../src/server/database';
 import { checkedFonts, keepFonts, listFonts, ownFamilies, removeFont, unpackWoff } from '../../src/server/fonts';
@@ -119,6 +119,13 @@ it('of a font with axes there are faces for its weights, widths and slants, whic
 
 it('says what a font says of itself', () => {
   expect(sfntFacts(ttf)).toEqual({ family: 'Lora', weight: 700, italic: true });
+  // OS/2 fsType says whether it may be put into other files.
+  expect(mayGoAlong(ttf)).toBe(true);
+  const restricted = ttf.slice(),
+    at = Buffer.from(restricted).indexOf('OS/2'),
+    view = new DataView(restricted.buffer);
+  view.setUint16(view.getUint32(at + 8) + 8, 2);
+  expect(mayGoAlong(restricted)).toBe(false);
 });
 
 it('takes TTF, WOFF and WOFF2 alike; one that has a name of ours is told apart', async () => {

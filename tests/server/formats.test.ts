@@ -1,6 +1,6 @@
 // Pictures as they are written: read again by a decoder of its own, each is what was asked for, and nothing more.
 import sharp from 'sharp';
-import { type Encoding, FORMATS, PALETTES, STILL_FORMAT_IDS } from '../../src/core/format/formats';
+import { type Encoding, FORMATS, PALETTES, STILL_FORMAT_IDS, USUAL_ENCODING } from '../../src/core/format/formats';
 import type { Pixels } from '../../src/core/ground/pixels';
 import { write, type Written } from '../../src/server/formats/writers';
 
@@ -20,7 +20,7 @@ function picture(): Pixels {
     }
   return { width: WIDTH, height: HEIGHT, data };
 }
-const PLAIN: Encoding = { quality: 90, colours: null, transparent: false };
+const PLAIN = USUAL_ENCODING;
 const written = async (format: (typeof STILL_FORMAT_IDS)[number], as: Partial<Encoding> = {}, target?: number) =>
   (await write(picture(), format, { ...PLAIN, ...as }, target ?? null)) as Written;
 
@@ -41,6 +41,21 @@ it.each(STILL_FORMAT_IDS)('%s holds the picture with its profile, and nothing ab
     for (let k = 0; k < 3; k++) sum += Math.abs(data[i * 3 + k] - own[i * 4 + k]);
   expect(sum / (WIDTH * (HEIGHT - 50) * 3)).toBeLessThan(FORMATS[format].quality ? 4 : 0.01);
 });
+
+it.each(STILL_FORMAT_IDS)(
+  '%s says what it is called and shows, where told, in words that stay words',
+  async (format) => {
+    const about = { title: 'Trains & <views>', description: 'A train "in" the hills\u0001' },
+      { bytes } = (await write(picture(), format, PLAIN, null, about)) as Written,
+      { xmp, exif } = await sharp(bytes).metadata(),
+      said = Buffer.from(xmp!).toString();
+    expect(exif).toBeUndefined();
+    for (const tag of ['dc:title', 'dc:description', 'Iptc4xmpCore:AltTextAccessibility'])
+      expect(said).toContain(`<${tag}><rdf:Alt><rdf:li xml:lang="x-default">`);
+    expect(said).toContain('Trains &#38; &#60;views&#62;');
+    expect(said).toContain('A train &#34;in&#34; the hills<');
+  },
+);
 
 it.each(STILL_FORMAT_IDS.filter((f) => FORMATS[f].alpha))(
   '%s keeps what shows through, where asked',

@@ -1,6 +1,7 @@
 // Names by a pattern: what is asked for, each another one, and safe anywhere.
 import fc from 'fast-check';
 import { namesOf, partsOf, unknownParts, USUAL_PATTERN } from './file-names';
+import { wantedFiles } from './wanted-files';
 
 const parts = (more: object = {}) => ({
   campaign: 'ostrel-line',
@@ -64,4 +65,14 @@ it('parts come from names as people read them; a piece of one slide has no numbe
     number: '7',
   });
   expect(partsOf({ ...about, piece: '!!!', slides: 1 }, file)).toMatchObject({ piece: 'piece', slide: '' });
+});
+
+it('each size, slide and format is a file; a format with pages has one for all slides', () => {
+  expect(wantedFiles(['a'], [2], ['png', 'png'])).toEqual([{ size: 'a', slide: 2, format: 'png' }]);
+  const all = wantedFiles(['a', 'b'], [1, 3, 3], ['png', 'pdf', 'svg']);
+  expect(all).toHaveLength(10);
+  expect(all.filter((f) => f.format === 'pdf')).toEqual([
+    { size: 'a', slide: 1, format: 'pdf', pages: [1, 3] },
+    { size: 'b', slide: 1, format: 'pdf', pages: [1, 3] },
+  ]);
 });

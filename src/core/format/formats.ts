@@ -6,15 +6,20 @@ export interface Format {
   /** Ending of a file's name. */
   ending: string;
   media: string;
-  /** Is a slide handed over in it as a still, as an animation where something moves? */
+  /** Is a slide handed over in it as pixels, as an animation where something moves, as a drawing with its parts? */
   still: boolean;
   motion: boolean;
+  drawn: boolean;
   /** Does it keep how much of what lies below shows through? */
   alpha: boolean;
   /** Does a quality of 1 to 100 count? */
   quality: boolean;
   /** Can a still be kept in few colours? */
   colours: boolean;
+  /** Can it hold letters as text? */
+  text: boolean;
+  /** Does one file hold several slides, made ready for a press where asked? */
+  pages: boolean;
 }
 
 export const FORMATS = {
@@ -24,9 +29,12 @@ export const FORMATS = {
     media: 'image/png',
     still: true,
     motion: false,
+    drawn: false,
     alpha: true,
     quality: false,
     colours: true,
+    text: false,
+    pages: false,
   },
   jpeg: {
     name: 'JPEG',
@@ -34,9 +42,12 @@ export const FORMATS = {
     media: 'image/jpeg',
     still: true,
     motion: false,
+    drawn: false,
     alpha: false,
     quality: true,
     colours: false,
+    text: false,
+    pages: false,
   },
   webp: {
     name: 'WebP',
@@ -44,9 +55,12 @@ export const FORMATS = {
     media: 'image/webp',
     still: true,
     motion: true,
+    drawn: false,
     alpha: true,
     quality: true,
     colours: false,
+    text: false,
+    pages: false,
   },
   avif: {
     name: 'AVIF',
@@ -54,9 +68,12 @@ export const FORMATS = {
     media: 'image/avif',
     still: true,
     motion: false,
+    drawn: false,
     alpha: true,
     quality: true,
     colours: false,
+    text: false,
+    pages: false,
   },
   gif: {
     name: 'GIF',
@@ -64,9 +81,51 @@ export const FORMATS = {
     media: 'image/gif',
     still: false,
     motion: true,
+    drawn: false,
     alpha: false,
     quality: false,
     colours: false,
+    text: false,
+    pages: false,
+  },
+  svg: {
+    name: 'SVG',
+    ending: 'svg',
+    media: 'image/svg+xml',
+    still: false,
+    motion: false,
+    drawn: true,
+    alpha: true,
+    quality: true,
+    colours: false,
+    text: true,
+    pages: false,
+  },
+  pdf: {
+    name: 'PDF',
+    ending: 'pdf',
+    media: 'application/pdf',
+    still: false,
+    motion: false,
+    drawn: true,
+    alpha: false,
+    quality: true,
+    colours: false,
+    text: true,
+    pages: true,
+  },
+  ora: {
+    name: 'OpenRaster',
+    ending: 'ora',
+    media: 'image/openraster',
+    still: false,
+    motion: false,
+    drawn: true,
+    alpha: true,
+    quality: false,
+    colours: false,
+    text: false,
+    pages: false,
   },
 } as const satisfies Record<string, Format>;
 
@@ -76,11 +135,18 @@ type Having<K extends keyof Format> = {
 }[FormatId];
 export type StillFormatId = Having<'still'>;
 export type MotionFormatId = Having<'motion'>;
+export type DrawnFormatId = Having<'drawn'>;
+/** What one slide is handed over in. */
+export type SlideFormatId = StillFormatId | DrawnFormatId;
 
-const having = (key: 'still' | 'motion'): FormatId[] =>
+const having = (key: 'still' | 'motion' | 'drawn'): FormatId[] =>
   (Object.keys(FORMATS) as FormatId[]).filter((id) => FORMATS[id][key]);
 export const STILL_FORMAT_IDS = having('still') as [StillFormatId, ...StillFormatId[]];
 export const MOTION_FORMAT_IDS = having('motion') as [MotionFormatId, ...MotionFormatId[]];
+export const DRAWN_FORMAT_IDS = having('drawn') as [DrawnFormatId, ...DrawnFormatId[]];
+export const SLIDE_FORMAT_IDS: [SlideFormatId, ...SlideFormatId[]] = [...STILL_FORMAT_IDS, ...DRAWN_FORMAT_IDS];
+
+export const isDrawn = (format: FormatId): format is DrawnFormatId => FORMATS[format].drawn;
 
 /** The most pixels of all frames of an animation together. */
 export const MOST_MOVING_PIXELS = 120_000_000;
@@ -95,14 +161,46 @@ export const SCALES = { least: 0.02, most: 4 };
 /** Sizes of a file that can be asked for, bytes. */
 export const TARGET = { least: 1000, most: 100_000_000 };
 
-/** How a still is written. What a format does not know does not count. */
+/** A page for a press. */
+export interface PressPage {
+  /** Width of the trimmed page, mm; null for 96 pixels to an inch (CSS Values 4, 5.2). */
+  width: number | null;
+  /** What is beyond the edge to be cut off, mm. */
+  bleed: number;
+  /** Marks that say where it is cut. */
+  marks: boolean;
+  /** All in greys. */
+  grey: boolean;
+}
+export const PRESS = { width: { least: 10, most: 5000 }, bleed: { least: 0, most: 20 } };
+export const PLAIN_PAGE: PressPage = { width: null, bleed: 0, marks: false, grey: false };
+
+/** How a slide is written. What a format does not know does not count. */
 export interface Encoding {
-  /** 1..100. */
+  /** 1..100; in a drawing of the photos in it. */
   quality: number;
   /** At most so many, one of `PALETTES`; all of them where null. */
   colours: Palette | null;
   /** The paper is left out: what nothing covers shows through. */
   transparent: boolean;
+  /** Letters are text, not outlines. */
+  text: boolean;
+  page: PressPage;
+}
+
+export const USUAL_ENCODING: Encoding = {
+  quality: 90,
+  colours: null,
+  transparent: false,
+  text: false,
+  page: PLAIN_PAGE,
+};
+
+/** What a file says of itself, beside the picture. */
+export interface About {
+  title: string;
+  /** What the picture shows, for who does not see it; may be empty. */
+  description: string;
 }
 
 /**

@@ -106,3 +106,12 @@ export class Path {
 }
 
 export const path = (): Path => new Path();
+
+/** Adds what is traced to a path. */
+export const tracedInto = (path: Path): PathSink => ({
+  moveTo: (x, y) => void path.M(x, y),
+  lineTo: (x, y) => void path.L(x, y),
+  quadraticCurveTo: (x1, y1, x, y) => void path.Q(x1, y1, x, y),
+  bezierCurveTo: (x1, y1, x2, y2, x, y) => void path.C(x1, y1, x2, y2, x, y),
+  closePath: () => void path.Z(),
+});

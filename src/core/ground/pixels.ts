@@ -19,3 +19,9 @@ export function layInto(into: Pixels, { width, height, data }: Pixels, x: number
   for (let y = 0; y < height; y++)
     into.data.set(data.subarray(y * width * 4, (y + 1) * width * 4), (y * into.width + x) * 4);
 }
+
+/** Does nothing show through? */
+export function isOpaque({ data }: Pixels): boolean {
+  for (let i = 3; i < data.length; i += 4) if (data[i] !== 255) return false;
+  return true;
+}

@@ -3,7 +3,7 @@
 import type { Box } from '../ground/box';
 import { apply, boxTransform, compose, invert } from '../ground/transform';
 import { deviceBox, traceCorners } from '../paint/easel';
-import { fadeAlpha, fadeAlphas, fadeFrame } from '../paint/fade-form';
+import { fadeAlpha, fadeAlphas, fadeFrame, fadeRamp } from '../paint/fade-form';
 import type { Colour } from '../values/fill';
 import { begun, type Extent, type LayerOf, type Schemas, STRETCHED, whole } from './common';
 import type { Kind } from './kind';
@@ -108,6 +108,7 @@ export const fade = {
       opacity,
       region,
       (part, k) => fadeAlphas(layer, compose(fadeFrame(layer, box), compose(invert(t), [k, 0, 0, k, 0, 0])), part),
+      () => fadeRamp(layer, compose(fadeFrame(layer, box), invert(t)), hex, opacity),
     );
     if (straight) easel.fillDevice(brush, region);
     else easel.fillPath(brush, t, (to, m) => traceCorners(to, box, m));

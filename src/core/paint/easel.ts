@@ -7,7 +7,14 @@ import type { Pixels } from '../ground/pixels';
 import type { Context2D, Surface } from '../ground/surface';
 import { apply, compose, invert, type Transform } from '../ground/transform';
 import { tileById } from '../pattern/catalogue';
-import { paintPattern, periodOfPicture, pictureTexture, type Texture, tileTexture } from '../pattern/texture';
+import {
+  paintPattern,
+  periodOfPicture,
+  pictureTexture,
+  type Texture,
+  tileTexture,
+  tileTransform,
+} from '../pattern/texture';
 import type { Colour, Fill, Pattern, Stroke } from '../values/fill';
 import { gradientOf } from '../values/gradient';
 import { gradientTable, type RampTable } from '../values/gradient-table';
@@ -16,6 +23,7 @@ import { paintAlphas } from './alphas';
 import { cssColour } from './css-colour';
 import { gradientField, paintRamp } from './ramp';
 import type { Studio } from './studio';
+import { type VectorLetters, type VectorPaint, vectorsOf } from './vectors';
 
 /** The part of the slide that is painted, in surface pixels after scaling. */
 export interface View {
@@ -132,12 +140,14 @@ export class Easel {
    * Pixels of an area as something to fill with, made once for what they depend on.
    * @param key everything they depend on besides the region and the view
    * @param make paints a region; `k` is how many surface pixels one pixel of it stands for
+   * @param as what the pixels show, for surfaces that keep it
    */
   area(
     key: string,
     region: Box,
     make: (region: Box, origin: { x: number; y: number }, k: number) => Pixels,
     look: keyof typeof DRAFT_PIXELS = 'smooth',
+    as?: () => VectorPaint | null,
   ): Brush {
     const { context, view } = this;
     const k = this.quality === 'draft' && region.width * region.height > DRAFT_PIXELS[look] ? 2 : 1;
@@ -150,15 +160,18 @@ export class Easel {
             width: Math.ceil(region.width / k) + 1,
             height: Math.ceil(region.height / k) + 1,
           };
-    const made = this.stores.areas.get(JSON.stringify([key, part, view, k]), () => {
-      const pixels = make(part, { x: view.x + (view.strip ?? 0), y: view.y }, k);
-      const s = this.studio.surface(pixels.width, pixels.height);
-      s.write(pixels);
-      return s;
-    });
+    const made = (): Surface =>
+      this.stores.areas.get(JSON.stringify([key, part, view, k]), () => {
+        const pixels = make(part, { x: view.x + (view.strip ?? 0), y: view.y }, k);
+        const s = this.studio.surface(pixels.width, pixels.height);
+        s.write(pixels);
+        return s;
+      });
+    const vectors = as && vectorsOf(this.surface),
+      kept = vectors && as();
     context.imageSmoothingEnabled = k !== 1;
     return {
-      style: context.createPattern(made.image, 'no-repeat')!,
+      style: kept ? vectors.fill(kept, made) : context.createPattern(made().image, 'no-repeat')!,
       alpha: 1,
       space: [k, 0, 0, k, part.x * k, part.y * k],
     };
@@ -170,6 +183,7 @@ export class Easel {
    * stays while colour and strength are looked for.
    * @param form everything the alphas depend on besides the region
    * @param make alphas 0..1 of a region, row by row; `k` is how many surface pixels one pixel of it stands for
+   * @param as what the pixels show, for surfaces that keep it
    */
   alphaArea(
     form: string,
@@ -177,15 +191,21 @@ export class Easel {
     opacity: number,
     region: Box,
     make: (region: Box, k: number) => Float32Array,
+    as?: () => VectorPaint,
   ): Brush {
-    return this.area(JSON.stringify([form, hex, opacity]), region, (part, origin, k) =>
-      paintAlphas(
-        this.stores.alphas.get(JSON.stringify([form, part, k]), () => make(part, k)),
-        hex,
-        opacity,
-        part,
-        origin,
-      ),
+    return this.area(
+      JSON.stringify([form, hex, opacity]),
+      region,
+      (part, origin, k) =>
+        paintAlphas(
+          this.stores.alphas.get(JSON.stringify([form, part, k]), () => make(part, k)),
+          hex,
+          opacity,
+          part,
+          origin,
+        ),
+      'smooth',
+      as,
     );
   }
 
@@ -202,15 +222,14 @@ export class Easel {
     const toBox = (k: number): Transform => compose(invert(t), [k, 0, 0, k, 0, 0]);
     if (fill.kind === 'pattern') return this.patternBrush(fill.pattern, extent, t, region, opacity, toBox);
     const gradient = plainGradient(gradientOf(fill, this.swatches), this.swatches);
-    const ramp = JSON.stringify([gradient.stops, gradient.space]);
-    return this.area(JSON.stringify(['gradient', gradient, extent, t, opacity]), region, (part, origin, k) =>
-      paintRamp(
-        gradientField(gradient, extent, toBox(k)),
-        this.stores.tables.get(ramp, () => gradientTable(gradient)),
-        opacity,
-        part,
-        origin,
-      ),
+    const ramp = JSON.stringify([gradient.stops, gradient.space]),
+      table = (): RampTable => this.stores.tables.get(ramp, () => gradientTable(gradient));
+    return this.area(
+      JSON.stringify(['gradient', gradient, extent, t, opacity]),
+      region,
+      (part, origin, k) => paintRamp(gradientField(gradient, extent, toBox(k)), table(), opacity, part, origin),
+      'smooth',
+      () => ({ kind: 'ramp', field: gradientField(gradient, extent, toBox(1)), table: table(), opacity }),
     );
   }
 
@@ -250,17 +269,32 @@ export class Easel {
         );
       },
       'detailed',
+      () =>
+        tile && {
+          kind: 'tiling',
+          tile,
+          weight: pattern.weight,
+          colours,
+          visible: pattern.opacity,
+          opacity,
+          t: compose(t, tileTransform(pattern, box, tile)),
+        },
     );
   }
 
-  /** Fills a traced outline. `t` brings the outline's coordinates to the surface. */
+  /**
+   * Fills a traced outline. `t` brings the outline's coordinates to the surface.
+   * @param letters of which it consists, for surfaces that keep them
+   */
   fillPath(
     brush: Brush,
     t: Transform,
     trace: (to: PathSink, t: Transform) => void,
     rule: 'nonzero' | 'evenodd' = 'nonzero',
+    letters?: () => VectorLetters,
   ): void {
     const { context } = this;
+    if (letters) vectorsOf(this.surface)?.letters(letters());
     context.globalAlpha = brush.alpha;
     context.fillStyle = brush.style;
     context.setTransform(...brush.space);

@@ -1,7 +1,9 @@
 // The form of a fade, whatever its colour: how it falls off, and over which way.
 import type { Box } from '../ground/box';
-import { apply, type Transform } from '../ground/transform';
+import { rgba } from '../colour/srgb';
+import { apply, compose, type Transform } from '../ground/transform';
 import { STEPS } from '../values/gradient-table';
+import type { VectorPaint } from './vectors';
 
 export type Easing = 'linear' | 'smooth' | 'strong';
 
@@ -86,4 +88,30 @@ export function fadeAlphas(
     }
   }
   return out;
+}
+
+/**
+ * A fade as a ramp of one colour.
+ * @param m from surface pixels to the fade's frame (`fadeFrame`)
+ */
+export function fadeRamp(
+  fade: Pick<FadeForm, 'shape' | 'solid' | 'reach' | 'easing'>,
+  m: Transform,
+  hex: string,
+  opacity: number,
+): VectorPaint {
+  const { r, g, b, a } = rgba(hex),
+    table = new Float32Array((STEPS + 1) * 4),
+    // Twice the frame is all that a fade can reach.
+    half: Transform = [0.5, 0, 0, 0.5, 0, 0];
+  for (let i = 0; i <= STEPS; i++) {
+    const u = (2 * i) / STEPS;
+    table.set([r, g, b, a * fadeAlpha(fade, fade.shape === 'vignette' ? 1 - u : u)], i * 4);
+  }
+  return {
+    kind: 'ramp',
+    field: { kind: fade.shape === 'linear' ? 'line' : 'distance', m: compose(half, m) },
+    table,
+    opacity,
+  };
 }

@@ -6,6 +6,7 @@ import type { Surface } from '../ground/surface';
 import { blurredChannel } from '../photo/blur';
 import type { Shadow } from '../values/shape';
 import type { Easel } from './easel';
+import { vectorsOf } from './vectors';
 import { spreadMask } from './spread';
 
 /** How many standard deviations of a blur are painted. */
@@ -86,6 +87,13 @@ function paintShadow(easel: Easel, shadow: Shadow, { key, bounds, origin, paint 
     right = Math.min(bounds.x + bounds.width, near.right),
     bottom = Math.min(bounds.y + bounds.height, near.bottom);
   if (right <= x || bottom <= y) return;
+  const vectors = shadow.kind === 'drop' ? vectorsOf(easel.surface) : null;
+  if (vectors) {
+    const scratch = easel.scratch({ x, y, width: right - x, height: bottom - y });
+    paint(scratch);
+    const form = { sigma, spread, x: x + dx, y: y + dy, colour: easel.hex(shadow.colour) };
+    if (vectors.shadow({ ...form, opacity: opacity * shadow.opacity }, scratch.surface)) return;
+  }
   const whole =
     x === bounds.x && y === bounds.y && right === bounds.x + bounds.width && bottom === bounds.y + bounds.height;
   const w = right - x,

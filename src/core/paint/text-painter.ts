@@ -5,6 +5,7 @@ import { boxTransform, compose, type Transform } from '../ground/transform';
 import { backingReach, traceBacking } from '../type/backing';
 import { textFrame, textTransform, traceGlyph, traceLetter } from '../type/frame';
 import type { Letter, Stripe, TextLayout } from '../type/layout';
+import { shownText } from '../type/spans';
 import type { Fill } from '../values/fill';
 import { PLAIN_SHAPE } from '../values/plain';
 import { lookKey } from '../values/swatches';
@@ -54,6 +55,13 @@ const traceInk =
   (layout: TextLayout, ink: number, coloured: boolean) =>
   (to: PathSink, t: Transform): void => {
     for (const l of layout.letters) if (l.ink === ink && (coloured || l.colour === null)) traceLetter(l, t, to);
+    traceBeside(layout, ink)(to, t);
+  };
+
+/** What has an ink beside the letters. */
+const traceBeside =
+  (layout: TextLayout, ink: number) =>
+  (to: PathSink, t: Transform): void => {
     for (const m of layout.markers) if (m.ink === ink) traceLetter(m, t, to);
     for (const u of layout.underlines) if (u.ink === ink) traceStripe(to, u, t);
   };
@@ -214,7 +222,13 @@ export function paintText(easel: Easel, layer: PlacedText, layout: TextLayout, m
     if (mode.as === 'letters')
       layout.inks.forEach((_, ink) => {
         const brush = brushFor(fillOf(ink), fillPlace(layer, layout, frame, ink), region, opacity);
-        if (brush) easel.fillPath(brush, t, traceInk(layout, ink, false));
+        if (brush)
+          easel.fillPath(brush, t, traceInk(layout, ink, false), 'nonzero', () => ({
+            letters: layout.letters.filter((l) => l.ink === ink && l.colour === null),
+            text: shownText(layer),
+            t,
+            rest: traceBeside(layout, ink),
+          }));
       });
     if (mode.as === 'letters') paintColoured(easel, layer, layout, t, opacity);
     if (mode.as !== 'flood') strokeLetters(easel, t, opacity, 'above');

@@ -133,6 +133,21 @@ function mixes({ foreground, background }: PatternColours, visible: number, opac
   return new Uint32Array(bytes.buffer);
 }
 
+/** From pixels of a tile at scale 1 to pixels of the box that its pattern fills. */
+export const tileTransform = (
+  { angle, scale, offset }: Pattern,
+  box: { width: number; height: number },
+  period: { width: number; height: number },
+): Transform =>
+  compose(rotationAbout(angle, box.width / 2, box.height / 2), [
+    scale,
+    0,
+    0,
+    scale,
+    offset.x * period.width * scale,
+    offset.y * period.height * scale,
+  ]);
+
 /** From surface pixels to texels of a pattern. @param toBox from surface pixels to the box's own pixels */
 function toTexels(
   pattern: Pattern,

@@ -50,6 +50,7 @@ export const makeSection = (): NonNullable<Piece['section']> => ({
 export const emptySlide = (id: string, note = ''): Slide => ({
   id,
   note,
+  alternative: '',
   leftOut: false,
   paper: '#ffffff',
   layers: [],

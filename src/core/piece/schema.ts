@@ -42,6 +42,8 @@ export const SlideSchema = z.strictObject({
   id,
   /** What it is to say: its line of the outline. It is not painted. */
   note: z.string().max(2000).default(''),
+  /** What it shows, in words for who does not see it: its alternative text. It is not painted. */
+  alternative: z.string().max(2000).default(''),
   /** It is left out when the piece is handed over. */
   leftOut: z.boolean().default(false),
   paper: ColourSchema.default('#ffffff'),

@@ -6,7 +6,7 @@ import type { Colour, Fill } from '../values/fill';
 import type { PlacedText } from '../values/text';
 import type { FontStore, LoadedFont } from './font';
 import { EMOJI_FACE, familyOf } from './catalogue';
-import { looksOf, type ResolvedLook, scaleType } from './spans';
+import { looksOf, type ResolvedLook, scaleType, shownText } from './spans';
 
 const bidi = bidiFactory();
 const buffer = new hb.Buffer();
@@ -107,23 +107,6 @@ interface Cluster {
   level: number;
   /** Index of its run. */
   run: number;
-}
-
-/** The text as it is shown: letter case applied, without changing its length where Unicode would. */
-export function shownText(layer: PlacedText): string {
-  return looksOf(layer)
-    .map(({ start, end, look }) => inCase(layer.text.slice(start, end), look.case))
-    .join('');
-}
-
-function inCase(text: string, to: PlacedText['case']): string {
-  if (to === 'as-typed') return text;
-  let out = '';
-  for (const c of text) {
-    const t = to === 'upper' ? c.toUpperCase() : c.toLowerCase();
-    out += t.length === c.length ? t : c;
-  }
-  return out;
 }
 
 /**

@@ -27,6 +27,16 @@ function tablesOf(view: DataView): Map<string, { offset: number; length: number 
   return tables;
 }
 
+/** OS/2 fsType, its lowest four bits: 2 is a font that must not go along in a file (OpenType 1.9, OS/2). */
+const RESTRICTED = 2;
+
+/** May a font go along in a file? One that does not say may. */
+export function mayGoAlong(bytes: Uint8Array): boolean {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength),
+    os2 = tablesOf(view).get('OS/2');
+  return !os2 || os2.length < 10 || (view.getUint16(os2.offset + 8) & 0xf) !== RESTRICTED;
+}
+
 /** A string of the name table: the typographic name where there is one. */
 function nameOf(
   view: DataView,

@@ -266,3 +266,20 @@ export function setTypographically(layer: PlacedText): PlacedText {
     }
   });
 }
+
+/** The text as it is shown: letter case applied, without changing its length where Unicode would. */
+export function shownText(layer: PlacedText): string {
+  return looksOf(layer)
+    .map(({ start, end, look }) => inCase(layer.text.slice(start, end), look.case))
+    .join('');
+}
+
+function inCase(text: string, to: PlacedText['case']): string {
+  if (to === 'as-typed') return text;
+  let out = '';
+  for (const c of text) {
+    const t = to === 'upper' ? c.toUpperCase() : c.toLowerCase();
+    out += t.length === c.length ? t : c;
+  }
+  return out;
+}

@@ -5,7 +5,16 @@ import { everyWidth, type SolvedWidths, widthSolver } from '../../core/remedy/ev
 import { firstLayout } from '../../core/arrange/new-size';
 import { sectionAt } from '../../core/arrange/section';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
-import type { Encoding, MotionFormatId, StillFormatId } from '../../core/format/formats';
+import {
+  type DrawnFormatId,
+  type Encoding,
+  FORMATS,
+  isDrawn,
+  type MotionFormatId,
+  type SlideFormatId,
+  USUAL_ENCODING,
+} from '../../core/format/formats';
+import type { NotKept } from '../../core/format/not-kept';
 import { backgroundCss } from '../../core/format/html/background';
 import { sectionPage } from '../../core/format/html/section';
 import { atOnce } from '../../core/ground/at-once';
@@ -16,7 +25,9 @@ import type { PhotoLayer } from '../../core/kinds/photo';
 import { CutOut, type CutStroke } from '../../core/photo/cut-out';
 import type { StoredMask } from '../../core/photo/mask';
 import type { SideRating } from '../../core/photo/room';
+import { aboutSlide } from '../../core/piece/alternative';
 import { momentOf, moves, pieceOfMoments, slideAt, turnOf } from '../../core/piece/moments';
+import { nameOf } from '../../core/piece/name';
 import { backdropPhoto, slidesOf, slideOf } from '../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../core/piece/schema';
 import { allPictures } from '../../core/piece/slideshow';
@@ -48,8 +59,10 @@ import { checkPainting } from '../../core/scene/budget';
 import { ratingsOf } from '../../core/scene/room-sides';
 import { pixelsOf } from '../../core/scene/whole';
 import type { OwnFont } from '../../core/type/catalogue';
+import { mayGoAlong } from '../../core/type/sfnt';
 import { type Asset, derive, drawn, keepAsset } from '../assets';
 import { keepFonts } from '../fonts';
+import { DRAWING_WRITERS, type Ready } from '../formats/drawings';
 import { MOTION_WRITERS } from '../formats/motion-writers';
 import { backgroundFiles, type Files, sectionFolder } from '../formats/section-folder';
 import { write, WRITERS } from '../formats/writers';
@@ -65,10 +78,14 @@ export type PaintAsk = SlideAsk & {
   transparent?: boolean;
 };
 export type RenderAsk = Omit<PaintAsk, 'transparent'> & {
-  format: StillFormatId;
+  format: SlideFormatId;
   as: Encoding;
-  /** No larger than this, bytes. */
+  /** No larger than this, bytes, in a format of pixels. */
   target?: number | null;
+  /** The file says what it is called and shows. */
+  about?: boolean;
+  /** Slides of a file with pages, from 0; the slide alone where left out. */
+  pages?: number[];
 };
 
 /** Paints a slide: RGBA bytes, row by row. */
@@ -80,8 +97,44 @@ export async function painted(ask: PaintAsk): Promise<Pixels> {
 }
 
 /** Paints a slide and writes it. @returns `smallest`, bytes, where nothing keeps within the target */
-export async function render({ as, ...ask }: RenderAsk): ReturnType<typeof write> {
-  return write(await painted({ ...ask, transparent: as.transparent }), ask.format, as, ask.target ?? null);
+export async function render({
+  as,
+  ...ask
+}: RenderAsk): Promise<{ bytes: Uint8Array; as: Encoding; notKept?: NotKept[] } | { smallest: number }> {
+  const about = ask.about ? aboutSlide(ask.piece, ask.piece.slides[ask.slide]) : undefined,
+    { format } = ask;
+  if (isDrawn(format)) return { ...(await drawnFile(ask, format, as)), as };
+  return write(await painted({ ...ask, transparent: as.transparent }), format, as, ask.target ?? null, about);
+}
+
+/** Slides as a drawing. */
+function drawnFile(
+  { pages, scale, width, ...ask }: Omit<RenderAsk, 'as'>,
+  format: DrawnFormatId,
+  as: Encoding,
+): ReturnType<(typeof DRAWING_WRITERS)[DrawnFormatId]> {
+  const { piece } = ask,
+    numbers = FORMATS[format].pages && pages ? pages : [ask.slide],
+    about = aboutSlide(piece, piece.slides[ask.slide]);
+  async function* slides(): AsyncGenerator<Ready> {
+    for (const slide of numbers) {
+      const { slide: seen, size: own } = await stand({ ...ask, slide }, Math.max(1, scale)),
+        size = width === undefined ? own : sectionAt(painter, piece, seen, width);
+      checkPainting(painter, piece, seen, size, scale);
+      yield { piece, slide: seen, size };
+    }
+  }
+  return DRAWING_WRITERS[format]({
+    painter,
+    slides: slides(),
+    scale,
+    as,
+    about: numbers.length > 1 ? { ...about, title: nameOf(piece) } : about,
+    font: async ({ face }) => {
+      const bytes = await fonts.source(face);
+      return mayGoAlong(bytes) ? bytes : null;
+    },
+  });
 }
 
 export type MotionAsk = SlideAsk & { format: MotionFormatId; scale: number; quality: number };
@@ -135,7 +188,7 @@ export async function strip(ask: SlideAsk & { numbers: number[]; scale: number }
     whole ??= blank(one.width * ask.numbers.length, one.height);
     layInto(whole, one, i * one.width);
   }
-  return { bytes: await WRITERS.png(whole!, { quality: 100, colours: null, transparent: false }) };
+  return { bytes: await WRITERS.png(whole!, USUAL_ENCODING) };
 }
 
 /** How all slides meet. */

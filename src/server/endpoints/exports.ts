@@ -2,6 +2,8 @@
 import type { exportJobs } from '../../contract/exports';
 import { namesOf, partsOf } from '../../core/format/file-names';
 import { FORMATS } from '../../core/format/formats';
+import { NOT_KEPT } from '../../core/format/not-kept';
+import { wantedFiles } from '../../core/format/wanted-files';
 import { nameOf } from '../../core/piece/name';
 import { sizeOf } from '../../core/piece/resolve';
 import { campaignName, readPiece } from '../pieces';
@@ -13,6 +15,9 @@ import { done, fileHeaders, type Handlers, reply } from './handler';
 
 /** The most pixels of one picture, and of all of them; the most files. */
 const MOST = { one: 64_000_000, all: 2_000_000_000, files: 1000 };
+
+/** How long pages of one file may take, ms. */
+const PAGES_DEADLINE = 300_000;
 
 const tooMuch = (detail: string): Problem =>
   new Problem(413, 'It would be too much at once', detail, [{ path: '/scale', reason: 'too large for so many files' }]);
@@ -31,30 +36,34 @@ export const exportHandlers: Handlers<typeof exportJobs> = {
     // Each must be there before anything is begun.
     for (const slide of numbers) slideAskIn(stored, { slide });
     for (const size of sizes) slideAskIn(stored, { slide: 1, size });
-    const wanted = [...new Set(sizes)].flatMap((size) =>
-        [...new Set(numbers)].flatMap((slide) => [...new Set(formats)].map((format) => ({ size, slide, format }))),
-      ),
-      pixels = wanted.map(({ size }) => {
+    const wanted = wantedFiles(sizes, numbers, formats),
+      pixels = wanted.map(({ size, pages }) => {
         const { width, height } = sizeOf(piece, size);
-        return width * height * scale ** 2;
+        return width * height * scale ** 2 * (pages?.length ?? 1);
       });
     if (wanted.length > MOST.files) throw tooMuch(`At most ${MOST.files} files.`);
-    if (Math.max(...pixels) > MOST.one) throw tooMuch(`At most ${MOST.one / 1e6} megapixels a picture.`);
+    if (Math.max(...wanted.map(({ pages }, i) => pixels[i] / (pages?.length ?? 1))) > MOST.one)
+      throw tooMuch(`At most ${MOST.one / 1e6} megapixels a picture.`);
     if (pixels.reduce((a, b) => a + b) > MOST.all) throw tooMuch(`At most ${MOST.all / 1e6} megapixels together.`);
     const about = { campaign: await campaignName(campaign), piece: nameOf(piece), slides: piece.slides.length },
       names = namesOf(
         pattern,
-        wanted.map(({ size, slide, format }, i) => ({
+        wanted.map(({ size, slide, format, pages }, i) => ({
           ending: FORMATS[format].ending,
-          parts: partsOf(about, { slide, size: sizeOf(piece, size), scale, number: i + 1 }),
+          parts: partsOf(pages && pages.length > 1 ? { ...about, slides: 1 } : about, {
+            slide,
+            size: sizeOf(piece, size),
+            scale,
+            number: i + 1,
+          }),
         })),
       ),
       how = asked(request, true),
       job = new ExportJob(
-        wanted.map(({ size, slide, format }, i) => ({
+        wanted.map(({ size, slide, format, pages }, i) => ({
           name: names[i],
-          make: async (signal) =>
-            withinTarget(
+          make: async (signal) => {
+            const { bytes, notKept } = withinTarget(
               await run(
                 'render',
                 {
@@ -64,10 +73,14 @@ export const exportHandlers: Handlers<typeof exportJobs> = {
                   size,
                   scale,
                   ...encodingOf({ ...as, format }),
+                  about: true,
+                  pages: pages?.map((n) => n - 1),
                 },
-                { ...how, signal },
+                { ...how, signal, ...(pages ? { deadline: PAGES_DEADLINE } : {}) },
               ),
-            ).bytes,
+            );
+            return { bytes, notes: (notKept ?? []).map((k) => `${k.layer} is ${NOT_KEPT[k.what]}`) };
+          },
         })),
         `${fileBase(piece)}.zip`,
         stored.revision,

@@ -167,15 +167,25 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     if (headOnly) return new Response(null, { headers });
     // A whole slide at a large size takes a while; thumbnails do not wait behind it.
     const heavy = pixels > HEAVY_PIXELS || place.piece.slides[place.slide].layers.length > HEAVY_LAYERS;
-    const { bytes, as } = withinTarget(
+    const { bytes, as, notKept } = withinTarget(
       await run(
         'render',
-        { ...place, ...encodingOf(query), time: query.time, width: query.width, scale: query.scale },
+        {
+          ...place,
+          ...encodingOf(query),
+          time: query.time,
+          width: query.width,
+          scale: query.scale,
+          about: query.download,
+        },
         asked(request, heavy),
       ),
     );
     return new Response(new Uint8Array(bytes), {
-      headers: { ...headers, [ENCODED]: JSON.stringify({ quality: as.quality, colours: as.colours }) },
+      headers: {
+        ...headers,
+        [ENCODED]: encodeURIComponent(JSON.stringify({ quality: as.quality, colours: as.colours, notKept })),
+      },
     });
   },
 };

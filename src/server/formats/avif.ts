@@ -9,5 +9,5 @@ export const avifOptions = (quality: number): AvifOptions => ({
   chromaSubsampling: chroma(quality),
 });
 
-export const avif: Writer = (painted, { quality, transparent }) =>
-  bytesOf(image(painted, transparent).avif(avifOptions(quality)));
+export const avif: Writer = (painted, { quality, transparent }, about) =>
+  bytesOf(image(painted, transparent, about).avif(avifOptions(quality)));

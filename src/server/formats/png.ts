@@ -1,9 +1,9 @@
 // PNG: all colours, or a palette, dithered.
 import { bytesOf, image, type Writer } from './writer';
 
-export const png: Writer = (painted, { colours, transparent }) =>
+export const png: Writer = (painted, { colours, transparent }, about) =>
   bytesOf(
-    image(painted, transparent).png(
+    image(painted, transparent, about).png(
       colours === null
         ? { compressionLevel: 6 }
         : { palette: true, colours, dither: 1, compressionLevel: 9, effort: 7 },

@@ -1,5 +1,5 @@
 // WebP; edges stay exact where something shows through.
 import { bytesOf, image, type Writer } from './writer';
 
-export const webp: Writer = (painted, { quality, transparent }) =>
-  bytesOf(image(painted, transparent).webp({ quality, alphaQuality: 100, smartSubsample: true, effort: 4 }));
+export const webp: Writer = (painted, { quality, transparent }, about) =>
+  bytesOf(image(painted, transparent, about).webp({ quality, alphaQuality: 100, smartSubsample: true, effort: 4 }));

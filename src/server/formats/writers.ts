@@ -1,5 +1,5 @@
 // Who writes which format; one that is forgotten does not compile.
-import { type Encoding, encodingsOf, FORMATS, type StillFormatId } from '../../core/format/formats';
+import { type About, type Encoding, encodingsOf, FORMATS, type StillFormatId } from '../../core/format/formats';
 import { largestWithin } from '../../core/format/within';
 import type { Pixels } from '../../core/ground/pixels';
 import { avif } from './avif';
@@ -26,11 +26,14 @@ export async function write(
   format: StillFormatId,
   as: Encoding,
   target: number | null,
+  about?: About,
 ): Promise<Written | { smallest: number }> {
-  if (target === null) return { bytes: await WRITERS[format](painted, as), as };
+  if (target === null) return { bytes: await WRITERS[format](painted, as, about), as };
   const all = encodingsOf(format, as),
     // A usual quality, or all colours.
     first = FORMATS[format].quality ? 84 : all.length - 1,
-    { found, smallest } = await largestWithin(all.length, target, first, (at) => WRITERS[format](painted, all[at]));
+    { found, smallest } = await largestWithin(all.length, target, first, (at) =>
+      WRITERS[format](painted, all[at], about),
+    );
   return found ? { bytes: found.made, as: all[found.at] } : { smallest };
 }

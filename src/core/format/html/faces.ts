@@ -3,8 +3,7 @@
 import { isText } from '../../kinds/layers';
 import { familyOf } from '../../type/catalogue';
 import type { LoadedFont } from '../../type/font';
-import { shownText } from '../../type/layout';
-import { looksOf } from '../../type/spans';
+import { looksOf, shownText } from '../../type/spans';
 import type { FontChoice } from '../../values/text';
 import { number, quoted, slug } from './sheet';
 import type { Stand } from './stands';

@@ -1,4 +1,5 @@
 // What can be done with slides, whichever way it is asked for: strip, outline, key or menu.
+import { suggestedAlternative } from '../../../core/piece/alternative';
 import { notifications } from '@mantine/notifications';
 import { nanoid } from 'nanoid';
 import { destinationById } from '../../../core/piece/destinations';
@@ -12,6 +13,7 @@ import {
   moveToSlide,
   removeSlides,
   setLeftOut,
+  setAlternative,
   setNote,
   slidesLeft,
   withOutline,
@@ -74,6 +76,14 @@ export function dropSlide(id: string, onto: string | undefined): void {
 export const leaveOut = (id: string, out: boolean): void =>
   edit(out ? 'Leave slide out' : 'Take slide in', (p) => setLeftOut(p, id, out));
 export const noteSlide = (id: string, note: string): void => edit('Note', (p) => setNote(p, id, note), `note:${id}`);
+/** What a slide shows, in words. */
+export const describeSlide = (id: string, words: string): void =>
+  edit('Alternative text', (p) => setAlternative(p, id, words), `alternative:${id}`);
+/** A first alternative text for each slide that has none, from its own words. */
+export const describeSlides = (): void =>
+  edit('Alternative texts', (p) =>
+    p.slides.reduce((q, s) => (s.alternative.trim() ? q : setAlternative(q, s.id, suggestedAlternative(s))), p),
+  );
 
 /** The slide before or after the present one. */
 export function toSlide(by: 1 | -1): boolean {

@@ -74,11 +74,12 @@ export function Compare({
         )}
       </div>
     );
-  const same = written.file === written.plain;
+  const { seen, file, plain } = written,
+    same = seen === plain;
   return (
     <div className={css.compare} data-making={making || undefined} aria-busy={making}>
-      {pane('As written', written.file.url, says, true)}
-      {!same && pane('Without loss', written.plain.url, '', false)}
+      {pane(seen === file ? 'As written' : 'The slide', seen.url, says, true)}
+      {!same && pane('Without loss', plain.url, '', false)}
     </div>
   );
 }

@@ -5,13 +5,15 @@ import {
   FORMATS,
   type Palette,
   PALETTES,
+  PRESS,
   SCALES,
-  STILL_FORMAT_IDS,
-  type StillFormatId,
+  SLIDE_FORMAT_IDS,
+  type SlideFormatId,
   TARGET,
 } from '../../../core/format/formats';
 import { NumberField } from '../../shared/NumberField';
 import type { Choice } from './choice';
+import css from './HandOver.module.css';
 
 interface Props {
   choice: Choice;
@@ -20,23 +22,30 @@ interface Props {
 
 /** Bytes of a file that many places take. */
 const USUAL_TARGET = 500_000;
+/** Width of a page that is printed, mm: A4. */
+const USUAL_PAGE = 210;
 
 export const FormatField = ({ choice: { format }, set }: Props) => (
   <SegmentedControl
     aria-label="Format"
+    size="xs"
+    className={css.formats}
     value={format}
-    onChange={(v) => set({ format: v as StillFormatId })}
-    data={STILL_FORMAT_IDS.map((id) => ({ value: id, label: FORMATS[id].name }))}
+    onChange={(v) => set({ format: v as SlideFormatId })}
+    data={SLIDE_FORMAT_IDS.map((id) => ({ value: id, label: FORMATS[id].name }))}
   />
 );
 
 /** What can be set of some formats. */
-export function EncodingFields({ choice, set, formats }: Props & { formats: readonly StillFormatId[] }) {
-  const { quality, colours, transparent, target } = choice,
-    knows = (key: 'quality' | 'colours' | 'alpha'): boolean => formats.some((f) => FORMATS[f][key]);
+export function EncodingFields({ choice, set, formats }: Props & { formats: readonly SlideFormatId[] }) {
+  const { quality, colours, transparent, target, text } = choice,
+    knows = (key: 'quality' | 'colours' | 'alpha' | 'still' | 'text' | 'pages'): boolean =>
+      formats.some((f) => FORMATS[f][key]);
   return (
     <Stack gap="xs">
-      {knows('quality') && target === null && <QualityField quality={quality} set={set} />}
+      {knows('quality') && (target === null || !knows('still')) && (
+        <QualityField quality={quality} set={set} of={knows('still') ? null : 'photos'} />
+      )}
       {knows('colours') && target === null && (
         <Select
           size="xs"
@@ -47,27 +56,42 @@ export function EncodingFields({ choice, set, formats }: Props & { formats: read
           data={[{ value: 'all', label: 'All' }, ...PALETTES.map(String)]}
         />
       )}
-      <Group wrap="nowrap" align="center" mih={30}>
-        <Checkbox
+      {knows('text') && (
+        <SegmentedControl
           size="xs"
-          flex={1}
-          label="No larger than, kB"
-          checked={target !== null}
-          onChange={(e) => set({ target: e.currentTarget.checked ? USUAL_TARGET : null })}
+          aria-label="Letters"
+          value={text ? 'text' : 'outlines'}
+          onChange={(v) => set({ text: v === 'text' })}
+          data={[
+            { value: 'outlines', label: 'Letters as outlines' },
+            { value: 'text', label: 'As text, with fonts' },
+          ]}
         />
-        {target !== null && (
-          <NumberField
-            w={76}
+      )}
+      {knows('pages') && <PageFields choice={choice} set={set} />}
+      {knows('still') && (
+        <Group wrap="nowrap" align="center" mih={30}>
+          <Checkbox
+            size="xs"
+            flex={1}
             label="No larger than, kB"
-            labelProps={{ display: 'none' }}
-            whole
-            min={TARGET.least / 1000}
-            max={TARGET.most / 1000}
-            value={target / 1000}
-            onChange={(v) => set({ target: v * 1000 })}
+            checked={target !== null}
+            onChange={(e) => set({ target: e.currentTarget.checked ? USUAL_TARGET : null })}
           />
-        )}
-      </Group>
+          {target !== null && (
+            <NumberField
+              w={76}
+              label="No larger than, kB"
+              labelProps={{ display: 'none' }}
+              whole
+              min={TARGET.least / 1000}
+              max={TARGET.most / 1000}
+              value={target / 1000}
+              onChange={(v) => set({ target: v * 1000 })}
+            />
+          )}
+        </Group>
+      )}
       {knows('alpha') && (
         <Checkbox
           size="xs"
@@ -80,9 +104,79 @@ export function EncodingFields({ choice, set, formats }: Props & { formats: read
   );
 }
 
-export const QualityField = ({ quality, set }: { quality: number; set: Props['set'] }) => (
+/** What a printer asks of a page. */
+function PageFields({ choice: { page }, set }: Props) {
+  const change = (some: Partial<Choice['page']>): void => set({ page: { ...page, ...some } });
+  return (
+    <>
+      <Group wrap="nowrap" align="flex-end" gap="xs">
+        <Select
+          flex={1}
+          size="xs"
+          label="Page"
+          allowDeselect={false}
+          value={page.width === null ? 'screen' : 'print'}
+          onChange={(v) => change({ width: v === 'screen' ? null : USUAL_PAGE })}
+          data={[
+            { value: 'screen', label: '96 px to an inch' },
+            { value: 'print', label: 'By its width' },
+          ]}
+        />
+        {page.width !== null && (
+          <NumberField
+            w={84}
+            label="Width, mm"
+            min={PRESS.width.least}
+            max={PRESS.width.most}
+            value={page.width}
+            onChange={(v) => change({ width: v })}
+          />
+        )}
+        <NumberField
+          w={76}
+          label="Bleed, mm"
+          min={PRESS.bleed.least}
+          max={PRESS.bleed.most}
+          value={page.bleed}
+          onChange={(v) => change({ bleed: v })}
+        />
+      </Group>
+      <Group gap="md">
+        <Checkbox
+          size="xs"
+          label="Crop marks"
+          checked={page.marks}
+          onChange={(e) => change({ marks: e.currentTarget.checked })}
+        />
+        <Checkbox
+          size="xs"
+          label="In greys"
+          checked={page.grey}
+          onChange={(e) => change({ grey: e.currentTarget.checked })}
+        />
+      </Group>
+    </>
+  );
+}
+
+export const QualityField = ({
+  quality,
+  set,
+  of = null,
+}: {
+  quality: number;
+  set: Props['set'];
+  of?: 'photos' | null;
+}) => (
   <Group wrap="nowrap" align="flex-end">
-    <NumberField w={76} label="Quality" min={1} max={100} value={quality} onChange={(v) => set({ quality: v })} />
+    <NumberField
+      w={of ? 96 : 76}
+      label={of ? 'Quality of photos' : 'Quality'}
+      min={1}
+      max={100}
+      value={quality}
+      onChange={(v) => set({ quality: v })}
+    />
     <Slider
       flex={1}
       mb={12}

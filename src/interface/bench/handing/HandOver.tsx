@@ -8,11 +8,14 @@ import { useRef, useState } from 'react';
 import type { ExportStatus } from '../../../contract/exports';
 import { unknownParts } from '../../../core/format/file-names';
 import { FORMATS, MOTION_FORMAT_IDS, type MotionFormatId } from '../../../core/format/formats';
+import { NOT_KEPT, type NotKept } from '../../../core/format/not-kept';
+import { aboutSlide } from '../../../core/piece/alternative';
 import { moves } from '../../../core/piece/moments';
 import { inWords } from '../../shared/api';
 import { Dialog } from '../../shared/Dialog';
 import { intoDownloads, savedPlace } from '../keeping/handed';
 import { currentSize, currentSlide, useBench } from '../state/store';
+import { Alternative } from './Alternative';
 import { takeArchive } from './archive';
 import { BackgroundCopy } from './BackgroundCopy';
 import { encodingQuery, sizesOf, useChoice, type What } from './choice';
@@ -53,6 +56,7 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
     id = useBench((s) => s.id),
     slides = useBench((s) => s.piece.slides),
     section = useBench((s) => s.piece.section !== null),
+    words = useBench((s) => aboutSlide(s.piece, currentSlide(s)).description),
     moving = useBench((s) => moves(currentSlide(s)) && !currentSlide(s).show),
     [choice, set] = useChoice(id),
     [busy, setBusy] = useState(false),
@@ -77,7 +81,7 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
     scale = Math.min(most, choice.scale),
     formats = of === 'several' ? several.formats : [choice.format],
     shown = { ...choice, scale, format: formats[0] },
-    { written, making, failed } = useWritten(seen ? shown : null),
+    { written, making, failed } = useWritten(seen ? shown : null, words),
     ready = written && !making && !failed ? written : null;
 
   const take = async (): Promise<void> => {
@@ -90,8 +94,14 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
     stop.current = new AbortController();
     try {
       if (of === 'several') {
-        const { state, left } = await takeArchive(shown, setStatus, stop.current.signal);
+        const { state, left, notes } = await takeArchive(shown, setStatus, stop.current.signal);
         if (state === 'failed') throw new Error('The archive could not be made to its end. Your piece is safe.');
+        if (state === 'made' && notes.length)
+          notifications.show({
+            autoClose: 12_000,
+            title: 'Some layers are not what they were',
+            message: `${notes.length === 1 ? `${notes[0].name}: ${notes[0].note}` : `${notes.length} of them`}. report.txt in the archive names them.`,
+          });
         if (state === 'made' && left.length)
           notifications.show({
             color: 'amber',
@@ -176,6 +186,8 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
               most={most}
             />
           )}
+          {(of === 'slide' || of === 'several') && !animated && <Alternative all={of === 'several' && several.all} />}
+          {of === 'slide' && ready?.as.notKept && ready.as.notKept.length > 0 && <NotKeptList all={ready.as.notKept} />}
           {failed && (
             <Alert color="amber" variant="light" p="xs" fz="xs" role="alert">
               {failed}
@@ -241,6 +253,18 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
   );
 }
 
+/** What of a drawing is not what it was. */
+const NotKeptList = ({ all }: { all: readonly NotKept[] }) => (
+  <Alert color="gray" variant="light" p="xs" fz="xs" data-not-kept={all.length}>
+    {all.slice(0, 6).map(({ layer, what }) => (
+      <div key={`${layer} ${what}`}>
+        <b>{layer}</b>: {NOT_KEPT[what]}
+      </div>
+    ))}
+    {all.length > 6 && `And ${all.length - 6} more.`}
+  </Alert>
+);
+
 /** The weakest letters, or the middle of the picture: what is looked at first, in pixels of the file. */
 function lookAt(scale: number): { x: number; y: number } {
   const state = useBench.getState(),
@@ -253,6 +277,7 @@ function lookAt(scale: number): { x: number; y: number } {
 }
 
 function wordsOf({ file, as }: Written, format: keyof typeof FORMATS, searched: boolean): string {
+  if (FORMATS[format].drawn) return inBytes(file.blob.size);
   const how = FORMATS[format].quality
     ? `quality ${as.quality}`
     : as.colours === null

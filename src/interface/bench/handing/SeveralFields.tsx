@@ -2,8 +2,10 @@
 // Which slides, sizes and formats go into an archive, and what its files are called.
 import { Checkbox, Chip, Group, Radio, Stack, Text, TextInput } from '@mantine/core';
 import { LONGEST_PATTERN, NAME_PARTS, namesOf, partsOf, unknownParts } from '../../../core/format/file-names';
-import { FORMATS, STILL_FORMAT_IDS, type StillFormatId } from '../../../core/format/formats';
+import { FORMATS, SLIDE_FORMAT_IDS, type SlideFormatId } from '../../../core/format/formats';
+import { wantedFiles } from '../../../core/format/wanted-files';
 import { nameOf } from '../../../core/piece/name';
+import { sizeOf } from '../../../core/piece/resolve';
 import { useBench } from '../state/store';
 import { type Choice, type Several, sizesOf } from './choice';
 
@@ -20,21 +22,17 @@ export function SeveralFields({ choice: { several, scale }, set, campaign }: Pro
   const piece = useBench((s) => s.piece),
     slide = useBench((s) => s.piece.slides.findIndex((x) => x.id === s.slideId)),
     { formats, all, pattern } = several,
-    handed = piece.slides.flatMap((s, i) => (s.leftOut ? [] : [i])),
+    handed = piece.slides.flatMap((s, i) => (s.leftOut ? [] : [i + 1])),
     sizes = sizesOf(several, piece.sizes),
     wrong = unknownParts(pattern);
-  const files = sizes.flatMap((id) =>
-      (all ? handed : [slide]).flatMap((at) =>
-        formats.map((format) => ({ at, format, size: piece.sizes.find((s) => s.id === id)! })),
-      ),
-    ),
+  const files = wantedFiles(sizes, all ? handed : [slide + 1], formats),
     [example] = namesOf(
       pattern,
-      files.slice(0, 1).map(({ at, format, size }) => ({
+      files.slice(0, 1).map(({ slide, format, size, pages }) => ({
         ending: FORMATS[format].ending,
         parts: partsOf(
-          { campaign, piece: nameOf(piece), slides: piece.slides.length },
-          { slide: at + 1, size, scale, number: 1 },
+          { campaign, piece: nameOf(piece), slides: pages && pages.length > 1 ? 1 : piece.slides.length },
+          { slide, size: sizeOf(piece, size), scale, number: 1 },
         ),
       })),
     );
@@ -62,9 +60,9 @@ export function SeveralFields({ choice: { several, scale }, set, campaign }: Pro
           </Stack>
         </Checkbox.Group>
       )}
-      <Chip.Group multiple value={formats} onChange={(v) => v.length && set({ formats: v as StillFormatId[] })}>
+      <Chip.Group multiple value={formats} onChange={(v) => v.length && set({ formats: v as SlideFormatId[] })}>
         <Group gap={6} role="group" aria-label="Formats">
-          {STILL_FORMAT_IDS.map((f) => (
+          {SLIDE_FORMAT_IDS.map((f) => (
             <Chip key={f} value={f} size="xs" radius="sm">
               {FORMATS[f].name}
             </Chip>

@@ -12,7 +12,7 @@ const ASKED = 250;
 
 /** What is asked of the server. @param slide number of the present one, from 1 @param there sizes of the piece */
 function exportAsk(
-  { several, quality, colours, transparent, target, scale }: Choice,
+  { several, quality, colours, transparent, target, scale, text, page }: Choice,
   slide: number,
   there: readonly { id: string }[],
 ): ExportAsk {
@@ -26,6 +26,11 @@ function exportAsk(
     colours: target === null && formats.some((f) => FORMATS[f].colours) ? colours : null,
     transparent,
     target,
+    letters: text ? 'text' : 'outlines',
+    pageWidth: page.width,
+    bleed: page.bleed,
+    marks: page.marks,
+    grey: page.grey,
     pattern: pattern.trim() || USUAL_PATTERN,
   };
 }

@@ -8,8 +8,11 @@ import {
   type Palette,
   PALETTES,
   SCALES,
-  STILL_FORMAT_IDS,
-  type StillFormatId,
+  PLAIN_PAGE,
+  PRESS,
+  type PressPage,
+  SLIDE_FORMAT_IDS,
+  type SlideFormatId,
   TARGET,
 } from '../../../core/format/formats';
 
@@ -19,7 +22,7 @@ export type What = (typeof WHATS)[number];
 
 /** What goes into an archive. */
 export interface Several {
-  formats: StillFormatId[];
+  formats: SlideFormatId[];
   /** Ids of sizes; all where null. */
   sizes: string[] | null;
   /** All slides that are handed over, or the present one. */
@@ -30,7 +33,7 @@ export interface Several {
 
 export interface Choice {
   what: What;
-  format: StillFormatId;
+  format: SlideFormatId;
   /** Of a slide where something moves: as an animation, unless a still is wanted. */
   motion: MotionFormatId | 'still';
   /** 1..100. */
@@ -42,6 +45,10 @@ export interface Choice {
   target: number | null;
   /** Pixels to one of the size, 0.02..4. */
   scale: number;
+  /** Of a drawing: are its letters text? */
+  text: boolean;
+  /** Of a PDF. */
+  page: PressPage;
   several: Several;
 }
 
@@ -54,6 +61,8 @@ const USUAL: Choice = {
   transparent: false,
   target: null,
   scale: 1,
+  text: false,
+  page: PLAIN_PAGE,
   several: { formats: ['png'], sizes: null, all: true, pattern: USUAL_PATTERN },
 };
 
@@ -66,7 +75,7 @@ export function sizesOf({ sizes }: Several, there: readonly { id: string }[]): s
 function severalFrom(kept: unknown): Several {
   const was = (typeof kept === 'object' && kept ? kept : {}) as Partial<Record<keyof Several, unknown>>,
     list = (v: unknown): unknown[] => (Array.isArray(v) ? v : []),
-    formats = STILL_FORMAT_IDS.filter((f) => list(was.formats).includes(f)),
+    formats = SLIDE_FORMAT_IDS.filter((f) => list(was.formats).includes(f)),
     sizes = list(was.sizes).filter((s): s is string => typeof s === 'string');
   return {
     formats: formats.length ? formats : USUAL.several.formats,
@@ -76,11 +85,22 @@ function severalFrom(kept: unknown): Several {
   };
 }
 
+const number = <T>(v: unknown, least: number, most: number, usual: T): number | T =>
+  typeof v === 'number' && v >= least && v <= most ? v : usual;
+
+function pageFrom(kept: unknown): PressPage {
+  const was = (typeof kept === 'object' && kept ? kept : {}) as Partial<Record<keyof PressPage, unknown>>;
+  return {
+    width: number(was.width, PRESS.width.least, PRESS.width.most, null),
+    bleed: number(was.bleed, PRESS.bleed.least, PRESS.bleed.most, 0),
+    marks: was.marks === true,
+    grey: was.grey === true,
+  };
+}
+
 /** What was kept, as far as it is still a choice. */
 function choiceFrom(kept: string | undefined): Choice {
-  const among = <T>(all: readonly T[], v: unknown, usual: T): T => (all.includes(v as T) ? (v as T) : usual),
-    number = <T>(v: unknown, least: number, most: number, usual: T): number | T =>
-      typeof v === 'number' && v >= least && v <= most ? v : usual;
+  const among = <T>(all: readonly T[], v: unknown, usual: T): T => (all.includes(v as T) ? (v as T) : usual);
   let was: Partial<Record<keyof Choice, unknown>> = {};
   try {
     was = (JSON.parse(kept ?? '{}') ?? {}) as typeof was;
@@ -89,13 +109,15 @@ function choiceFrom(kept: string | undefined): Choice {
   }
   return {
     what: among(WHATS, was.what, USUAL.what),
-    format: among(STILL_FORMAT_IDS, was.format, USUAL.format),
+    format: among(SLIDE_FORMAT_IDS, was.format, USUAL.format),
     motion: among([...MOTION_FORMAT_IDS, 'still'] as const, was.motion, USUAL.motion),
     quality: number(was.quality, 1, 100, USUAL.quality),
     colours: among([...PALETTES, null], was.colours, null),
     transparent: was.transparent === true,
     target: number(was.target, TARGET.least, TARGET.most, null),
     scale: number(was.scale, SCALES.least, SCALES.most, USUAL.scale),
+    text: was.text === true,
+    page: pageFrom(was.page),
     several: severalFrom(was.several),
   };
 }
@@ -111,8 +133,15 @@ export function useChoice(piece: string | null): [Choice, (some: Partial<Choice>
   return [choice, (some) => set((was) => ({ ...was, ...some }))];
 }
 
+const pageQuery = ({ width, bleed, marks, grey }: PressPage): Record<string, string> => ({
+  ...(width === null ? {} : { pageWidth: String(width) }),
+  ...(bleed > 0 ? { bleed: String(bleed) } : {}),
+  ...(marks ? { marks: '1' } : {}),
+  ...(grey ? { grey: '1' } : {}),
+});
+
 /** How pictures are written, as the server is asked. */
-export function encodingQuery({ format, quality, colours, transparent, target, scale }: Choice): string {
+export function encodingQuery({ format, quality, colours, transparent, target, scale, text, page }: Choice): string {
   const knows = FORMATS[format];
   return new URLSearchParams({
     format,
@@ -120,7 +149,9 @@ export function encodingQuery({ format, quality, colours, transparent, target, s
     ...(knows.quality ? { quality: String(quality) } : {}),
     ...(knows.colours && colours !== null && target === null ? { colours: String(colours) } : {}),
     ...(knows.alpha && transparent ? { transparent: '1' } : {}),
-    ...(target !== null ? { target: String(target) } : {}),
+    ...(target !== null && !knows.drawn ? { target: String(target) } : {}),
+    ...(knows.text && text ? { letters: 'text' } : {}),
+    ...(knows.pages ? pageQuery(page) : {}),
   }).toString();
 }
 

@@ -2,8 +2,10 @@
 // loss beside it.
 import { useEffect, useState } from 'react';
 import { ENCODED } from '../../../contract/pieces';
+import type { NotKept } from '../../../core/format/not-kept';
 import { inWords } from '../../shared/api';
 import { handedBy, savedPlace } from '../keeping/handed';
+import { FORMATS } from '../../../core/format/formats';
 import { type Choice, encodingQuery, plainQuery } from './choice';
 
 /** How long a choice has to rest before it is written, ms. */
@@ -18,11 +20,14 @@ export interface Picture {
 export interface Written {
   /** What it was written for. */
   asked: string;
+  about: string;
   file: Picture;
   /** Without loss; the file itself where that is so. */
   plain: Picture;
+  /** What is looked at: the file, where browsers show such. */
+  seen: Picture;
   /** With which quality or colours it was written. */
-  as: { quality: number; colours: number | null };
+  as: { quality: number; colours: number | null; notKept?: NotKept[] };
 }
 
 const nameIn = (response: Response, otherwise: string): string =>
@@ -52,7 +57,11 @@ export async function pictureOf(encoding: string, signal: AbortSignal): ReturnTy
   return fileFrom(`/api/pieces/${id}/render?${query}&${encoding}`, 'picture', signal);
 }
 
-async function write(asked: string, lossless: string, signal: AbortSignal): Promise<Written> {
+/** How the server says it wrote a file. */
+export const encodedIn = (response: Response): Written['as'] =>
+  JSON.parse(decodeURIComponent(response.headers.get(ENCODED) ?? '{}')) as Written['as'];
+
+async function write(asked: string, lossless: string, signal: AbortSignal, about: string): Promise<Written> {
   const [file, plain] = await Promise.all([
     pictureOf(asked, signal),
     asked === lossless ? null : pictureOf(lossless, signal),
@@ -62,20 +71,26 @@ async function write(asked: string, lossless: string, signal: AbortSignal): Prom
       name,
       url: URL.createObjectURL(blob),
     }),
-    own = shown(file);
+    own = shown(file),
+    bare = plain ? shown(plain) : own;
   return {
     asked,
+    about,
     file: own,
-    plain: plain ? shown(plain) : own,
-    as: JSON.parse(file.response.headers.get(ENCODED) ?? '{}') as Written['as'],
+    seen: own.blob.type.startsWith('image/') && own.blob.type !== FORMATS.ora.media ? own : bare,
+    plain: bare,
+    as: encodedIn(file.response),
   };
 }
 
 /**
  * The present slide written as chosen.
- * @param wanted null where no picture is handed over
+ * @param wanted null where no picture is handed over @param about what the file says of itself: written anew with it
  */
-export function useWritten(wanted: Choice | null): { written: Written | null; making: boolean; failed: string | null } {
+export function useWritten(
+  wanted: Choice | null,
+  about: string,
+): { written: Written | null; making: boolean; failed: string | null } {
   const asked = wanted && encodingQuery(wanted),
     lossless = wanted && plainQuery(wanted),
     [written, setWritten] = useState<Written | null>(null),
@@ -85,7 +100,7 @@ export function useWritten(wanted: Choice | null): { written: Written | null; ma
     const stop = new AbortController(),
       timer = setTimeout(
         () =>
-          void write(asked, lossless, stop.signal)
+          void write(asked, lossless, stop.signal, about)
             .then((made) => {
               if (stop.signal.aborted) letGo(made);
               else setWritten(made);
@@ -99,10 +114,14 @@ export function useWritten(wanted: Choice | null): { written: Written | null; ma
       clearTimeout(timer);
       stop.abort();
     };
-  }, [asked, lossless]);
+  }, [asked, lossless, about]);
   useEffect(() => () => void (written && letGo(written)), [written]);
   const why = failed && failed.asked === asked ? failed.why : null;
-  return { written, making: asked !== null && written?.asked !== asked && !why, failed: why };
+  return {
+    written,
+    making: asked !== null && (written?.asked !== asked || written.about !== about) && !why,
+    failed: why,
+  };
 }
 
 function letGo({ file, plain }: Written): void {

@@ -1,0 +1,212 @@
+// PDF: a page for each slide, outlines, gradients, patterns and blend modes as such, letters as text or outlines.
+import PDFDocument from 'pdfkit';
+import sharp from 'sharp';
+import type { DrawnLayer, DrawnSlide } from '../../core/format/vector/slide';
+import type { NotKept } from '../../core/format/not-kept';
+import { isPicture, layerWords, picturesIn } from '../../core/format/vector/slide';
+import type { About, Encoding, PressPage } from '../../core/format/formats';
+import { Path } from '../../core/ground/path';
+import type { Pixels } from '../../core/ground/pixels';
+import { isOpaque } from '../../core/ground/pixels';
+import type { LoadedFont } from '../../core/type/font';
+import { lettersIn } from '../../core/format/vector/letters';
+import { PdfFonts } from './pdf-fonts';
+import { type PdfFile, PdfPart } from './pdf-part';
+import { chroma, fine, raw } from './writer';
+
+/** Points to a millimetre, and to a CSS pixel. */
+const MM = 72 / 25.4;
+const PX = 72 / 96;
+/** How far marks stand from the cut, at the least, and how long they are, mm. */
+const MARK = { gap: 2, length: 5 };
+
+type Document = InstanceType<typeof PDFDocument>;
+type Ref = ReturnType<Document['ref']>;
+
+/** A page before it is written: the slide as a drawing, and as pixels where some of it lies beyond the cut. */
+export interface PdfPage {
+  slide: DrawnSlide;
+  /** Width of the size, CSS px. */
+  width: number;
+  painted: () => Pixels;
+}
+
+const luma = (r: number, g: number, b: number): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;
+
+/** Pixels as an image of the file: photos as JPEG, what is translucent without loss. */
+async function embedded(document: Document, pixels: Pixels, quality: number, grey: boolean): Promise<Ref> {
+  const { width, height, data } = pixels,
+    made = (more: Record<string, unknown>, bytes: Uint8Array): Ref => {
+      const ref = document.ref({
+        Type: 'XObject',
+        Subtype: 'Image',
+        Width: width,
+        Height: height,
+        BitsPerComponent: 8,
+        ...more,
+      });
+      ref.end(Buffer.from(bytes) as never);
+      return ref;
+    },
+    space = grey ? 'DeviceGray' : 'DeviceRGB',
+    opaque = isOpaque(pixels);
+  if (opaque && quality < 100 && !grey)
+    return made(
+      { ColorSpace: space, Filter: 'DCTDecode' },
+      await raw(pixels)
+        .removeAlpha()
+        .jpeg({ quality, chromaSubsampling: chroma(quality) })
+        .toBuffer(),
+    );
+  const count = width * height,
+    colours = new Uint8Array(count * (grey ? 1 : 3)),
+    alpha = new Uint8Array(opaque ? 0 : count);
+  for (let i = 0, o = 0; i < count; i++, o += 4) {
+    if (grey) colours[i] = Math.round(luma(data[o], data[o + 1], data[o + 2]));
+    else colours.set(data.subarray(o, o + 3), i * 3);
+    if (!opaque) alpha[i] = data[o + 3];
+  }
+  const mask = opaque ? {} : { SMask: made({ ColorSpace: 'DeviceGray' }, alpha) };
+  if (opaque && quality < 100)
+    return made(
+      { ColorSpace: space, Filter: 'DCTDecode' },
+      await sharp(colours, { raw: { width, height, channels: 1 } })
+        .toColourspace('b-w')
+        .jpeg({ quality })
+        .toBuffer(),
+    );
+  return made({ ColorSpace: space, ...mask }, colours);
+}
+
+/** A picture with so many pixels of itself mirrored beyond each edge. */
+async function mirrored(pixels: Pixels, by: number): Promise<Pixels> {
+  const { data, info } = await raw(pixels)
+    .extend({ top: by, bottom: by, left: by, right: by, extendWith: 'mirror' })
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+}
+
+/** Marks at the corners of the cut, outside of the bleed. Points, y down. */
+function marks(part: PdfPart, x: number, y: number, width: number, height: number, bleed: number): void {
+  const from = Math.max(MARK.gap * MM, bleed),
+    to = from + MARK.length * MM,
+    hair = 0.25;
+  for (const cx of [x, x + width])
+    for (const cy of [y, y + height]) {
+      const dx = cx === x ? -1 : 1,
+        dy = cy === y ? -1 : 1,
+        h = hair / 2;
+      part.fill(new Path().rect(Math.min(cx + dx * from, cx + dx * to), cy - h, to - from, hair), [0, 0, 0]);
+      part.fill(new Path().rect(cx - h, Math.min(cy + dy * from, cy + dy * to), hair, to - from), [0, 0, 0]);
+    }
+}
+
+/** What of a layer is no outline or text, though it was. */
+function notKeptOf({ layer, nodes }: DrawnLayer, text: boolean, fonts: PdfFonts): NotKept[] {
+  return [
+    ...(!isPicture(layer) && picturesIn(nodes).length ? [{ layer: layerWords(layer), what: 'picture' as const }] : []),
+    ...(text && lettersIn(nodes).some((l) => !fonts.has(l))
+      ? [{ layer: layerWords(layer), what: 'outlines' as const }]
+      : []),
+  ];
+}
+
+/**
+ * Writes pages, one after the other, each let go before the next is asked for.
+ * @param fontBytes of a font, whole; null where it may not go along
+ */
+export async function pdf(
+  pages: AsyncIterable<PdfPage>,
+  { quality: asked, text, page: press }: Encoding,
+  { title, description }: About,
+  fontBytes: (font: LoadedFont) => Promise<Uint8Array | null>,
+): Promise<{ bytes: Uint8Array; notKept: NotKept[] }> {
+  const document = new PDFDocument({
+      autoFirstPage: false,
+      font: null as never,
+      pdfVersion: '1.7',
+      displayTitle: true,
+      info: { Title: title, ...(description ? { Subject: description } : {}) },
+    }),
+    chunks: Uint8Array[] = [],
+    bytes = new Map<LoadedFont, Uint8Array>(),
+    fonts = new PdfFonts(document, bytes),
+    notKept: NotKept[] = [],
+    quality = fine(asked);
+  // It is not said with what it was made.
+  Object.assign(document.info, { Producer: '', Creator: '' });
+  document.on('data', (chunk: Uint8Array) => void chunks.push(chunk));
+  const ended = new Promise<void>((resolve, reject) => void document.on('end', resolve).on('error', reject));
+  for await (const { slide, width: cssWidth, painted } of pages) {
+    const nodes = slide.layers.flatMap((l) => l.nodes),
+      pictures = new Map<Pixels, Ref>();
+    for (const pixels of new Set(picturesIn(nodes)))
+      pictures.set(pixels, await embedded(document, pixels, quality, press.grey));
+    if (text)
+      for (const font of new Set(
+        lettersIn(nodes).flatMap((l) => l.letters.flatMap((x) => x.glyphs.map((g) => g.font))),
+      ))
+        if (!bytes.has(font)) {
+          const own = await fontBytes(font);
+          if (own) bytes.set(font, own);
+        }
+    const file: PdfFile = { document, fonts, text, grey: press.grey, picture: (p) => pictures.get(p)! };
+    await writePage(file, slide, cssWidth, painted, press, quality);
+    for (const l of slide.layers)
+      for (const not of notKeptOf(l, text, fonts))
+        if (!notKept.some((k) => k.layer === not.layer && k.what === not.what)) notKept.push(not);
+  }
+  document.end();
+  await ended;
+  return { bytes: new Uint8Array(Buffer.concat(chunks)), notKept };
+}
+
+async function writePage(
+  file: PdfFile,
+  slide: DrawnSlide,
+  cssWidth: number,
+  painted: () => Pixels,
+  press: PressPage,
+  quality: number,
+): Promise<void> {
+  const { document } = file,
+    { width, height, paper } = slide,
+    // Points to a pixel of the drawing.
+    k = (press.width === null ? cssWidth * PX : press.width * MM) / width,
+    bleed = press.bleed * MM,
+    around = Math.max(bleed, press.marks ? Math.max(bleed, MARK.gap * MM) + MARK.length * MM + 3 : 0),
+    page = { width: width * k + 2 * around, height: height * k + 2 * around },
+    own = new PdfPart(file, { x: 0, y: 0, width, height });
+  if (paper) own.fill(new Path().rect(0, 0, width, height), hexRgb(paper));
+  own.all(slide.layers.flatMap((l) => l.nodes));
+  const sheet = new PdfPart(file, { x: 0, y: 0, ...page });
+  if (bleed > 0) {
+    const by = Math.ceil(bleed / k),
+      beyond = await embedded(document, await mirrored(painted(), by), quality, file.grey),
+      w = (width + 2 * by) * k,
+      h = (height + 2 * by) * k,
+      x = around - by * k,
+      y = around - by * k;
+    sheet.place(beyond, [w, 0, 0, -h, x, y + h]);
+  }
+  sheet.place(own.form(), [k, 0, 0, k, around, around]);
+  if (press.marks) marks(sheet, around, around, width * k, height * k, bleed);
+  document.addPage({ size: [page.width, page.height], margin: 0 });
+  // The page begins with y down already.
+  const { content, resources } = sheet.written;
+  document.addContent(content);
+  Object.assign((document.page as unknown as { resources: Ref }).resources.data, resources);
+  const box = (beyond: number): number[] => [
+    around - beyond,
+    around - beyond,
+    page.width - around + beyond,
+    page.height - around + beyond,
+  ];
+  Object.assign((document.page as unknown as { dictionary: Ref }).dictionary.data, {
+    TrimBox: box(0),
+    BleedBox: box(bleed),
+  });
+}
+
+const hexRgb = (hex: string): number[] => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16));
