@@ -60,10 +60,33 @@ it('a picture is seen as it is written, at 100 %, beside the one without loss; b
 });
 
 it('what is not Clear is said, with a way there', async () => {
-  const warnings = await bench.find('[data-warnings="2"]');
-  expect(await warnings.getText()).toMatch(/Slow trains,\s+long views: Lost, \d\.\d of \d\.\d/);
-  await bench.press('[aria-label="Show Headline"]');
+  const warnings = await bench.find('[data-warnings="3"]');
+  expect(await warnings.getText()).toMatch(/Slow trains, long views Lost, \d\.\d of \d\.\d/);
+  expect(await warnings.getText()).toContain('Alternative text is missing');
+  await bench.press('[aria-label="Show Slow trains, long views"]');
   await bench.find('[data-row="headline"][data-selected]');
+  await bench.click('Hand over');
+  await until(/kB, quality 90/);
+});
+
+it('what is warned of is mended at a press: a photo that is enlarged, a file that is too large, a text that is Lost', async () => {
+  await bench.choose('PNG');
+  await bench.choose('4×');
+  await until(/MB$/);
+  await bench.find('[data-warnings="5"]');
+  await bench.press('[data-mend="photo"]');
+  await bench.find('[data-warnings="3"], [data-warnings="4"]');
+  await bench.choose('4×');
+  await until(/1\d\.\d MB$/);
+  await bench.press('[data-mend="bytes"]');
+  await until(/^[1-7](\.\d+)? MB/);
+  await check('No larger than');
+  await bench.choose('1×');
+  await bench.choose('JPEG');
+  await bench.press('[data-mend="text"]');
+  await bench.untilDocument((p) => p.slides[0].layers.some((l) => l.band === 'overlays'), 'nothing was laid');
+  await bench.undo();
+  await bench.untilDocument((p) => !p.slides[0].layers.some((l) => l.band === 'overlays'), 'it was not undone');
   await bench.click('Hand over');
   await until(/kB, quality 90/);
 });
@@ -197,6 +220,8 @@ describe('several at once', () => {
     await bench.open(app.address, CAROUSEL);
     await bench.click('Hand over');
     await bench.choose('Several, ZIP');
+    await bench.press('[data-mend="alternative"]');
+    await bench.untilDocument((p) => p.slides.every((s) => s.alternative.length > 5), 'nothing was suggested');
     for (const format of ['JPEG', 'WebP']) await check(format);
     await bench.choose('0.5×');
     const names = await bench.find('[role="dialog"] input[maxlength="120"]');

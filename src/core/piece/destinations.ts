@@ -25,6 +25,8 @@ export interface Destination {
   keepClear: KeepClear[];
   /** Most slides a piece may have there. */
   slides: number;
+  /** Most bytes of a picture that are taken there. */
+  bytes: number;
   /** It is seen in a feed, beside other pieces of its campaign. */
   feed?: true;
   /** A second size that belongs to the same piece (hero narrow). */
@@ -50,6 +52,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 375,
     keepClear: [],
     slides: 1,
+    bytes: 8_000_000,
     feed: true,
   },
   {
@@ -61,6 +64,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 375,
     keepClear: [],
     slides: 1,
+    bytes: 8_000_000,
     feed: true,
   },
   {
@@ -72,6 +76,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 375,
     keepClear: [zone('Name and progress', 0, 0, 1, 0.13), zone('Reply bar', 0, 0.87, 1, 0.13)],
     slides: 1,
+    bytes: 8_000_000,
   },
   {
     id: 'carousel',
@@ -82,6 +87,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 375,
     keepClear: [],
     slides: 20,
+    bytes: 8_000_000,
     feed: true,
   },
   {
@@ -93,6 +99,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 790,
     keepClear: [zone('Portrait', 0.03, 0.5, 0.2, 0.8, 'ellipse')],
     slides: 1,
+    bytes: 4_000_000,
   },
   {
     id: 'video-thumbnail',
@@ -103,6 +110,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 336,
     keepClear: [zone('Duration', 0.84, 0.84, 0.14, 0.12)],
     slides: 1,
+    bytes: 2_000_000,
   },
   {
     id: 'tall-picture',
@@ -113,6 +121,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 236,
     keepClear: [],
     slides: 1,
+    bytes: 10_000_000,
   },
   {
     id: 'link-card',
@@ -123,6 +132,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 500,
     keepClear: [],
     slides: 1,
+    bytes: 1_000_000,
   },
   {
     id: 'email-header',
@@ -133,6 +143,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 600,
     keepClear: [],
     slides: 1,
+    bytes: 200_000,
   },
   {
     id: 'hero',
@@ -143,6 +154,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 1440,
     keepClear: [zone('Navigation', 0, 0, 1, 0.09)],
     slides: 8,
+    bytes: 500_000,
     companion: { name: 'Narrow', width: 780, height: 1200, shownWidth: 390 },
   },
   {
@@ -154,6 +166,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 300,
     keepClear: [],
     slides: 1,
+    bytes: 10_000_000,
   },
   {
     id: 'slide',
@@ -164,6 +177,7 @@ export const DESTINATIONS: readonly Destination[] = [
     shownWidth: 1280,
     keepClear: [],
     slides: 50,
+    bytes: 10_000_000,
   },
 ];
 

@@ -6,7 +6,7 @@ import { readingWorker } from '../../workers/clients';
 import { asking } from './asking';
 import { remembered } from './remembered';
 
-const sizeOf = remembered(
+const assetSize = remembered(
   (id) =>
     new Promise<{ width: number; height: number }>((resolve, reject) => {
       const image = new Image();
@@ -30,7 +30,7 @@ function useKnown<T>(id: string | null, ask: (id: string) => Promise<T>): T | nu
 }
 
 /** Width and height of a picture, once known. */
-export const useAssetSize = (id: string | null): { width: number; height: number } | null => useKnown(id, sizeOf);
+export const useAssetSize = (id: string | null): { width: number; height: number } | null => useKnown(id, assetSize);
 
 export const paletteOf = remembered((id): Promise<FoundColour[]> => readingWorker().palette(id));
 
@@ -42,3 +42,9 @@ const isDrawn = remembered((id) =>
 );
 /** Is it a drawing that holds more than flat shapes, and is shown from pixels? */
 export const useIsDrawn = (id: string | null): boolean => useKnown(id, isDrawn) ?? false;
+
+/** Pixels of a photo's file; null for a drawing, which is sharp at any size. */
+export const photoExtent = remembered(async (id): Promise<{ width: number; height: number } | null> => {
+  const { headers } = await fetch(`/api/assets/${id}?as=working`, { method: 'HEAD' });
+  return headers.has('x-plavo-drawn') || headers.has('x-plavo-drawing') ? null : assetSize(id);
+});

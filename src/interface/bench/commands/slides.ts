@@ -79,10 +79,12 @@ export const noteSlide = (id: string, note: string): void => edit('Note', (p) =>
 /** What a slide shows, in words. */
 export const describeSlide = (id: string, words: string): void =>
   edit('Alternative text', (p) => setAlternative(p, id, words), `alternative:${id}`);
-/** A first alternative text for each slide that has none, from its own words. */
-export const describeSlides = (): void =>
+/** A first alternative text for each of some slides that has none, from its own words. */
+export const describeSlides = (ids: readonly string[]): void =>
   edit('Alternative texts', (p) =>
-    p.slides.reduce((q, s) => (s.alternative.trim() ? q : setAlternative(q, s.id, suggestedAlternative(s))), p),
+    p.slides
+      .filter((s) => ids.includes(s.id) && !s.alternative.trim())
+      .reduce((q, s) => setAlternative(q, s.id, suggestedAlternative(s)), p),
   );
 
 /** The slide before or after the present one. */

@@ -3,22 +3,20 @@
 import { Anchor, Group, Text, Textarea } from '@mantine/core';
 import { useId } from 'react';
 import { suggestedAlternative } from '../../../core/piece/alternative';
-import { describeSlide, describeSlides } from '../commands/slides';
+import { describeSlide } from '../commands/slides';
 import { currentSlide, useBench } from '../state/store';
 
-/** @param all slides are handed over, not only the present one */
-export function Alternative({ all }: { all: boolean }) {
+export function Alternative() {
   const slide = useBench(currentSlide),
     slides = useBench((s) => s.piece.slides),
     field = useId(),
     suggestion = suggestedAlternative(slide),
-    lacking = all ? slides.filter((s) => !s.leftOut && !s.alternative.trim() && suggestedAlternative(s)) : [],
     own = slides.find((s) => s.id === slide.id)?.alternative ?? '';
   return (
     <div>
       <Group justify="space-between" wrap="nowrap" gap={8} mb={2}>
         <Text component="label" htmlFor={field} fz="xs" fw={500}>
-          Alternative text{all && slides.length > 1 ? ' of this slide' : ''}
+          Alternative text{slides.length > 1 ? ' of this slide' : ''}
         </Text>
         {suggestion && own.trim() !== suggestion && (
           <Anchor
@@ -44,16 +42,6 @@ export function Alternative({ all }: { all: boolean }) {
         value={own}
         onChange={(e) => describeSlide(slide.id, e.currentTarget.value)}
       />
-      {lacking.length > 1 && (
-        <Group justify="space-between" wrap="nowrap" gap={8} mt={4}>
-          <Text fz="xs" c="dimmed">
-            {lacking.length} slides have none.
-          </Text>
-          <Anchor component="button" type="button" fz="xs" py={4} data-suggest-all onClick={() => describeSlides()}>
-            Suggest for each
-          </Anchor>
-        </Group>
-      )}
     </div>
   );
 }

@@ -23,7 +23,7 @@ import { Compare } from './Compare';
 import { EncodingFields, FormatField, QualityField, ScaleFields } from './EncodingFields';
 import css from './HandOver.module.css';
 import { SeveralFields } from './SeveralFields';
-import { Warnings } from './Warnings';
+import { SeveralWarnings, SlideWarnings } from './Warnings';
 import { fileFrom, pictureOf, useWritten, type Written } from './written';
 
 /** @param campaign its name */
@@ -54,6 +54,7 @@ const inBytes = (bytes: number): string =>
 function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () => void }) {
   const size = useBench(currentSize),
     id = useBench((s) => s.id),
+    slideId = useBench((s) => s.slideId),
     slides = useBench((s) => s.piece.slides),
     section = useBench((s) => s.piece.section !== null),
     words = useBench((s) => aboutSlide(s.piece, currentSlide(s)).description),
@@ -82,7 +83,18 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
     formats = of === 'several' ? several.formats : [choice.format],
     shown = { ...choice, scale, format: formats[0] },
     { written, making, failed } = useWritten(seen ? shown : null, words),
-    ready = written && !making && !failed ? written : null;
+    ready = written && !making && !failed ? written : null,
+    warned = {
+      handed: {
+        slides: of === 'several' && several.all ? slides.filter((s) => !s.leftOut).map((s) => s.id) : [slideId],
+        sizes: of === 'several' ? sizesOf(several, sizes) : [size.id],
+        scale,
+        bytes: ready?.file.blob.size ?? null,
+      },
+      choice,
+      set,
+      onShow: onClose,
+    };
 
   const take = async (): Promise<void> => {
     if (of === 'slide' && ready) {
@@ -145,7 +157,6 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
     <Dialog opened onClose={onClose} title="Hand over" size={seen ? 1120 : 360} padding="md">
       <div className={css.columns}>
         <Stack gap="sm">
-          <Warnings onShow={onClose} />
           {whats.length > 1 && (
             <SegmentedControl
               aria-label="What is handed over"
@@ -186,8 +197,10 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
               most={most}
             />
           )}
-          {(of === 'slide' || of === 'several') && !animated && <Alternative all={of === 'several' && several.all} />}
+          {(of === 'slide' || of === 'several') && !animated && <Alternative />}
           {of === 'slide' && ready?.as.notKept && ready.as.notKept.length > 0 && <NotKeptList all={ready.as.notKept} />}
+          {of === 'slide' && <SlideWarnings {...warned} />}
+          {of === 'several' && <SeveralWarnings {...warned} />}
           {failed && (
             <Alert color="amber" variant="light" p="xs" fz="xs" role="alert">
               {failed}

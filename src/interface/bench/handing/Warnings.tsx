@@ -1,60 +1,128 @@
 'use client';
-// What the slide is warned of before it is handed over, each with a way there. None of it stands in the way.
+// What is handed over is warned of, each thing with a way there and a way to mend it.
 import { Alert, Button, Group, Text } from '@mantine/core';
-import { isText } from '../../../core/kinds/layers';
-import type { Flag, Reading } from '../../../core/reading/read';
-import { FLAG_WORD } from '../../shared/flags';
-import { VERDICT_WORD } from '../../shared/VerdictMark';
-import { currentSlide, select, useBench } from '../state/store';
+import type { OverviewRow } from '../../../core/reading/overview';
+import { useOverview } from '../measuring/overview';
+import { select, useBench } from '../state/store';
+import { overviewOf } from '../../../core/reading/overview';
+import { slideOf, sizeOf } from '../../../core/piece/resolve';
+import type { Choice } from './choice';
+import css from './HandOver.module.css';
+import { type Handed, otherWarnings, type Spot, textWarnings, usePhotoWarnings, type Warning } from './warnings';
 
-/** What is no fault of a picture. */
-const QUIET: readonly Flag[] = ['empty', 'weak-hover', 'small-target'];
-/** More would be a list to scroll in. */
-const MOST = 4;
-
-/** What is wrong with a text, in words; none where nothing is. */
-function faults({ verdict, ratio, needed, flags }: Reading): string[] {
-  return [
-    ...(verdict && verdict !== 'clear'
-      ? [`${VERDICT_WORD[verdict]}, ${ratio!.toFixed(1)} of ${needed.toFixed(1)}`]
-      : []),
-    ...flags.filter((f) => !QUIET.includes(f)).map((f) => FLAG_WORD[f]),
-  ];
+interface Props {
+  handed: Handed;
+  choice: Choice;
+  set: (some: Partial<Choice>) => void;
+  /** Is told when somebody goes somewhere. */
+  onShow: () => void;
 }
 
-/** @param onShow is told when somebody goes there */
-export function Warnings({ onShow }: { onShow: () => void }) {
-  const readings = useBench((s) => s.readings),
-    layers = useBench((s) => currentSlide(s).layers),
-    found = readings.flatMap((r) => {
-      const wrong = faults(r),
-        layer = layers.find((l) => l.id === r.layer);
-      return wrong.length && layer && isText(layer) ? [{ layer, words: wrong.join('; ') }] : [];
-    });
-  if (!found.length) return null;
+function goTo({ slide, size, layer }: Spot): void {
+  useBench.setState({ slideId: slide, sizeId: size });
+  select([layer]);
+}
+
+/** Frames to wait for the reading of a text somebody was led to. */
+const PATIENCE = 300;
+/** Goes to a text and finds just enough for it. */
+function mendText(spot: Spot): void {
+  goTo(spot);
+  const press = (left: number): void => {
+    const button = document.querySelector<HTMLButtonElement>('[data-just-enough]:not(:disabled)'),
+      read = useBench.getState().readings.some((r) => r.layer === spot.layer);
+    if (button && read) button.click();
+    else if (left > 0) requestAnimationFrame(() => press(left - 1));
+  };
+  requestAnimationFrame(() => press(PATIENCE));
+}
+
+/** Of the slide that is worked on: its readings are there. */
+export function SlideWarnings(props: Props) {
+  const rows = useBench((s) => s.readings),
+    piece = useBench((s) => s.piece),
+    slideId = useBench((s) => s.slideId),
+    sizeId = useBench((s) => s.sizeId);
+  return <List {...props} rows={overviewOf(piece, slideOf(piece, slideId), sizeOf(piece, sizeId), rows)} />;
+}
+
+/** Of several slides and sizes: they are measured while the dialog is open. */
+export function SeveralWarnings(props: Props) {
+  const piece = useBench((s) => s.piece),
+    { rows, done, of } = useOverview(piece),
+    { slides, sizes } = props.handed;
   return (
-    <Alert color="amber" variant="light" p="xs" data-warnings={found.length}>
-      {found.slice(0, MOST).map(({ layer, words }) => (
-        <Group key={layer.id} wrap="nowrap" gap={8} align="flex-start">
-          <Text fz="xs" flex={1}>
-            <b>{layer.text.trim().slice(0, 40) || layer.name}</b>: {words}
-          </Text>
-          <Button
-            size="compact-sm"
-            fz="xs"
-            variant="subtle"
-            color="dark"
-            aria-label={`Show ${layer.name}`}
-            onClick={() => {
-              select([layer.id]);
-              onShow();
-            }}
-          >
-            Show
-          </Button>
-        </Group>
-      ))}
-      {found.length > MOST && <Text fz="xs">And {found.length - MOST} more texts of this slide.</Text>}
+    <List
+      {...props}
+      rows={rows.filter((r) => slides.includes(r.slide) && sizes.includes(r.size))}
+      measuring={done < of ? `${done} of ${of} measured` : undefined}
+    />
+  );
+}
+
+function List({
+  handed,
+  choice,
+  set,
+  onShow,
+  rows,
+  measuring,
+}: Props & { rows: readonly OverviewRow[]; measuring?: string }) {
+  const piece = useBench((s) => s.piece),
+    all: Warning[] = [
+      ...textWarnings(piece, rows, handed, (spot) => {
+        onShow();
+        mendText(spot);
+      }),
+      ...usePhotoWarnings(piece, handed, set),
+      ...otherWarnings(piece, handed, choice, set),
+    ];
+  if (!all.length) return null;
+  return (
+    <Alert color="amber" variant="light" p="xs" data-warnings={all.length}>
+      <div className={css.warnings}>
+        {all.map(({ key, about, words, there, mend }) => (
+          <Group key={key} wrap="nowrap" gap={4} align="flex-start">
+            <Text fz="xs" flex={1}>
+              <b>{about}</b> {words}
+            </Text>
+            {there && (
+              <Button
+                size="compact-sm"
+                fz="xs"
+                px={6}
+                variant="subtle"
+                color="dark"
+                aria-label={`Show ${about}`}
+                onClick={() => {
+                  goTo(there);
+                  onShow();
+                }}
+              >
+                Show
+              </Button>
+            )}
+            {mend && (
+              <Button
+                size="compact-sm"
+                fz="xs"
+                px={6}
+                variant="subtle"
+                data-mend={key.split(' ')[0]}
+                aria-label={`${mend.label}: ${about}`}
+                onClick={mend.run}
+              >
+                {mend.label}
+              </Button>
+            )}
+          </Group>
+        ))}
+      </div>
+      {measuring && (
+        <Text fz="xs" c="dimmed" mt={4}>
+          {measuring}
+        </Text>
+      )}
     </Alert>
   );
 }
