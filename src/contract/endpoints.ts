@@ -4,6 +4,7 @@ import { campaigns } from './campaigns';
 import { exportJobs } from './exports';
 import { pictures } from './pictures';
 import { pieces } from './pieces';
+import { places } from './places';
 import { server } from './server';
 import { sizes } from './sizes';
 import { slides } from './slides';
@@ -18,6 +19,7 @@ export const ENDPOINTS = {
   ...slides,
   ...solving,
   ...exportJobs,
+  ...places,
 };
 export type Endpoints = typeof ENDPOINTS;
 export type Key = keyof Endpoints;

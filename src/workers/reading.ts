@@ -3,6 +3,7 @@
 import { transfer } from 'comlink';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../core/colour/palette';
 import type { Seeing } from '../core/colour/seeing';
+import type { Box } from '../core/ground/box';
 import { blank, layInto, type Pixels } from '../core/ground/pixels';
 import { reducedTo } from '../core/ground/resample';
 import { shot } from '../core/ground/surface';
@@ -20,6 +21,10 @@ import { slideSeen } from '../core/piece/guests';
 import { momentOf, moves, pieceOfMoments, slideAt } from '../core/piece/moments';
 import { backdropPhoto, picturesOn, sizeOf, slideOf, slidesOf, textsIn } from '../core/piece/resolve';
 import type { Piece, Size, Slide } from '../core/piece/schema';
+import { aboutInPlaces, paintPlace } from '../core/places/paint';
+import type { Light } from '../core/places/place';
+import { type PlaceId, placeOf } from '../core/places/places';
+import { type PlaceReading, readInPlace } from '../core/places/read';
 import { checkMeasuring } from '../core/reading/budget';
 import type { Load } from '../core/reading/over-time';
 import { busyMap } from '../core/reading/busy-map';
@@ -466,6 +471,25 @@ export const api = {
       colours,
       10,
     );
+  },
+
+  /** A place with a slide in it, in pixels of the screen, and where the slide lies, CSS px. */
+  async inPlace(
+    scene: Shown,
+    id: PlaceId,
+    campaign: string,
+    light: Light,
+    density: number,
+  ): Promise<{ picture: Pixels; at: Box }> {
+    const opened = await open(scene),
+      made = await paintPlace(painter, placeOf(id), opened, aboutInPlaces(opened.piece, campaign), light, density);
+    return transfer(made, [made.picture.data.buffer as ArrayBuffer]);
+  },
+
+  /** How the texts of a slide read in a place. */
+  async readPlace(scene: Shown, id: PlaceId, campaign: string): Promise<PlaceReading[]> {
+    const { piece, slide, size } = await open(scene);
+    return readInPlace(painter, piece, slide, size, placeOf(id), aboutInPlaces(piece, campaign));
   },
 
   /** Readings of one slide in one size for the overview; they are not kept. */

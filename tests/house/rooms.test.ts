@@ -16,7 +16,7 @@ const ROOMS = [
   ['core/scene'],
   ['core/arrange'],
   ['core/reading'],
-  ['core/remedy', 'core/format'],
+  ['core/remedy', 'core/format', 'core/places'],
   ['contract'],
   ['server', 'workers'],
   ['interface/shared'],
@@ -30,6 +30,7 @@ const ROOMS = [
   [
     'interface/bench/controls',
     'interface/bench/handing',
+    'interface/bench/places',
     'interface/bench/reading',
     'interface/bench/stack',
     'interface/bench/stage',

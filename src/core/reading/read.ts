@@ -104,13 +104,28 @@ const ROUGH_CELLS = 10_000;
  * @param rough for a curve, not for a verdict: large letters in half the size, busyness by fewer cells
  */
 export function probeText(painter: Painter, piece: Piece, size: Size, layer: TextLayer, rough = false): TextProbe {
+  const { smallest } = painter.layout(layerIn(layer, size, piece.sizes[0]));
+  return probeAt(painter, piece, size, layer, rough && smallest >= LARGE ? 0.5 : 1, rough ? ROUGH_CELLS : undefined);
+}
+
+/**
+ * The same in other pixels.
+ * @param scale pixels to one of the size @param cells about so many tell how busy it is
+ */
+export function probeAt(
+  painter: Painter,
+  piece: Piece,
+  size: Size,
+  layer: TextLayer,
+  scale: number,
+  cells?: number,
+): TextProbe {
   const placed = layerIn(layer, size, piece.sizes[0]);
   const layout = painter.layout(placed);
-  const scale = rough && layout.smallest >= LARGE ? 0.5 : 1;
   const t = compose([scale, 0, 0, scale, 0, 0], textTransform(placed, layout));
   const all = haloIn(layout, t, size, scale);
   const { halo, cut, outside } = withoutCut(all, placed, size);
-  const grid = busyGrid(layout, t, halo.stroke, halo.region, rough ? ROUGH_CELLS : undefined);
+  const grid = busyGrid(layout, t, halo.stroke, halo.region, cells);
   // The smallest letters decide what is needed.
   const shownPx = (layout.smallest * size.shownWidth) / size.width;
   const flags: Flag[] = [];
@@ -351,7 +366,7 @@ export function readingFrom(
 }
 
 /** Is more than half of a text's ink hidden by what lies above it? */
-function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): boolean {
+export function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): boolean {
   const { region } = probe.halo;
   if (!region.width || !region.height || !probe.halo.letters.length) return false;
   const above = layersOver(painter, piece, slide, size, probe);

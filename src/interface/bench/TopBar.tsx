@@ -10,6 +10,7 @@ import { inWords } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { HandOver } from './handing/HandOver';
+import { InPlace } from './places/InPlace';
 import { Sizes } from './Sizes';
 import { resolveConflict, save, saveAsNew } from './keeping/saving';
 import { usePanelPiece } from './state/panel-piece';
@@ -113,7 +114,10 @@ export function TopBar({
             <IconKeyboard size={18} />
           </ActionIcon>
         </Tooltip>
-        <HandOver campaign={campaignName} />
+        <span className={css.inPlace}>
+          <InPlace campaign={campaignName} />
+        </span>
+        <HandOver campaign={campaignName} before={<InPlace campaign={campaignName} />} />
       </Group>
       <Conflict open={saved === 'conflict'} />
     </header>

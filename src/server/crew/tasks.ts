@@ -26,6 +26,10 @@ import { CutOut, type CutStroke } from '../../core/photo/cut-out';
 import type { StoredMask } from '../../core/photo/mask';
 import type { SideRating } from '../../core/photo/room';
 import { aboutSlide } from '../../core/piece/alternative';
+import { aboutInPlaces, paintPlace } from '../../core/places/paint';
+import type { Light, Place } from '../../core/places/place';
+import { type PlaceId, placeOf, placesFor } from '../../core/places/places';
+import { type PlaceReading, readInPlace } from '../../core/places/read';
 import { momentOf, moves, pieceOfMoments, slideAt, turnOf } from '../../core/piece/moments';
 import { nameOf } from '../../core/piece/name';
 import { backdropPhoto, slidesOf, slideOf } from '../../core/piece/resolve';
@@ -135,6 +139,52 @@ function drawnFile(
       return mayGoAlong(bytes) ? bytes : null;
     },
   });
+}
+
+export type InPlacesAsk = SlideAsk & { campaignName: string };
+
+/** The places in which a slide is seen, and how its texts read there. */
+export async function inPlaces({
+  campaignName,
+  ...ask
+}: InPlacesAsk): Promise<(Pick<Place, 'name' | 'hint' | 'device'> & { place: PlaceId; readings: PlaceReading[] })[]> {
+  const { piece, slide, size } = await toMeasure(ask),
+    about = aboutInPlaces(piece, campaignName);
+  return placesFor(piece, size, ask.slide).map((id) => {
+    const place = placeOf(id),
+      { name, hint, device } = place;
+    return {
+      place: id,
+      name,
+      hint,
+      device,
+      readings: readInPlace(painter, piece, slide, size, place, about).map((r) => ({
+        ...r,
+        reading: { ...r.reading, letters: [] },
+      })),
+    };
+  });
+}
+
+/** A place with a slide in it. */
+export async function placed({
+  campaignName,
+  place,
+  light,
+  scale,
+  ...ask
+}: InPlacesAsk & { place: PlaceId; light: Light; scale: number }): Promise<{ bytes: Uint8Array }> {
+  const at = await stand(ask, scale);
+  checkPainting(painter, at.piece, at.slide, at.size, 1);
+  const { picture } = await paintPlace(
+    painter,
+    placeOf(place),
+    at,
+    aboutInPlaces(at.piece, campaignName),
+    light,
+    scale,
+  );
+  return { bytes: await WRITERS.png(picture, USUAL_ENCODING) };
 }
 
 export type MotionAsk = SlideAsk & { format: MotionFormatId; scale: number; quality: number };

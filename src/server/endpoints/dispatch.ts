@@ -8,6 +8,7 @@ import { exportHandlers } from './exports';
 import { type Handler, responseOf } from './handler';
 import { pictureHandlers } from './pictures';
 import { pieceHandlers } from './pieces';
+import { placeHandlers } from './places';
 import { serverHandlers } from './server';
 import { sizeHandlers } from './sizes';
 import { slideHandlers } from './slides';
@@ -22,6 +23,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...slideHandlers,
   ...solvingHandlers,
   ...exportHandlers,
+  ...placeHandlers,
 };
 
 interface Route {

@@ -4,7 +4,7 @@
 import { Alert, Button, Group, Progress, SegmentedControl, Stack, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconCopy, IconDownload, IconPackageExport } from '@tabler/icons-react';
-import { useRef, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import type { ExportStatus } from '../../../contract/exports';
 import { unknownParts } from '../../../core/format/file-names';
 import { FORMATS, MOTION_FORMAT_IDS, type MotionFormatId } from '../../../core/format/formats';
@@ -26,8 +26,8 @@ import { SeveralFields } from './SeveralFields';
 import { SeveralWarnings, SlideWarnings } from './Warnings';
 import { fileFrom, pictureOf, useWritten, type Written } from './written';
 
-/** @param campaign its name */
-export function HandOver({ campaign }: { campaign: string }) {
+/** @param campaign its name @param before what a narrow window has no room for elsewhere */
+export function HandOver({ campaign, before }: { campaign: string; before: ReactNode }) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -40,7 +40,7 @@ export function HandOver({ campaign }: { campaign: string }) {
       >
         Hand over
       </Button>
-      {open && <HandOverDialog campaign={campaign} onClose={() => setOpen(false)} />}
+      {open && <HandOverDialog campaign={campaign} before={before} onClose={() => setOpen(false)} />}
     </>
   );
 }
@@ -51,7 +51,7 @@ const inBytes = (bytes: number): string =>
     ? `${Math.max(1, Math.round(bytes / 1000)).toLocaleString('en')} kB`
     : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 2 : 1)} MB`;
 
-function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () => void }) {
+function HandOverDialog({ campaign, before, onClose }: { campaign: string; before: ReactNode; onClose: () => void }) {
   const size = useBench(currentSize),
     id = useBench((s) => s.id),
     slideId = useBench((s) => s.slideId),
@@ -157,6 +157,7 @@ function HandOverDialog({ campaign, onClose }: { campaign: string; onClose: () =
     <Dialog opened onClose={onClose} title="Hand over" size={seen ? 1120 : 360} padding="md">
       <div className={css.columns}>
         <Stack gap="sm">
+          <div className={css.narrow}>{before}</div>
           {whats.length > 1 && (
             <SegmentedControl
               aria-label="What is handed over"
