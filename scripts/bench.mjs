@@ -7,7 +7,7 @@ import { ensureBuild, ensureModules, ensurePrograms, ROOT } from './lib/machine.
 
 const asJson = process.argv.includes('--json');
 if (asJson) console.log = () => {};
-ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver']);
+ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver', 'pdftocairo']);
 ensureModules();
 await ensureBuild();
 const { startApplication } = await import('./lib/application.mjs');
@@ -477,6 +477,19 @@ try {
     ratio: at(archive, 0.5) / at(encoded, 0.5),
     unit: 'x',
   });
+  const { drawings, places } = await import('./lib/bench-drawings.mjs');
+  report('a place painted over HTTP, the slide being known', await places(app), 100);
+  for (const [format, all] of Object.entries(await drawings({ address: app.address, driver }))) {
+    const worst = (key) => Math.max(...all.map((d) => d[key]));
+    report(`${format} of the demo, drawn elsewhere: mean difference of 255`, [worst('mean')], 1, {
+      ratio: worst('mean'),
+      unit: 'x',
+    });
+    report(`${format} of the demo, drawn elsewhere: percent of pixels beyond 16`, [worst('far') * 100], 0.5, {
+      ratio: worst('far') * 100,
+      unit: 'x',
+    });
+  }
   const waited = await besideHeavy(app, 'ostrel-reopening');
   report('a picture, while another client asks for 20 large ones', waited.render, 3000);
   report('a list, meanwhile', waited.lists, 300);

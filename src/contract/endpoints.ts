@@ -2,6 +2,7 @@
 // `server/endpoints/`.
 import { campaigns } from './campaigns';
 import { exportJobs } from './exports';
+import { files } from './files';
 import { pictures } from './pictures';
 import { pieces } from './pieces';
 import { places } from './places';
@@ -20,6 +21,7 @@ export const ENDPOINTS = {
   ...solving,
   ...exportJobs,
   ...places,
+  ...files,
 };
 export type Endpoints = typeof ENDPOINTS;
 export type Key = keyof Endpoints;

@@ -9,6 +9,7 @@ import { beginsLikeSvg, SVG_LIMITS, type SvgElement, SvgFault } from '../core/fo
 import type { Drawing } from '../core/paint/drawing';
 import { DRAWN_SIDES } from '../core/scene/sides';
 import type { Frame } from '../core/values/motion';
+import type { Knex } from 'knex';
 import { holding, type Page, pageOf } from './cursor';
 import { database, transaction } from './database';
 import { framesIn, framesOf } from './frames';
@@ -390,6 +391,37 @@ export async function keepBytes(
     false,
   );
   return id;
+}
+
+/** Keeps a frame of a moving picture as it was kept before. @throws Problem 415 */
+export async function keepPart(bytes: Uint8Array, name: string): Promise<string> {
+  if ((await looksLike(bytes)) !== 'webp')
+    throw new Problem(415, 'The picture cannot be decoded', `${name} is no WebP. Nothing was stored.`);
+  try {
+    const open = sharp(bytes, DECODING),
+      { width, height } = await open.metadata();
+    await open.raw().toBuffer();
+    return await keepBytes(bytes, name, 'image/webp', { width, height, thumbnailId: null });
+  } catch (e) {
+    throw unreadable(name, e as Error);
+  }
+}
+
+/** Does the library show it? */
+export const isListed = async (id: string): Promise<boolean> =>
+  Boolean((await database()<{ id: string; listed: number }>('assets').where({ id }).first('listed'))?.listed);
+
+/** Shows a kept picture in the library. */
+export const listAsset = async (trx: Knex.Transaction, id: string): Promise<void> =>
+  void (await trx('assets').where({ id, listed: false }).update({ listed: true }));
+
+/** Takes pictures away again that nothing shows. */
+export async function forgetAssets(ids: readonly string[]): Promise<void> {
+  for (const id of ids) {
+    const used = await database()('piece_assets').where({ asset_id: id }).first(),
+      font = used ? null : await database()('fonts').where({ asset_id: id }).first();
+    if (!used && !font) await database()('assets').where({ id, listed: false }).delete();
+  }
 }
 
 /** Keeps what was derived from a picture, as JSON. */

@@ -132,13 +132,24 @@ export async function keepFonts(
   for (const { bytes, family, weight, italic } of await checkedFonts(given, name)) {
     const id = await keepBytes(bytes, `${family} ${weight}${italic ? ' italic' : ''}`, 'font/ttf');
     await database()('fonts')
-      .insert({ campaign_id: campaign, asset_id: id, family, weight, italic, licence, created_at: new Date() })
+      .insert(fontRow(campaign, { id, family, weight, italic, licence }))
       .onConflict(['campaign_id', 'asset_id'])
       .merge(['licence']);
     kept.push({ id, family, weight, italic, licence });
   }
   return kept;
 }
+
+/** A font of a campaign as it is stored. */
+export const fontRow = (campaign: string, { id, family, weight, italic, licence }: OwnFont) => ({
+  campaign_id: campaign,
+  asset_id: id,
+  family,
+  weight,
+  italic,
+  licence,
+  created_at: new Date(),
+});
 
 type Row = { campaign_id: string; asset_id: string; family: string; weight: number; italic: number; licence: string };
 

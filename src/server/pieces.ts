@@ -118,11 +118,15 @@ export async function campaignName(id: string): Promise<string> {
 
 /** The campaign of that id; without one, the newest, or a first one made now. @throws Problem 404 */
 async function campaignFor(id: string | undefined): Promise<string> {
-  const query = database()<{ id: string; created_at: Date }>('campaigns');
-  const row = await (id ? query.where({ id }) : query.orderBy('created_at', 'desc')).first();
-  if (row) return row.id;
-  if (id) throw notFound('campaign');
-  return (await createCampaign('First campaign')).id;
+  return (await campaignThere(id))?.id ?? (await createCampaign('First campaign')).id;
+}
+
+/** The campaign of that id; without one, the newest, or null where there is none. @throws Problem 404 */
+export async function campaignThere(id: string | undefined): Promise<{ id: string; name: string } | null> {
+  const query = database()<{ id: string; name: string; created_at: Date }>('campaigns'),
+    row = await (id ? query.where({ id }) : query.orderBy('created_at', 'desc')).first('id', 'name');
+  if (!row && id) throw notFound('campaign');
+  return row ?? null;
 }
 
 /** What lists say of a piece, so that they need not open it. */
@@ -214,23 +218,62 @@ export async function createPiece(piece: Piece, campaign?: string, id = nanoid(1
   const now = new Date(),
     document = JSON.stringify(piece);
   await checkRoom(2 * document.length);
-  await transaction(async (trx) => {
-    await trx('pieces').insert({
-      id,
-      campaign_id: campaignId,
-      name: nameOf(piece).slice(0, 200),
-      words: wordsOf(piece),
-      revision: 1,
-      document,
-      summary: summaryOf(piece),
-      created_at: now,
-      changed_at: now,
-    });
-    await trx('revisions').insert({ piece_id: id, revision: 1, kind: 'saved', document, saved_at: now });
-    // None of it is there yet: looking for what to take away would lock its neighbours.
-    await addAssets(trx, id, assetsOf(piece));
-  });
+  await transaction((trx) => insertPiece(trx, { id, campaign: campaignId, piece, document, at: now }));
   return { id, campaign: campaignId, revision: 1, changedAt: now.toISOString(), look: '1.0', piece };
+}
+
+/** Puts a piece into the database that is not there. @param document its own text, which stays as it is */
+export async function insertPiece(
+  trx: Knex.Transaction,
+  { id, campaign, piece, document, at }: { id: string; campaign: string; piece: Piece; document: string; at: Date },
+): Promise<void> {
+  await trx('pieces').insert({
+    id,
+    campaign_id: campaign,
+    name: nameOf(piece).slice(0, 200),
+    words: wordsOf(piece),
+    revision: 1,
+    document,
+    summary: summaryOf(piece),
+    created_at: at,
+    changed_at: at,
+  });
+  await trx('revisions').insert({ piece_id: id, revision: 1, kind: 'saved', document, saved_at: at });
+  // None of it is there yet: looking for what to take away would lock its neighbours.
+  await addAssets(trx, id, assetsOf(piece));
+}
+
+export interface StoredDocument {
+  id: string;
+  name: string;
+  /** As it is stored, to the byte. */
+  document: string;
+}
+
+/**
+ * Documents of a campaign's pieces that are not in the bin, the oldest first. @param ids only these @throws Problem 404
+ */
+export async function documentsOf(campaign: string, ids: readonly string[] | null): Promise<StoredDocument[]> {
+  const rows = await database()<Row>('pieces')
+    .where({ campaign_id: campaign })
+    .whereNull('deleted_at')
+    .modify((q) => {
+      if (ids) void q.whereIn('id', [...ids]);
+    })
+    .orderBy([{ column: 'created_at' }, { column: 'id' }])
+    .select('id', 'name', 'document');
+  if (ids && rows.length < ids.length) throw notFound('piece');
+  return rows;
+}
+
+/** Those of some ids that pieces have already, in the bin or out of it. */
+export async function takenIds(ids: readonly string[]): Promise<Set<string>> {
+  const rows = ids.length
+    ? await database()<Row>('pieces')
+        .whereIn('id', [...ids])
+        .select('id')
+    : [];
+  return new Set(rows.map((r) => r.id));
 }
 
 /** A stored document. @throws Problem 422 where it cannot be opened any more, saying so */

@@ -16,13 +16,13 @@ export interface Application {
   stop(): Promise<void>;
 }
 
-/** Starts the application in a process of its own, which is told what to do by lines. */
-export async function startForTests(env: Record<string, string> = {}): Promise<Application> {
+/** Starts the application in a process of its own, which is told what to do by lines. @param demo with the demo data */
+export async function startForTests(env: Record<string, string> = {}, demo = true): Promise<Application> {
   const folder = mkdtempSync(join(tmpdir(), 'plavo-browser-'));
-  if (process.env.PLAVO_TEST_DATA) cpSync(process.env.PLAVO_TEST_DATA, folder, { recursive: true });
+  if (demo && process.env.PLAVO_TEST_DATA) cpSync(process.env.PLAVO_TEST_DATA, folder, { recursive: true });
   const child: ChildProcess = spawn(process.execPath, [join(process.cwd(), 'tests/browser/serve.mjs'), folder], {
     stdio: ['pipe', 'pipe', 'inherit'],
-    env: { ...process.env, ...env },
+    env: { ...process.env, ...(demo ? {} : { PLAVO_TEST_DATA: 'none' }), ...env },
   });
   let heard = '';
   const waiting: { word: string; done: (line: string) => void; failed: (e: Error) => void }[] = [];

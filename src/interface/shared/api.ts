@@ -1,4 +1,5 @@
 // The server, as the interface talks to it: the same addresses programs use.
+import type { TakenIn } from '../../contract/files';
 import type { z } from 'zod';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { Endpoints, Key } from '../../contract/endpoints';
@@ -158,23 +159,41 @@ export const api = {
   remove: (id: string) => ask('DELETE /api/pieces/{id}', { params: { id } }),
 
   /** Uploads a picture with progress 0..1; `signal` takes it back. */
-  upload: (file: File, progress: (share: number) => void = () => {}, signal?: AbortSignal): Promise<AssetInfo> =>
-    new Promise((resolve, reject) => {
-      // fetch has no upload progress; XMLHttpRequest has.
-      const x = new XMLHttpRequest();
-      x.open('POST', '/api/assets');
-      x.upload.onprogress = (e) => e.lengthComputable && progress(e.loaded / e.total);
-      x.onload = () => {
-        const body = JSON.parse(x.responseText || '{}') as Record<string, unknown>;
-        if (x.status < 300) resolve(body as unknown as AssetInfo);
-        else reject(new ApiError(x.status, String(body.title ?? 'The upload failed'), String(body.detail ?? ''), body));
-      };
-      x.onerror = () => reject(new Unreachable('The server does not answer'));
-      x.onabort = () => reject(new DOMException('taken back', 'AbortError'));
-      signal?.addEventListener('abort', () => x.abort());
-      x.send(formOf(file, file.name || 'Pasted picture'));
-    }),
+  upload: (file: File, progress?: (share: number) => void, signal?: AbortSignal): Promise<AssetInfo> =>
+    sent<AssetInfo>('/api/assets', formOf(file, file.name || 'Pasted picture'), progress, signal),
+
+  /** Takes in a piece or a campaign from its file, likewise. @param campaign where a piece goes */
+  takeIn: (file: File, campaign?: string, progress?: (share: number) => void, signal?: AbortSignal): Promise<TakenIn> =>
+    sent<TakenIn>(
+      `/api/files${campaign ? `?campaign=${encodeURIComponent(campaign)}` : ''}`,
+      formOf(file, file.name),
+      progress,
+      signal,
+    ),
 };
+
+/** Sends a form with progress 0..1; `signal` takes it back. */
+const sent = <T>(
+  path: string,
+  form: FormData,
+  progress: (share: number) => void = () => {},
+  signal?: AbortSignal,
+): Promise<T> =>
+  new Promise((resolve, reject) => {
+    // fetch has no upload progress; XMLHttpRequest has.
+    const x = new XMLHttpRequest();
+    x.open('POST', path);
+    x.upload.onprogress = (e) => e.lengthComputable && progress(e.loaded / e.total);
+    x.onload = () => {
+      const body = JSON.parse(x.responseText || '{}') as Record<string, unknown>;
+      if (x.status < 300) resolve(body as unknown as T);
+      else reject(new ApiError(x.status, String(body.title ?? 'The upload failed'), String(body.detail ?? ''), body));
+    };
+    x.onerror = () => reject(new Unreachable('The server does not answer'));
+    x.onabort = () => reject(new DOMException('taken back', 'AbortError'));
+    signal?.addEventListener('abort', () => x.abort());
+    x.send(form);
+  });
 
 /** What to tell people about an error: what happened, and what is safe. */
 export function inWords(error: unknown): { title: string; message: string } {

@@ -7,6 +7,8 @@ import { notifications } from '@mantine/notifications';
 import {
   IconCopy,
   IconDots,
+  IconFileImport,
+  IconFileZip,
   IconFolderSymlink,
   IconLayoutGrid,
   IconPencil,
@@ -25,7 +27,7 @@ import { useFileDrop } from '../shared/file-drop';
 import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
-import { uploadWithNotice } from '../shared/upload';
+import { isPieceFile, takeInWithNotice, uploadWithNotice } from '../shared/upload';
 import { Bin } from './Bin';
 import { Covers, type KnownFeed } from './Covers';
 import { NewPiece } from './NewPiece';
@@ -50,10 +52,31 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   const toRename = useRef<string | null>(null);
   const [renaming, setRenaming] = useState<string | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
-  const files = useRef<HTMLInputElement>(null);
+  const files = useRef<HTMLInputElement>(null),
+    zips = useRef<HTMLInputElement>(null);
 
+  const takeIn = async (file: File): Promise<void> => {
+    const taken = await takeInWithNotice(file);
+    if (!taken) return;
+    const one = taken.what === 'piece' ? taken.pieces[0] : null;
+    notifications.show({
+      autoClose: taken.notes.length ? false : 9000,
+      title: one ? `${one.name} is here` : `${taken.campaign.name} is here, with ${taken.pieces.length} pieces`,
+      message: (
+        <>
+          {taken.notes.map((n) => (
+            <div key={n}>{n}</div>
+          ))}
+          {one ? <Anchor href={`/piece/${one.id}`}>Open it</Anchor> : 'Nothing that was here has changed.'}
+        </>
+      ),
+    });
+    setCampaigns(await api.campaigns());
+    pieces.reload();
+  };
   const begin = async (file: File | undefined): Promise<void> => {
     if (!file) return;
+    if (isPieceFile(file)) return takeIn(file);
     const photo = await uploadWithNotice(file);
     if (photo) setMaking({ photo });
   };
@@ -183,6 +206,16 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           >
             Begin with a photo
           </Button>
+          <Tooltip label="Takes in a piece or a campaign from its file (.plavo.zip)">
+            <Button
+              size="xs"
+              variant="default"
+              leftSection={<IconFileImport size={16} />}
+              onClick={() => zips.current?.click()}
+            >
+              Take in a file
+            </Button>
+          </Tooltip>
           <Button size="xs" leftSection={<IconPlus size={16} />} onClick={() => setMaking({ photo: null })}>
             New piece
           </Button>
@@ -228,6 +261,21 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                     >
                       Covers
                     </Button>
+                  )}
+                  {c.pieces > 0 && (
+                    <Tooltip label="The campaign with its house style, pieces, pictures and fonts as one file">
+                      <Button
+                        size="compact-sm"
+                        variant="subtle"
+                        component="a"
+                        href={`/api/campaigns/${c.id}/file`}
+                        download
+                        data-campaign-file={c.id}
+                        leftSection={<IconFileZip size={14} />}
+                      >
+                        As a file
+                      </Button>
+                    </Tooltip>
                   )}
                   <Button
                     size="compact-sm"
@@ -316,6 +364,15 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                         >
                           Duplicate
                         </Menu.Item>
+                        <Menu.Item
+                          leftSection={<IconFileZip size={15} />}
+                          disabled={p.damaged}
+                          component="a"
+                          href={`/api/pieces/${p.id}/file`}
+                          download
+                        >
+                          As a file
+                        </Menu.Item>
                         {campaigns.length > 1 && (
                           <Menu.Sub>
                             <Menu.Sub.Target>
@@ -387,6 +444,18 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         data-testid="photo-file"
         onChange={(e) => {
           void begin(e.currentTarget.files?.[0]);
+          e.currentTarget.value = '';
+        }}
+      />
+      <input
+        ref={zips}
+        type="file"
+        accept=".zip"
+        hidden
+        data-testid="piece-file"
+        onChange={(e) => {
+          const [file] = e.currentTarget.files ?? [];
+          if (file) void takeIn(file);
           e.currentTarget.value = '';
         }}
       />

@@ -45,6 +45,7 @@ const CREW_OF: Partial<Record<TaskName, CrewName>> = {
   addPicture: 'intake',
   addFont: 'intake',
   deriveOf: 'intake',
+  takeIn: 'intake',
   drawnAs: 'intake',
 };
 

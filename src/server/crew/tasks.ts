@@ -1,5 +1,6 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import { nanoid } from 'nanoid';
+import type { TakenIn } from '../../contract/files';
 import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
 import { everyWidth, type SolvedWidths, widthSolver } from '../../core/remedy/every-width';
 import { firstLayout } from '../../core/arrange/new-size';
@@ -65,6 +66,7 @@ import { pixelsOf } from '../../core/scene/whole';
 import type { OwnFont } from '../../core/type/catalogue';
 import { mayGoAlong } from '../../core/type/sfnt';
 import { type Asset, derive, drawn, keepAsset } from '../assets';
+import { carriedIn } from '../carry-in';
 import { keepFonts } from '../fonts';
 import { DRAWING_WRITERS, type Ready } from '../formats/drawings';
 import { MOTION_WRITERS } from '../formats/motion-writers';
@@ -457,6 +459,15 @@ export const addPicture = ({
   name: string;
   listed: boolean;
 }): Promise<Asset> => keepAsset(bytes, name, listed);
+
+/** Takes in a piece or a campaign from its file. */
+export const takeIn = ({
+  bytes,
+  into,
+}: {
+  bytes: Uint8Array;
+  into: { id: string; name: string } | null;
+}): Promise<TakenIn> => carriedIn(bytes, into);
 
 /** Makes thumbnail and outlines of a picture that was kept before they were. */
 export const deriveOf = ({ id }: { id: string }): Promise<Asset> => derive(id);

@@ -5,6 +5,7 @@ import { ENDPOINTS, type Key } from '../../contract/endpoints';
 import { answer, jsonBody, overRevision, Problem, query, valid } from '../problem';
 import { campaignHandlers } from './campaigns';
 import { exportHandlers } from './exports';
+import { fileHandlers } from './files';
 import { type Handler, responseOf } from './handler';
 import { pictureHandlers } from './pictures';
 import { pieceHandlers } from './pieces';
@@ -24,6 +25,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...solvingHandlers,
   ...exportHandlers,
   ...placeHandlers,
+  ...fileHandlers,
 };
 
 interface Route {

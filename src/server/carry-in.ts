@@ -1,0 +1,195 @@
+// Pieces and campaigns taken in from their file: all of it is looked at before any of it is there.
+import { createHash } from 'node:crypto';
+import { unzipSync } from 'fflate';
+import { nanoid } from 'nanoid';
+import type { TakenIn } from '../contract/files';
+import { FILE_LIMITS, FILE_VERSION, type Manifest, MANIFEST, ManifestSchema } from '../contract/piece-file';
+import { assetsOf } from '../core/piece/resolve';
+import { openPiece } from '../core/piece/upgrade';
+import { findAsset, forgetAssets, keepAsset, keepBytes, keepPart, listAsset } from './assets';
+import { transaction } from './database';
+import { checkedFonts, fontRow } from './fonts';
+import { insertPiece, takenIds } from './pieces';
+import { Problem } from './problem';
+
+const SAFE = 'Nothing was taken in; what was here stays as it is.';
+const refused = (status: number, title: string, detail: string): Problem =>
+  new Problem(status, title, `${detail} ${SAFE}`);
+
+/** Entries of an archive, each unpacked when it is asked for. */
+class Archive {
+  private readonly sizes = new Map<string, number>();
+
+  /** @throws Problem 413, 415 */
+  constructor(private readonly bytes: Uint8Array) {
+    let unpacked = 0;
+    try {
+      unzipSync(bytes, {
+        filter: ({ name, originalSize }) => {
+          unpacked += originalSize;
+          if (
+            originalSize > FILE_LIMITS.entry ||
+            unpacked > FILE_LIMITS.unpacked ||
+            this.sizes.size >= FILE_LIMITS.entries
+          )
+            throw refused(
+              413,
+              'The file unpacks to too much',
+              `At most ${FILE_LIMITS.unpacked / 1048576} MB in ${FILE_LIMITS.entries} entries are taken, ${FILE_LIMITS.entry / 1048576} MB each.`,
+            );
+          if (this.sizes.has(name)) throw refused(422, 'The file is damaged', `It holds ${name.slice(0, 80)} twice.`);
+          this.sizes.set(name, originalSize);
+          return false;
+        },
+      });
+    } catch (e) {
+      if (e instanceof Problem) throw e;
+      throw refused(415, 'This is no file of Plavo', 'It is no ZIP archive, or it was cut short.');
+    }
+  }
+
+  /** @throws Problem 422 where it is not there, or damaged */
+  read(name: string): Uint8Array {
+    if (!this.sizes.has(name)) throw refused(422, 'The file is not whole', `It names ${name}, which is not in it.`);
+    try {
+      return unzipSync(this.bytes, { filter: (f) => f.name === name })[name];
+    } catch {
+      throw refused(422, 'The file is damaged', `${name} cannot be unpacked.`);
+    }
+  }
+
+  json(name: string): unknown {
+    try {
+      return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(this.read(name)));
+    } catch (e) {
+      if (e instanceof Problem) throw e;
+      throw refused(422, 'The file is damaged', `${name} is not JSON.`);
+    }
+  }
+
+  has = (name: string): boolean => this.sizes.has(name);
+}
+
+/** @throws Problem 415, 422 */
+function manifestIn(archive: Archive): Manifest {
+  if (!archive.has(MANIFEST)) throw refused(415, 'This is no file of Plavo', `There is no ${MANIFEST} in it.`);
+  const raw = archive.json(MANIFEST) as { version?: unknown } | null;
+  if (typeof raw?.version === 'number' && raw.version > FILE_VERSION)
+    throw refused(
+      422,
+      'The file was written by a newer Plavo',
+      `It is of version ${raw.version}; this one reads up to ${FILE_VERSION}.`,
+    );
+  const found = ManifestSchema.safeParse(raw);
+  if (found.success) return found.data;
+  const [{ path, message }] = found.error.issues;
+  throw refused(422, 'The file is damaged', `${MANIFEST}: /${path.join('/')} ${message}.`);
+}
+
+/** Bytes that are what their name says. @throws Problem 422 */
+function named(archive: Archive, { id, file }: { id: string; file: string }): Uint8Array {
+  const bytes = archive.read(file);
+  if (createHash('sha256').update(bytes).digest('hex') !== id)
+    throw refused(422, 'The file is damaged', `${file} is not what its name says.`);
+  return bytes;
+}
+
+interface Opened {
+  id: string;
+  document: string;
+  piece: Extract<ReturnType<typeof openPiece>, { ok: true }>['piece'];
+}
+
+/** All pieces, opened. @throws Problem 422 with the first fault */
+function piecesIn(archive: Archive, { pieces, pictures }: Manifest): Opened[] {
+  const there = new Set(pictures.map((p) => p.id));
+  return pieces.map(({ id, file }) => {
+    const found = openPiece(archive.json(file));
+    if (!found.ok)
+      throw refused(
+        422,
+        'A piece in the file is damaged',
+        `${file}: ${found.faults[0].path} ${found.faults[0].reason}.`,
+      );
+    const lacking = assetsOf(found.piece).find((a) => !there.has(a));
+    if (lacking) throw refused(422, 'A picture is not in the file', `${file} shows the picture ${lacking}.`);
+    return { id, document: new TextDecoder().decode(archive.read(file)), piece: found.piece };
+  });
+}
+
+/**
+ * Takes in a file. It decodes what a stranger sent: only called in a process that can be ended.
+ * @param into the campaign a piece goes to; where there is none, and for a campaign, one is made
+ * @throws Problem saying what is wrong; then nothing is there that was not there before
+ */
+export async function carriedIn(bytes: Uint8Array, into: { id: string; name: string } | null): Promise<TakenIn> {
+  const archive = new Archive(bytes),
+    manifest = manifestIn(archive),
+    pieces = piecesIn(archive, manifest),
+    added: string[] = [],
+    notes: string[] = [];
+  try {
+    for (const picture of manifest.pictures) {
+      const own = named(archive, picture),
+        known = await findAsset(picture.id);
+      if (known) continue;
+      added.push(picture.id);
+      const kept =
+        !picture.listed && picture.mime === 'image/webp'
+          ? await keepPart(own, picture.name)
+          : (await keepAsset(own, picture.name, false)).id;
+      if (kept !== picture.id) {
+        added.push(kept);
+        throw refused(422, 'A picture in the file is not safe as it is', `${picture.file} would have to be changed.`);
+      }
+    }
+    const fonts: Manifest['fonts'] = [];
+    for (const font of manifest.fonts) {
+      const own = named(archive, font),
+        [face] = await checkedFonts(own, font.family);
+      if (!(await findAsset(font.id))) added.push(font.id);
+      const kept = await keepBytes(face.bytes, `${font.family} ${font.weight}`, 'font/ttf');
+      if (kept !== font.id) {
+        added.push(kept);
+        throw refused(422, 'A font in the file is not safe as it is', `${font.file} would have to be changed.`);
+      }
+      fonts.push(font);
+    }
+    const taken = await takenIds(pieces.map((p) => p.id)),
+      made = pieces.map((p) => ({ ...p, id: taken.has(p.id) ? nanoid(12) : p.id })),
+      // A piece goes where it is wanted; a campaign comes with its own.
+      own = manifest.what === 'campaign' || !into,
+      campaign = own ? { id: nanoid(12), name: manifest.campaign.name } : into;
+    await transaction(async (trx) => {
+      if (own)
+        await trx('campaigns').insert({
+          ...campaign,
+          created_at: new Date(),
+          swatches: manifest.campaign.swatches.length ? JSON.stringify(manifest.campaign.swatches) : null,
+          house_revision: manifest.campaign.swatches.length ? 1 : 0,
+        });
+      for (const font of fonts)
+        await trx('fonts').insert(fontRow(campaign.id, font)).onConflict(['campaign_id', 'asset_id']).ignore();
+      for (const [i, { id, piece, document }] of made.entries())
+        await insertPiece(trx, { id, campaign: campaign.id, piece, document, at: new Date(Date.now() + i) });
+      for (const { id, listed } of manifest.pictures) if (listed) await listAsset(trx, id);
+    });
+    if (manifest.missing.length)
+      notes.push(
+        `${manifest.missing.length} pictures were not there when the file was written: what showed them shows nothing.`,
+      );
+    const renamed = made.filter((p, i) => p.id !== pieces[i].id).length;
+    if (renamed && manifest.what === 'campaign')
+      notes.push(`${renamed} pieces were here already: these are copies of their own.`);
+    return {
+      what: manifest.what,
+      campaign,
+      pieces: made.map(({ id }, i) => ({ id, name: manifest.pieces[i].name })),
+      notes,
+    };
+  } catch (e) {
+    // What only came with it goes with it.
+    await forgetAssets(added).catch(() => {});
+    throw e;
+  }
+}

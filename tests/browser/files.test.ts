@@ -1,0 +1,141 @@
+// Pieces and campaigns as files: out, into an empty database, and out again unchanged; what is not whole is refused.
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { By, type WebDriver } from 'selenium-webdriver';
+import type { TakenIn } from '../../src/contract/files';
+import { type Application, startForTests } from './application';
+import type { BenchPage } from './bench-page';
+import { inSession } from './session';
+
+let app: Application, driver: WebDriver, bench: BenchPage, downloads: string, empty: Application;
+inSession((s) => void ({ app, driver, bench, downloads } = s));
+beforeAll(async () => void (empty = await startForTests({}, false)));
+afterAll(() => empty.stop());
+
+type Files = Record<string, Uint8Array>;
+const get = async (from: Application, path: string): Promise<Uint8Array> =>
+  new Uint8Array(await (await fetch(from.address + path)).arrayBuffer());
+const json = async <T>(from: Application, path: string): Promise<T> =>
+  (await (await fetch(from.address + path)).json()) as T;
+function takeIn(to: Application, bytes: Uint8Array, name = 'file.plavo.zip'): Promise<Response> {
+  const form = new FormData();
+  form.set('file', new Blob([bytes as Uint8Array<ArrayBuffer>]), name);
+  return fetch(`${to.address}/api/files`, { method: 'POST', body: form });
+}
+const manifestOf = (files: Files) =>
+  JSON.parse(Buffer.from(files['plavo.json']).toString()) as {
+    version: number;
+    pieces: { id: string; file: string }[];
+    pictures: { id: string; file: string }[];
+  };
+const same = (a: Uint8Array, b: Uint8Array): boolean => Buffer.from(a).equals(Buffer.from(b));
+
+let campaign: Uint8Array;
+
+it('a campaign goes out, into an empty database, and out again unchanged to the byte', async () => {
+  const [{ id }] = await json<{ id: string }[]>(app, '/api/campaigns');
+  campaign = await get(app, `/api/campaigns/${id}/file`);
+  const files = unzipSync(campaign),
+    { pieces, pictures } = manifestOf(files);
+  expect(pieces).toHaveLength(16);
+  expect(pictures.length).toBeGreaterThan(12);
+  for (const { id: name, file } of pictures) expect(createHash('sha256').update(files[file]).digest('hex')).toBe(name);
+  const made = await takeIn(empty, campaign);
+  expect(made.status).toBe(201);
+  const taken = (await made.json()) as TakenIn;
+  expect(taken).toMatchObject({ what: 'campaign', campaign: { name: 'The Ostrel Line' }, notes: [] });
+  expect(taken.pieces).toHaveLength(16);
+  const again = unzipSync(await get(empty, `/api/campaigns/${taken.campaign.id}/file`));
+  expect(Object.keys(again).sort()).toEqual(Object.keys(files).sort());
+  for (const [name, bytes] of Object.entries(files))
+    expect({ name, same: same(bytes, again[name]) }).toEqual({ name, same: true });
+  // It is painted there as here.
+  const [here, there] = await Promise.all(
+    [app, empty].map((a) => get(a, '/api/pieces/ostrel-cup-cut-out/render?scale=0.5')),
+  );
+  expect(same(here, there)).toBe(true);
+});
+
+it('a piece goes out and in again at a press, as a piece of its own', async () => {
+  await driver.get(app.address);
+  await bench.press('[aria-label="More for Ticket sale"]');
+  await bench.take('//*[@role="menuitem"][normalize-space(.)="As a file"]');
+  const name = await bench.until(
+      () => Promise.resolve(readdirSync(downloads).find((f) => f.endsWith('.plavo.zip'))),
+      'no file came',
+    ),
+    path = join(downloads, name!);
+  await bench.until(() => Promise.resolve(existsSync(path)), 'it was not whole');
+  await (await driver.findElement(By.css('[data-testid="piece-file"]'))).sendKeys(path);
+  const link = await bench.find('a[href^="/piece/"]:not([class*="link"])');
+  const { items } = await json<{ items: { id: string; name: string }[] }>(app, '/api/pieces?limit=50');
+  expect(items.filter((p) => p.name === 'Ticket sale')).toHaveLength(2);
+  await driver.get(app.address + new URL((await link.getAttribute('href'))!, app.address).pathname);
+  await bench.find('[data-overlay] > [data-layer]');
+  const own = unzipSync(new Uint8Array(readFileSync(path)));
+  expect(manifestOf(own).pieces).toHaveLength(1);
+});
+
+describe('what is not whole', () => {
+  /** The campaign's file with something else in it. */
+  const changed = (change: (files: Files) => void): Uint8Array => {
+    const files = unzipSync(campaign);
+    change(files);
+    return zipSync(files, { level: 0 });
+  };
+  const edited = (edit: (manifest: ReturnType<typeof manifestOf>) => void) =>
+    changed((files) => {
+      const manifest = manifestOf(files);
+      edit(manifest);
+      files['plavo.json'] = strToU8(JSON.stringify(manifest));
+    });
+  const BAD: Record<string, [number, () => Uint8Array]> = {
+    'no archive': [415, () => strToU8('not a zip')],
+    'cut short': [415, () => campaign.slice(0, campaign.length >> 1)],
+    'an archive of something else': [415, () => zipSync({ 'a.txt': strToU8('a') })],
+    'a newer version': [422, () => edited((m) => void (m.version = 9))],
+    'a manifest that is none': [422, () => changed((f) => void (f['plavo.json'] = strToU8('{')))],
+    'a path that leads elsewhere': [422, () => edited((m) => void (m.pieces[0].file = '../../etc/passwd'))],
+    'a piece that is not in it': [422, () => changed((f) => void delete f[manifestOf(f).pieces[0].file])],
+    'a piece that is none': [
+      422,
+      () => changed((f) => void (f[manifestOf(f).pieces[0].file] = strToU8('{"format":"x"}'))),
+    ],
+    'a picture that documents name and it lacks': [422, () => edited((m) => void m.pictures.shift())],
+    'a picture that is another one': [
+      422,
+      () => changed((f) => void (f[manifestOf(f).pictures[0].file] = f[manifestOf(f).pictures[1].file])),
+    ],
+    'an entry that unpacks to too much': [
+      413,
+      () => zipSync({ 'plavo.json': new Uint8Array(70_000_000) }, { level: 9 }),
+    ],
+    'too many entries': [
+      413,
+      () =>
+        zipSync(Object.fromEntries(Array.from({ length: 6100 }, (_, i) => [`a/${i}`, new Uint8Array()])), { level: 0 }),
+    ],
+  };
+  it.each(Object.entries(BAD))('%s: refused in words, and nothing of it is there', async (_, [status, make]) => {
+    const state = async (): Promise<string> =>
+        JSON.stringify([await json(empty, '/api/campaigns'), await json(empty, '/api/assets?limit=200')]),
+      before = await state(),
+      answer = await takeIn(empty, make()),
+      said = (await answer.json()) as { title: string; detail: string };
+    expect({ status: answer.status, said }).toMatchObject({ status });
+    expect(said.detail).toMatch(/Nothing was taken in; what was here stays as it is\.$/);
+    expect(await state()).toBe(before);
+  });
+  it('what was refused is said in the page', async () => {
+    const path = join(downloads, 'broken.plavo.zip');
+    writeFileSync(path, campaign.slice(0, 5000));
+    await driver.get(app.address);
+    await (await driver.findElement(By.css('[data-testid="piece-file"]'))).sendKeys(path);
+    await bench.until(
+      async () => (await driver.findElements(By.xpath('//*[contains(text(), "This is no file of Plavo")]'))).length > 0,
+      'it was not said',
+    );
+  });
+});
