@@ -197,6 +197,19 @@ try {
   const { slides } = await import('./lib/bench-slides.mjs');
   await slides({ get, post, address: app.address, driver, report, dragged, painted });
 
+  const { drawings, places } = await import('./lib/bench-drawings.mjs');
+  report('a place painted over HTTP, the slide being known', await places(app), 100);
+  for (const [format, all] of Object.entries(await drawings({ address: app.address, driver }))) {
+    const worst = (key) => Math.max(...all.map((d) => d[key]));
+    report(`${format} of the demo, drawn elsewhere: mean difference of 255`, [worst('mean')], 1, {
+      ratio: worst('mean'),
+      unit: 'x',
+    });
+    report(`${format} of the demo, drawn elsewhere: percent of pixels beyond 16`, [worst('far') * 100], 0.5, {
+      ratio: worst('far') * 100,
+      unit: 'x',
+    });
+  }
   const { sizes } = await import('./lib/bench-sizes.mjs');
   await sizes({ get, post, address: app.address, driver, report, painted });
 
@@ -477,19 +490,6 @@ try {
     ratio: at(archive, 0.5) / at(encoded, 0.5),
     unit: 'x',
   });
-  const { drawings, places } = await import('./lib/bench-drawings.mjs');
-  report('a place painted over HTTP, the slide being known', await places(app), 100);
-  for (const [format, all] of Object.entries(await drawings({ address: app.address, driver }))) {
-    const worst = (key) => Math.max(...all.map((d) => d[key]));
-    report(`${format} of the demo, drawn elsewhere: mean difference of 255`, [worst('mean')], 1, {
-      ratio: worst('mean'),
-      unit: 'x',
-    });
-    report(`${format} of the demo, drawn elsewhere: percent of pixels beyond 16`, [worst('far') * 100], 0.5, {
-      ratio: worst('far') * 100,
-      unit: 'x',
-    });
-  }
   const waited = await besideHeavy(app, 'ostrel-reopening');
   report('a picture, while another client asks for 20 large ones', waited.render, 3000);
   report('a list, meanwhile', waited.lists, 300);

@@ -146,11 +146,13 @@ try {
   await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', levels);
   await shot('tone');
 
-  await open('ostrel-timetable');
-  await row('Contour lines');
-  await click('[aria-label="Choose a pattern"]');
-  await wait(1200);
-  await shot('patterns');
+  await open('ostrel-banner');
+  await click('[data-in-place]');
+  await find('[data-seen="profile"]');
+  await click('[data-place="profile-phone"]');
+  await find('[data-seen="profile-phone"]');
+  await find('[data-why="cut-off"]');
+  await shot('in-place');
 
   await open('ostrel-carousel');
   await (await driver.findElements({ css: '[data-slide] [role="button"]' }))[2].click();

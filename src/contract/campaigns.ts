@@ -34,6 +34,26 @@ export const campaigns = {
     answer: { says: 'Swatches; ETag holds the revision', schema: SwatchesSchema },
     problems: { 404: 'Not there', 409: 'Changed elsewhere; the answer holds them as they are now' },
   },
+  'GET /api/campaigns/{id}/tokens': {
+    summary: 'Colours and gradients of the house style as design tokens (Design Tokens Community Group)',
+    answer: { says: 'The tokens', media: ['application/design-tokens+json'] },
+    problems: { 404: 'Not there' },
+  },
+  'POST /api/campaigns/{id}/tokens': {
+    summary:
+      'Takes colours and gradients of design tokens into the house style: those of a known name change, others are added',
+    body: z.record(z.string(), z.unknown()),
+    called: 'A file of design tokens',
+    answer: {
+      says: 'What the house style has now, and what was not taken',
+      schema: z.object({
+        added: z.number().int(),
+        changed: z.number().int(),
+        notes: z.array(z.string()),
+      }),
+    },
+    problems: { 404: 'Not there', 409: 'Changed elsewhere', 422: 'No tokens, or none that are colours' },
+  },
   'GET /api/campaigns/{id}/covers': {
     summary: 'Covers of posts and carousels as the feed shows them, the newest first, and which is due next',
     answer: {

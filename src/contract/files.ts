@@ -22,7 +22,8 @@ export const files = {
     problems: { 404: 'Not there' },
   },
   'POST /api/files': {
-    summary: 'Takes in a piece or a campaign from its file, all of it or nothing',
+    summary:
+      'Takes in a piece or a campaign from its file, or the layers of an OpenRaster file as a piece, all of it or nothing',
     query: z.object({
       campaign: z.string().max(32).optional().describe('Where a piece goes; the newest where left out'),
     }),

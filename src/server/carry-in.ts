@@ -4,6 +4,10 @@ import { unzipSync } from 'fflate';
 import { nanoid } from 'nanoid';
 import type { TakenIn } from '../contract/files';
 import { FILE_LIMITS, FILE_VERSION, type Manifest, MANIFEST, ManifestSchema } from '../contract/piece-file';
+import { type FoundStack, OPEN_RASTER_MEDIA, readStack } from '../core/format/open-raster';
+import { CENTRED } from '../core/kinds/common';
+import { makePhoto } from '../core/kinds/photo';
+import { makePiece } from '../core/piece/make';
 import { assetsOf } from '../core/piece/resolve';
 import { openPiece } from '../core/piece/upgrade';
 import { findAsset, forgetAssets, keepAsset, keepBytes, keepPart, listAsset } from './assets';
@@ -117,14 +121,79 @@ function piecesIn(archive: Archive, { pieces, pictures }: Manifest): Opened[] {
   });
 }
 
+/** An OpenRaster file as a piece whose layers are pictures: the lowest is the backdrop. */
+async function rasterIn(archive: Archive, name: string, into: { id: string; name: string } | null): Promise<TakenIn> {
+  let stack: FoundStack;
+  try {
+    stack = readStack(new TextDecoder().decode(archive.read('stack.xml')));
+  } catch (e) {
+    if (e instanceof Problem) throw e;
+    throw refused(422, 'The OpenRaster file cannot be read', `${(e as Error).message}.`);
+  }
+  const { width, height, layers, notes } = stack,
+    added: string[] = [],
+    kept: { asset: string; width: number; height: number }[] = [];
+  if (!layers.length) throw refused(422, 'The OpenRaster file is empty', 'There is no layer in it.');
+  try {
+    for (const { file, name: of } of layers) {
+      const asset = await keepAsset(archive.read(file), of, false);
+      kept.push({ asset: asset.id, width: asset.width, height: asset.height });
+      added.push(asset.id);
+    }
+    const newId = (): string => nanoid(10),
+      piece = makePiece(stack.name || name || 'Layers', { width, height }, newId, (size) =>
+        layers.map((l, i) => ({
+          ...makePhoto(newId(), kept[i].asset, l.name, size),
+          band: i === 0 ? ('backdrop' as const) : ('message' as const),
+          fit: 'free' as const,
+          box: { x: l.x, y: l.y, width: kept[i].width, height: kept[i].height },
+          opacity: l.opacity,
+          blend: l.blend,
+          visible: l.visible,
+          anchors: CENTRED,
+        })),
+      ),
+      id = nanoid(12),
+      checked = openPiece({ ...piece, named: true });
+    if (!checked.ok)
+      throw refused(
+        422,
+        'The OpenRaster file cannot become a piece',
+        `${checked.faults[0].path} ${checked.faults[0].reason}.`,
+      );
+    const own = !into,
+      campaign = into ?? { id: nanoid(12), name: 'First campaign' };
+    await transaction(async (trx) => {
+      if (own) await trx('campaigns').insert({ ...campaign, created_at: new Date() });
+      const document = JSON.stringify(checked.piece);
+      await insertPiece(trx, { id, campaign: campaign.id, piece: checked.piece, document, at: new Date() });
+      for (const k of kept) await listAsset(trx, k.asset);
+    });
+    return { what: 'piece', campaign, pieces: [{ id, name: checked.piece.name }], notes };
+  } catch (e) {
+    await forgetAssets(added).catch(() => {});
+    throw e;
+  }
+}
+
+/** Is it an OpenRaster file? Its first entry says so. */
+const isRaster = (archive: Archive): boolean =>
+  archive.has('mimetype') && new TextDecoder().decode(archive.read('mimetype')).trim() === OPEN_RASTER_MEDIA;
+
 /**
  * Takes in a file. It decodes what a stranger sent: only called in a process that can be ended.
+ * @param name what it is called where the file does not say
  * @param into the campaign a piece goes to; where there is none, and for a campaign, one is made
  * @throws Problem saying what is wrong; then nothing is there that was not there before
  */
-export async function carriedIn(bytes: Uint8Array, into: { id: string; name: string } | null): Promise<TakenIn> {
-  const archive = new Archive(bytes),
-    manifest = manifestIn(archive),
+export async function carriedIn(
+  bytes: Uint8Array,
+  name: string,
+  into: { id: string; name: string } | null,
+): Promise<TakenIn> {
+  const archive = new Archive(bytes);
+  if (isRaster(archive)) return rasterIn(archive, name, into);
+  const manifest = manifestIn(archive),
     pieces = piecesIn(archive, manifest),
     added: string[] = [],
     notes: string[] = [];

@@ -3,8 +3,10 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { strToU8, unzipSync, zipSync } from 'fflate';
+import sharp from 'sharp';
 import { By, type WebDriver } from 'selenium-webdriver';
 import type { TakenIn } from '../../src/contract/files';
+import type { Piece } from '../../src/core/piece/schema';
 import { type Application, startForTests } from './application';
 import type { BenchPage } from './bench-page';
 import { inSession } from './session';
@@ -76,6 +78,71 @@ it('a piece goes out and in again at a press, as a piece of its own', async () =
   await bench.find('[data-overlay] > [data-layer]');
   const own = unzipSync(new Uint8Array(readFileSync(path)));
   expect(manifestOf(own).pieces).toHaveLength(1);
+});
+
+it('an OpenRaster file becomes a piece of its layers, which looks the same', async () => {
+  const ora = await get(app, '/api/pieces/ostrel-tickets/render?format=ora'),
+    made = await takeIn(app, ora, 'tickets.ora');
+  expect(made.status).toBe(201);
+  const { pieces, notes } = (await made.json()) as TakenIn;
+  expect(notes).toEqual([]);
+  const { piece } = await json<{ piece: Piece }>(app, `/api/pieces/${pieces[0].id}`);
+  expect(piece.slides[0].layers.map((l) => l.name)).toEqual(expect.arrayContaining(['Paper', 'Pool']));
+  const [before, after] = await Promise.all(
+    ['ostrel-tickets', pieces[0].id].map(async (id) =>
+      sharp(await get(app, `/api/pieces/${id}/render`))
+        .removeAlpha()
+        .raw()
+        .toBuffer(),
+    ),
+  );
+  let sum = 0;
+  for (let i = 0; i < before.length; i++) sum += Math.abs(before[i] - after[i]);
+  expect(sum / before.length).toBeLessThan(1);
+  for (const [what, bytes] of [
+    ['no list', zipSync({ mimetype: strToU8('image/openraster') })],
+    ['a list that is none', zipSync({ mimetype: strToU8('image/openraster'), 'stack.xml': strToU8('<image') })],
+  ] as const) {
+    const answer = await takeIn(app, bytes);
+    expect({ what, status: answer.status }).toEqual({ what, status: 422 });
+  }
+});
+
+it('house colours go out as design tokens, and those of others come in, with what was not taken', async () => {
+  const [{ id }] = await json<{ id: string }[]>(app, '/api/campaigns'),
+    tokens = await json<Record<string, { $type: string; $value: { hex: string } }>>(app, `/api/campaigns/${id}/tokens`),
+    colours = Object.values(tokens).filter((t) => t.$type === 'color');
+  expect(colours.length).toBeGreaterThan(4);
+  const [first] = Object.keys(tokens),
+    path = join(downloads, 'house.tokens.json');
+  writeFileSync(
+    path,
+    JSON.stringify({
+      $type: 'color',
+      [first]: { $value: '#123456' },
+      heather: { $value: '{moor}' },
+      moor: { $value: '#8a6fa8' },
+      lost: { $value: '{nowhere}' },
+    }),
+  );
+  await driver.get(app.address);
+  await (await driver.findElement(By.css(`[data-testid="tokens-${id}"]`))).sendKeys(path);
+  await bench.until(
+    async () =>
+      (await driver.findElements(By.xpath('//*[contains(text(), "2 house colours were added, 1 changed")]'))).length >
+      0,
+    'it was not said',
+  );
+  const after = await json<{ name: string; colour?: string }[]>(app, `/api/campaigns/${id}/swatches`);
+  expect(after.find((s) => s.name === first)?.colour).toBe('#123456');
+  expect(after.filter((s) => s.colour === '#8a6fa8').map((s) => s.name)).toEqual(['heather', 'moor']);
+  const refused = (body: unknown): Promise<number> =>
+    fetch(`${app.address}/api/campaigns/${id}/tokens`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    }).then((r) => r.status);
+  expect(await Promise.all([{ a: { $type: 'color', $value: '{a}' } }, {}, [1]].map(refused))).toEqual([422, 422, 400]);
 });
 
 describe('what is not whole', () => {

@@ -158,6 +158,9 @@ export const api = {
   move: (id: string, campaign: string) => ask('PATCH /api/pieces/{id}', { params: { id }, body: { campaign } }),
   remove: (id: string) => ask('DELETE /api/pieces/{id}', { params: { id } }),
 
+  takeInTokens: (id: string, body: Record<string, unknown>) =>
+    ask('POST /api/campaigns/{id}/tokens', { params: { id }, body }),
+
   /** Uploads a picture with progress 0..1; `signal` takes it back. */
   upload: (file: File, progress?: (share: number) => void, signal?: AbortSignal): Promise<AssetInfo> =>
     sent<AssetInfo>('/api/assets', formOf(file, file.name || 'Pasted picture'), progress, signal),

@@ -45,7 +45,7 @@ export const uploadWithNotice = (file: File): Promise<AssetInfo | null> =>
   );
 
 /** Is it a file of pieces? */
-export const isPieceFile = (file: File): boolean => /\.zip$/i.test(file.name);
+export const isPieceFile = (file: File): boolean => /\.(?:zip|ora)$/i.test(file.name);
 
 /** Takes in a piece or a campaign from its file; null where it went wrong or was taken back. */
 export const takeInWithNotice = (file: File, campaign?: string): Promise<TakenIn | null> =>

@@ -29,6 +29,7 @@ import { usePages } from '../shared/pages';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { isPieceFile, takeInWithNotice, uploadWithNotice } from '../shared/upload';
 import { Bin } from './Bin';
+import { CampaignMenu } from './CampaignMenu';
 import { Covers, type KnownFeed } from './Covers';
 import { NewPiece } from './NewPiece';
 import css from './StartPage.module.css';
@@ -206,7 +207,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           >
             Begin with a photo
           </Button>
-          <Tooltip label="Takes in a piece or a campaign from its file (.plavo.zip)">
+          <Tooltip label="Takes in a piece or a campaign from its file (.plavo.zip), or the layers of an OpenRaster file">
             <Button
               size="xs"
               variant="default"
@@ -262,21 +263,6 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                       Covers
                     </Button>
                   )}
-                  {c.pieces > 0 && (
-                    <Tooltip label="The campaign with its house style, pieces, pictures and fonts as one file">
-                      <Button
-                        size="compact-sm"
-                        variant="subtle"
-                        component="a"
-                        href={`/api/campaigns/${c.id}/file`}
-                        download
-                        data-campaign-file={c.id}
-                        leftSection={<IconFileZip size={14} />}
-                      >
-                        As a file
-                      </Button>
-                    </Tooltip>
-                  )}
                   <Button
                     size="compact-sm"
                     variant="subtle"
@@ -285,6 +271,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                   >
                     New piece here
                   </Button>
+                  <CampaignMenu campaign={c} />
                 </Group>
               </Group>
               {own.length === 0 && (c.pieces === 0 || !pieces.more) && (
@@ -450,7 +437,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
       <input
         ref={zips}
         type="file"
-        accept=".zip"
+        accept=".zip,.ora"
         hidden
         data-testid="piece-file"
         onChange={(e) => {

@@ -463,11 +463,13 @@ export const addPicture = ({
 /** Takes in a piece or a campaign from its file. */
 export const takeIn = ({
   bytes,
+  name,
   into,
 }: {
   bytes: Uint8Array;
+  name: string;
   into: { id: string; name: string } | null;
-}): Promise<TakenIn> => carriedIn(bytes, into);
+}): Promise<TakenIn> => carriedIn(bytes, name, into);
 
 /** Makes thumbnail and outlines of a picture that was kept before they were. */
 export const deriveOf = ({ id }: { id: string }): Promise<Asset> => derive(id);

@@ -34,7 +34,7 @@ export const fileHandlers: Handlers<typeof files> = {
     const into = await campaignThere(query.campaign),
       taken = await run(
         'takeIn',
-        { bytes: new Uint8Array(await file.arrayBuffer()), into },
+        { bytes: new Uint8Array(await file.arrayBuffer()), name: file.name.replace(/\.[a-z.]+$/i, ''), into },
         { ...asked(request), deadline: TAKING_IN },
       );
     return reply(taken, { location: taken.pieces.length === 1 ? `/api/pieces/${taken.pieces[0].id}` : '/api/pieces' });
