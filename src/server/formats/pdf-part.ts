@@ -366,9 +366,12 @@ export class PdfPart {
     });
   }
 
-  /** Places another part. */
-  place(form: Ref, t: Transform): void {
-    this.within(() => this.content.push(`${numbers(t)} cm /${this.named('XObject', 'X', form)} Do`));
+  /** Places another part, or a picture. @param within an outline, where it does not show all over */
+  place(form: Ref, t: Transform, within?: Outline): void {
+    this.within(() => {
+      if (within) this.clip(within);
+      this.content.push(`${numbers(t)} cm /${this.named('XObject', 'X', form)} Do`);
+    });
   }
 
   /** The content and what it names, to lay on a page. */

@@ -31,6 +31,9 @@ export interface PdfPage {
   painted: () => Pixels;
 }
 
+/** How far what is beyond the cut reaches into the slide, points. */
+const OVERLAP = 0.75;
+
 const luma = (r: number, g: number, b: number): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;
 
 /** Pixels as an image of the file: photos as JPEG, what is translucent without loss. */
@@ -181,16 +184,20 @@ async function writePage(
   if (paper) own.fill(new Path().rect(0, 0, width, height), hexRgb(paper));
   own.all(slide.layers.flatMap((l) => l.nodes));
   const sheet = new PdfPart(file, { x: 0, y: 0, ...page });
+  sheet.place(own.form(), [k, 0, 0, k, around, around]);
   if (bleed > 0) {
     const by = Math.ceil(bleed / k),
       beyond = await embedded(document, await mirrored(painted(), by), quality, file.grey),
       w = (width + 2 * by) * k,
       h = (height + 2 * by) * k,
       x = around - by * k,
-      y = around - by * k;
-    sheet.place(beyond, [w, 0, 0, -h, x, y + h]);
+      y = around - by * k,
+      // Over the slide's own edge, where no hairline may show; there it is the slide.
+      frame = new Path()
+        .rect(around - bleed, around - bleed, width * k + 2 * bleed, height * k + 2 * bleed)
+        .rect(around + OVERLAP, around + OVERLAP, width * k - 2 * OVERLAP, height * k - 2 * OVERLAP);
+    sheet.place(beyond, [w, 0, 0, -h, x, y + h], { path: frame, rule: 'evenodd' });
   }
-  sheet.place(own.form(), [k, 0, 0, k, around, around]);
   if (press.marks) marks(sheet, around, around, width * k, height * k, bleed);
   document.addPage({ size: [page.width, page.height], margin: 0 });
   // The page begins with y down already.
