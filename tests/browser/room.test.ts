@@ -281,6 +281,10 @@ describe('checked by rules', () => {
     await dialog(async () => (await bench.named('All readings')).click(), 'all readings');
     await dialog(async () => (await bench.named('Keyboard shortcuts')).click(), 'shortcuts');
     await dialog(() => bench.click('Hand over'), 'hand over');
+    await dialog(async () => {
+      await bench.press('[data-in-place]');
+      await bench.find('[data-place-reading]');
+    }, 'in place');
     await bench.selectRow('Lake Sill in winter');
     for (const fold of ['Tone', 'Make room']) await bench.unfold(fold);
     await check('photo');

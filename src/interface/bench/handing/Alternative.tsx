@@ -1,6 +1,6 @@
 'use client';
 // The alternative text of slides: asked for once, kept with the piece, suggested from its own words.
-import { Anchor, Group, Text, Textarea } from '@mantine/core';
+import { Button, Group, Text, Textarea } from '@mantine/core';
 import { useId } from 'react';
 import { suggestedAlternative } from '../../../core/piece/alternative';
 import { describeSlide } from '../commands/slides';
@@ -19,16 +19,16 @@ export function Alternative() {
           Alternative text{slides.length > 1 ? ' of this slide' : ''}
         </Text>
         {suggestion && own.trim() !== suggestion && (
-          <Anchor
-            component="button"
-            type="button"
+          <Button
+            size="compact-sm"
             fz="xs"
-            py={4}
+            px={6}
+            variant="subtle"
             data-suggest
             onClick={() => describeSlide(slide.id, suggestion)}
           >
             {own.trim() ? 'From its words' : 'Suggest from its words'}
-          </Anchor>
+          </Button>
         )}
       </Group>
       <Textarea

@@ -34,6 +34,7 @@ export function HandOver({ campaign, before }: { campaign: string; before: React
       <Button
         data-hand-over
         size="xs"
+        px={9}
         leftSection={<IconPackageExport size={16} />}
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}

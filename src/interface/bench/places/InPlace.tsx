@@ -28,6 +28,7 @@ export function InPlace({ campaign }: { campaign: string }) {
           className={css.button}
           aria-label="In place"
           size="xs"
+          px={9}
           variant="default"
           leftSection={<IconDevices size={16} />}
           aria-haspopup="dialog"
