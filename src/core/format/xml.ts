@@ -12,5 +12,9 @@ export const attributes = (of: Readonly<Record<string, string | number | null>>)
     .flatMap(([k, v]) => (v === null ? [] : [` ${k}="${typeof v === 'number' ? decimal(v) : xmlText(v)}"`]))
     .join('');
 
+/** An element. @param inner markup; none where left out */
+export const element = (name: string, of: Parameters<typeof attributes>[0], inner = ''): string =>
+  inner ? `<${name}${attributes(of)}>${inner}</${name}>` : `<${name}${attributes(of)}/>`;
+
 /** A length, exact to a thousandth. */
 export const decimal = (v: number): string => String(Math.round(v * 1000) / 1000);

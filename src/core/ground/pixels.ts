@@ -1,4 +1,5 @@
 // Pictures as bytes.
+import type { Box } from './box';
 
 /** Pixels as RGBA bytes, row by row. */
 export interface Pixels {
@@ -18,6 +19,14 @@ export const blank = (width: number, height: number): Pixels => ({
 export function layInto(into: Pixels, { width, height, data }: Pixels, x: number): void {
   for (let y = 0; y < height; y++)
     into.data.set(data.subarray(y * width * 4, (y + 1) * width * 4), (y * into.width + x) * 4);
+}
+
+/** A part of a picture, which must lie within it. */
+export function cropped(p: Pixels, { x, y, width, height }: Box): Pixels {
+  const data = new Uint8ClampedArray(width * height * 4);
+  for (let row = 0; row < height; row++)
+    data.set(p.data.subarray(((y + row) * p.width + x) * 4, ((y + row) * p.width + x + width) * 4), row * width * 4);
+  return { width, height, data };
 }
 
 /** Does nothing show through? */

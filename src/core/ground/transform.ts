@@ -19,6 +19,10 @@ export const compose = (o: Transform, i: Transform): Transform => [
   o[1] * i[4] + o[3] * i[5] + o[5],
 ];
 
+/** What leaves everything where it is. */
+export const STILL: Transform = [1, 0, 0, 1, 0, 0];
+export const isStill = (t: Transform): boolean => t.every((v, i) => v === STILL[i]);
+
 /** The transform that undoes `t`. @throws RangeError where `t` flattens everything onto a line */
 export function invert(t: Transform): Transform {
   const d = t[0] * t[3] - t[1] * t[2];

@@ -5,7 +5,7 @@ import { Kept } from '../ground/kept';
 import type { PathSink } from '../ground/path';
 import type { Pixels } from '../ground/pixels';
 import type { Context2D, Surface } from '../ground/surface';
-import { apply, compose, invert, type Transform } from '../ground/transform';
+import { apply, compose, invert, STILL, type Transform } from '../ground/transform';
 import { tileById } from '../pattern/catalogue';
 import {
   paintPattern,
@@ -44,7 +44,6 @@ export interface Brush {
   space: Transform;
 }
 
-const STILL: Transform = [1, 0, 0, 1, 0, 0];
 type Trace = (to: PathSink, t: Transform) => void;
 /** Beyond this many pixels a draft is computed at half the size: what is smooth soon, what has detail late. */
 const DRAFT_PIXELS = { smooth: 200_000, detailed: 1_200_000 };
@@ -229,7 +228,11 @@ export class Easel {
       region,
       (part, origin, k) => paintRamp(gradientField(gradient, extent, toBox(k)), table(), opacity, part, origin),
       'smooth',
-      () => ({ kind: 'ramp', field: gradientField(gradient, extent, toBox(1)), table: table(), opacity }),
+      // No drawing knows what turns round a point.
+      () =>
+        gradient.shape === 'conic'
+          ? null
+          : { kind: 'ramp', field: gradientField(gradient, extent, toBox(1)), table: table(), opacity },
     );
   }
 

@@ -4,7 +4,7 @@ import { rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
 import { Kept } from '../ground/kept';
 import type { PathSink } from '../ground/path';
-import type { Pixels } from '../ground/pixels';
+import { cropped, type Pixels } from '../ground/pixels';
 import { between, halve, isUpright, transformed } from '../ground/resample';
 import type { Surface } from '../ground/surface';
 import { boxTransform, compose, invert, type Transform } from '../ground/transform';
@@ -131,13 +131,6 @@ function blurredPart(
     keep: { x: x0, y: y0, width: x1 - x0, height: y1 - y0 },
     show: { x: left, y: top, width: right - left, height: bottom - top },
   };
-}
-
-function cropped(p: Pixels, { x, y, width, height }: Box): Pixels {
-  const data = new Uint8ClampedArray(width * height * 4);
-  for (let row = 0; row < height; row++)
-    data.set(p.data.subarray(((y + row) * p.width + x) * 4, ((y + row) * p.width + x + width) * 4), row * width * 4);
-  return { width, height, data };
 }
 
 /** A mask of the whole file where the photo is placed: 0..255 for each pixel, evenly between the nearest four. */

@@ -88,7 +88,7 @@ function paintShadow(easel: Easel, shadow: Shadow, { key, bounds, origin, paint 
     bottom = Math.min(bounds.y + bounds.height, near.bottom);
   if (right <= x || bottom <= y) return;
   const vectors = shadow.kind === 'drop' ? vectorsOf(easel.surface) : null;
-  if (vectors) {
+  if (vectors?.shadow) {
     const scratch = easel.scratch({ x, y, width: right - x, height: bottom - y });
     paint(scratch);
     const form = { sigma, spread, x: x + dx, y: y + dy, colour: easel.hex(shadow.colour) };

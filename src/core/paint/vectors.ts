@@ -54,8 +54,8 @@ export interface Vectors {
   fill(paint: VectorPaint, pixels: () => Surface): CanvasPattern;
   /** The next outline that is filled consists of these. */
   letters(letters: VectorLetters): void;
-  /** Keeps a shadow. @returns false where it is to be laid down as pixels */
-  shadow(shadow: VectorShadow, thrower: Surface): boolean;
+  /** Keeps a shadow, where shadows can be kept. @returns false where this one is to be laid down as pixels */
+  shadow?(shadow: VectorShadow, thrower: Surface): boolean;
 }
 
 export interface VectorSurface extends Surface {

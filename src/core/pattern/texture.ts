@@ -8,7 +8,7 @@ import { resample } from '../ground/resample';
 import type { Surfaces } from '../ground/surface';
 import { compose, invert, rotationAbout, type Transform } from '../ground/transform';
 import type { Pattern } from '../values/fill';
-import { marksOf, type Tile } from './tile';
+import { marksOf, type Tile, traceRepeated } from './tile';
 
 /**
  * How much of the foreground each point of one period takes: (width + 1) x (height + 1) bytes, the last row and column
@@ -75,9 +75,7 @@ export function tileTexture(on: Surfaces, tile: Tile, scale: number, weight: num
   for (const mark of marksOf(tile)) {
     context.globalAlpha = mark.tone ?? 1;
     context.beginPath();
-    // One outline with all its repetitions: where they meet they count once.
-    for (let j = -1; j <= 1; j++)
-      for (let i = -1; i <= 1; i++) mark.path.trace(context, i * tile.width, j * tile.height);
+    traceRepeated(context, mark, tile);
     if (mark.width === undefined) context.fill('nonzero');
     else {
       context.lineWidth = mark.width * weight;

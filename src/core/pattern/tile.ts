@@ -1,6 +1,6 @@
 // What a pattern tile is: marks in tile units that repeat with its width and height, drawn in one colour.
 import { chance } from '../ground/chance';
-import type { Path } from '../ground/path';
+import type { Path, PathSink } from '../ground/path';
 import type { TileId } from '../values/tiles';
 
 export interface Mark {
@@ -35,6 +35,11 @@ export function marksOf(tile: Tile): readonly Mark[] {
 
 export const stroked = (path: Path, width: number, round = false): Mark => ({ path, width, round });
 export const filled = (path: Path, tone = 1): Mark => ({ path, tone });
+
+/** One outline of a mark with all that hangs over the edges of a period: where repetitions meet they count once. */
+export function traceRepeated(to: PathSink, { path }: Mark, { width, height }: Tile): void {
+  for (let j = -1; j <= 1; j++) for (let i = -1; i <= 1; i++) path.trace(to, i * width, j * height);
+}
 
 /** Points apart from each other on a tile that repeats: each new one is the best of some tries. */
 export function scattered(

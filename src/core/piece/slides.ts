@@ -100,11 +100,11 @@ const changeSlide = (piece: Piece, id: string, change: (slide: Slide) => void): 
 export const setNote = (piece: Piece, id: string, note: string): Piece =>
   changeSlide(piece, id, (s) => void (s.note = note.slice(0, MOST_NOTE)));
 
-/** Leaves a slide out of what is handed over, or takes it in again. */
 /** What it shows, in words. */
 export const setAlternative = (piece: Piece, id: string, alternative: string): Piece =>
   changeSlide(piece, id, (s) => void (s.alternative = alternative));
 
+/** Leaves a slide out of what is handed over, or takes it in again. */
 export const setLeftOut = (piece: Piece, id: string, leftOut: boolean): Piece =>
   changeSlide(piece, id, (s) => void (s.leftOut = leftOut));
 

@@ -4,7 +4,8 @@ import type { About, Encoding } from '../../core/format/formats';
 import { hasOperator, OPEN_RASTER_MEDIA, type RasterLayer, rasterName, stackXml } from '../../core/format/open-raster';
 import { layerWords } from '../../core/format/vector/slide';
 import { type NotKept } from '../../core/format/not-kept';
-import type { Pixels } from '../../core/ground/pixels';
+import type { Box } from '../../core/ground/box';
+import { cropped, type Pixels } from '../../core/ground/pixels';
 import type { Layer } from '../../core/kinds/layers';
 import type { Painter, PaintOptions } from '../../core/scene/painter';
 import type { Scene } from '../../core/scene/scene';
@@ -15,7 +16,7 @@ import { raw } from './writer';
 const THUMBNAIL = 256;
 
 /** The part of a picture in which there is anything, or null. */
-function filledPart({ width, height, data }: Pixels): { x: number; y: number; pixels: Pixels } | null {
+function filledPart({ width, height, data }: Pixels): Box | null {
   let left = width,
     right = -1,
     top = -1,
@@ -28,15 +29,7 @@ function filledPart({ width, height, data }: Pixels): { x: number; y: number; pi
         if (top < 0) top = y;
         bottom = y;
       }
-  if (top < 0) return null;
-  const w = right - left + 1,
-    h = bottom - top + 1,
-    out = new Uint8ClampedArray(w * h * 4);
-  for (let y = 0; y < h; y++) {
-    const from = ((top + y) * width + left) * 4;
-    out.set(data.subarray(from, from + w * 4), y * w * 4);
-  }
-  return { x: left, y: top, pixels: { width: w, height: h, data: out } };
+  return top < 0 ? null : { x: left, y: top, width: right - left + 1, height: bottom - top + 1 };
 }
 
 export async function ora(
@@ -63,7 +56,7 @@ export async function ora(
     const part = filledPart(all);
     if (!part) return;
     const file = `data/layer${String(layers.length).padStart(3, '0')}.png`;
-    files[file] = await png(part.pixels, whole);
+    files[file] = await png(cropped(all, part), whole);
     layers.push({ name, file, x: part.x, y: part.y, opacity, blend });
   };
   if (!as.transparent) await add('Paper', painted({ only: () => false }), 1, 'normal');

@@ -1,11 +1,8 @@
 // Fonts of a PDF: those that letters are set in, cut down to their glyphs, with what each glyph says.
-import type PDFKit from 'pdfkit';
 import { compose } from '../../core/ground/transform';
 import type { VectorLetters } from '../../core/paint/vectors';
 import type { LoadedFont } from '../../core/type/font';
-
-type Document = InstanceType<typeof PDFKit>;
-type Ref = ReturnType<Document['ref']>;
+import type { Document, Ref } from './pdf-objects';
 
 /** What of an embedded font is used beside its own layout: glyphs are placed as the core has placed them. */
 interface Embedded {

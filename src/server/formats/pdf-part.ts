@@ -1,27 +1,16 @@
 // Parts of a PDF (ISO 32000-1): content with the resources it names, drawn from the nodes of a drawing. Lengths are
 // pixels of the drawing, y down.
-import type PDFKit from 'pdfkit';
-import { rgba } from '../../core/colour/srgb';
-import {
-  colourOf,
-  filledWithPixels,
-  type Filled,
-  type Group,
-  type Line,
-  type Node,
-  type Outline,
-} from '../../core/format/vector/drawn';
+import { type Rgba, rgba } from '../../core/colour/srgb';
+import { colourOf, type Filled, type Group, type Line, type Node, type Outline } from '../../core/format/vector/drawn';
 import { type RampStop, stopsOf } from '../../core/format/vector/stops';
 import { Path, tracedInto } from '../../core/ground/path';
 import type { Pixels } from '../../core/ground/pixels';
-import { invert, type Transform } from '../../core/ground/transform';
+import { invert, isStill, STILL, type Transform } from '../../core/ground/transform';
 import { deviceBox } from '../../core/paint/easel';
 import type { VectorPaint } from '../../core/paint/vectors';
-import { marksOf } from '../../core/pattern/tile';
+import { marksOf, traceRepeated } from '../../core/pattern/tile';
 import type { PdfFonts } from './pdf-fonts';
-
-type Document = InstanceType<typeof PDFKit>;
-type Ref = ReturnType<Document['ref']>;
+import { type Document, made, type Ref } from './pdf-objects';
 
 /** What all parts of a file share. */
 export interface PdfFile {
@@ -36,8 +25,6 @@ export interface PdfFile {
 
 const n = (v: number): string => String(Math.round(v * 1e4) / 1e4);
 const numbers = (v: readonly number[]): string => v.map((x) => String(Number(x.toPrecision(8)))).join(' ');
-const STILL: Transform = [1, 0, 0, 1, 0, 0];
-const isStill = (t: Transform): boolean => t.every((v, i) => v === STILL[i]);
 
 /** Pixels. */
 const INSET = 0.002;
@@ -49,8 +36,9 @@ const nameOfBlend = (blend: string): string =>
     .map((w) => w[0].toUpperCase() + w.slice(1))
     .join('');
 
-/** Share of light of a colour whose channels are 0..1: what is mixed evenly stays mixed evenly. */
-const LUMA = [0.2126, 0.7152, 0.0722];
+/** The grey of a colour, in the measure of its channels: what is mixed evenly stays mixed evenly. */
+export const greyOf = (red: number, green: number, blue: number): number =>
+  0.2126 * red + 0.7152 * green + 0.0722 * blue;
 
 export class PdfPart {
   private readonly content: string[] = [];
@@ -63,6 +51,11 @@ export class PdfPart {
     private readonly extent: { x: number; y: number; width: number; height: number },
   ) {}
 
+  /** In which colours are given. */
+  private get space(): 'DeviceRGB' | 'DeviceGray' {
+    return this.file.grey ? 'DeviceGray' : 'DeviceRGB';
+  }
+
   private named(kind: 'ExtGState' | 'XObject' | 'Pattern' | 'Font', prefix: string, ref: Ref): string {
     const all = (this.resources[kind] ??= {}),
       known = Object.keys(all).find((k) => all[k] === ref);
@@ -72,15 +65,10 @@ export class PdfPart {
     return name;
   }
 
-  private made(data: Record<string, unknown>, stream?: string | Uint8Array): Ref {
-    const ref = this.file.document.ref(data);
-    // Its types ask for a stream, which only some have.
-    ref.end(stream as string);
-    return ref;
-  }
+  private made = (data: Record<string, unknown>, stream?: string): Ref => made(this.file.document, data, stream);
 
   /** The part as something to paint. @param space colours in which it is put together */
-  form(space: 'DeviceRGB' | 'DeviceGray' = this.file.grey ? 'DeviceGray' : 'DeviceRGB'): Ref {
+  form(space = this.space): Ref {
     const { x, y, width, height } = this.extent;
     return this.made(
       {
@@ -123,13 +111,15 @@ export class PdfPart {
     this.state({ SMask: { Type: 'Mask', S: 'Luminosity', G: ref } }, `m${ref.toString()}`);
   }
 
-  private colour(rgb: readonly number[], stroke = false): void {
-    const v = rgb.map((c) => c / 255);
-    this.content.push(
-      this.file.grey
-        ? `${n(LUMA.reduce((sum, k, i) => sum + k * v[i], 0))} ${stroke ? 'G' : 'g'}`
-        : `${v.map(n).join(' ')} ${stroke ? 'RG' : 'rg'}`,
-    );
+  /** Channels as the file has them, 0..1. */
+  private channels(red: number, green: number, blue: number): number[] {
+    const all = [red, green, blue].map((v) => Math.min(255, Math.max(0, v)) / 255) as [number, number, number];
+    return this.file.grey ? [greyOf(...all)] : all;
+  }
+
+  private colour({ r, g, b }: Rgba, stroke = false): void {
+    const operator = this.file.grey ? 'g' : 'rg';
+    this.content.push(`${this.channels(r, g, b).map(n).join(' ')} ${stroke ? operator.toUpperCase() : operator}`);
   }
 
   path(path: Path): void {
@@ -160,8 +150,8 @@ export class PdfPart {
     this.content.push(rule === 'evenodd' ? 'W* n' : 'W n');
   }
 
-  fill(path: Path, rgb: readonly number[]): void {
-    this.colour(rgb);
+  fill(path: Path, colour: Rgba): void {
+    this.colour(colour);
     this.path(path);
     this.content.push('f');
   }
@@ -175,9 +165,9 @@ export class PdfPart {
     if (x.node === 'fill') this.filled(x);
     else if (x.node === 'stroke')
       this.within(() => {
-        const { r, g, b, a } = colourOf(x.line.css);
-        this.laid(a * x.alpha, x.blend);
-        this.colour([r, g, b], true);
+        const colour = colourOf(x.line.css);
+        this.laid(colour.a * x.alpha, x.blend);
+        this.colour(colour, true);
         this.line(x.line);
         this.path(x.path);
         this.content.push('S');
@@ -202,13 +192,11 @@ export class PdfPart {
 
   private filled(x: Filled): void {
     const { paint } = x;
-    if (paint.kind === 'vector' && paint.as.kind === 'ramp' && paint.as.field.kind === 'turn')
-      return this.group(filledWithPixels(x, paint));
     this.within(() => {
       if (paint.kind === 'colour') {
-        const { r, g, b, a } = colourOf(paint.css);
-        this.laid(a * x.alpha, x.blend);
-        this.colour([r, g, b]);
+        const colour = colourOf(paint.css);
+        this.laid(colour.a * x.alpha, x.blend);
+        this.colour(colour);
       } else {
         this.laid(paint.as.opacity * x.alpha, x.blend);
         if (paint.as.kind === 'ramp') this.ramp(paint.as);
@@ -235,8 +223,7 @@ export class PdfPart {
   private ramp({ field, table }: Extract<VectorPaint, { kind: 'ramp' }>): void {
     const stops = stopsOf(table),
       m = invert(field.m),
-      line = field.kind === 'line',
-      grey = this.file.grey;
+      line = field.kind === 'line';
     if (stops.some((s) => s.alpha < 1)) {
       const part = this.inner(),
         { x, y, width, height } = this.extent;
@@ -244,14 +231,7 @@ export class PdfPart {
       part.content.push(`${x} ${y} ${width} ${height} re f`);
       this.mask(part);
     }
-    const rgb = (s: RampStop): number[] => [s.red, s.green, s.blue].map((v) => Math.min(255, Math.max(0, v)) / 255);
-    this.shading(
-      line,
-      m,
-      stops,
-      grey ? (s) => [rgb(s).reduce((sum, v, i) => sum + v * LUMA[i], 0)] : rgb,
-      grey ? 'DeviceGray' : 'DeviceRGB',
-    );
+    this.shading(line, m, stops, (s) => this.channels(s.red, s.green, s.blue), this.space);
   }
 
   private shading(
@@ -297,17 +277,18 @@ export class PdfPart {
     const { width, height } = tile,
       cell = new PdfPart(this.file, { x: 0, y: 0, width, height }),
       back = colours.background === null ? null : rgba(colours.background),
-      front = rgba(colours.foreground),
-      frontRgb = [front.r, front.g, front.b];
+      front = rgba(colours.foreground);
     if (back)
       cell.within(() => {
         cell.laid(back.a, 'normal');
-        cell.fill(new Path().rect(0, 0, width, height), [back.r, back.g, back.b]);
+        cell.fill(new Path().rect(0, 0, width, height), back);
       });
-    for (const { path, width: line, round, tone = 1 } of marksOf(tile))
+    for (const mark of marksOf(tile))
       cell.within(() => {
+        const { width: line, round, tone = 1 } = mark,
+          outline = new Path();
         cell.laid(tone * visible * front.a, 'normal');
-        cell.colour(frontRgb, line !== undefined);
+        cell.colour(front, line !== undefined);
         if (line !== undefined)
           cell.line({
             css: '',
@@ -318,13 +299,8 @@ export class PdfPart {
             dash: [],
             dashOffset: 0,
           });
-        // One outline with all that hangs over the edges of a period: where they meet they count once.
-        for (let j = -1; j <= 1; j++)
-          for (let i = -1; i <= 1; i++) {
-            const moved = new Path();
-            path.trace(tracedInto(moved), i * width, j * height);
-            cell.path(moved);
-          }
+        traceRepeated(tracedInto(outline), mark, tile);
+        cell.path(outline);
         cell.content.push(line === undefined ? 'f' : 'S');
       });
     const pattern = this.made(

@@ -1,18 +1,24 @@
 // PDF: a page for each slide, outlines, gradients, patterns and blend modes as such, letters as text or outlines.
-import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
-import type { DrawnLayer, DrawnSlide } from '../../core/format/vector/slide';
+import { rgba } from '../../core/colour/srgb';
+import {
+  becamePicture,
+  type DrawnLayer,
+  type DrawnSlide,
+  layerWords,
+  picturesIn,
+} from '../../core/format/vector/slide';
 import type { NotKept } from '../../core/format/not-kept';
-import { isPicture, layerWords, picturesIn } from '../../core/format/vector/slide';
 import type { About, Encoding, PressPage } from '../../core/format/formats';
 import { Path } from '../../core/ground/path';
-import type { Pixels } from '../../core/ground/pixels';
-import { isOpaque } from '../../core/ground/pixels';
+import { isOpaque, type Pixels } from '../../core/ground/pixels';
 import type { LoadedFont } from '../../core/type/font';
 import { lettersIn } from '../../core/format/vector/letters';
 import { PdfFonts } from './pdf-fonts';
-import { type PdfFile, PdfPart } from './pdf-part';
-import { chroma, fine, raw } from './writer';
+import { jpegOptions } from './jpeg';
+import { type Document, made, type Ref } from './pdf-objects';
+import { greyOf, type PdfFile, PdfPart } from './pdf-part';
+import { fine, raw } from './writer';
 
 /** Points to a millimetre, and to a CSS pixel. */
 const MM = 72 / 25.4;
@@ -20,8 +26,7 @@ const PX = 72 / 96;
 /** How far marks stand from the cut, at the least, and how long they are, mm. */
 const MARK = { gap: 2, length: 5 };
 
-type Document = InstanceType<typeof PDFDocument>;
-type Ref = ReturnType<Document['ref']>;
+const BLACK = rgba('#000000');
 
 /** A page before it is written: the slide as a drawing, and as pixels where some of it lies beyond the cut. */
 export interface PdfPage {
@@ -34,51 +39,38 @@ export interface PdfPage {
 /** How far what is beyond the cut reaches into the slide, points. */
 const OVERLAP = 0.75;
 
-const luma = (r: number, g: number, b: number): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;
-
 /** Pixels as an image of the file: photos as JPEG, what is translucent without loss. */
 async function embedded(document: Document, pixels: Pixels, quality: number, grey: boolean): Promise<Ref> {
   const { width, height, data } = pixels,
-    made = (more: Record<string, unknown>, bytes: Uint8Array): Ref => {
-      const ref = document.ref({
-        Type: 'XObject',
-        Subtype: 'Image',
-        Width: width,
-        Height: height,
-        BitsPerComponent: 8,
-        ...more,
-      });
-      ref.end(Buffer.from(bytes) as never);
-      return ref;
-    },
+    count = width * height,
+    image = (space: 'DeviceRGB' | 'DeviceGray', bytes: Uint8Array, more: Record<string, unknown> = {}): Ref =>
+      made(
+        document,
+        {
+          Type: 'XObject',
+          Subtype: 'Image',
+          Width: width,
+          Height: height,
+          BitsPerComponent: 8,
+          ColorSpace: space,
+          ...more,
+        },
+        Buffer.from(bytes),
+      ),
     space = grey ? 'DeviceGray' : 'DeviceRGB',
-    opaque = isOpaque(pixels);
-  if (opaque && quality < 100 && !grey)
-    return made(
-      { ColorSpace: space, Filter: 'DCTDecode' },
-      await raw(pixels)
-        .removeAlpha()
-        .jpeg({ quality, chromaSubsampling: chroma(quality) })
-        .toBuffer(),
-    );
-  const count = width * height,
-    colours = new Uint8Array(count * (grey ? 1 : 3)),
-    alpha = new Uint8Array(opaque ? 0 : count);
-  for (let i = 0, o = 0; i < count; i++, o += 4) {
-    if (grey) colours[i] = Math.round(luma(data[o], data[o + 1], data[o + 2]));
+    channels = grey ? 1 : 3,
+    colours = new Uint8Array(count * channels);
+  for (let i = 0, o = 0; i < count; i++, o += 4)
+    if (grey) colours[i] = Math.round(greyOf(data[o], data[o + 1], data[o + 2]));
     else colours.set(data.subarray(o, o + 3), i * 3);
-    if (!opaque) alpha[i] = data[o + 3];
+  if (!isOpaque(pixels)) {
+    const alpha = Uint8Array.from({ length: count }, (_, i) => data[i * 4 + 3]);
+    return image(space, colours, { SMask: image('DeviceGray', alpha) });
   }
-  const mask = opaque ? {} : { SMask: made({ ColorSpace: 'DeviceGray' }, alpha) };
-  if (opaque && quality < 100)
-    return made(
-      { ColorSpace: space, Filter: 'DCTDecode' },
-      await sharp(colours, { raw: { width, height, channels: 1 } })
-        .toColourspace('b-w')
-        .jpeg({ quality })
-        .toBuffer(),
-    );
-  return made({ ColorSpace: space, ...mask }, colours);
+  if (quality >= 100) return image(space, colours);
+  const photo = sharp(colours, { raw: { width, height, channels } }),
+    bytes = await (grey ? photo.toColourspace('b-w') : photo).jpeg(jpegOptions(quality)).toBuffer();
+  return image(space, bytes, { Filter: 'DCTDecode' });
 }
 
 /** A picture with so many pixels of itself mirrored beyond each edge. */
@@ -100,19 +92,18 @@ function marks(part: PdfPart, x: number, y: number, width: number, height: numbe
       const dx = cx === x ? -1 : 1,
         dy = cy === y ? -1 : 1,
         h = hair / 2;
-      part.fill(new Path().rect(Math.min(cx + dx * from, cx + dx * to), cy - h, to - from, hair), [0, 0, 0]);
-      part.fill(new Path().rect(cx - h, Math.min(cy + dy * from, cy + dy * to), hair, to - from), [0, 0, 0]);
+      part.fill(new Path().rect(Math.min(cx + dx * from, cx + dx * to), cy - h, to - from, hair), BLACK);
+      part.fill(new Path().rect(cx - h, Math.min(cy + dy * from, cy + dy * to), hair, to - from), BLACK);
     }
 }
 
 /** What of a layer is no outline or text, though it was. */
-function notKeptOf({ layer, nodes }: DrawnLayer, text: boolean, fonts: PdfFonts): NotKept[] {
-  return [
-    ...(!isPicture(layer) && picturesIn(nodes).length ? [{ layer: layerWords(layer), what: 'picture' as const }] : []),
-    ...(text && lettersIn(nodes).some((l) => !fonts.has(l))
-      ? [{ layer: layerWords(layer), what: 'outlines' as const }]
-      : []),
-  ];
+function notKeptOf(drawn: DrawnLayer, text: boolean, fonts: PdfFonts): NotKept[] {
+  const layer = layerWords(drawn.layer),
+    out: NotKept[] = [];
+  if (becamePicture(drawn)) out.push({ layer, what: 'picture' });
+  if (text && lettersIn(drawn.nodes).some((l) => !fonts.has(l))) out.push({ layer, what: 'outlines' });
+  return out;
 }
 
 /**
@@ -125,7 +116,9 @@ export async function pdf(
   { title, description }: About,
   fontBytes: (font: LoadedFont) => Promise<Uint8Array | null>,
 ): Promise<{ bytes: Uint8Array; notKept: NotKept[] }> {
-  const document = new PDFDocument({
+  // It takes a while to load, and few who paint ever need it.
+  const { default: PDFDocument } = await import('pdfkit'),
+    document = new PDFDocument({
       autoFirstPage: false,
       font: null as never,
       pdfVersion: '1.7',
@@ -181,7 +174,7 @@ async function writePage(
     around = Math.max(bleed, press.marks ? Math.max(bleed, MARK.gap * MM) + MARK.length * MM + 3 : 0),
     page = { width: width * k + 2 * around, height: height * k + 2 * around },
     own = new PdfPart(file, { x: 0, y: 0, width, height });
-  if (paper) own.fill(new Path().rect(0, 0, width, height), hexRgb(paper));
+  if (paper) own.fill(new Path().rect(0, 0, width, height), rgba(paper));
   own.all(slide.layers.flatMap((l) => l.nodes));
   const sheet = new PdfPart(file, { x: 0, y: 0, ...page });
   sheet.place(own.form(), [k, 0, 0, k, around, around]);
@@ -203,17 +196,14 @@ async function writePage(
   // The page begins with y down already.
   const { content, resources } = sheet.written;
   document.addContent(content);
-  Object.assign((document.page as unknown as { resources: Ref }).resources.data, resources);
+  // Its types do not tell of what pages are made of.
+  const { resources: named, dictionary } = document.page as unknown as Record<'resources' | 'dictionary', Ref>;
+  Object.assign(named.data, resources);
   const box = (beyond: number): number[] => [
     around - beyond,
     around - beyond,
     page.width - around + beyond,
     page.height - around + beyond,
   ];
-  Object.assign((document.page as unknown as { dictionary: Ref }).dictionary.data, {
-    TrimBox: box(0),
-    BleedBox: box(bleed),
-  });
+  Object.assign(dictionary.data, { TrimBox: box(0), BleedBox: box(bleed) });
 }
-
-const hexRgb = (hex: string): number[] => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16));

@@ -6,7 +6,8 @@ import type { NotKept } from '../../core/format/not-kept';
 import { svgOf } from '../../core/format/vector/svg';
 import { isOpaque, type Pixels } from '../../core/ground/pixels';
 import type { LoadedFont } from '../../core/type/font';
-import { chroma, fine, raw } from './writer';
+import { jpegOptions } from './jpeg';
+import { fine, raw } from './writer';
 
 const address = (media: string, bytes: Uint8Array): string =>
   `data:${media};base64,${Buffer.from(bytes).toString('base64')}`;
@@ -14,13 +15,7 @@ const address = (media: string, bytes: Uint8Array): string =>
 /** Photos as JPEG, what is translucent without loss; at full quality all of it. */
 async function pictureAddress(pixels: Pixels, quality: number): Promise<string> {
   return quality < 100 && isOpaque(pixels)
-    ? address(
-        'image/jpeg',
-        await raw(pixels)
-          .removeAlpha()
-          .jpeg({ quality, chromaSubsampling: chroma(quality) })
-          .toBuffer(),
-      )
+    ? address('image/jpeg', await raw(pixels).removeAlpha().jpeg(jpegOptions(quality)).toBuffer())
     : address('image/png', await raw(pixels).png({ compressionLevel: 6 }).toBuffer());
 }
 

@@ -4,7 +4,7 @@ import { type Rgba, rgba } from '../../colour/srgb';
 import type { Path } from '../../ground/path';
 import type { Pixels } from '../../ground/pixels';
 import type { Drawable, Surface } from '../../ground/surface';
-import type { Transform } from '../../ground/transform';
+import { STILL, type Transform } from '../../ground/transform';
 import type { VectorLetters, VectorPaint } from '../../paint/vectors';
 import type { BlendMode } from '../../values/plain';
 
@@ -78,7 +78,7 @@ export type Node = Filled | Stroked | Picture | Group | Shadow;
 export const group = (nodes: readonly Node[], some: Partial<Group>): Group => ({
   node: 'group',
   nodes,
-  t: [1, 0, 0, 1, 0, 0],
+  t: STILL,
   clips: [],
   cut: null,
   alpha: 1,

@@ -2,7 +2,7 @@
 import { Path } from '../../ground/path';
 import type { Pixels } from '../../ground/pixels';
 import type { Context2D, Drawable, Surface } from '../../ground/surface';
-import { apply, compose, type Transform } from '../../ground/transform';
+import { apply, compose, isStill, STILL, type Transform } from '../../ground/transform';
 import type { Studio } from '../../paint/studio';
 import type { VectorLetters, VectorPaint, Vectors, VectorShadow, VectorSurface } from '../../paint/vectors';
 import type { BlendMode } from '../../values/plain';
@@ -13,8 +13,6 @@ export interface Keeping {
   /** Can shadows be kept? Otherwise they are pixels. */
   shadows: boolean;
 }
-
-const STILL: Transform = [1, 0, 0, 1, 0, 0];
 
 /** A studio whose surfaces keep drawings. What needs pixels of them gets those that `inner` paints. */
 export const recordingStudio = (inner: Studio, keeping: Keeping): Studio => ({
@@ -50,6 +48,9 @@ const begun = (): State => ({
   clips: [],
 });
 
+const blendOf = (how: GlobalCompositeOperation): BlendMode =>
+  how === 'source-over' || how.startsWith('destination') ? 'normal' : (how as BlendMode);
+
 /** What can be filled with beside colours, by what stands for it: something to keep, or what is drawn elsewhere. */
 type Standing = { as: VectorPaint; pixels: () => Surface } | { nodes: readonly Node[] };
 const paints = new WeakMap<CanvasPattern, Standing>();
@@ -75,7 +76,7 @@ class Recorder implements VectorSurface {
     this.vectors = {
       fill: (as: VectorPaint, pixels) => standing({ as, pixels }),
       letters: (letters) => void (pending = letters),
-      shadow: (shadow, thrower) => shadows && this.keepShadow(shadow, thrower),
+      ...(shadows ? { shadow: (shadow, thrower) => this.keepShadow(shadow, thrower) } : {}),
     };
     this.context = this.contextWith(() => {
       const own = pending;
@@ -96,8 +97,7 @@ class Recorder implements VectorSurface {
     if (spread !== 0 && (spread < 0 || !nodes.every((n) => n.node === 'fill' || n.node === 'stroke'))) return false;
     if (!nodes.length) return true;
     const t: Transform = [1, 0, 0, 1, x, y],
-      { globalCompositeOperation } = this.context;
-    const blend = globalCompositeOperation === 'source-over' ? 'normal' : (globalCompositeOperation as BlendMode);
+      blend = blendOf(this.context.globalCompositeOperation);
     this.nodes.push({ node: 'shadow', nodes: [...nodes], t, sigma, spread, colour, alpha: opacity, blend });
     return true;
   }
@@ -133,10 +133,7 @@ class Recorder implements VectorSurface {
     const stack: State[] = [];
     let now = begun(),
       path = new Path();
-    const blend = (): BlendMode => {
-        const how = now.globalCompositeOperation;
-        return how === 'source-over' || how.startsWith('destination') ? 'normal' : (how as BlendMode);
-      },
+    const blend = (): BlendMode => blendOf(now.globalCompositeOperation),
       fill = (outline: Outline): void => {
         const { globalAlpha: alpha, fillStyle: style, t } = now,
           own = { outline, alpha, blend: blend(), letters: letters() };
@@ -211,7 +208,7 @@ class Recorder implements VectorSurface {
       // What cannot reach beyond its surface needs no edge.
       within =
         nodes.length === 1 && only.node === 'picture' && only.pixels.width <= width && only.pixels.height <= height,
-      same = width === this.width && height === this.height && t.every((v, i) => v === STILL[i]),
+      same = width === this.width && height === this.height && isStill(t),
       clips = [...now.clips];
     if (!(whole && (within || same))) {
       const edge = new Path();

@@ -1,9 +1,8 @@
 // A drawing painted on a surface of pixels.
 import type { Surface, Surfaces } from '../../ground/surface';
-import type { Transform } from '../../ground/transform';
+import { isStill, STILL } from '../../ground/transform';
 import { filledWithPixels, type Node } from './drawn';
 
-const STILL: Transform = [1, 0, 0, 1, 0, 0];
 const composite = (blend: string): GlobalCompositeOperation =>
   blend === 'normal' ? 'source-over' : (blend as GlobalCompositeOperation);
 
@@ -47,7 +46,7 @@ export function replay(nodes: readonly Node[], to: Surface, on: Surfaces): void 
       context.setLineDash([]);
     } else if (n.node === 'group') {
       const inner = on.surface(to.width, to.height);
-      if (n.t.every((v, i) => v === STILL[i])) replay(n.nodes, inner, on);
+      if (isStill(n.t)) replay(n.nodes, inner, on);
       else {
         const { width, height } = extentOf(n.nodes, to),
           own = on.surface(width, height);

@@ -52,6 +52,6 @@ export const picturesIn = (nodes: readonly Node[]): Pixels[] =>
     n.node === 'picture' ? [n.pixels] : n.node === 'group' || n.node === 'shadow' ? picturesIn(n.nodes) : [],
   );
 
-/** Is a layer what it is by its pixels? */
-export const isPicture = (layer: Layer): boolean => isPhoto(layer);
+/** Is some of a layer a picture that was none before? */
+export const becamePicture = ({ layer, nodes }: DrawnLayer): boolean => !isPhoto(layer) && picturesIn(nodes).length > 0;
 export const layerWords = (layer: Layer): string => (isText(layer) && oneLine(layer.text).slice(0, 40)) || layer.name;

@@ -2,28 +2,19 @@
 // shadows as blurs; pictures and fonts within the file.
 import { Path, tracedInto } from '../../ground/path';
 import type { Pixels } from '../../ground/pixels';
-import { apply, invert, type Transform } from '../../ground/transform';
+import { apply, invert, isStill, type Transform } from '../../ground/transform';
 import type { VectorPaint } from '../../paint/vectors';
-import { marksOf } from '../../pattern/tile';
+import { marksOf, traceRepeated } from '../../pattern/tile';
 import type { LoadedFont } from '../../type/font';
-import { rgba } from '../../colour/srgb';
+import { type Rgba, rgba, toHex } from '../../colour/srgb';
 import { isText } from '../../kinds/layers';
-import {
-  colourOf,
-  type Filled,
-  filledWithPixels,
-  type Group,
-  type Line,
-  type Node,
-  type Outline,
-  type Shadow,
-} from './drawn';
+import { colourOf, type Filled, type Group, type Line, type Node, type Outline, type Rule, type Shadow } from './drawn';
 import { inName } from '../file-names';
-import { attributes, decimal, xmlText } from '../xml';
+import { attributes, decimal, element, xmlText } from '../xml';
 import { fillsIn, plainLetters, type PlainRun } from './letters';
-import { type DrawnSlide, isPicture, layerWords, picturesIn } from './slide';
+import { becamePicture, type DrawnSlide, layerWords, picturesIn } from './slide';
 import { type NotKept } from '../not-kept';
-import { stopsOf } from './stops';
+import { type RampStop, stopsOf } from './stops';
 
 export interface SvgWanted {
   /** Letters as text in fonts that come along, as far as that shows the same; as outlines otherwise. */
@@ -37,7 +28,6 @@ export interface SvgWanted {
   font: (font: LoadedFont, letters: string) => Promise<string | null>;
 }
 
-const isStill = (t: Transform): boolean => t.every((v, i) => v === [1, 0, 0, 1, 0, 0][i]);
 const matrix = (t: Transform): string | null =>
   isStill(t) ? null : `matrix(${t.map((v) => String(Number(v.toPrecision(9)))).join(' ')})`;
 
@@ -48,19 +38,24 @@ export function pathData(path: Path): string {
   return d;
 }
 
-const hexOf = (rgb: readonly number[]): string =>
-  `#${rgb.map((v) => Math.round(v).toString(16).padStart(2, '0')).join('')}`;
-
-function hexAndAlpha(css: string): { hex: string; alpha: number } {
-  const { r, g, b, a } = colourOf(css);
-  return { hex: hexOf([r, g, b]), alpha: a };
+function hexAndAlpha({ r, g, b, a }: Rgba): { hex: string; alpha: number } {
+  return { hex: toHex(r, g, b), alpha: a };
 }
 
 const style = (blend: string, isolate = false): string | null =>
   blend !== 'normal' ? `mix-blend-mode:${blend}` : isolate ? 'isolation:isolate' : null;
 const share = (v: number): number | null => (v === 1 ? null : v);
+/** The rule that is not the usual one. */
+const ruleOf = (rule: Rule): Rule | null => (rule === 'evenodd' ? rule : null);
 
 const blends = (nodes: readonly Node[]): boolean => nodes.some((x) => x.node !== 'picture' && x.blend !== 'normal');
+
+const stopOf = ({ at, red, green, blue, alpha }: RampStop): string =>
+  element('stop', {
+    offset: String(Number(at.toFixed(5))),
+    'stop-color': toHex(red, green, blue),
+    'stop-opacity': alpha === 1 ? null : String(Number(alpha.toFixed(4))),
+  });
 
 class SvgWriter {
   readonly defs: string[] = [];
@@ -92,19 +87,23 @@ class SvgWriter {
   private one(x: Node): string {
     if (x.node === 'fill') return this.filled(x);
     if (x.node === 'stroke')
-      return `<path${attributes({ d: pathData(x.path), fill: 'none', ...this.line(x.line, x.alpha), style: style(x.blend) })}/>`;
+      return element('path', {
+        d: pathData(x.path),
+        fill: 'none',
+        ...this.line(x.line, x.alpha),
+        style: style(x.blend),
+      });
     if (x.node === 'group') return this.group(x);
     if (x.node === 'shadow') return this.shadow(x);
     const { width, height } = x.pixels,
-      href = this.pictures.get(x.pixels)!;
-    if (!this.repeated.has(x.pixels))
-      return `<image${attributes({ width, height, preserveAspectRatio: 'none', href })}/>`;
+      image = { width, height, preserveAspectRatio: 'none', href: this.pictures.get(x.pixels)! };
+    if (!this.repeated.has(x.pixels)) return element('image', image);
     // A photo and its shadow are one picture.
-    return `<use href="#${this.def((id) => `<image${attributes({ id, width, height, preserveAspectRatio: 'none', href })}/>`)}"/>`;
+    return element('use', { href: `#${this.def((id) => element('image', { id, ...image }))}` });
   }
 
   private line({ css, width, cap, join, miter, dash, dashOffset }: Line, alpha: number) {
-    const { hex, alpha: own } = hexAndAlpha(css);
+    const { hex, alpha: own } = hexAndAlpha(colourOf(css));
     return {
       stroke: hex,
       'stroke-opacity': share(own * alpha),
@@ -118,100 +117,81 @@ class SvgWriter {
   }
 
   private filled(x: Filled): string {
-    const paint =
-      x.paint.kind === 'colour' ? hexAndAlpha(x.paint.css) : { hex: this.paint(x.paint.as), alpha: x.paint.as.opacity };
-    if (paint.hex === null) return x.paint.kind === 'vector' ? this.group(filledWithPixels(x, x.paint)) : '';
-    const look = { fill: paint.hex, 'fill-opacity': share(paint.alpha * x.alpha) },
+    const { paint } = x,
+      { hex, alpha } =
+        paint.kind === 'colour'
+          ? hexAndAlpha(colourOf(paint.css))
+          : { hex: `url(#${this.paint(paint.as)})`, alpha: paint.as.opacity },
+      look = { fill: hex, 'fill-opacity': share(alpha * x.alpha) },
       runs = this.plain.get(x);
     if (runs) return this.text(x, runs, look);
-    return `<path${attributes({
-      d: pathData(x.outline.path),
-      ...look,
-      'fill-rule': x.outline.rule === 'evenodd' ? 'evenodd' : null,
-      style: style(x.blend),
-    })}/>`;
+    const { path, rule } = x.outline;
+    return element('path', { d: pathData(path), ...look, 'fill-rule': ruleOf(rule), style: style(x.blend) });
   }
 
-  /** The reference of a paint; null where it can only be a picture. */
-  private paint(as: VectorPaint): string | null {
-    if (as.kind === 'tiling') return `url(#${this.tiling(as)})`;
-    const { field, table } = as;
-    if (field.kind === 'turn') return null;
-    const stops = stopsOf(table)
-        .map(
-          (s) =>
-            `<stop${attributes({ offset: String(Number(s.at.toFixed(5))), 'stop-color': hexOf([s.red, s.green, s.blue]), 'stop-opacity': s.alpha === 1 ? null : String(Number(s.alpha.toFixed(4))) })}/>`,
-        )
-        .join(''),
+  /** The id of a paint. */
+  private paint(as: VectorPaint): string {
+    if (as.kind === 'tiling') return this.tiling(as);
+    const { field, table } = as,
+      stops = stopsOf(table).map(stopOf).join(''),
       where = { gradientUnits: 'userSpaceOnUse', gradientTransform: matrix(invert(field.m)) };
-    return `url(#${this.def((id) =>
+    return this.def((id) =>
       field.kind === 'line'
-        ? `<linearGradient${attributes({ id, x1: 0, y1: 0, x2: 1, y2: 0, ...where })}>${stops}</linearGradient>`
-        : `<radialGradient${attributes({ id, cx: 0, cy: 0, r: 1, ...where })}>${stops}</radialGradient>`,
-    )})`;
+        ? element('linearGradient', { id, x1: 0, y1: 0, x2: 1, y2: 0, ...where }, stops)
+        : element('radialGradient', { id, cx: 0, cy: 0, r: 1, ...where }, stops),
+    );
   }
 
   private tiling({ tile, weight, colours, visible, t }: Extract<VectorPaint, { kind: 'tiling' }>): string {
     const { width, height } = tile,
-      front = rgba(colours.foreground),
-      back = colours.background === null ? null : rgba(colours.background),
-      ground =
-        back &&
-        `<rect${attributes({ width, height, fill: hexOf([back.r, back.g, back.b]), 'fill-opacity': share(back.a) })}/>`,
-      marks = marksOf(tile)
-        .map(({ path, width: line, round, tone = 1 }) => {
-          // One outline with all that hangs over the edges of a period: where they meet they count once.
-          let d = '';
-          for (let j = -1; j <= 1; j++)
-            for (let i = -1; i <= 1; i++)
-              for (const [c, ...v] of path.steps)
-                d += c + (v as number[]).map((w, k) => decimal(w + (k % 2 ? j * height : i * width))).join(' ');
-          const alpha = share(tone * visible * front.a),
-            colour = hexOf([front.r, front.g, front.b]);
-          return `<path${attributes(
-            line === undefined
-              ? { d, fill: colour, 'fill-opacity': alpha }
-              : {
-                  d,
-                  fill: 'none',
-                  stroke: colour,
-                  'stroke-opacity': alpha,
-                  'stroke-width': line * weight,
-                  'stroke-linecap': round ? 'round' : null,
-                },
-          )}/>`;
-        })
-        .join('');
-    return this.def(
-      (id) =>
-        `<pattern${attributes({ id, width, height, patternUnits: 'userSpaceOnUse', patternTransform: matrix(t) })}>${ground ?? ''}${marks}</pattern>`,
-    );
+      front = hexAndAlpha(rgba(colours.foreground)),
+      back = colours.background === null ? null : hexAndAlpha(rgba(colours.background)),
+      ground = back ? element('rect', { width, height, fill: back.hex, 'fill-opacity': share(back.alpha) }) : '',
+      marks = marksOf(tile).map((mark) => {
+        const outline = new Path(),
+          alpha = share((mark.tone ?? 1) * visible * front.alpha);
+        traceRepeated(tracedInto(outline), mark, tile);
+        const d = pathData(outline);
+        return mark.width === undefined
+          ? element('path', { d, fill: front.hex, 'fill-opacity': alpha })
+          : element('path', {
+              d,
+              fill: 'none',
+              stroke: front.hex,
+              'stroke-opacity': alpha,
+              'stroke-width': mark.width * weight,
+              'stroke-linecap': mark.round ? 'round' : null,
+            });
+      }),
+      where = { patternUnits: 'userSpaceOnUse', patternTransform: matrix(t) };
+    return this.def((id) => element('pattern', { id, width, height, ...where }, ground + marks.join('')));
   }
 
   private clip({ path, rule }: Outline): string {
-    return this.def(
-      (id) =>
-        `<clipPath${attributes({ id })}><path${attributes({ d: pathData(path), 'clip-rule': rule === 'evenodd' ? rule : null })}/></clipPath>`,
-    );
+    const outline = element('path', { d: pathData(path), 'clip-rule': ruleOf(rule) });
+    return `url(#${this.def((id) => element('clipPath', { id }, outline))})`;
+  }
+
+  /** All but what lies within an outline. */
+  private hole({ path, rule }: Outline): string {
+    const { width, height } = this.extent,
+      // What hangs over the edges of the slide is seen by nobody.
+      all = { x: -width, y: -height, width: 3 * width, height: 3 * height },
+      shown =
+        element('rect', { ...all, fill: '#fff' }) + element('path', { d: pathData(path), 'fill-rule': ruleOf(rule) });
+    return `url(#${this.def((id) => element('mask', { id, maskUnits: 'userSpaceOnUse', ...all }, shown))})`;
   }
 
   private group({ nodes, t, clips, cut, alpha, blend }: Group): string {
     let inner = this.all(nodes);
     if (!inner) return '';
-    if (cut?.keeps === 'inside') inner = `<g clip-path="url(#${this.clip(cut.outline)})">${inner}</g>`;
-    if (cut?.keeps === 'outside') {
-      const { path, rule } = cut.outline,
-        mask = this.def(
-          (id) =>
-            `<mask${attributes({ id, maskUnits: 'userSpaceOnUse', x: -this.extent.width, y: -this.extent.height, width: 3 * this.extent.width, height: 3 * this.extent.height })}><rect${attributes({ x: -this.extent.width, y: -this.extent.height, width: 3 * this.extent.width, height: 3 * this.extent.height, fill: '#fff' })}/><path${attributes({ d: pathData(path), 'fill-rule': rule === 'evenodd' ? rule : null })}/></mask>`,
-        );
-      inner = `<g mask="url(#${mask})">${inner}</g>`;
-    }
-    if (!isStill(t)) inner = `<g transform="${matrix(t)}">${inner}</g>`;
-    for (const c of clips.slice(1)) inner = `<g clip-path="url(#${this.clip(c)})">${inner}</g>`;
+    if (cut?.keeps === 'inside') inner = element('g', { 'clip-path': this.clip(cut.outline) }, inner);
+    if (cut?.keeps === 'outside') inner = element('g', { mask: this.hole(cut.outline) }, inner);
+    if (!isStill(t)) inner = element('g', { transform: matrix(t) }, inner);
+    for (const c of clips.slice(1)) inner = element('g', { 'clip-path': this.clip(c) }, inner);
     const own = attributes({
       opacity: share(alpha),
-      'clip-path': clips.length ? `url(#${this.clip(clips[0])})` : null,
+      'clip-path': clips.length ? this.clip(clips[0]) : null,
       style: style(blend, blends(nodes)),
     });
     return own ? `<g${own}>${inner}</g>` : inner;
@@ -220,28 +200,46 @@ class SvgWriter {
   private shadow({ nodes, t, sigma, spread, colour, alpha, blend }: Shadow): string {
     const { r, g, b, a } = rgba(colour),
       pad = Math.ceil(sigma * 3 + spread) + 2,
-      filter = this.def(
-        (id) =>
-          `<filter${attributes({
-            id,
-            filterUnits: 'userSpaceOnUse',
-            x: -t[4] - pad,
-            y: -t[5] - pad,
-            width: this.extent.width + 2 * pad,
-            height: this.extent.height + 2 * pad,
-            'color-interpolation-filters': 'sRGB',
-          })}><feGaussianBlur in="SourceAlpha"${attributes({ stdDeviation: sigma })}/><feComponentTransfer><feFuncR type="table" tableValues="${r / 255} ${r / 255}"/><feFuncG type="table" tableValues="${g / 255} ${g / 255}"/><feFuncB type="table" tableValues="${b / 255} ${b / 255}"/><feFuncA type="linear" slope="${a}"/></feComponentTransfer></filter>`,
-      ),
-      grown = spread > 0 ? nodes.map((x) => this.grown(x, spread)).join('') : this.all(nodes);
-    return `<g${attributes({ filter: `url(#${filter})`, transform: matrix(t), opacity: share(alpha), style: style(blend) })}>${grown}</g>`;
+      // The same colour wherever there is anything.
+      flat = (channel: string, v: number): string =>
+        element(channel, { type: 'table', tableValues: `${v / 255} ${v / 255}` }),
+      blurred =
+        element('feGaussianBlur', { in: 'SourceAlpha', stdDeviation: sigma }) +
+        element(
+          'feComponentTransfer',
+          {},
+          flat('feFuncR', r) +
+            flat('feFuncG', g) +
+            flat('feFuncB', b) +
+            element('feFuncA', { type: 'linear', slope: String(a) }),
+        ),
+      where = {
+        filterUnits: 'userSpaceOnUse',
+        x: -t[4] - pad,
+        y: -t[5] - pad,
+        width: this.extent.width + 2 * pad,
+        height: this.extent.height + 2 * pad,
+        'color-interpolation-filters': 'sRGB',
+      },
+      filter = `url(#${this.def((id) => element('filter', { id, ...where }, blurred))})`,
+      thrower = spread > 0 ? nodes.map((x) => this.grown(x, spread)).join('') : this.all(nodes);
+    return element('g', { filter, transform: matrix(t), opacity: share(alpha), style: style(blend) }, thrower);
   }
 
+  /** An outline that reaches further in all directions. */
   private grown(x: Node, by: number): string {
-    if (x.node === 'fill')
-      return `<path${attributes({ d: pathData(x.outline.path), 'fill-rule': x.outline.rule === 'evenodd' ? x.outline.rule : null, stroke: '#000', 'stroke-width': 2 * by, 'stroke-linejoin': 'round', opacity: share(x.alpha) })}/>`;
-    if (x.node === 'stroke')
-      return `<path${attributes({ d: pathData(x.path), fill: 'none', stroke: '#000', 'stroke-width': x.line.width + 2 * by, 'stroke-linejoin': 'round', opacity: share(x.alpha) })}/>`;
-    return '';
+    if (x.node !== 'fill' && x.node !== 'stroke') return '';
+    const { path, rule, width } =
+      x.node === 'fill' ? { ...x.outline, width: 0 } : { path: x.path, rule: null, width: x.line.width };
+    return element('path', {
+      d: pathData(path),
+      'fill-rule': rule && ruleOf(rule),
+      fill: x.node === 'stroke' ? 'none' : null,
+      stroke: '#000',
+      'stroke-width': width + 2 * by,
+      'stroke-linejoin': 'round',
+      opacity: share(x.alpha),
+    });
   }
 
   private text(x: Filled, runs: readonly PlainRun[], look: Record<string, string | number | null>): string {
@@ -260,42 +258,37 @@ class SvgWriter {
           // One for each UTF-16 unit: a letter beyond them takes two.
           list = (i: 0 | 1): string =>
             letters.flatMap((l, j) => Array.from({ length: l.text.length }, () => decimal(places[j][i]))).join(' ');
-        return `<text${attributes({
-          x: list(0),
-          y: level.size === 1 ? [...level][0] : list(1),
-          'font-family': family,
-          'font-size': size * k,
-          transform: turned ? matrix(t) : null,
-        })}>${xmlText(letters.map((l) => l.text).join(''))}</text>`;
+        return element(
+          'text',
+          {
+            x: list(0),
+            y: level.size === 1 ? [...level][0] : list(1),
+            'font-family': family,
+            'font-size': size * k,
+            transform: turned ? matrix(t) : null,
+          },
+          xmlText(letters.map((l) => l.text).join('')),
+        );
       })
       .join('');
-    const path = beside.steps.length ? `<path${attributes({ d: pathData(beside) })}/>` : '';
+    const path = beside.steps.length ? element('path', { d: pathData(beside) }) : '';
     // What overlaps is laid down as one.
-    return `<g${attributes({ fill: look.fill, opacity: look['fill-opacity'], style: style(x.blend) })}>${written}${path}</g>`;
+    return element('g', { fill: look.fill, opacity: look['fill-opacity'], style: style(x.blend) }, written + path);
   }
 }
 
-/** Nodes in which what cannot be kept otherwise is pictures. */
-const withPictures = (nodes: readonly Node[]): Node[] =>
-  nodes.map((x) => {
-    if (
-      x.node === 'fill' &&
-      x.paint.kind === 'vector' &&
-      x.paint.as.kind === 'ramp' &&
-      x.paint.as.field.kind === 'turn'
-    )
-      return filledWithPixels(x, x.paint);
-    return x.node === 'group' || x.node === 'shadow' ? { ...x, nodes: withPictures(x.nodes) } : x;
-  });
+/** How letters are set that are told their places one by one. */
+const TEXT_RULE =
+  'text{white-space:pre;text-rendering:geometricPrecision;font-kerning:none;font-variant-ligatures:no-common-ligatures}';
 
 /** Writes a drawn slide. @returns the file, and which layers are not what they were */
 export async function svgOf(slide: DrawnSlide, wanted: SvgWanted): Promise<{ svg: string; notKept: NotKept[] }> {
-  const { width, height, paper } = slide,
-    layers = slide.layers.map(({ layer, nodes }) => ({ layer, nodes: withPictures(nodes) })),
+  const { width, height, paper, layers } = slide,
     notKept: NotKept[] = [],
     plain = new Map<Filled, PlainRun[]>();
-  for (const { layer, nodes } of layers) {
-    if (!isPicture(layer) && picturesIn(nodes).length) notKept.push({ layer: layerWords(layer), what: 'picture' });
+  for (const drawn of layers) {
+    const { layer, nodes } = drawn;
+    if (becamePicture(drawn)) notKept.push({ layer: layerWords(layer), what: 'picture' });
     if (!wanted.text || !isText(layer)) continue;
     for (const x of fillsIn(nodes)) {
       const runs = x.letters && plainLetters(x);
@@ -327,18 +320,25 @@ export async function svgOf(slide: DrawnSlide, wanted: SvgWanted): Promise<{ svg
       return `layer-${base}${count > 1 ? `-${count}` : ''}`;
     };
   const body = layers
-    .map(({ layer, nodes }) => `<g${attributes({ id: idOf(layerWords(layer)) })}>${writer.all(nodes)}</g>`)
+    .map(({ layer, nodes }) => element('g', { id: idOf(layerWords(layer)) }, writer.all(nodes)))
     .join('\n');
   const rules = [...writer.families].map(
       ([font, family]) => `@font-face{font-family:${family};src:url(${faces.get(font)!.href}) format("woff2")}`,
     ),
-    sheet = rules.length
-      ? `<style>${rules.join('')}text{white-space:pre;text-rendering:geometricPrecision;font-kerning:none;font-variant-ligatures:no-common-ligatures}</style>`
-      : '';
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg"${attributes({ width, height })} viewBox="0 0 ${width} ${height}" role="img" style="isolation:isolate">
-<title>${xmlText(wanted.title)}</title>
-${wanted.description ? `<desc>${xmlText(wanted.description)}</desc>\n` : ''}${sheet}${writer.defs.length ? `<defs>${writer.defs.join('\n')}</defs>\n` : ''}${paper ? `<rect width="${width}" height="${height}" fill="${paper}"/>\n` : ''}${body}
-</svg>
-`;
-  return { svg, notKept };
+    head = [
+      element('title', {}, xmlText(wanted.title)),
+      wanted.description && element('desc', {}, xmlText(wanted.description)),
+      rules.length > 0 && element('style', {}, rules.join('') + TEXT_RULE),
+      writer.defs.length > 0 && element('defs', {}, writer.defs.join('\n')),
+      paper && element('rect', { width, height, fill: paper }),
+    ],
+    root = {
+      xmlns: 'http://www.w3.org/2000/svg',
+      width,
+      height,
+      viewBox: `0 0 ${width} ${height}`,
+      role: 'img',
+      style: 'isolation:isolate',
+    };
+  return { svg: `${element('svg', root, `\n${[...head.filter(Boolean), body].join('\n')}\n`)}\n`, notKept };
 }
