@@ -1,11 +1,12 @@
 // Campaigns, their house style and their fonts.
 import { z } from 'zod';
 import { COVER_KINDS } from '../core/piece/covers';
+import { MOST_SWATCHES } from '../core/piece/limits';
 import { SwatchSchema } from '../core/values/fill';
 import type { Endpoint, EndpointKey } from './endpoint';
 
 const CampaignSchema = z.object({ id: z.string(), name: z.string(), pieces: z.number().int() });
-const SwatchesSchema = z.array(SwatchSchema).max(200);
+const SwatchesSchema = z.array(SwatchSchema).max(MOST_SWATCHES);
 const FontSchema = z.object({
   id: z.string(),
   family: z.string(),

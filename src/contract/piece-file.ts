@@ -1,5 +1,6 @@
 // What a `.plavo.zip` holds: pieces with all they are made of, as one file. docs/formats.md describes it for others.
 import { z } from 'zod';
+import { MOST_SWATCHES } from '../core/piece/limits';
 import { SwatchSchema } from '../core/values/fill';
 
 /** Raised when a file is written that an older version could not read. */
@@ -23,7 +24,7 @@ export const ManifestSchema = z.strictObject({
   format: z.literal(FILE_FORMAT),
   version: z.literal(FILE_VERSION),
   what: z.enum(['piece', 'campaign']),
-  campaign: z.strictObject({ name: z.string().min(1).max(200), swatches: z.array(SwatchSchema).max(200) }),
+  campaign: z.strictObject({ name: z.string().min(1).max(200), swatches: z.array(SwatchSchema).max(MOST_SWATCHES) }),
   pieces: z
     .array(z.strictObject({ id, name: z.string().max(200), file: path, preview: path.nullable() }))
     .min(0)

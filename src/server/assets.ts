@@ -55,7 +55,8 @@ export interface Asset {
   frames: number;
 }
 
-const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+/** The name of bytes by their content. */
+export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
 /** What is taken, by the type its first bytes tell. */
 const TAKEN: Readonly<Record<string, string>> = {

@@ -1,5 +1,4 @@
 // Pieces and campaigns taken in from their file: all of it is looked at before any of it is there.
-import { createHash } from 'node:crypto';
 import { unzipSync } from 'fflate';
 import { nanoid } from 'nanoid';
 import type { TakenIn } from '../contract/files';
@@ -9,8 +8,9 @@ import { CENTRED } from '../core/kinds/common';
 import { makePhoto } from '../core/kinds/photo';
 import { makePiece } from '../core/piece/make';
 import { assetsOf } from '../core/piece/resolve';
+import type { Piece } from '../core/piece/schema';
 import { openPiece } from '../core/piece/upgrade';
-import { findAsset, forgetAssets, keepAsset, keepBytes, keepPart, listAsset } from './assets';
+import { findAsset, forgetAssets, keepAsset, keepBytes, keepPart, listAsset, sha256 } from './assets';
 import { transaction } from './database';
 import { checkedFonts, fontRow } from './fonts';
 import { insertPiece, takenIds } from './pieces';
@@ -62,11 +62,13 @@ class Archive {
     }
   }
 
-  json(name: string): unknown {
+  /** JSON, and the text it is. @throws Problem 422 */
+  json(name: string): { value: unknown; text: string } {
+    const bytes = this.read(name);
     try {
-      return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(this.read(name)));
-    } catch (e) {
-      if (e instanceof Problem) throw e;
+      const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+      return { value: JSON.parse(text), text };
+    } catch {
       throw refused(422, 'The file is damaged', `${name} is not JSON.`);
     }
   }
@@ -77,7 +79,7 @@ class Archive {
 /** @throws Problem 415, 422 */
 function manifestIn(archive: Archive): Manifest {
   if (!archive.has(MANIFEST)) throw refused(415, 'This is no file of Plavo', `There is no ${MANIFEST} in it.`);
-  const raw = archive.json(MANIFEST) as { version?: unknown } | null;
+  const raw = archive.json(MANIFEST).value as { version?: unknown } | null;
   if (typeof raw?.version === 'number' && raw.version > FILE_VERSION)
     throw refused(
       422,
@@ -93,22 +95,22 @@ function manifestIn(archive: Archive): Manifest {
 /** Bytes that are what their name says. @throws Problem 422 */
 function named(archive: Archive, { id, file }: { id: string; file: string }): Uint8Array {
   const bytes = archive.read(file);
-  if (createHash('sha256').update(bytes).digest('hex') !== id)
-    throw refused(422, 'The file is damaged', `${file} is not what its name says.`);
+  if (sha256(bytes) !== id) throw refused(422, 'The file is damaged', `${file} is not what its name says.`);
   return bytes;
 }
 
 interface Opened {
   id: string;
   document: string;
-  piece: Extract<ReturnType<typeof openPiece>, { ok: true }>['piece'];
+  piece: Piece;
 }
 
 /** All pieces, opened. @throws Problem 422 with the first fault */
 function piecesIn(archive: Archive, { pieces, pictures }: Manifest): Opened[] {
   const there = new Set(pictures.map((p) => p.id));
   return pieces.map(({ id, file }) => {
-    const found = openPiece(archive.json(file));
+    const { value, text: document } = archive.json(file),
+      found = openPiece(value);
     if (!found.ok)
       throw refused(
         422,
@@ -117,7 +119,7 @@ function piecesIn(archive: Archive, { pieces, pictures }: Manifest): Opened[] {
       );
     const lacking = assetsOf(found.piece).find((a) => !there.has(a));
     if (lacking) throw refused(422, 'A picture is not in the file', `${file} shows the picture ${lacking}.`);
-    return { id, document: new TextDecoder().decode(archive.read(file)), piece: found.piece };
+    return { id, document, piece: found.piece };
   });
 }
 
@@ -136,9 +138,12 @@ async function rasterIn(archive: Archive, name: string, into: { id: string; name
   if (!layers.length) throw refused(422, 'The OpenRaster file is empty', 'There is no layer in it.');
   try {
     for (const { file, name: of } of layers) {
-      const asset = await keepAsset(archive.read(file), of, false);
+      const own = archive.read(file),
+        known = await findAsset(sha256(own)),
+        asset = known ?? (await keepAsset(own, of, false));
       kept.push({ asset: asset.id, width: asset.width, height: asset.height });
-      added.push(asset.id);
+      // What was here before stays, whatever becomes of the rest.
+      if (!known) added.push(asset.id);
     }
     const newId = (): string => nanoid(10),
       piece = makePiece(stack.name || name || 'Layers', { width, height }, newId, (size) =>
@@ -212,7 +217,6 @@ export async function carriedIn(
         throw refused(422, 'A picture in the file is not safe as it is', `${picture.file} would have to be changed.`);
       }
     }
-    const fonts: Manifest['fonts'] = [];
     for (const font of manifest.fonts) {
       const own = named(archive, font),
         [face] = await checkedFonts(own, font.family);
@@ -222,7 +226,6 @@ export async function carriedIn(
         added.push(kept);
         throw refused(422, 'A font in the file is not safe as it is', `${font.file} would have to be changed.`);
       }
-      fonts.push(font);
     }
     const taken = await takenIds(pieces.map((p) => p.id)),
       made = pieces.map((p) => ({ ...p, id: taken.has(p.id) ? nanoid(12) : p.id })),
@@ -237,7 +240,7 @@ export async function carriedIn(
           swatches: manifest.campaign.swatches.length ? JSON.stringify(manifest.campaign.swatches) : null,
           house_revision: manifest.campaign.swatches.length ? 1 : 0,
         });
-      for (const font of fonts)
+      for (const font of manifest.fonts)
         await trx('fonts').insert(fontRow(campaign.id, font)).onConflict(['campaign_id', 'asset_id']).ignore();
       for (const [i, { id, piece, document }] of made.entries())
         await insertPiece(trx, { id, campaign: campaign.id, piece, document, at: new Date(Date.now() + i) });

@@ -33,6 +33,7 @@ export async function* carriedOut(
       const found = openPiece(parsed(d.document));
       return found.ok ? [[d, found.piece]] : [];
     }),
+    whole = new Set(opened.map(([d]) => d.id)),
     families = new Set(opened.flatMap(([, piece]) => familiesIn(piece))),
     fonts = (await listFonts(campaign.id)).filter((f) => pieces === null || families.has(f.family)),
     manifest: Manifest = {
@@ -44,7 +45,7 @@ export async function* carriedOut(
         id,
         name,
         file: `pieces/${id}.json`,
-        preview: opened.some(([d]) => d.id === id) ? `previews/${id}.png` : null,
+        preview: whole.has(id) ? `previews/${id}.png` : null,
       })),
       pictures: [],
       fonts: fonts.map((f) => ({ ...f, file: `fonts/${f.id}.ttf` })),

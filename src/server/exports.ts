@@ -1,11 +1,12 @@
 // Jobs of handing over: many pictures as one archive, painted by all members at once while it is fetched, so that none
 // of it has to be kept. What nobody fetches goes after a while.
-import { Zip, ZipPassThrough } from 'fflate';
+import { type Zip, ZipPassThrough } from 'fflate';
 import { nanoid } from 'nanoid';
 import type { ExportStatus } from '../contract/exports';
 import { sharedOut } from '../core/ground/shared-out';
 import { CREWS } from './crew/crews';
 import { Problem } from './problem';
+import { zipInto } from './zip';
 
 /** Jobs wait and are remembered so long, ms. */
 const KEPT = 600_000;
@@ -58,11 +59,7 @@ export class ExportJob {
     return new ReadableStream<Uint8Array>(
       {
         start: (to) => {
-          const zip = new Zip((error, data, last) => {
-            if (error) return to.error(error);
-            to.enqueue(data);
-            if (last) to.close();
-          });
+          const zip = zipInto(to);
           const room = async (): Promise<void> => {
             while ((to.desiredSize ?? 0) <= 0 && !this.stopped.signal.aborted)
               await new Promise<void>((go) => (wake = go));
@@ -87,12 +84,10 @@ export class ExportJob {
     await sharedOut(hands, this.files, async (_, { name, make }) => {
       await room();
       if (signal.aborted) return null;
-      let bytes: Uint8Array;
+      let made: Awaited<ReturnType<WantedFile['make']>>;
       try {
         // A signal of its own: what listens to it goes with it.
-        const made = await make(AbortSignal.any([signal]));
-        ({ bytes } = made);
-        for (const note of made.notes ?? []) this.notes.push({ name, note });
+        made = await make(AbortSignal.any([signal]));
       } catch (e) {
         if (signal.aborted) return null;
         if (!(e instanceof Problem)) throw e;
@@ -100,10 +95,9 @@ export class ExportJob {
         this.left.push({ name, why: [e.message, e.detail].filter(Boolean).join('. ') });
         return true;
       }
-      // Pictures are packed already.
-      const file = new ZipPassThrough(name);
-      zip.add(file);
-      file.push(bytes, true);
+      const { bytes, notes = [] } = made;
+      for (const note of notes) this.notes.push({ name, note });
+      add(zip, name, bytes);
       this.done++;
       this.bytes += bytes.length;
       return true;
@@ -113,14 +107,17 @@ export class ExportJob {
       ...this.left.map(({ name, why }) => `${name} is not here: ${why}`),
       ...this.notes.map(({ name, note }) => `${name}: ${note}`),
     ];
-    if (report.length) {
-      const file = new ZipPassThrough('report.txt');
-      zip.add(file);
-      file.push(new TextEncoder().encode(`${report.join('\n')}\n`), true);
-    }
+    if (report.length) add(zip, 'report.txt', new TextEncoder().encode(`${report.join('\n')}\n`));
     this.state = 'made';
     zip.end();
   }
+}
+
+/** Adds a file as it is: pictures are packed already. */
+function add(zip: Zip, name: string, bytes: Uint8Array): void {
+  const file = new ZipPassThrough(name);
+  zip.add(file);
+  file.push(bytes, true);
 }
 
 const jobs = new Map<string, ExportJob>();

@@ -11,18 +11,20 @@ export interface ZipEntry {
 /** The same entries make the same bytes, whenever they are written. */
 const DATE = new Date(1980, 0, 1, 12);
 
+/** An archive that is written into a stream. */
+export const zipInto = (to: ReadableStreamDefaultController<Uint8Array>): Zip =>
+  new Zip((error, data, last) => {
+    if (error) return to.error(error);
+    to.enqueue(data);
+    if (last) to.close();
+  });
+
 /** @param entries each made when there is room for it; what fails there fails the archive */
 export function zipped(entries: AsyncGenerator<ZipEntry>): ReadableStream<Uint8Array> {
   let zip: Zip;
   return new ReadableStream<Uint8Array>(
     {
-      start: (to) => {
-        zip = new Zip((error, data, last) => {
-          if (error) return to.error(error);
-          to.enqueue(data);
-          if (last) to.close();
-        });
-      },
+      start: (to) => void (zip = zipInto(to)),
       pull: async (to) => {
         try {
           const { value, done } = await entries.next();

@@ -482,14 +482,15 @@ export const api = {
     density: number,
   ): Promise<{ picture: Pixels; at: Box }> {
     const opened = await open(scene),
-      made = await paintPlace(painter, placeOf(id), opened, aboutInPlaces(opened.piece, campaign), light, density);
+      shown = { ...opened, about: aboutInPlaces(opened.piece, campaign) },
+      made = await paintPlace(painter, placeOf(id), shown, light, density);
     return transfer(made, [made.picture.data.buffer as ArrayBuffer]);
   },
 
   /** How the texts of a slide read in a place. */
   async readPlace(scene: Shown, id: PlaceId, campaign: string): Promise<PlaceReading[]> {
-    const { piece, slide, size } = await open(scene);
-    return readInPlace(painter, piece, slide, size, placeOf(id), aboutInPlaces(piece, campaign));
+    const opened = await open(scene);
+    return readInPlace(painter, placeOf(id), { ...opened, about: aboutInPlaces(opened.piece, campaign) });
   },
 
   /** Readings of one slide in one size for the overview; they are not kept. */

@@ -2,12 +2,13 @@
 // Community Group), out and in.
 import { converter, inGamut, parse, toGamut } from 'culori';
 import { rgba, toHex } from '../colour/srgb';
+import { MOST_SWATCHES } from '../piece/limits';
 import type { Swatch } from '../values/fill';
 import { gradientThrough } from '../values/made';
 
 export const TOKENS_MEDIA = 'application/design-tokens+json';
 
-const MOST = { depth: 40, tokens: 5000, swatches: 200, aliases: 50 };
+const MOST = { depth: 40, tokens: 5000, swatches: MOST_SWATCHES, aliases: 50 };
 const SPACES = [
   'srgb',
   'srgb-linear',
@@ -99,9 +100,8 @@ function colourOf(given: unknown): { hex: string; changed: boolean } {
   const colour = parse(css);
   if (!colour) throw new Error(`${css.slice(0, 40)} is no colour`);
   const changed = !fits(colour),
-    rgb = toRgb(changed ? fitted(colour) : colour),
-    byte = (v: number): number => Math.round(255 * Math.min(1, Math.max(0, v)));
-  return { hex: toHex(byte(rgb.r), byte(rgb.g), byte(rgb.b), rgb.alpha ?? 1), changed };
+    { r, g, b, alpha = 1 } = toRgb(changed ? fitted(colour) : colour);
+  return { hex: toHex(r * 255, g * 255, b * 255, alpha), changed };
 }
 
 /**

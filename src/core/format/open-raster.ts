@@ -77,9 +77,8 @@ ${rows.join('')}  </stack>
 const MOST = { letters: 1_000_000, layers: 300, depth: 20, side: 20_000 };
 
 /** A layer as it was found, bottom to top. */
-export interface FoundLayer extends Omit<RasterLayer, 'blend'> {
+export interface FoundLayer extends RasterLayer {
   visible: boolean;
-  blend: BlendMode;
 }
 export interface FoundStack {
   width: number;
@@ -90,6 +89,7 @@ export interface FoundStack {
   notes: string[];
 }
 
+const GROUPED = 'Groups became their layers, one by one.';
 const BLENDS = new Map(Object.entries(OPERATORS).map(([blend, op]) => [op, blend as BlendMode]));
 
 /**
@@ -105,7 +105,6 @@ export function readStack(xml: string): FoundStack {
     const n = Number(v ?? 0);
     return Number.isFinite(n) ? Math.round(n) : 0;
   };
-  let plain = true;
   parser.on('doctype', () => {
     throw new Error('its list of layers declares a type');
   });
@@ -131,10 +130,7 @@ export function readStack(xml: string): FoundStack {
     if (name === 'stack') {
       if (open.length >= MOST.depth) throw new Error('its groups lie too deep within each other');
       // The outermost is all of it.
-      if (open.length > 0 && plain) {
-        found.notes.push('Groups became their layers, one by one.');
-        plain = false;
-      }
+      if (open.length > 0 && !found.notes.includes(GROUPED)) found.notes.push(GROUPED);
       open.push(own);
       return;
     }

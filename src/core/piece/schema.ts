@@ -8,7 +8,7 @@ import { length } from '../values/place';
 import { BANDS } from '../values/plain';
 import * as schemas from '../values/schemas';
 import { swatchesOf } from '../values/swatches';
-import { DEEPEST_GROUP, PIECE_VERSION } from './limits';
+import { DEEPEST_GROUP, MOST_SWATCHES, PIECE_VERSION } from './limits';
 
 const [first, ...others] = Object.values(KINDS).map((kind) =>
   z.strictObject({ ...commonFields(schemas), ...kind.fields(schemas) }),
@@ -82,7 +82,7 @@ export const PieceSchema = z
     sizes: z.array(SizeSchema).min(1).max(20),
     section: SectionSchema.nullable().default(null),
     slides: z.array(SlideSchema).min(1).max(50),
-    swatches: z.array(SwatchSchema).max(200).default([]),
+    swatches: z.array(SwatchSchema).max(MOST_SWATCHES).default([]),
   })
   .superRefine((piece, ctx) => {
     const unique = (ids: string[], path: (string | number)[], what: string) => {

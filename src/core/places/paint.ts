@@ -2,6 +2,7 @@
 import { type Seeing, seen } from '../colour/seeing';
 import type { Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
+import { STILL } from '../ground/transform';
 import type { Extent } from '../kinds/common';
 import type { Layer } from '../kinds/layers';
 import { makeShape } from '../kinds/shape';
@@ -11,7 +12,6 @@ import { headlineOf } from '../piece/name';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
 import { sceneWith } from '../scene/scene';
-import { PLAIN_SHAPE } from '../values/plain';
 import { traceBox } from '../ground/box-path';
 import { type Drawing, type Light, type Mark, type Place, type Shown, TONES } from './place';
 
@@ -36,14 +36,11 @@ function layerOf(mark: Mark, light: Light, extent: Extent, id: string): Layer {
     };
   }
   const { x, y, width, height } = mark,
-    radius = mark.form === 'box' ? (mark.radius ?? 0) : 0;
+    radius = mark.form === 'box' ? (mark.radius ?? 0) : 0,
+    shape = makeShape(id, mark.form === 'disc' ? 'ellipse' : 'rectangle', colour, extent);
   return {
-    ...makeShape(id, mark.form === 'disc' ? 'ellipse' : 'rectangle', colour, extent),
-    shape: {
-      ...PLAIN_SHAPE,
-      form: mark.form === 'disc' ? 'ellipse' : 'rectangle',
-      radius: [radius, radius, radius, radius],
-    },
+    ...shape,
+    shape: { ...shape.shape, radius: [radius, radius, radius, radius] },
     box: { x, y, width, height },
   };
 }
@@ -57,9 +54,19 @@ export const aboutInPlaces = (piece: Piece, campaign: string): Pick<Shown, 'head
   campaign,
 });
 
-/** The size a piece has in a place: a section is laid out at the width of the page. */
-export const sizeIn = (painter: Painter, piece: Piece, slide: Slide, size: Size, { page }: Place): Size =>
-  page === undefined || !piece.section ? size : sectionAt(painter, piece, slide, page);
+/** What is shown in a place, and what the place says of it. */
+export interface InPlace {
+  piece: Piece;
+  slide: Slide;
+  size: Size;
+  about: Pick<Shown, 'headline' | 'campaign'>;
+}
+
+/** The drawing of a place round a slide, and the size it has there: a section is laid out at the width of the page. */
+export function drawnIn(painter: Painter, place: Place, { piece, slide, size: own, about }: InPlace) {
+  const size = place.page === undefined || !piece.section ? own : sectionAt(painter, piece, slide, place.page);
+  return { size, drawing: place.draw({ ...about, width: size.width, height: size.height }) };
+}
 
 /**
  * A place with a slide in it. What the slide is made of must be loaded.
@@ -68,13 +75,12 @@ export const sizeIn = (painter: Painter, piece: Piece, slide: Slide, size: Size,
 export async function paintPlace(
   painter: Painter,
   place: Place,
-  { piece, slide, size: own }: { piece: Piece; slide: Slide; size: Size },
-  about: Pick<Shown, 'headline' | 'campaign'>,
+  shown: InPlace,
   light: Light,
   scale: number,
 ): Promise<{ picture: Pixels; at: Box }> {
-  const size = sizeIn(painter, piece, slide, own, place),
-    drawing = place.draw({ ...about, width: size.width, height: size.height }),
+  const { piece, slide } = shown,
+    { size, drawing } = drawnIn(painter, place, shown),
     width = Math.round(drawing.width * scale),
     height = Math.round(drawing.height * scale),
     under = layersOf(drawing.under, light, drawing),
@@ -99,7 +105,7 @@ export async function paintPlace(
     context.fillStyle = '#000';
     context.beginPath();
     const r = radius * scale;
-    traceBox(context, { x: 0, y: 0, width: picture.width, height: picture.height }, [r, r, r, r], [1, 0, 0, 1, 0, 0]);
+    traceBox(context, { x: 0, y: 0, width: picture.width, height: picture.height }, [r, r, r, r], STILL);
     context.fill();
   }
   surface.context.setTransform(1, 0, 0, 1, 0, 0);

@@ -92,6 +92,8 @@ export interface Place {
   device: DeviceId;
   /** Sections of pages are seen in places with a `page`, and in those alone. */
   holds: Holds;
+  /** What lies over the picture there, in words. */
+  coveredBy?: string;
   /** Only the first slide is seen there. */
   cover?: true;
   /** Nothing but greys. */

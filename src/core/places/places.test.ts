@@ -32,7 +32,7 @@ async function pieceFor(
 const read = async (place: PlaceId, destination: string, text: Partial<TextLayer>) => {
   const { piece, slide, size } = await pieceFor(destination, text);
   return {
-    ...readInPlace(painter, piece, slide, size, placeOf(place), ABOUT)[0],
+    ...readInPlace(painter, placeOf(place), { piece, slide, size, about: ABOUT })[0],
     onStage: readSlide(painter, piece, slide, size)[0],
   };
 };
@@ -114,7 +114,7 @@ describe('pictures', () => {
   it('the slide lies where the drawing says, the rest is the place, in light and in dark', async () => {
     const at = await pieceFor('square-post', { fontSize: 60 });
     for (const light of ['light', 'dark'] as const) {
-      const { picture, at: box } = await paintPlace(painter, placeOf('feed'), at, ABOUT, light, 2),
+      const { picture, at: box } = await paintPlace(painter, placeOf('feed'), { ...at, about: ABOUT }, light, 2),
         pixel = (x: number, y: number): number[] => [
           ...picture.data.slice((Math.round(y * 2) * picture.width + Math.round(x * 2)) * 4).slice(0, 3),
         ];
@@ -127,7 +127,7 @@ describe('pictures', () => {
   });
   it('print has no colour', async () => {
     const at = await pieceFor('square-post', { fontSize: 60 }),
-      { picture } = await paintPlace(painter, placeOf('print'), at, ABOUT, 'light', 1);
+      { picture } = await paintPlace(painter, placeOf('print'), { ...at, about: ABOUT }, 'light', 1);
     let coloured = 0;
     for (let i = 0; i < picture.data.length; i += 4)
       if (picture.data[i] !== picture.data[i + 1] || picture.data[i] !== picture.data[i + 2]) coloured++;

@@ -19,8 +19,8 @@ import {
   type TextProbe,
 } from '../reading/read';
 import type { Painter } from '../scene/painter';
-import { GREY, sizeIn } from './paint';
-import { DEVICES, type Drawing, type Mark, type Place, type Shown, TONES } from './place';
+import { drawnIn, GREY, type InPlace } from './paint';
+import { DEVICES, type Drawing, type Mark, type Place, TONES } from './place';
 
 /** Why a text reads worse in a place than on the stage. */
 export type Reason = 'cut-off' | 'covered' | 'small' | 'thin';
@@ -190,15 +190,8 @@ function spread(ink: Uint8ClampedArray, length: number): Uint8ClampedArray {
 }
 
 /** All visible texts of a slide as they are read in a place, bottom to top. What it is made of must be loaded. */
-export function readInPlace(
-  painter: Painter,
-  piece: Piece,
-  slide: Slide,
-  own: Size,
-  place: Place,
-  about: Pick<Shown, 'headline' | 'campaign'>,
-): PlaceReading[] {
-  const size = sizeIn(painter, piece, slide, own, place),
-    drawing = place.draw({ ...about, width: size.width, height: size.height });
+export function readInPlace(painter: Painter, place: Place, shown: InPlace): PlaceReading[] {
+  const { piece, slide } = shown,
+    { size, drawing } = drawnIn(painter, place, shown);
   return textsIn(piece, slide, size).map((l) => readOne(painter, piece, slide, size, l, drawing, place));
 }

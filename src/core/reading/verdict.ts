@@ -31,6 +31,11 @@ export function verdictOf(reading: number, needed: number): Verdict {
   return reading >= 0.6 * needed - 0.0005 ? 'strained' : 'lost';
 }
 
+const ORDER: readonly Verdict[] = ['lost', 'strained', 'clear'];
+/** The worst of some verdicts; null where nothing was measured. */
+export const worstVerdict = (verdicts: readonly (Verdict | null)[]): Verdict | null =>
+  ORDER.find((v) => verdicts.includes(v)) ?? null;
+
 /** Are all texts Clear that have letters at all? */
 export const areClear = (readings: readonly { verdict: Verdict | null }[]): boolean =>
   readings.every((r) => r.verdict === 'clear' || r.verdict === null);

@@ -151,7 +151,7 @@ export async function inPlaces({
   ...ask
 }: InPlacesAsk): Promise<(Pick<Place, 'name' | 'hint' | 'device'> & { place: PlaceId; readings: PlaceReading[] })[]> {
   const { piece, slide, size } = await toMeasure(ask),
-    about = aboutInPlaces(piece, campaignName);
+    shown = { piece, slide, size, about: aboutInPlaces(piece, campaignName) };
   return placesFor(piece, size, ask.slide).map((id) => {
     const place = placeOf(id),
       { name, hint, device } = place;
@@ -160,7 +160,7 @@ export async function inPlaces({
       name,
       hint,
       device,
-      readings: readInPlace(painter, piece, slide, size, place, about).map((r) => ({
+      readings: readInPlace(painter, place, shown).map((r) => ({
         ...r,
         reading: { ...r.reading, letters: [] },
       })),
@@ -178,14 +178,8 @@ export async function placed({
 }: InPlacesAsk & { place: PlaceId; light: Light; scale: number }): Promise<{ bytes: Uint8Array }> {
   const at = await stand(ask, scale);
   checkPainting(painter, at.piece, at.slide, at.size, 1);
-  const { picture } = await paintPlace(
-    painter,
-    placeOf(place),
-    at,
-    aboutInPlaces(at.piece, campaignName),
-    light,
-    scale,
-  );
+  const shown = { ...at, about: aboutInPlaces(at.piece, campaignName) },
+    { picture } = await paintPlace(painter, placeOf(place), shown, light, scale);
   return { bytes: await WRITERS.png(picture, USUAL_ENCODING) };
 }
 

@@ -5,6 +5,7 @@ import type { campaigns } from '../../contract/campaigns';
 import { nanoid } from 'nanoid';
 import { type FoundTokens, swatchesToTokens, TOKENS_MEDIA, tokensToSwatches } from '../../core/format/design-tokens';
 import { inName } from '../../core/format/file-names';
+import { MOST_SWATCHES } from '../../core/piece/limits';
 import { faceById } from '../../core/type/catalogue';
 import { assetBytes, findAsset } from '../assets';
 import { feedOf } from '../covers';
@@ -14,9 +15,6 @@ import { campaignName, createCampaign, type House, listCampaigns, readHouse, sav
 import { notFound, Problem } from '../problem';
 import { uploadedFile } from '../upload';
 import { done, fileHeaders, type Handlers, reply, revised } from './handler';
-
-/** As many as a piece can hold. */
-const MOST_SWATCHES = 200;
 
 const told = ({ revision, swatches }: House) => revised(swatches, revision, { 'cache-control': 'no-store' });
 

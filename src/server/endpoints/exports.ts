@@ -37,14 +37,14 @@ export const exportHandlers: Handlers<typeof exportJobs> = {
     for (const slide of numbers) slideAskIn(stored, { slide });
     for (const size of sizes) slideAskIn(stored, { slide: 1, size });
     const wanted = wantedFiles(sizes, numbers, formats),
-      pixels = wanted.map(({ size, pages }) => {
+      pixels = wanted.map(({ size }) => {
         const { width, height } = sizeOf(piece, size);
-        return width * height * scale ** 2 * (pages?.length ?? 1);
-      });
+        return width * height * scale ** 2;
+      }),
+      together = pixels.reduce((sum, one, i) => sum + one * (wanted[i].pages?.length ?? 1), 0);
     if (wanted.length > MOST.files) throw tooMuch(`At most ${MOST.files} files.`);
-    if (Math.max(...wanted.map(({ pages }, i) => pixels[i] / (pages?.length ?? 1))) > MOST.one)
-      throw tooMuch(`At most ${MOST.one / 1e6} megapixels a picture.`);
-    if (pixels.reduce((a, b) => a + b) > MOST.all) throw tooMuch(`At most ${MOST.all / 1e6} megapixels together.`);
+    if (Math.max(...pixels) > MOST.one) throw tooMuch(`At most ${MOST.one / 1e6} megapixels a picture.`);
+    if (together > MOST.all) throw tooMuch(`At most ${MOST.all / 1e6} megapixels together.`);
     const about = { campaign: await campaignName(campaign), piece: nameOf(piece), slides: piece.slides.length },
       names = namesOf(
         pattern,

@@ -7,6 +7,7 @@ export const profile: Place = {
   name: 'Profile page',
   hint: 'A banner over a profile, on a desk; the portrait covers its lower left',
   device: 'desk',
+  coveredBy: 'the portrait',
   holds,
   draw: (shown) => {
     const width = 790,
@@ -39,6 +40,7 @@ export const profilePhone: Place = {
   name: 'Profile on a phone',
   hint: 'The same banner on a phone: its sides are cut off',
   device: 'phone',
+  coveredBy: 'the portrait',
   holds,
   draw: (shown) => {
     const width = 390,

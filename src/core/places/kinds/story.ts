@@ -5,6 +5,7 @@ export const story: Place = {
   name: 'Story',
   hint: 'All of the screen; bars and a name lie over its top, a field over its foot',
   device: 'phone',
+  coveredBy: 'what lies over a story',
   holds: { destinations: ['story'], ratios: [0.3, 0.6] },
   draw: (shown) => {
     const width = 390,

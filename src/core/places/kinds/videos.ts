@@ -7,6 +7,7 @@ export const videos: Place = {
   name: 'Videos on a desk',
   hint: 'Three in a row; the duration covers a corner',
   device: 'desk',
+  coveredBy: 'the duration',
   holds,
   draw: (shown) => {
     const cell = 336,
@@ -49,6 +50,7 @@ export const videoList: Place = {
   name: 'Videos on a phone',
   hint: 'Small, beside the title; the duration covers a corner',
   device: 'phone',
+  coveredBy: 'the duration',
   holds,
   draw: (shown) => {
     const w = 168,

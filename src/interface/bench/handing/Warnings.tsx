@@ -1,14 +1,14 @@
 'use client';
 // What is handed over is warned of, each thing with a way there and a way to mend it.
 import { Alert, Button, Group, Text } from '@mantine/core';
-import type { OverviewRow } from '../../../core/reading/overview';
+import { useState } from 'react';
+import { type OverviewRow, overviewOf } from '../../../core/reading/overview';
 import { useOverview } from '../measuring/overview';
-import { select, useBench } from '../state/store';
-import { overviewOf } from '../../../core/reading/overview';
+import { goToLayer, type Spot, useBench } from '../state/store';
 import { slideOf, sizeOf } from '../../../core/piece/resolve';
 import type { Choice } from './choice';
 import css from './HandOver.module.css';
-import { type Handed, otherWarnings, type Spot, textWarnings, usePhotoWarnings, type Warning } from './warnings';
+import { type Handed, otherWarnings, textWarnings, usePhotoWarnings, type Warning } from './warned';
 
 interface Props {
   handed: Handed;
@@ -18,16 +18,11 @@ interface Props {
   onShow: () => void;
 }
 
-function goTo({ slide, size, layer }: Spot): void {
-  useBench.setState({ slideId: slide, sizeId: size });
-  select([layer]);
-}
-
 /** Frames to wait for the reading of a text somebody was led to. */
 const PATIENCE = 300;
 /** Goes to a text and finds just enough for it. */
 function mendText(spot: Spot): void {
-  goTo(spot);
+  goToLayer(spot);
   const press = (left: number): void => {
     const button = document.querySelector<HTMLButtonElement>('[data-just-enough]:not(:disabled)'),
       read = useBench.getState().readings.some((r) => r.layer === spot.layer);
@@ -48,7 +43,8 @@ export function SlideWarnings(props: Props) {
 
 /** Of several slides and sizes: they are measured while the dialog is open. */
 export function SeveralWarnings(props: Props) {
-  const piece = useBench((s) => s.piece),
+  // While the dialog is open nothing changes that is painted: alternative texts are typed.
+  const [piece] = useState(() => useBench.getState().piece),
     { rows, done, of } = useOverview(piece),
     { slides, sizes } = props.handed;
   return (
@@ -95,7 +91,7 @@ function List({
                 color="dark"
                 aria-label={`Show ${about}`}
                 onClick={() => {
-                  goTo(there);
+                  goToLayer(there);
                   onShow();
                 }}
               >

@@ -3,17 +3,17 @@
 // there.
 import { ActionIcon, Alert, Button, Group, Loader, SegmentedControl, Select, Text, Tooltip } from '@mantine/core';
 import { IconChevronLeft, IconChevronRight, IconDevices } from '@tabler/icons-react';
-import { type RefObject, useEffect, useRef, useState } from 'react';
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { isText } from '../../../core/kinds/layers';
 import { DEVICES, type Light } from '../../../core/places/place';
 import { type PlaceId, placeOf, placesFor } from '../../../core/places/places';
 import type { PlaceReading, Reason } from '../../../core/places/read';
 import { sizeOf } from '../../../core/piece/resolve';
-import type { Verdict } from '../../../core/reading/verdict';
+import { type Verdict, worstVerdict } from '../../../core/reading/verdict';
 import { oneLine } from '../../../core/values/plain';
 import { Dialog } from '../../shared/Dialog';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
-import { select, useBench } from '../state/store';
+import { goToLayer, useBench } from '../state/store';
 import css from './InPlace.module.css';
 import { type SeenPlace, usePlace, usePlaces } from './seen';
 
@@ -52,21 +52,10 @@ function reasonWords(reason: Reason, { letters, reading }: PlaceReading, over: s
     thin: 'Its strokes are thinner than the pixels there',
   }[reason];
 }
-const OVER: Partial<Record<PlaceId, string>> = {
-  profile: 'the portrait',
-  'profile-phone': 'the portrait',
-  story: 'what lies over a story',
-  videos: 'the duration',
-  'video-list': 'the duration',
-};
 
-const ORDER: Record<Verdict, number> = { lost: 0, strained: 1, clear: 2 };
 /** The worst verdict of all texts; null where there is none. */
 const worst = (readings: readonly PlaceReading[]): Verdict | null =>
-  readings.reduce<Verdict | null>((w, { reading: { verdict: v } }) => {
-    if (!v) return w;
-    return w === null || ORDER[v] < ORDER[w] ? v : w;
-  }, null);
+  worstVerdict(readings.map((r) => r.reading.verdict));
 
 function InPlaceDialog({ campaign, onClose }: { campaign: string; onClose: () => void }) {
   const piece = useBench((s) => s.piece),
@@ -81,7 +70,7 @@ function InPlaceDialog({ campaign, onClose }: { campaign: string; onClose: () =>
       piece.slides.findIndex((s) => s.id === at.slideId),
     ),
     size = sizeOf(piece, at.sizeId),
-    places = placesFor(piece, size, number),
+    places = useMemo(() => placesFor(piece, size, number), [piece, size, number]),
     id = chosen && places.includes(chosen) ? chosen : places[0],
     { seen, making, failed } = usePlace(at, id, campaign, light),
     all = usePlaces(at, places, campaign),
@@ -194,10 +183,9 @@ function InPlaceDialog({ campaign, onClose }: { campaign: string; onClose: () =>
               <ReadingRow
                 key={r.reading.layer}
                 found={r}
-                over={(id && OVER[id]) ?? 'something'}
+                over={place?.coveredBy ?? 'something'}
                 onShow={() => {
-                  useBench.setState({ slideId: at.slideId, sizeId: at.sizeId });
-                  select([r.reading.layer]);
+                  goToLayer({ slide: at.slideId, size: at.sizeId, layer: r.reading.layer });
                   onClose();
                 }}
               />

@@ -15,24 +15,24 @@ export interface At {
   sizeId: string;
 }
 
-const scene = (at: At) => shownOf({ ...useBench.getState(), ...at });
+const scene = (slideId: string, sizeId: string) => shownOf({ ...useBench.getState(), slideId, sizeId });
 
 /** A place with the slide in it; what was seen before stays until the next is there. */
 export function usePlace(
-  at: At,
+  { slideId, sizeId }: At,
   place: PlaceId | undefined,
   campaign: string,
   light: Light,
 ): { seen: SeenPlace | null; making: boolean; failed: boolean } {
   const piece = useBench((s) => s.piece),
-    key = JSON.stringify([at.slideId, at.sizeId, place, campaign, light]),
+    key = JSON.stringify([slideId, sizeId, place, campaign, light]),
     [seen, setSeen] = useState<(Asked & SeenPlace) | null>(null),
     [failed, setFailed] = useState<Asked | null>(null);
   useEffect(() => {
     if (!place) return;
     let on = true;
     readingWorker()
-      .inPlace(scene(at), place, campaign, light, devicePixelRatio)
+      .inPlace(scene(slideId, sizeId), place, campaign, light, devicePixelRatio)
       .then((found) => on && setSeen({ piece, key, ...found }))
       .catch((e: unknown) => {
         console.error(e);
@@ -41,8 +41,7 @@ export function usePlace(
     return () => {
       on = false;
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `key` is the slide, the size, the place and the light
-  }, [key, piece]);
+  }, [slideId, sizeId, place, campaign, light, key, piece]);
   const is = (asked: Asked | null): boolean => asked?.key === key && asked.piece === piece;
   return { seen: place ? seen : null, making: place !== undefined && !is(seen) && !is(failed), failed: is(failed) };
 }
@@ -59,18 +58,25 @@ interface Asked {
   key: string;
 }
 
-/** How the texts read in each place, one after the other, away from the picture that is looked at. */
-export function usePlaces(at: At, places: readonly PlaceId[], campaign: string): ReadonlyMap<PlaceId, PlaceReading[]> {
+/**
+ * How the texts read in each place, one after the other, away from the picture that is looked at.
+ * @param places the same array as long as they are the same
+ */
+export function usePlaces(
+  { slideId, sizeId }: At,
+  places: readonly PlaceId[],
+  campaign: string,
+): ReadonlyMap<PlaceId, PlaceReading[]> {
   const piece = useBench((s) => s.piece),
     [found, setFound] = useState<(Asked & { map: Map<PlaceId, PlaceReading[]> }) | null>(null),
-    key = JSON.stringify([at.slideId, at.sizeId, places, campaign]);
+    key = JSON.stringify([slideId, sizeId, places, campaign]);
   useEffect(() => {
     let on = true;
     void (async () => {
       const map = new Map<PlaceId, PlaceReading[]>();
       for (const id of places) {
         try {
-          map.set(id, await solverWorkers()[0].readPlace(scene(at), id, campaign));
+          map.set(id, await solverWorkers()[0].readPlace(scene(slideId, sizeId), id, campaign));
         } catch (e) {
           console.error(e);
           return;
@@ -82,8 +88,7 @@ export function usePlaces(at: At, places: readonly PlaceId[], campaign: string):
     return () => {
       on = false;
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `key` is the slide, the size and the places
-  }, [key, piece]);
+  }, [slideId, sizeId, places, campaign, key, piece]);
   return found && found.key === key && found.piece === piece ? found.map : NONE;
 }
 const NONE: ReadonlyMap<PlaceId, PlaceReading[]> = new Map();

@@ -11,7 +11,7 @@ import { FLAG_WORD } from '../../shared/flags';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { Measured } from '../fields/Measured';
 import { useOverview } from '../measuring/overview';
-import { edit, select, useBench } from '../state/store';
+import { edit, goToLayer, useBench } from '../state/store';
 import css from './Overview.module.css';
 
 export const Overview = memo(function Overview() {
@@ -37,8 +37,7 @@ function Readings({ onClose }: { onClose: () => void }) {
   const lost = rows.filter((r) => r.reading.verdict !== 'clear').length;
   const go = (r: OverviewRow): void => {
     onClose();
-    useBench.setState({ slideId: r.slide, sizeId: r.size });
-    select([r.reading.layer]);
+    goToLayer({ slide: r.slide, size: r.size, layer: r.reading.layer });
   };
   return (
     <Dialog opened onClose={onClose} title="All readings of this piece" size={920}>

@@ -4,6 +4,7 @@ import { SegmentedControl, Text } from '@mantine/core';
 import { useState } from 'react';
 import type { Size, Slide } from '../../../core/piece/schema';
 import type { OverviewRow } from '../../../core/reading/overview';
+import { worstVerdict } from '../../../core/reading/verdict';
 import { Dialog } from '../../shared/Dialog';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { Measured } from '../fields/Measured';
@@ -15,15 +16,6 @@ import { SolveSizes } from './SolveSizes';
 
 /** Room of one picture, CSS px. */
 const ROOM = { width: 216, height: 216 };
-
-/** The worst verdict of some readings, and how many are not Clear. */
-function worstOf(rows: readonly OverviewRow[]): { verdict: 'clear' | 'strained' | 'lost' | null; short: number } {
-  const verdicts = rows.map((r) => r.reading.verdict);
-  return {
-    verdict: (['lost', 'strained', 'clear'] as const).find((v) => verdicts.includes(v)) ?? null,
-    short: verdicts.filter((v) => v === 'lost' || v === 'strained').length,
-  };
-}
 
 function Cell({
   slide,
@@ -42,7 +34,9 @@ function Cell({
   rows: readonly OverviewRow[] | null;
   onGo: () => void;
 }) {
-  const { verdict, short } = worstOf(rows ?? []),
+  const verdicts = (rows ?? []).map((r) => r.reading.verdict),
+    verdict = worstVerdict(verdicts),
+    short = verdicts.filter((v) => v === 'lost' || v === 'strained').length,
     flags = (rows ?? []).filter((r) => r.reading.flags.some((f) => f !== 'unseen')).length;
   const says =
     rows === null

@@ -251,6 +251,19 @@ export const undoEdit = (): void => travel(undo);
 export const redoEdit = (): void => travel(redo);
 
 /** Works on another slide. */
+/** A layer on a slide in a size, by their ids. */
+export interface Spot {
+  slide: string;
+  size: string;
+  layer: string;
+}
+
+/** Shows a layer where it is, selected. */
+export function goToLayer({ slide, size, layer }: Spot): void {
+  useBench.setState({ slideId: slide, sizeId: size });
+  select([layer]);
+}
+
 export function goToSlide(slideId: string): void {
   if (slideId === get().slideId) return;
   select([]);

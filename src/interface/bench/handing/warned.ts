@@ -15,14 +15,8 @@ import { photoExtent } from '../../shared/assets';
 import { FLAG_WORD } from '../../shared/flags';
 import { VERDICT_WORD } from '../../shared/VerdictMark';
 import { describeSlides } from '../commands/slides';
+import type { Spot } from '../state/store';
 import type { Choice } from './choice';
-
-/** A layer on a slide in a size. */
-export interface Spot {
-  slide: string;
-  size: string;
-  layer: string;
-}
 
 export interface Warning {
   key: string;
@@ -65,12 +59,12 @@ const placeWords = (piece: Piece, { slide, size }: Spot, handed: Handed): string
     .filter(Boolean)
     .join(', ');
 
-/** @param mend finds just enough for a text that is not Clear, where that can be done from here */
+/** @param mend finds just enough for a text that is not Clear */
 export function textWarnings(
   piece: Piece,
   rows: readonly OverviewRow[],
   handed: Handed,
-  mend: ((spot: Spot) => void) | null,
+  mend: (spot: Spot) => void,
 ): Warning[] {
   return rows.flatMap(({ slide, size, text, reading }): Warning[] => {
     const wrong = faults(reading),
@@ -84,7 +78,7 @@ export function textWarnings(
         about: text.slice(0, 40) || layer.name,
         words: wrong.join('; ') + (at ? ` (${at})` : ''),
         there,
-        ...(mend && reading.verdict && reading.verdict !== 'clear'
+        ...(reading.verdict && reading.verdict !== 'clear'
           ? { mend: { label: 'Just enough', run: () => mend(there) } }
           : {}),
       },
