@@ -1,8 +1,31 @@
 // Pictures of the library.
 import { z } from 'zod';
 import { DRAWN_SIDES } from '../core/scene/sides';
+import { TracedSchema } from '../core/values/traced';
 import type { Endpoint, EndpointKey } from './endpoint';
 import { AssetSchema, flag, page, SearchQuery } from './shapes';
+
+const share = z.number().min(0).max(1);
+const ShareBoxSchema = z.strictObject({ x: share, y: share, width: share, height: share });
+const LetteringSchema = z.object({
+  width: z.number().describe('Of the picture that boxes and outlines are given in, pixels'),
+  height: z.number(),
+  texts: z.array(
+    z.object({
+      box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+      text: z.string(),
+      fontSize: z.number(),
+      ink: z.string().describe('Hex'),
+      parts: z
+        .array(z.object({ start: z.number(), end: z.number(), ink: z.string() }))
+        .describe('Parts in another ink'),
+      traced: TracedSchema.describe('Outlines of the letters'),
+    }),
+  ),
+  clean: z.string().nullable().describe('The picture without these letters; null where none were found'),
+  unread: z.array(ShareBoxSchema).describe('Lines whose letters cannot be told from the picture, in fractions of it'),
+});
+export type LetteringAnswer = z.output<typeof LetteringSchema>;
 
 export const pictures = {
   'GET /api/assets': {
@@ -39,5 +62,23 @@ export const pictures = {
     }),
     answer: { says: 'The picture', media: ['image/*', 'application/json'] },
     problems: { 404: 'Not there' },
+  },
+  'POST /api/assets/{id}/letters': {
+    summary:
+      'Tells the letters of a finished picture from what lies behind them: their outlines, their ink, the picture without them',
+    body: z.strictObject({
+      boxes: z
+        .array(ShareBoxSchema.refine((b) => b.width > 0 && b.height > 0, 'a box has a width and a height'))
+        .min(1)
+        .max(40)
+        .optional()
+        .describe('Where to look, in fractions of the picture; everywhere where left out'),
+    }),
+    answer: { says: 'The texts that were found', schema: LetteringSchema },
+    problems: {
+      404: 'Not there',
+      422: 'A drawing',
+      503: 'Busy, or lines cannot be found by themselves here',
+    },
   },
 } as const satisfies Record<EndpointKey, Endpoint>;

@@ -37,6 +37,7 @@ export function makeText(
     band: 'message',
     kind: 'text',
     text,
+    traced: null,
     frame: 'frame',
     grow: true,
     font,

@@ -34,6 +34,7 @@ export type Flag =
   | 'overflow'
   | 'missing-letters'
   | 'missing-font'
+  | 'unfound'
   | 'empty';
 
 export interface LetterReading {
@@ -136,6 +137,7 @@ export function probeAt(
   if (overflows(placed, layout)) flags.push('overflow');
   if (layout.missing.length) flags.push('missing-letters');
   if (layout.missingFonts.length) flags.push('missing-font');
+  if (placed.traced?.unfound) flags.push('unfound');
   if (inKeepClear(halo, size)) flags.push('keep-clear');
   if (placed.button) {
     const { width, height } = textFrame(placed, layout);
@@ -313,7 +315,9 @@ export function readingFrom(
   covered: boolean,
   layout = probe.layout,
 ): Reading {
-  const { halo } = probe;
+  const { halo } = probe,
+    // Letters that cannot be told from a picture by their colour are told by nobody.
+    unfound = probe.layer.traced?.unfound ?? 0;
   const needed = probe.base * busynessFactor(busy);
   const boxes = new Map(halo.bounds.map((b) => [b.letter, b]));
   const letters: LetterReading[] = halo.letters.map((h, i) => {
@@ -342,15 +346,15 @@ export function readingFrom(
   else if (weakest && weakest.ratio < UNSEEN) flags.push('unseen');
   return {
     layer: probe.layer.id,
-    ratio: weakest?.ratio ?? null,
+    ratio: weakest && (unfound ? 1 : weakest.ratio),
     needed,
     base: probe.base,
-    verdict: weakest ? verdictOf(weakest.ratio, needed) : null,
+    verdict: weakest ? verdictOf(unfound ? 1 : weakest.ratio, needed) : null,
     weakestWord: word?.text ?? null,
     weakestRange: word ? { start: word.start, end: word.end } : null,
     weakestBox:
       weakest && union(letters.filter((l) => l.word === weakest.word && l.line === weakest.line).map((l) => l.box)),
-    share: letters.length ? letters.filter((l) => l.clear).length / letters.length : 0,
+    share: letters.length ? letters.filter((l) => l.clear).length / (letters.length + unfound) : 0,
     median: sorted.length ? sorted[sorted.length >> 1] : null,
     busyness: busy,
     shownPx: probe.shownPx,

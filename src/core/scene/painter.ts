@@ -15,6 +15,7 @@ import type { Piece, Size, Slide } from '../piece/schema';
 import type { Family } from '../type/catalogue';
 import { layoutText, type TextLayout } from '../type/layout';
 import { looksOf } from '../type/spans';
+import { tracedName } from '../type/traced';
 import type { BlendMode } from '../values/plain';
 import { type Swatches } from '../values/swatches';
 import type { FontChoice, PlacedText } from '../values/text';
@@ -96,6 +97,7 @@ export class Painter {
     const key = JSON.stringify([
       this.studio.fonts.generation,
       LAID_OUT_BY.map((k) => layer[k]),
+      layer.traced && tracedName(layer.traced),
       box.width,
       grow && !fit ? 0 : box.height,
     ]);
@@ -245,6 +247,7 @@ export const layerKey = (layer: Layer, swatches: Swatches, studio: Studio): stri
  * markers of a list.
  */
 function fontsFor(l: TextLayer): { font: FontChoice; text: string; whole: string }[] {
+  if (l.traced) return [];
   return looksOf(l).map(({ start, end, look }) => {
     const own = l.text.slice(start, end),
       shown = look.case === 'as-typed' ? own : own + own.toUpperCase() + own.toLowerCase();

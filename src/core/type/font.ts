@@ -9,10 +9,18 @@ import { EMOJI_FACE, type Face, faceFor, fallbacksFor, FAMILIES, type Family } f
  */
 export type Outline = Float64Array;
 
-export interface LoadedFont {
+/** Gives outlines of glyphs. */
+export interface GlyphSource {
   face: Face;
-  hbFont: hb.Font;
   unitsPerEm: number;
+  /** Of a glyph in colours that of all its layers. */
+  outline(glyph: number): Outline;
+  /** What a glyph in colours is painted of, from the lowest; null where it has none of its own. */
+  layers(glyph: number): readonly ColourLayer[] | null;
+}
+
+export interface LoadedFont extends GlyphSource {
+  hbFont: hb.Font;
   /** In em, upwards positive; descent is positive downwards. */
   ascent: number;
   descent: number;
@@ -21,13 +29,12 @@ export interface LoadedFont {
   /** Top edge below the baseline and thickness, in em. */
   underline: { below: number; thickness: number };
   has(codePoint: number): boolean;
-  /** Of a glyph in colours that of all its layers. */
-  outline(glyph: number): Outline;
-  /** What a glyph in colours is painted of, from the lowest; null where it has none of its own. */
-  layers(glyph: number): readonly ColourLayer[] | null;
   /** Horizontal extent of a glyph's ink in font units; null without ink. */
   extent(glyph: number): { left: number; right: number } | null;
 }
+
+/** Is it a font, and not letters that were traced? */
+export const isFont = (source: GlyphSource): source is LoadedFont => 'hbFont' in source;
 
 const ARGUMENTS: Record<string, [number, number]> = { M: [0, 2], L: [1, 2], Q: [2, 4], C: [3, 6], Z: [4, 0] };
 

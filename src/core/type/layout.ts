@@ -4,16 +4,17 @@ import * as hb from 'harfbuzzjs';
 import LineBreaker from 'linebreak';
 import type { Colour, Fill } from '../values/fill';
 import type { PlacedText } from '../values/text';
-import type { FontStore, LoadedFont } from './font';
+import type { FontStore, GlyphSource, LoadedFont } from './font';
 import { EMOJI_FACE, familyOf } from './catalogue';
 import { looksOf, type ResolvedLook, scaleType, shownText } from './spans';
+import { layoutTraced } from './traced';
 
 const bidi = bidiFactory();
 const buffer = new hb.Buffer();
 
 /** A glyph placed in the text's own coordinates (pixels; x to the right, y down; origin at the frame's top left). */
 export interface PlacedGlyph {
-  font: LoadedFont;
+  font: GlyphSource;
   glyph: number;
   x: number;
   y: number;
@@ -332,6 +333,7 @@ const MARKER_ROOM = 0.55;
  * @throws Error where no font is loaded
  */
 export function layoutText(layer: PlacedText, store: FontStore): TextLayout {
+  if (layer.traced) return layoutTraced(layer, layer.traced);
   if (!layer.fit || layer.frame !== 'frame') return layoutAsSet(layer, store);
   const at = (size: number): { layer: PlacedText; layout: TextLayout } => {
     const scaled = { ...layer, fit: null, grow: false };

@@ -5,6 +5,7 @@ import { ColourSchema, FillSchema, finite, StrokeSchema, unit } from './fill';
 import { ALIGNMENTS, BREAKS, extent, SidesSchema } from './place';
 import { NO_SIDES, NO_STROKE } from './plain';
 import { shadows } from './shape';
+import { TracedSchema } from './traced';
 
 export const FontSchema = z.strictObject({
   family: z.string().min(1).max(100),
@@ -86,6 +87,8 @@ export const HEADINGS = ['h1', 'h2', 'h3'] as const;
 /** What a text is: its letters and how they are set. */
 export const textFields = {
   text: z.string().max(20_000, 'a text holds at most 20,000 letters'),
+  /** Its letters as they were told from a picture; then no font sets them. */
+  traced: TracedSchema.nullable().default(null),
   /** `line` never wraps; `frame` wraps at the width of its box. */
   frame: z.enum(['line', 'frame']).default('frame'),
   /** A frame that grows and shrinks with its text; otherwise overflow is marked. */

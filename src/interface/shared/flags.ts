@@ -13,5 +13,6 @@ export const FLAG_WORD: Record<Flag, string> = {
   overflow: 'More text than the frame holds',
   'missing-letters': 'No font has some of its letters',
   'missing-font': 'One of its fonts is not here and is replaced',
+  unfound: 'Some of its letters cannot be told from the picture',
   empty: 'No letters to measure',
 };

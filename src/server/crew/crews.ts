@@ -24,6 +24,14 @@ export const CREWS = {
     memory: Math.min(1.5 * GB, totalmem() / 6),
     grown: 0.3 * GB,
   },
+  // Two models take their room once; the member that has them is kept.
+  letters: {
+    members: 1,
+    waiting: { all: 20, each: 6 },
+    deadline: 60_000,
+    memory: Math.min(2.5 * GB, totalmem() / 4),
+    grown: 1.5 * GB,
+  },
 } as const;
 type CrewName = keyof typeof CREWS;
 
@@ -47,6 +55,7 @@ const CREW_OF: Partial<Record<TaskName, CrewName>> = {
   deriveOf: 'intake',
   takeIn: 'intake',
   drawnAs: 'intake',
+  letters: 'letters',
 };
 
 /** Runs a task of tasks.ts in a process. @throws Problem as `Crew.run` says */

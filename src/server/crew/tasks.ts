@@ -1,6 +1,7 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import { nanoid } from 'nanoid';
 import type { TakenIn } from '../../contract/files';
+import type { LetteringAnswer } from '../../contract/pictures';
 import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
 import { everyWidth, type SolvedWidths, widthSolver } from '../../core/remedy/every-width';
 import { firstLayout } from '../../core/arrange/new-size';
@@ -19,6 +20,7 @@ import type { NotKept } from '../../core/format/not-kept';
 import { backgroundCss } from '../../core/format/html/background';
 import { sectionPage } from '../../core/format/html/section';
 import { atOnce } from '../../core/ground/at-once';
+import type { Box } from '../../core/ground/box';
 import { blank, layInto, type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
 import { isPhoto } from '../../core/kinds/layers';
@@ -72,6 +74,7 @@ import { DRAWING_WRITERS, type Ready } from '../formats/drawings';
 import { MOTION_WRITERS } from '../formats/motion-writers';
 import { backgroundFiles, type Files, sectionFolder } from '../formats/section-folder';
 import { write, WRITERS } from '../formats/writers';
+import { letteringOf } from '../lettering';
 import { keepMask } from '../masks';
 import { fonts, painter, pictures, type SlideAsk, stand, type Standing } from './standing';
 
@@ -464,6 +467,10 @@ export const takeIn = ({
   name: string;
   into: { id: string; name: string } | null;
 }): Promise<TakenIn> => carriedIn(bytes, name, into);
+
+/** Tells the letters of a picture. @param boxes in fractions of it; everywhere where left out */
+export const letters = ({ id, boxes }: { id: string; boxes?: readonly Box[] }): Promise<LetteringAnswer> =>
+  letteringOf(id, boxes);
 
 /** Makes thumbnail and outlines of a picture that was kept before they were. */
 export const deriveOf = ({ id }: { id: string }): Promise<Asset> => derive(id);

@@ -14,6 +14,8 @@ const PICTURE = {
   'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:",
 };
 
+/** How long letters may be looked for, the models' first loading counted in, ms. */
+const READING_LETTERS = 90_000;
 /** How long the frames of an animation may take, ms. */
 const TAKING_APART = 120_000;
 /** Is it of a kind that may hold frames? By its first bytes. */
@@ -69,4 +71,6 @@ export const pictureHandlers: Handlers<typeof pictures> = {
     const shown = as === 'working' ? ((await findAsset(asset.workingId)) ?? asset) : asset;
     return give(shown.id, shown.mime);
   },
+  'POST /api/assets/{id}/letters': async ({ request, params, body: { boxes } }) =>
+    reply(await run('letters', { id: params.id, boxes }, { ...asked(request), deadline: READING_LETTERS })),
 };

@@ -1,7 +1,7 @@
 // Fonts of a PDF: those that letters are set in, cut down to their glyphs, with what each glyph says.
 import { compose } from '../../core/ground/transform';
 import type { VectorLetters } from '../../core/paint/vectors';
-import type { LoadedFont } from '../../core/type/font';
+import { type GlyphSource, isFont, type LoadedFont } from '../../core/type/font';
 import type { Document, Ref } from './pdf-objects';
 
 /** What of an embedded font is used beside its own layout: glyphs are placed as the core has placed them. */
@@ -23,7 +23,8 @@ export class PdfFonts {
     private readonly bytes: ReadonlyMap<LoadedFont, Uint8Array>,
   ) {}
 
-  private of(font: LoadedFont): Embedded | null {
+  private of(font: GlyphSource): Embedded | null {
+    if (!isFont(font)) return null;
     let found = this.known.get(font);
     if (found === undefined) {
       const bytes = this.bytes.get(font);

@@ -12,7 +12,7 @@ import type { NotKept } from '../../core/format/not-kept';
 import type { About, Encoding, PressPage } from '../../core/format/formats';
 import { Path } from '../../core/ground/path';
 import { isOpaque, type Pixels } from '../../core/ground/pixels';
-import type { LoadedFont } from '../../core/type/font';
+import { isFont, type LoadedFont } from '../../core/type/font';
 import { lettersIn } from '../../core/format/vector/letters';
 import { PdfFonts } from './pdf-fonts';
 import { jpegOptions } from './jpeg';
@@ -143,7 +143,7 @@ export async function pdf(
       for (const font of new Set(
         lettersIn(nodes).flatMap((l) => l.letters.flatMap((x) => x.glyphs.map((g) => g.font))),
       ))
-        if (!bytes.has(font)) {
+        if (isFont(font) && !bytes.has(font)) {
           const own = await fontBytes(font);
           if (own) bytes.set(font, own);
         }

@@ -2,7 +2,7 @@
 // reader's machine that take the same room while they load.
 import { isText } from '../../kinds/layers';
 import { familyOf } from '../../type/catalogue';
-import type { LoadedFont } from '../../type/font';
+import { isFont, type LoadedFont } from '../../type/font';
 import { looksOf, shownText } from '../../type/spans';
 import type { FontChoice } from '../../values/text';
 import { number, quoted, slug } from './sheet';
@@ -92,6 +92,7 @@ export function facesOf(stands: readonly Stand[]): Faces {
         for (const l of letters)
           if (l.start >= start && l.start < end)
             for (const { font } of l.glyphs.slice(0, 1)) {
+              if (!isFont(font)) continue;
               // A font of one's own has no name but the one it was chosen by.
               const family = font.face.path === '' ? look.font.family : familyOf(font.face.id);
               note(font, family, text.slice(l.start, l.end), (l.right - l.left) / l.size - look.letterSpacing);

@@ -15,6 +15,7 @@ import { at, type Stand } from './stands';
 export function setsInCss(stands: readonly Stand[], layer: TextLayer): boolean {
   return at(stands, layer).every(
     (t, i) =>
+      !t.traced &&
       t.list === 'none' &&
       t.fill.kind !== 'pattern' &&
       t.fill.kind !== 'none' &&

@@ -1,5 +1,5 @@
 // Letters that a reader's own text layout shows just so where it is told their places: each one glyph of one character.
-import type { LoadedFont } from '../../type/font';
+import { isFont, type LoadedFont } from '../../type/font';
 import type { VectorLetters } from '../../paint/vectors';
 import type { Filled, Node } from './drawn';
 
@@ -28,6 +28,7 @@ export function plainLetters({ letters: of, paint }: Filled): PlainRun[] | null 
     // A line's end has nothing to show.
     if (space && (own !== ' ' || !g)) continue;
     if (glyphs.length !== 1 || rightToLeft || [...own].length !== 1) return null;
+    if (!isFont(g.font)) return null;
     let run = runs.at(-1);
     if (run?.font !== g.font || run.size !== size || run.line !== line) {
       if (space) continue;
