@@ -9,7 +9,7 @@ const ROOMS = [
   ['core/ground'],
   ['core/colour'],
   ['core/values'],
-  ['core/type', 'core/photo', 'core/pattern'],
+  ['core/type', 'core/photo', 'core/pattern', 'core/lettering'],
   ['core/paint'],
   ['core/kinds'],
   ['core/piece'],

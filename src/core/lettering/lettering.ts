@@ -3,10 +3,11 @@
 import type { Box } from '../ground/box';
 import { cropped, type Pixels } from '../ground/pixels';
 import { resample } from '../ground/resample';
-import { toHex } from '../colour/srgb';
+import { contrast, luminance, rgba, toHex } from '../colour/srgb';
 import type { Traced } from '../values/traced';
 import { filledIn } from './fill-in';
 import { type Inked, inked, inksIn, labPlane, strokeOf } from './ink';
+import { alike, mainInk, oneInk } from './one-ink';
 import { outlineOf } from './outline';
 import { grownMask, type Part } from './parts';
 import { blocksOf, emOf, type Glyph, inWords, lettersOfLine, linesJoined, type ReadLine, type SetLine } from './set';
@@ -183,6 +184,23 @@ function lettersOf(near: Near, count: number | null): Letter[] {
 /** How far beyond the body of a letter its edge may still colour pixels. */
 const rimOf = (high: number): number => (high > 48 ? 3 : 2);
 
+/**
+ * The ink of each letter. Where strokes are so thin that no pixel is wholly covered, what is seen lies between the ink
+ * and what is behind: such a letter has the ink of those with the thickest strokes.
+ */
+function settledInks(letters: readonly Letter[], behind: Pixels): Letter['ink'][] {
+  const thick = [...letters].sort((a, b) => b.body.length - a.body.length).slice(0, Math.ceil(letters.length / 3)),
+    main = [0, 1, 2].map((c) => median(thick.map((l) => l.ink[c]))) as Letter['ink'];
+  return letters.map(({ ink, body }) => {
+    if (oneInk(ink, main)) return ink;
+    const ground = [0, 1, 2].map((c) => median(body.map((i) => behind.data[i * 4 + c]))),
+      way = main.reduce((sum, v, c) => sum + (v - ground[c]) ** 2, 0),
+      along = main.reduce((sum, v, c) => sum + (ink[c] - ground[c]) * (v - ground[c]), 0) / Math.max(1, way),
+      between = ground.map((g, c) => g + along * (main[c] - g));
+    return along > 0.3 && along < 1 && oneInk(ink, between) ? main : ink;
+  });
+}
+
 /** The letters of a line with their outlines, in pixels of the picture; lays where they stand into `hole`. */
 function glyphsOf(near: Near, letters: readonly Letter[], picture: Pixels, hole: Uint8Array): Glyph[] {
   const { region, k, pixels, high } = near,
@@ -198,7 +216,8 @@ function glyphsOf(near: Near, letters: readonly Letter[], picture: Pixels, hole:
     }
   const grown = grownMask(body, width, height, rim);
   spread(owner, width, height, rim);
-  const behind = filledIn(pixels, grown);
+  const behind = filledIn(pixels, grown),
+    inks = settledInks(letters, behind);
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i++)
       if (grown[i]) hole[(region.y + Math.floor(y / k)) * picture.width + region.x + Math.floor(x / k)] = 1;
@@ -208,7 +227,7 @@ function glyphsOf(near: Near, letters: readonly Letter[], picture: Pixels, hole:
     for (let y = 0, i = 0; y < area.height; y++)
       for (let x = 0; x < area.width; x++, i++) {
         const at = (area.y + y) * width + area.x + x;
-        if (owner[at] === n + 1) cover[i] = coverage(pixels, behind, at, l.ink);
+        if (owner[at] === n + 1) cover[i] = coverage(pixels, behind, at, inks[n]);
       }
     const most = cover.reduce((m, c) => Math.max(m, c), 0),
       level = Math.min(0.5, most * 0.5);
@@ -217,7 +236,7 @@ function glyphsOf(near: Near, letters: readonly Letter[], picture: Pixels, hole:
       y: region.y + l.y / k,
       width: l.width / k,
       height: l.height / k,
-      ink: toHex(...l.ink),
+      ink: toHex(...inks[n]),
       stroke: strokeOfBody(l.body, width) / k,
       d: outlineOf(cover, area.width, area.height, level, (x, y) => ({
         x: region.x + (area.x + x) / k,
@@ -260,7 +279,7 @@ export function letteringIn(picture: Pixels, lines: readonly ReadLine[]): Letter
     else unread.push(line.box);
   }
   return {
-    texts: blocksOf(linesJoined(set)).map((block) => asText(block)),
+    texts: blocksOf(linesJoined(set)).map((block) => asText(block, picture)),
     clean: filledIn(picture, hole),
     unread,
   };
@@ -322,8 +341,36 @@ function strokeOfBody(body: readonly number[], width: number): number {
   return (2 * body.length) / ((perimeter * Math.PI) / 4);
 }
 
+/**
+ * Letters that could not be told from the picture, and the least of their contrast ratios: most of what lies where one
+ * should stand is what lies behind it, so the ratio of its ink with three quarters of that is taken.
+ */
+function unfoundIn(lines: readonly SetLine[], { width, height, data }: Pixels): Traced['unfound'] {
+  const letters = lines.reduce((n, l) => n + l.unfound.length, 0);
+  if (!letters) return null;
+  let least = 21;
+  for (const { unfound, glyphs, baseline, capHeight } of lines) {
+    const { r, g, b } = rgba(mainInk(glyphs.map((x) => x.ink))),
+      ink = luminance(r, g, b);
+    for (const middle of unfound) {
+      const ratios: number[] = [];
+      for (let y = Math.max(0, Math.floor(baseline - capHeight)); y < Math.min(height, baseline); y++)
+        for (
+          let x = Math.max(0, Math.floor(middle - 0.4 * capHeight));
+          x < Math.min(width, middle + 0.4 * capHeight);
+          x++
+        ) {
+          const i = (y * width + x) * 4;
+          ratios.push(contrast(ink, luminance(data[i], data[i + 1], data[i + 2])));
+        }
+      if (ratios.length) least = Math.min(least, ratios.sort((p, q) => p - q)[Math.floor(ratios.length * 0.75)]);
+    }
+  }
+  return { letters, ratio: least };
+}
+
 /** A block of lines as a text: its frame, and everything in it in pixels from the frame's corner. */
-function asText(block: ReturnType<typeof blocksOf>[number]): FoundText {
+function asText(block: ReturnType<typeof blocksOf>[number], picture: Pixels): FoundText {
   const glyphs = block.lines.flatMap((l) => l.glyphs),
     fontSize = emOf(block.lines),
     box = around(glyphs, 0),
@@ -363,28 +410,10 @@ function asText(block: ReturnType<typeof blocksOf>[number]): FoundText {
       weight: stroke > HEAVY * fontSize ? 700 : 400,
       letters,
       lines,
-      unfound: block.lines.reduce((sum, l) => sum + l.unfound, 0),
+      unfound: unfoundIn(block.lines, picture),
     },
   };
 }
 const round = (v: number): number => Math.round(v * 100) / 100;
 /** Mean stroke in em from which letters count as bold: between the regular and the bold of common text faces. */
 const HEAVY = 0.115;
-
-const channels = (hex: string): number[] => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16));
-/** Inks of letters that the same ink gave: they differ by what an antialiased or compressed edge leaves. */
-const alike = (a: string, b: string): boolean => {
-  const [p, q] = [channels(a), channels(b)];
-  return p.every((v, c) => Math.abs(v - q[c]) <= 24);
-};
-function mainInk(inks: readonly string[]): string {
-  const groups: string[][] = [];
-  for (const i of inks) {
-    const g = groups.find(([first]) => alike(first, i));
-    if (g) g.push(i);
-    else groups.push([i]);
-  }
-  const [most] = groups.sort((a, b) => b.length - a.length),
-    all = most.map(channels);
-  return toHex(...([0, 1, 2].map((c) => median(all.map((v) => v[c]))) as [number, number, number]));
-}

@@ -1,7 +1,6 @@
 // Outlines of soft masks.
 import { contours } from 'd3-contour';
 import simplify from 'simplify-js';
-import type { Box } from '../ground/box';
 
 /** How far an outline may stray from where it was found, pixels. */
 const STRAY = 0.06;

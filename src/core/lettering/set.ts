@@ -1,5 +1,6 @@
 // How letters that were found stand: in words and lines, how large their type is, which lines are one text.
 import type { Box } from '../ground/box';
+import { alike, mainInk } from './one-ink';
 
 /** A line of a picture: where it stands, and what is written there. */
 export interface ReadLine {
@@ -24,8 +25,8 @@ export interface SetLine {
   baseline: number;
   /** Height of its capitals, as far as it can be told. */
   capHeight: number;
-  /** Signs without a letter. */
-  unfound: number;
+  /** Middles of signs without a letter. */
+  unfound: number[];
 }
 
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
@@ -146,8 +147,15 @@ export function inWords(line: ReadLine, glyphs: readonly Glyph[]): SetLine {
     if (ends.has(i)) text += ' ';
     return { ...g, start, end };
   });
-  const placed = of.reduce((n, o) => n + o.length, 0);
-  return { box: line.box, text, glyphs: set, baseline, capHeight, unfound: known ? read.length - placed : 0 };
+  const placed = new Set(of.flat());
+  return {
+    box: line.box,
+    text,
+    glyphs: set,
+    baseline,
+    capHeight,
+    unfound: known ? read.flatMap(({ x }, i) => (placed.has(i) ? [] : [x])) : [],
+  };
 }
 
 /** Parts of a line that the finder took for two, from left to right. */
@@ -166,13 +174,13 @@ export function linesJoined(lines: readonly SetLine[]): SetLine[] {
       );
     });
     if (!to) {
-      out.push({ ...line, glyphs: [...line.glyphs] });
+      out.push({ ...line, glyphs: [...line.glyphs], unfound: [...line.unfound] });
       continue;
     }
     const by = to.text.length + 1;
     to.text += ` ${line.text}`;
     to.glyphs.push(...line.glyphs.map((g) => ({ ...g, start: g.start + by, end: g.end + by })));
-    to.unfound += line.unfound;
+    to.unfound.push(...line.unfound);
   }
   return out;
 }
@@ -198,6 +206,7 @@ export function blocksOf(lines: readonly SetLine[]): { lines: SetLine[] }[] {
       return (
         size > 0.82 &&
         size < 1.22 &&
+        alike(mainInk(last.glyphs.map((g) => g.ink)), mainInk(line.glyphs.map((g) => g.ink))) &&
         step > 0.9 * line.capHeight &&
         step < 2.6 * line.capHeight &&
         own.left < before.right &&

@@ -317,7 +317,7 @@ export function readingFrom(
 ): Reading {
   const { halo } = probe,
     // Letters that cannot be told from a picture by their colour are told by nobody.
-    unfound = probe.layer.traced?.unfound ?? 0;
+    unfound = probe.layer.traced?.unfound ?? null;
   const needed = probe.base * busynessFactor(busy);
   const boxes = new Map(halo.bounds.map((b) => [b.letter, b]));
   const letters: LetterReading[] = halo.letters.map((h, i) => {
@@ -334,6 +334,7 @@ export function readingFrom(
     };
   });
   const weakest = letters.reduce<LetterReading | null>((w, l) => (w === null || l.ratio < w.ratio ? l : w), null);
+  const ratio = weakest && Math.min(weakest.ratio, unfound?.ratio ?? Infinity);
   const least = (key: 'word' | 'line'): Map<number, number> => {
     const m = new Map<number, number>();
     for (const l of letters) m.set(l[key], Math.min(m.get(l[key]) ?? Infinity, l.ratio));
@@ -343,18 +344,18 @@ export function readingFrom(
   const word = weakest && weakest.word >= 0 ? layout.words[weakest.word] : null;
   const flags = [...probe.flags];
   if (covered) flags.push('covered');
-  else if (weakest && weakest.ratio < UNSEEN) flags.push('unseen');
+  else if (ratio !== null && ratio < UNSEEN) flags.push('unseen');
   return {
     layer: probe.layer.id,
-    ratio: weakest && (unfound ? 1 : weakest.ratio),
+    ratio,
     needed,
     base: probe.base,
-    verdict: weakest ? verdictOf(unfound ? 1 : weakest.ratio, needed) : null,
+    verdict: ratio === null ? null : verdictOf(ratio, needed),
     weakestWord: word?.text ?? null,
     weakestRange: word ? { start: word.start, end: word.end } : null,
     weakestBox:
       weakest && union(letters.filter((l) => l.word === weakest.word && l.line === weakest.line).map((l) => l.box)),
-    share: letters.length ? letters.filter((l) => l.clear).length / (letters.length + unfound) : 0,
+    share: letters.length ? letters.filter((l) => l.clear).length / (letters.length + (unfound?.letters ?? 0)) : 0,
     median: sorted.length ? sorted[sorted.length >> 1] : null,
     busyness: busy,
     shownPx: probe.shownPx,

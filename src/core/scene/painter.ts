@@ -15,7 +15,7 @@ import type { Piece, Size, Slide } from '../piece/schema';
 import type { Family } from '../type/catalogue';
 import { layoutText, type TextLayout } from '../type/layout';
 import { looksOf } from '../type/spans';
-import { tracedName } from '../type/traced';
+import { layoutTraced, tracedName } from '../type/traced';
 import type { BlendMode } from '../values/plain';
 import { type Swatches } from '../values/swatches';
 import type { FontChoice, PlacedText } from '../values/text';
@@ -101,7 +101,9 @@ export class Painter {
       box.width,
       grow && !fit ? 0 : box.height,
     ]);
-    return this.layouts.get(key, () => layoutText(layer, this.studio.fonts));
+    return this.layouts.get(key, () =>
+      layer.traced ? layoutTraced(layer, layer.traced) : layoutText(layer, this.studio.fonts),
+    );
   }
 
   /** What lies on a slide in a size. */

@@ -7,7 +7,6 @@ import type { PlacedText } from '../values/text';
 import type { FontStore, GlyphSource, LoadedFont } from './font';
 import { EMOJI_FACE, familyOf } from './catalogue';
 import { looksOf, type ResolvedLook, scaleType, shownText } from './spans';
-import { layoutTraced } from './traced';
 
 const bidi = bidiFactory();
 const buffer = new hb.Buffer();
@@ -333,7 +332,6 @@ const MARKER_ROOM = 0.55;
  * @throws Error where no font is loaded
  */
 export function layoutText(layer: PlacedText, store: FontStore): TextLayout {
-  if (layer.traced) return layoutTraced(layer, layer.traced);
   if (!layer.fit || layer.frame !== 'frame') return layoutAsSet(layer, store);
   const at = (size: number): { layer: PlacedText; layout: TextLayout } => {
     const scaled = { ...layer, fit: null, grow: false };

@@ -36,7 +36,13 @@ export const TracedSchema = z.strictObject({
       }),
     )
     .max(500),
-  /** Letters that are written there and could not be told from the picture. */
-  unfound: z.number().int().min(0).max(20_000).default(0),
+  /**
+   * Letters that are written there and could not be told from the picture, and their contrast ratio with it as far as
+   * it can be guessed.
+   */
+  unfound: z
+    .strictObject({ letters: z.number().int().min(1).max(20_000), ratio: finite(1, 21) })
+    .nullable()
+    .default(null),
 });
 export type Traced = z.infer<typeof TracedSchema>;

@@ -4,15 +4,16 @@ import { Anchor, Button, Loader, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import { type Opening, OPENING } from '../../contract/opening';
-import { isText } from '../../core/kinds/layers';
+import { isPhoto, isText } from '../../core/kinds/layers';
 import { emptyHistory, passesThrough } from '../../core/piece/history';
 import { nameOf } from '../../core/piece/name';
 import type { Piece } from '../../core/piece/schema';
 import { onBreakdown, stageWorker } from '../../workers/clients';
 import { api, inWords, type StoredPiece } from '../shared/api';
-import { BEGIN_WITH_HEADLINE } from '../shared/beginning';
+import { BEGIN_WITH_HEADLINE, BEGIN_WITH_LETTERS } from '../shared/beginning';
 import css from './Bench.module.css';
 import { addText } from './commands/adding';
+import { findLetters } from './commands/lettering';
 import { ContextMenu } from './ContextMenu';
 import { Controls } from './controls/Controls';
 import { Drawer } from './Drawer';
@@ -34,7 +35,8 @@ import { useFocusSelection } from './stage/Overlay';
 import { Stage } from './stage/Stage';
 import { useDrawers, useInDrawers } from './state/drawers';
 import { takeFonts } from './state/fonts';
-import { currentSlide, openBench, useBench } from './state/store';
+import { openPart } from './state/panels';
+import { currentSlide, openBench, select, useBench } from './state/store';
 import { TopBar } from './TopBar';
 
 const unopened = (why: string, piece: unknown, at: number): void =>
@@ -220,9 +222,18 @@ function Waiting({ slides }: { slides: boolean }) {
 function useBeginning(): void {
   const painted = useBench((s) => s.painted);
   useEffect(() => {
-    if (!painted || window.location.hash !== BEGIN_WITH_HEADLINE) return;
+    const { hash } = window.location;
+    if (!painted || (hash !== BEGIN_WITH_HEADLINE && hash !== BEGIN_WITH_LETTERS)) return;
     history.replaceState(history.state, '', window.location.pathname);
-    if (!currentSlide(useBench.getState()).layers.some(isText)) void addText();
+    const { layers } = currentSlide(useBench.getState()),
+      photo = layers.find(isPhoto);
+    if (layers.some(isText)) return;
+    if (hash === BEGIN_WITH_HEADLINE) void addText();
+    else if (photo) {
+      select([photo.id]);
+      openPart('photo', 'letters');
+      void findLetters(photo.id);
+    }
   }, [painted]);
 }
 

@@ -69,7 +69,7 @@ export function ContextMenu() {
           <Menu.Item
             leftSection={<IconTypography size={15} />}
             rightSection="Enter"
-            disabled={layer.locked}
+            disabled={layer.locked || layer.traced !== null}
             onClick={() => useBench.setState({ editing: layer.id })}
           >
             Edit text

@@ -5,6 +5,7 @@ import type { AnswerOf } from '../../contract/endpoint';
 import type { Endpoints, Key } from '../../contract/endpoints';
 import type { ExportAsk } from '../../contract/exports';
 import type { AssetSchema, StoredPieceSchema, SummarySchema } from '../../contract/shapes';
+import type { Box } from '../../core/ground/box';
 import type { Drawing } from '../../core/paint/drawing';
 import type { Frame } from '../../core/values/motion';
 import type { Piece } from '../../core/piece/schema';
@@ -151,6 +152,9 @@ export const api = {
     ask('POST /api/campaigns/{id}/fonts', { params: { id }, body: formOf(file, file.name, { licence }) }),
   /** Keeps the mask of a subject as a picture that the library does not show. */
   keepMask: (png: Blob) => ask('POST /api/assets', { query: { listed: false }, body: formOf(png, 'Mask') }),
+  /** Tells the letters of a picture. @param boxes where to look, in fractions of it */
+  letters: (id: string, boxes: Box[] | undefined, signal: AbortSignal) =>
+    ask('POST /api/assets/{id}/letters', { params: { id }, body: boxes ? { boxes } : {}, signal }),
   removeFont: (id: string, font: string) => ask('DELETE /api/campaigns/{id}/fonts/{font}', { params: { id, font } }),
   signIn: (passphrase: string) => ask('POST /api/sign-in', { body: { passphrase } }),
   signOut: () => ask('POST /api/sign-out'),

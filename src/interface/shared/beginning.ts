@@ -5,3 +5,6 @@ export const BEGIN_WITH_HEADLINE = '#headline';
 
 /** Of a carousel: its outline is open, to be written down first. */
 export const BEGIN_WITH_OUTLINE = '#outline';
+
+/** Of a finished picture: its letters are looked for. */
+export const BEGIN_WITH_LETTERS = '#letters';

@@ -15,14 +15,16 @@ import {
   IconPhotoUp,
   IconPlus,
   IconSearch,
+  IconTextScan2,
   IconTrash,
 } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { isInFeed } from '../../core/piece/covers';
+import { beginningFor } from '../../core/piece/beginning';
 import { renamePiece } from '../../core/piece/edits';
 import { api, type AssetInfo, type CampaignInfo, inWords, type Page, type PieceInfo } from '../shared/api';
-import { BEGIN_WITH_HEADLINE, BEGIN_WITH_OUTLINE } from '../shared/beginning';
+import { BEGIN_WITH_HEADLINE, BEGIN_WITH_LETTERS, BEGIN_WITH_OUTLINE } from '../shared/beginning';
 import { useFileDrop } from '../shared/file-drop';
 import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
@@ -54,7 +56,8 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   const [renaming, setRenaming] = useState<string | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
   const files = useRef<HTMLInputElement>(null),
-    zips = useRef<HTMLInputElement>(null);
+    zips = useRef<HTMLInputElement>(null),
+    finished = useRef<HTMLInputElement>(null);
 
   const takeIn = async (file: File): Promise<void> => {
     const taken = await takeInWithNotice(file);
@@ -80,6 +83,19 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
     if (isPieceFile(file)) return takeIn(file);
     const photo = await uploadWithNotice(file);
     if (photo) setMaking({ photo });
+  };
+  /** A picture that was made anywhere: it becomes a piece of its size, and its letters are looked for. */
+  const check = async (file: File): Promise<void> => {
+    const photo = await uploadWithNotice(file);
+    if (!photo) return;
+    try {
+      const beginning = beginningFor(photo),
+        name = file.name.replace(/\.[a-z0-9]+$/i, '').slice(0, 200) || 'Finished picture',
+        made = await api.newPiece({ ...beginning, name, photo: photo.id });
+      router.push(`/piece/${made.id}${BEGIN_WITH_LETTERS}`);
+    } catch (e) {
+      said(e);
+    }
   };
   const drop = useFileDrop(([file]) => void begin(file));
   const beginRef = useRef(begin);
@@ -207,6 +223,16 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           >
             Begin with a photo
           </Button>
+          <Tooltip label="Reads the words of a banner or post that was made anywhere, and shows what would make them readable">
+            <Button
+              size="xs"
+              variant="default"
+              leftSection={<IconTextScan2 size={16} />}
+              onClick={() => finished.current?.click()}
+            >
+              Check a picture
+            </Button>
+          </Tooltip>
           <Tooltip label="Takes in a piece or a campaign from its file (.plavo.zip), or the layers of an OpenRaster file">
             <Button
               size="xs"
@@ -431,6 +457,18 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         data-testid="photo-file"
         onChange={(e) => {
           void begin(e.currentTarget.files?.[0]);
+          e.currentTarget.value = '';
+        }}
+      />
+      <input
+        ref={finished}
+        type="file"
+        accept="image/*"
+        hidden
+        data-testid="finished-file"
+        onChange={(e) => {
+          const [file] = e.currentTarget.files ?? [];
+          if (file) void check(file);
           e.currentTarget.value = '';
         }}
       />

@@ -29,7 +29,7 @@ export function SeveralControls() {
     name = slide.groups.find((g) => g.id === group)?.name ?? '';
   const layers = slide.layers.filter((l) => selection.includes(l.id)),
     boxes = selectedBounds();
-  const texts = layers.filter((l): l is TextLayer => isText(l) && !l.locked);
+  const texts = layers.filter((l): l is TextLayer => isText(l) && !l.locked && !l.traced);
   const opacity = layers.reduce((s, l) => s + l.opacity, 0) / Math.max(1, layers.length);
   return (
     <section className={css.controls} aria-label="Controls of several layers">

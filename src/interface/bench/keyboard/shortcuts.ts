@@ -99,7 +99,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
     run: ({ onButton }) => {
       const one = selectedOne();
       if (onButton || !one) return false;
-      if (isText(one) && !one.locked) useBench.setState({ editing: one.id, range: null });
+      if (isText(one) && !one.locked && !one.traced) useBench.setState({ editing: one.id, range: null });
       else if (isPannable(one) && one.band === 'message') useBench.setState({ inside: one.id });
       else return false;
     },

@@ -25,6 +25,7 @@ import { CutFields } from '../fields/CutFields';
 import { StrokeFold } from '../fields/EdgeFields';
 import { Fold, Folds } from '../fields/Folds';
 import { FORM_NAMES, MaskField } from '../fields/FormFields';
+import { LetteringFields } from '../fields/LetteringFields';
 import { Library } from '../fields/Library';
 import { MotionFields } from '../fields/MotionFields';
 import { MountFields } from '../fields/MountFields';
@@ -186,6 +187,11 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
         <Fold name="cut" title="Cut out" now={layer.cut?.on && 'on'}>
           <CutFields layer={layer} />
         </Fold>
+        {layer.band !== 'message' && (
+          <Fold name="letters" title="Letters in the picture">
+            <LetteringFields layer={layer} />
+          </Fold>
+        )}
         {layer.band === 'message' && !layer.guest && (
           <Fold name="mount" title="Frame and ground">
             <MountFields layer={layer} />

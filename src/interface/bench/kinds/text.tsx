@@ -15,6 +15,7 @@ import { BackingFold } from '../fields/text/BackingFold';
 import { BoxFields } from '../fields/text/BoxFields';
 import { FrameLookFold } from '../fields/text/FrameLookFold';
 import { PageFold } from '../fields/text/PageFold';
+import { TracedFields } from '../fields/text/TracedFields';
 import { LetterFields, TypeFields } from '../fields/text/TypeFields';
 import { useBench } from '../state/store';
 import type { Face } from './face';
@@ -25,7 +26,7 @@ function TextControls({ layer }: { layer: TextLayer }) {
     section = useBench((s) => s.piece.section !== null);
   return (
     <>
-      <TypeFields layers={[layer]} />
+      {layer.traced ? <TracedFields layer={layer} /> : <TypeFields layers={[layer]} />}
       <Folds of="text">
         <BackingFold layers={[layer]} />
         <ShadowsFold
@@ -52,9 +53,11 @@ function TextControls({ layer }: { layer: TextLayer }) {
             }
           />
         )}
-        <Fold name="box" title="Box and lines">
-          <BoxFields layer={layer} />
-        </Fold>
+        {!layer.traced && (
+          <Fold name="box" title="Box and lines">
+            <BoxFields layer={layer} />
+          </Fold>
+        )}
         {section && <PageFold layer={layer} />}
         <FrameLookFold layer={layer} />
         {layer.panel && (
@@ -84,43 +87,45 @@ function TextControls({ layer }: { layer: TextLayer }) {
             onChange={(s) => set('Outline', 'outline')(strokeTo(s, k))}
           />
         </Fold>
-        <Fold name="more" title="Case, highlight, lists">
-          <Stack gap={8}>
-            <LetterFields layers={[layer]} />
-            <SimpleGrid cols={2} spacing={6}>
-              <Select
-                size="xs"
-                label="List"
-                aria-label="List"
-                allowDeselect={false}
-                value={layer.list}
-                data={[
-                  { value: 'none', label: 'None' },
-                  { value: 'bullets', label: 'Bullets' },
-                  { value: 'numbers', label: 'Numbers' },
-                ]}
-                onChange={(v) => v && set('List', 'list', false)(v as TextLayer['list'])}
-              />
-              <Select
-                size="xs"
-                label="Direction"
-                allowDeselect={false}
-                value={layer.direction}
-                data={[
-                  { value: 'auto', label: 'By its letters' },
-                  { value: 'ltr', label: 'Left to right' },
-                  { value: 'rtl', label: 'Right to left' },
-                ]}
-                onChange={(v) => v && set('Direction', 'direction', false)(v as TextLayer['direction'])}
-              />
-            </SimpleGrid>
-            <Tooltip label="Curly quotes, ellipses, dashes; numbers stay with their units">
-              <Button size="compact-sm" variant="default" onClick={typesetSelected}>
-                Set quotes and pairs
-              </Button>
-            </Tooltip>
-          </Stack>
-        </Fold>
+        {!layer.traced && (
+          <Fold name="more" title="Case, highlight, lists">
+            <Stack gap={8}>
+              <LetterFields layers={[layer]} />
+              <SimpleGrid cols={2} spacing={6}>
+                <Select
+                  size="xs"
+                  label="List"
+                  aria-label="List"
+                  allowDeselect={false}
+                  value={layer.list}
+                  data={[
+                    { value: 'none', label: 'None' },
+                    { value: 'bullets', label: 'Bullets' },
+                    { value: 'numbers', label: 'Numbers' },
+                  ]}
+                  onChange={(v) => v && set('List', 'list', false)(v as TextLayer['list'])}
+                />
+                <Select
+                  size="xs"
+                  label="Direction"
+                  allowDeselect={false}
+                  value={layer.direction}
+                  data={[
+                    { value: 'auto', label: 'By its letters' },
+                    { value: 'ltr', label: 'Left to right' },
+                    { value: 'rtl', label: 'Right to left' },
+                  ]}
+                  onChange={(v) => v && set('Direction', 'direction', false)(v as TextLayer['direction'])}
+                />
+              </SimpleGrid>
+              <Tooltip label="Curly quotes, ellipses, dashes; numbers stay with their units">
+                <Button size="compact-sm" variant="default" onClick={typesetSelected}>
+                  Set quotes and pairs
+                </Button>
+              </Tooltip>
+            </Stack>
+          </Fold>
+        )}
       </Folds>
     </>
   );

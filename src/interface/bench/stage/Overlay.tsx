@@ -220,7 +220,7 @@ export function Overlay({ scale }: { scale: number }) {
     if (group) {
       useBench.setState({ entered: group });
       select(takenBy(slide, layer.id, group));
-    } else if (isText(layer) && !layer.locked)
+    } else if (isText(layer) && !layer.locked && !layer.traced)
       useBench.setState({ selection: [layer.id], editing: layer.id, range: null });
     else if (isPhoto(layer) && isPannable(layer) && isMovable(layer, size))
       useBench.setState({ selection: [layer.id], inside: layer.id });
@@ -337,7 +337,8 @@ export function Overlay({ scale }: { scale: number }) {
             >
               {alone && inside !== layer.id && isResizable(layer) && (
                 <>
-                  {HANDLES.map(({ at, name, cursor }) => (
+                  {/* Letters that were found in a picture do not wrap. */}
+                  {(isText(layer) && layer.traced ? CORNERS : HANDLES).map(({ at, name, cursor }) => (
                     <div
                       key={name}
                       className={css.handle}

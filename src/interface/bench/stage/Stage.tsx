@@ -14,6 +14,7 @@ import { AidsMenu } from './AidsMenu';
 import { CalmMap } from './CalmMap';
 import { Compare } from './Compare';
 import { CutBrush } from './CutBrush';
+import { LetterBox } from './LetterBox';
 import { Ghosts } from './Ghosts';
 import { beginMarquee } from './Marquee';
 import { Outside } from './Outside';
@@ -228,6 +229,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
               {view !== 'clean' && <Ghosts scale={scale} />}
               {view !== 'clean' && <RoomMarks scale={scale} />}
               <CutBrush scale={scale} />
+              <LetterBox scale={scale} />
               <Compare scale={scale} />
             </div>
           </div>

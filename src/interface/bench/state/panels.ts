@@ -14,7 +14,7 @@ interface Panels {
 }
 
 /** Parts that draw on the stage: a task one is at, not a habit. They are folded after a reload. */
-const TASKS = new Set(['room', 'cut']);
+const TASKS = new Set(['room', 'cut', 'letters']);
 
 export const usePanels = create<Panels>()(
   persist((): Panels => ({ reading: null, parts: {}, singleKeys: true }), {
@@ -33,3 +33,8 @@ const NONE: string[] = [];
 export const usePartsOf = (kind: string): string[] => usePanels((s) => s.parts[kind] ?? NONE);
 export const setPartsOf = (kind: string, open: string[]): unknown =>
   usePanels.setState((s) => ({ parts: { ...s.parts, [kind]: open } }));
+/** Unfolds a part of a kind of layer. */
+export const openPart = (kind: string, part: string): void => {
+  const open = usePanels.getState().parts[kind] ?? NONE;
+  if (!open.includes(part)) setPartsOf(kind, [...open, part]);
+};
