@@ -23,7 +23,7 @@ export const files = {
   },
   'POST /api/files': {
     summary:
-      'Takes in a piece or a campaign from its file, or the layers of an OpenRaster file as a piece, all of it or nothing',
+      'Takes in a piece or a campaign from its file, or the layers of an OpenRaster file or a drawing (SVG) as a piece, all of it or nothing',
     query: z.object({
       campaign: z.string().max(32).optional().describe('Where a piece goes; the newest where left out'),
     }),

@@ -27,6 +27,14 @@ const LetteringSchema = z.object({
 });
 export type LetteringAnswer = z.output<typeof LetteringSchema>;
 
+const DrawingSchema = z.object({
+  width: z.number(),
+  height: z.number(),
+  layers: z.array(z.looseObject({})).describe('As a document has them'),
+  groups: z.array(z.object({ id: z.string(), name: z.string(), within: z.string().nullable() })),
+  notes: z.array(z.string()).describe('What is not as it was'),
+});
+
 export const pictures = {
   'GET /api/assets': {
     summary: 'Pictures of the library, newest first',
@@ -62,6 +70,14 @@ export const pictures = {
     }),
     answer: { says: 'The picture', media: ['image/*', 'application/json'] },
     problems: { 404: 'Not there' },
+  },
+  'POST /api/assets/{id}/layers': {
+    summary: 'A drawing (SVG) as layers: shapes, gradients, groups, texts whose font is there; the rest as drawings',
+    body: z.strictObject({
+      campaign: z.string().max(32).optional().describe('Whose fonts may set its texts'),
+    }),
+    answer: { says: 'The layers, bottom to top, in pixels of the drawing', schema: DrawingSchema },
+    problems: { 404: 'Not there', 413: 'Too much', 422: 'No drawing, or one that draws nothing', 503: 'Busy' },
   },
   'POST /api/assets/{id}/letters': {
     summary:

@@ -105,6 +105,12 @@ function unpacked(bytes: Uint8Array, name: string): Uint8Array {
   }
 }
 
+/** The text of a drawing, packed or not; null for what is none. @throws Problem 415 where it is packed and damaged */
+export function drawingText(sent: Uint8Array, name: string): string | null {
+  const text = decodedText(unpacked(sent, name));
+  return beginsLikeSvg(text) ? text : null;
+}
+
 const SVG_PROBLEMS: Record<SvgFault['kind'], [status: number, title: string]> = {
   endless: [422, 'The drawing refers to itself'],
   'too-much': [413, 'The drawing is too much'],

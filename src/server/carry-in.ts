@@ -4,17 +4,23 @@ import { nanoid } from 'nanoid';
 import type { TakenIn } from '../contract/files';
 import { FILE_LIMITS, FILE_VERSION, type Manifest, MANIFEST, ManifestSchema } from '../contract/piece-file';
 import { type FoundStack, OPEN_RASTER_MEDIA, readStack } from '../core/format/open-raster';
+import { cleanSvg } from '../core/format/svg/clean';
+import { type SvgElement, SvgFault } from '../core/format/svg/tree';
 import { CENTRED } from '../core/kinds/common';
+import { type Layer, scaledLayer } from '../core/kinds/layers';
 import { makePhoto } from '../core/kinds/photo';
 import { makePiece } from '../core/piece/make';
 import { assetsOf } from '../core/piece/resolve';
 import type { Piece } from '../core/piece/schema';
 import { openPiece } from '../core/piece/upgrade';
-import { findAsset, forgetAssets, keepAsset, keepBytes, keepPart, listAsset, sha256 } from './assets';
+import { familiesOf } from '../core/type/catalogue';
+import { drawingText, findAsset, forgetAssets, keepAsset, keepBytes, keepPart, listAsset, sha256 } from './assets';
+import { painter } from './crew/standing';
 import { transaction } from './database';
-import { checkedFonts, fontRow } from './fonts';
+import { checkedFonts, fontRow, listFonts } from './fonts';
 import { insertPiece, takenIds } from './pieces';
 import { Problem } from './problem';
+import { drawingLayers } from './svg-layers';
 
 const SAFE = 'Nothing was taken in; what was here stays as it is.';
 const refused = (status: number, title: string, detail: string): Problem =>
@@ -158,7 +164,6 @@ async function rasterIn(archive: Archive, name: string, into: { id: string; name
           anchors: CENTRED,
         })),
       ),
-      id = nanoid(12),
       checked = openPiece({ ...piece, named: true });
     if (!checked.ok)
       throw refused(
@@ -166,19 +171,90 @@ async function rasterIn(archive: Archive, name: string, into: { id: string; name
         'The OpenRaster file cannot become a piece',
         `${checked.faults[0].path} ${checked.faults[0].reason}.`,
       );
-    const own = !into,
-      campaign = into ?? { id: nanoid(12), name: 'First campaign' };
-    await transaction(async (trx) => {
-      if (own) await trx('campaigns').insert({ ...campaign, created_at: new Date() });
-      const document = JSON.stringify(checked.piece);
-      await insertPiece(trx, { id, campaign: campaign.id, piece: checked.piece, document, at: new Date() });
-      for (const k of kept) await listAsset(trx, k.asset);
-    });
-    return { what: 'piece', campaign, pieces: [{ id, name: checked.piece.name }], notes };
+    return await newPieceIn(
+      checked.piece,
+      into,
+      kept.map((k) => k.asset),
+      notes,
+    );
   } catch (e) {
     await forgetAssets(added).catch(() => {});
     throw e;
   }
+}
+
+/** Longer side that a piece of a smaller drawing gets, and the longest that one may have, px. */
+const LEAST_SIDE = 1080,
+  MOST_SIDE = 8192;
+
+/** A drawing as a piece of its layers: what covers all of it from below is its backdrop. */
+async function drawingIn(text: string, name: string, into: { id: string; name: string } | null): Promise<TakenIn> {
+  let root: SvgElement;
+  try {
+    root = cleanSvg(text);
+  } catch (e) {
+    if (e instanceof SvgFault)
+      throw refused(e.kind === 'too-much' ? 413 : 422, 'The drawing cannot be taken in', `${e.message}.`);
+    throw e;
+  }
+  const added: string[] = [];
+  try {
+    const own = into ? familiesOf(await listFonts(into.id)) : [],
+      drawing = await drawingLayers(root, painter, own, async (bytes, of) => {
+        const known = await findAsset(sha256(bytes)),
+          asset = known ?? (await keepAsset(bytes, of, false));
+        if (!known) added.push(asset.id);
+        return asset;
+      });
+    if (!drawing) throw refused(422, 'The drawing is empty', 'It does not say how large it is, or draws nothing.');
+    const { width, height } = drawing,
+      longer = Math.max(width, height),
+      k = longer < LEAST_SIDE ? LEAST_SIDE / longer : Math.min(1, MOST_SIDE / longer),
+      side = (v: number): number => Math.max(16, Math.round(v * k)),
+      layers = drawing.layers.map((l) => scaledLayer(l, k)),
+      covers = (l: Layer): boolean =>
+        l.kind !== 'text' &&
+        l.rotation === 0 &&
+        l.box.x <= 0.5 &&
+        l.box.y <= 0.5 &&
+        l.box.x + l.box.width >= side(width) - 0.5 &&
+        l.box.y + l.box.height >= side(height) - 0.5,
+      backdrop = layers.findIndex((l) => !covers(l)),
+      made = makePiece(
+        name || 'Drawing',
+        { width: side(width), height: side(height) },
+        () => nanoid(10),
+        () =>
+          layers.map((l, i) => (backdrop < 0 || i < backdrop ? { ...l, band: 'backdrop' as const, group: null } : l)),
+      ),
+      [slide] = made.slides,
+      used = new Set(slide.layers.map((l) => l.group)),
+      groups = drawing.groups.filter((g) => used.has(g.id) || drawing.groups.some((o) => o.within === g.id)),
+      checked = openPiece({ ...made, slides: [{ ...slide, groups }], named: true });
+    if (!checked.ok)
+      throw refused(422, 'The drawing cannot become a piece', `${checked.faults[0].path} ${checked.faults[0].reason}.`);
+    return await newPieceIn(checked.piece, into, [], drawing.notes);
+  } catch (e) {
+    await forgetAssets(added).catch(() => {});
+    throw e;
+  }
+}
+
+/** A piece that came in, with a campaign of its own where there is none; the library shows its pictures. */
+async function newPieceIn(
+  piece: Piece,
+  into: { id: string; name: string } | null,
+  pictures: readonly string[],
+  notes: string[],
+): Promise<TakenIn> {
+  const id = nanoid(12),
+    campaign = into ?? { id: nanoid(12), name: 'First campaign' };
+  await transaction(async (trx) => {
+    if (!into) await trx('campaigns').insert({ ...campaign, created_at: new Date() });
+    await insertPiece(trx, { id, campaign: campaign.id, piece, document: JSON.stringify(piece), at: new Date() });
+    for (const p of pictures) await listAsset(trx, p);
+  });
+  return { what: 'piece', campaign, pieces: [{ id, name: piece.name }], notes };
 }
 
 /** Is it an OpenRaster file? Its first entry says so. */
@@ -196,6 +272,8 @@ export async function carriedIn(
   name: string,
   into: { id: string; name: string } | null,
 ): Promise<TakenIn> {
+  const text = drawingText(bytes, name);
+  if (text !== null) return drawingIn(text, name, into);
   const archive = new Archive(bytes);
   if (isRaster(archive)) return rasterIn(archive, name, into);
   const manifest = manifestIn(archive),

@@ -1,4 +1,5 @@
 // All kinds of layers. A new one is a file here and its line in the table; what it forgets does not compile.
+import { scaledBox } from '../ground/box';
 import { scaledShadow } from '../values/scaled';
 import type { BorderLayer } from './border';
 import { border } from './border';
@@ -48,4 +49,11 @@ export const followedTexts = (layer: Follower, layers: readonly Layer[]): TextLa
 export function scaleLengths(layer: Layer, k: number): void {
   if ('shadows' in layer) layer.shadows = layer.shadows.map((s) => scaledShadow(s, k));
   kindOf(layer).scale?.(layer, k);
+}
+
+/** A layer and all its lengths scaled about the slide's corner. */
+export function scaledLayer<L extends Layer>(layer: L, k: number): L {
+  const scaled: L = { ...layer, box: scaledBox(layer.box, k) };
+  scaleLengths(scaled, k);
+  return scaled;
 }

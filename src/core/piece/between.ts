@@ -1,8 +1,7 @@
 // A layer at a width between two layouts of a section: lengths run on linearly with the width, as `clamp()` of CSS
 // does; what cannot run is that of the narrower layout until the next one begins. Below the narrowest layout and above
 // the widest lengths stay, and what fills goes on filling. All in CSS pixels.
-import { scaledBox } from '../ground/box';
-import { isText, type Layer, scaleLengths } from '../kinds/layers';
+import { isText, type Layer, scaledLayer, scaleLengths } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
 import type { Override } from '../values/override';
 import { mergedOwn, ownKeys, ownOf, withOwn } from './own';
@@ -39,10 +38,7 @@ export const cssPer = ({ width, shownWidth }: Size): number => shownWidth / widt
 /** A layer of a layout in CSS pixels. */
 function inCss(layer: Layer, layout: Size): Layer {
   const k = cssPer(layout);
-  if (k === 1) return layer;
-  const next: Layer = { ...layer, box: scaledBox(layer.box, k) };
-  scaleLengths(next, k);
-  return next;
+  return k === 1 ? layer : scaledLayer(layer, k);
 }
 
 /** A layer between two layouts. @param a as it stands in `from` @param b as it stands in `to` */

@@ -152,6 +152,9 @@ export const api = {
     ask('POST /api/campaigns/{id}/fonts', { params: { id }, body: formOf(file, file.name, { licence }) }),
   /** Keeps the mask of a subject as a picture that the library does not show. */
   keepMask: (png: Blob) => ask('POST /api/assets', { query: { listed: false }, body: formOf(png, 'Mask') }),
+  /** A drawing as layers. */
+  layersOf: (id: string, campaign: string | undefined) =>
+    ask('POST /api/assets/{id}/layers', { params: { id }, body: { campaign } }),
   /** Tells the letters of a picture. @param boxes where to look, in fractions of it */
   letters: (id: string, boxes: Box[] | undefined, signal: AbortSignal) =>
     ask('POST /api/assets/{id}/letters', { params: { id }, body: boxes ? { boxes } : {}, signal }),

@@ -37,14 +37,19 @@ export const paletteOf = remembered((id): Promise<FoundColour[]> => readingWorke
 /** Colours of a picture, once found. */
 export const usePalette = (id: string | null): FoundColour[] | null => useKnown(id, paletteOf);
 
-const isDrawn = remembered((id) =>
-  fetch(`/api/assets/${id}?as=working`, { method: 'HEAD' }).then((r) => r.headers.has('x-plavo-drawn')),
+/** How a picture is given to painters. */
+const givenAs = remembered((id) =>
+  fetch(`/api/assets/${id}?as=working`, { method: 'HEAD' }).then(({ headers }) => ({
+    fromPixels: headers.has('x-plavo-drawn'),
+    drawing: headers.has('x-plavo-drawn') || headers.has('x-plavo-drawing'),
+  })),
 );
 /** Is it a drawing that holds more than flat shapes, and is shown from pixels? */
-export const useIsDrawn = (id: string | null): boolean => useKnown(id, isDrawn) ?? false;
+export const useIsDrawn = (id: string | null): boolean => useKnown(id, givenAs)?.fromPixels ?? false;
+/** Is it a drawing? */
+export const useIsDrawing = (id: string | null): boolean => useKnown(id, givenAs)?.drawing ?? false;
 
 /** Pixels of a photo's file; null for a drawing, which is sharp at any size. */
-export const photoExtent = remembered(async (id): Promise<{ width: number; height: number } | null> => {
-  const { headers } = await fetch(`/api/assets/${id}?as=working`, { method: 'HEAD' });
-  return headers.has('x-plavo-drawn') || headers.has('x-plavo-drawing') ? null : assetSize(id);
-});
+export const photoExtent = remembered(async (id): Promise<{ width: number; height: number } | null> =>
+  (await givenAs(id)).drawing ? null : assetSize(id),
+);

@@ -233,7 +233,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
               Check a picture
             </Button>
           </Tooltip>
-          <Tooltip label="Takes in a piece or a campaign from its file (.plavo.zip), or the layers of an OpenRaster file">
+          <Tooltip label="Takes in a piece or a campaign from its file (.plavo.zip), or the layers of an OpenRaster or SVG file">
             <Button
               size="xs"
               variant="default"
@@ -475,7 +475,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
       <input
         ref={zips}
         type="file"
-        accept=".zip,.ora"
+        accept=".zip,.ora,.svg,.svgz"
         hidden
         data-testid="piece-file"
         onChange={(e) => {

@@ -55,6 +55,7 @@ const CREW_OF: Partial<Record<TaskName, CrewName>> = {
   deriveOf: 'intake',
   takeIn: 'intake',
   drawnAs: 'intake',
+  takeApart: 'intake',
   letters: 'letters',
 };
 

@@ -76,6 +76,7 @@ import { backgroundFiles, type Files, sectionFolder } from '../formats/section-f
 import { write, WRITERS } from '../formats/writers';
 import { letteringOf } from '../lettering';
 import { keepMask } from '../masks';
+import { type DrawingLayers, drawingApart } from '../svg-layers';
 import { fonts, painter, pictures, type SlideAsk, stand, type Standing } from './standing';
 
 export type { SlideAsk } from './standing';
@@ -467,6 +468,10 @@ export const takeIn = ({
   name: string;
   into: { id: string; name: string } | null;
 }): Promise<TakenIn> => carriedIn(bytes, name, into);
+
+/** A stored drawing as layers. */
+export const takeApart = ({ id, campaign }: { id: string; campaign: string | null }): Promise<DrawingLayers> =>
+  drawingApart(id, campaign);
 
 /** Tells the letters of a picture. @param boxes in fractions of it; everywhere where left out */
 export const letters = ({ id, boxes }: { id: string; boxes?: readonly Box[] }): Promise<LetteringAnswer> =>

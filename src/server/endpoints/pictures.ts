@@ -71,6 +71,8 @@ export const pictureHandlers: Handlers<typeof pictures> = {
     const shown = as === 'working' ? ((await findAsset(asset.workingId)) ?? asset) : asset;
     return give(shown.id, shown.mime);
   },
+  'POST /api/assets/{id}/layers': async ({ request, params, body: { campaign } }) =>
+    reply(await run('takeApart', { id: params.id, campaign: campaign ?? null }, asked(request))),
   'POST /api/assets/{id}/letters': async ({ request, params, body: { boxes } }) =>
     reply(await run('letters', { id: params.id, boxes }, { ...asked(request), deadline: READING_LETTERS })),
 };

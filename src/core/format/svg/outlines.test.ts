@@ -2,7 +2,8 @@
 import { type Drawing, isOneColour, marksOf, outlineOf, tracePath } from '../../paint/drawing';
 import { CoverageRaster } from '../../reading/coverage';
 import { cleanSvg } from './clean';
-import { drawnPath, outlines } from './outlines';
+import { drawnPath } from './geometry';
+import { outlines } from './outlines';
 import { SvgFault } from './tree';
 
 /** As the server does it; null for what is left to pixels or is none. */

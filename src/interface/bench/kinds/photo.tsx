@@ -6,6 +6,7 @@ import {
   IconArrowsVertical,
   IconPhoto,
   IconPhotoPlus,
+  IconPuzzle,
   IconSlideshow,
   IconReplace,
   IconRotate2,
@@ -14,8 +15,9 @@ import {
 import { useState } from 'react';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
-import { useAssetSize, useIsDrawn } from '../../shared/assets';
+import { useAssetSize, useIsDrawing, useIsDrawn } from '../../shared/assets';
 import { addShowPictures } from '../commands/slideshow';
+import { takeApart } from '../commands/apart';
 import { addLogoFiles, addPhoto, addPicture, addPictureFiles, replacePhoto } from '../commands/adding';
 import { change } from '../commands/layers';
 import { putBox, setter, useLengthScale } from '../commands/setter';
@@ -41,7 +43,8 @@ const whole = (c: PhotoLayer['crop']): boolean => c.x === 0 && c.y === 0 && c.wi
 function PhotoControls({ layer }: { layer: PhotoLayer }) {
   const set = setter(layer);
   const photo = useAssetSize(layer.asset);
-  const drawn = useIsDrawn(layer.asset);
+  const drawn = useIsDrawn(layer.asset),
+    isDrawing = useIsDrawing(layer.asset);
   const size = useBench(currentSize);
   const k = useLengthScale();
   const [replacing, setReplacing] = useState(false);
@@ -156,6 +159,18 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
           Replace
         </Button>
       </Group>
+      {isDrawing && (
+        <Tooltip label="Shapes, texts and groups of this drawing become layers of their own">
+          <Button
+            size="compact-sm"
+            variant="default"
+            leftSection={<IconPuzzle size={14} />}
+            onClick={() => void takeApart(layer.id)}
+          >
+            Take apart
+          </Button>
+        </Tooltip>
+      )}
       <Text fz="xs" c="dimmed">
         {layer.fit === 'free'
           ? 'Drag it on the stage; its handles scale it.'
