@@ -7,7 +7,10 @@ import type { Frame } from '../src/core/values/motion';
 import { assetFrames, keepAsset } from '../src/server/assets';
 import { closeDatabase, database } from '../src/server/database';
 import { keepMask } from '../src/server/masks';
-import { createCampaign, createPiece, saveHouse } from '../src/server/pieces';
+import { createCampaign, createPiece, readPiece, saveHouse } from '../src/server/pieces';
+import { postPiece } from '../src/server/posting/post';
+import { closeCrews } from '../src/server/crew/crews';
+import type { PostKind } from '../src/core/posting/rules';
 import { PICTURES, piecesOf, swatches } from './ostrel-line';
 
 const CAMPAIGN = 'ostrel-line';
@@ -71,6 +74,20 @@ const CUP_STROKES = [
     ],
   },
 ];
+/** What the stand-in shows of it: four are shown, one waits for its time, one is no story and was refused. */
+const POSTS: { piece: string; kind: PostKind; words: string; days: number }[] = [
+  { piece: 'ostrel-banner', kind: 'banner', words: '', days: -20 },
+  { piece: 'ostrel-autumn-walks', kind: 'post', words: 'Six walks, six platforms, one pot of tea.', days: -6 },
+  { piece: 'ostrel-carousel', kind: 'story', words: '', days: -4 },
+  {
+    piece: 'ostrel-carousel',
+    kind: 'post',
+    words: 'A day on the line, halt by halt. Sit on the left: the water is on that side, all the way.',
+    days: -3,
+  },
+  { piece: 'ostrel-early-train', kind: 'story', words: '', days: -1 },
+  { piece: 'ostrel-timetable', kind: 'post', words: 'From 2 May: four trains a day, both ways.', days: 7 },
+];
 const folder = join(process.cwd(), 'demo', 'pictures');
 
 try {
@@ -103,7 +120,14 @@ try {
       (file) => films[file],
     ).reverse())
       await createPiece(piece, CAMPAIGN, id);
+    for (const { piece, days, ...post } of POSTS)
+      await postPiece(
+        await readPiece(piece),
+        { format: 'jpeg', quality: 90, scale: 1, ...post, at: new Date(Date.now() + days * 86_400_000).toISOString() },
+        {},
+      );
   }
 } finally {
+  closeCrews();
   await closeDatabase();
 }

@@ -6,6 +6,7 @@ import { files } from './files';
 import { pictures } from './pictures';
 import { pieces } from './pieces';
 import { places } from './places';
+import { posting } from './posting';
 import { server } from './server';
 import { sizes } from './sizes';
 import { slides } from './slides';
@@ -22,6 +23,7 @@ export const ENDPOINTS = {
   ...exportJobs,
   ...places,
   ...files,
+  ...posting,
 };
 export type Endpoints = typeof ENDPOINTS;
 export type Key = keyof Endpoints;

@@ -50,6 +50,7 @@ export type AssetInfo = z.output<typeof AssetSchema>;
 export type PieceInfo = z.output<typeof SummarySchema>;
 export type StoredPiece = z.output<typeof StoredPieceSchema>;
 export type CampaignInfo = AnswerOf<Endpoints['GET /api/campaigns']>[number];
+export type PostInfo = AnswerOf<Endpoints['GET /api/posts']>[number];
 export type FeedInfo = AnswerOf<Endpoints['GET /api/campaigns/{id}/covers']>;
 export type RevisionInfo = AnswerOf<Endpoints['GET /api/pieces/{id}/revisions']>['items'][number];
 /** A part of a list, and where the next one begins. */
@@ -152,6 +153,11 @@ export const api = {
     ask('POST /api/campaigns/{id}/fonts', { params: { id }, body: formOf(file, file.name, { licence }) }),
   /** Keeps the mask of a subject as a picture that the library does not show. */
   keepMask: (png: Blob) => ask('POST /api/assets', { query: { listed: false }, body: formOf(png, 'Mask') }),
+  /** What of a piece was posted, and refused. */
+  posts: (piece: string) => ask('GET /api/posts', { query: { piece } }),
+  post: (id: string, body: Record<string, unknown>, signal: AbortSignal) =>
+    ask('POST /api/pieces/{id}/posts', { params: { id }, body, signal }),
+  removePost: (id: string) => ask('DELETE /api/posts/{id}', { params: { id } }),
   /** A drawing as layers. */
   layersOf: (id: string, campaign: string | undefined) =>
     ask('POST /api/assets/{id}/layers', { params: { id }, body: { campaign } }),

@@ -2,7 +2,7 @@
 // What can be done with a campaign as a whole: taken away as a file, its house colours out and in as design tokens.
 import { ActionIcon, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDots, IconFileImport, IconFileZip, IconPalette } from '@tabler/icons-react';
+import { IconDeviceMobile, IconDots, IconFileImport, IconFileZip, IconPalette } from '@tabler/icons-react';
 import { useRef } from 'react';
 import { api, type CampaignInfo, inWords } from '../shared/api';
 
@@ -38,6 +38,9 @@ export function CampaignMenu({ campaign: { id, name } }: { campaign: CampaignInf
         <Menu.Dropdown>
           <Menu.Item leftSection={<IconFileZip size={15} />} component="a" href={`/api/campaigns/${id}/file`} download>
             As a file
+          </Menu.Item>
+          <Menu.Item leftSection={<IconDeviceMobile size={15} />} component="a" href={`/stand-in/${id}`}>
+            What the stand-in shows
           </Menu.Item>
           <Menu.Divider />
           <Menu.Item

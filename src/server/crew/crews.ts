@@ -45,6 +45,12 @@ export function crew(name: CrewName): Crew {
   }));
 }
 
+/** Ends all members, where a program is done. */
+export function closeCrews(): void {
+  for (const c of Object.values(holder.plavoCrews ?? {})) c.close();
+  holder.plavoCrews = {};
+}
+
 type Tasks = typeof tasks;
 type TaskName = { [K in keyof Tasks]: Tasks[K] extends (ask: never) => Promise<unknown> ? K : never }[keyof Tasks];
 

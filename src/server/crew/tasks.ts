@@ -1,5 +1,6 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
 import { nanoid } from 'nanoid';
+import sharp from 'sharp';
 import type { TakenIn } from '../../contract/files';
 import type { LetteringAnswer } from '../../contract/pictures';
 import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
@@ -23,7 +24,7 @@ import { atOnce } from '../../core/ground/at-once';
 import type { Box } from '../../core/ground/box';
 import { blank, layInto, type Pixels } from '../../core/ground/pixels';
 import { reducedTo } from '../../core/ground/resample';
-import { isPhoto } from '../../core/kinds/layers';
+import { isPhoto, isText } from '../../core/kinds/layers';
 import type { PhotoLayer } from '../../core/kinds/photo';
 import { CutOut, type CutStroke } from '../../core/photo/cut-out';
 import type { StoredMask } from '../../core/photo/mask';
@@ -54,6 +55,7 @@ import {
   type WidthRange,
 } from '../../core/reading/over-widths';
 import { type Reading, readSlide } from '../../core/reading/read';
+import { readPicture } from '../../core/reading/read-picture';
 import { askAbout, type TreatmentAsk } from '../../core/remedy/begin-treatment';
 import { hardestMoments, justEnoughInTime, wayInTime } from '../../core/remedy/over-time';
 import { justEnough, type JustEnough } from '../../core/remedy/strength';
@@ -67,7 +69,7 @@ import { ratingsOf } from '../../core/scene/room-sides';
 import { pixelsOf } from '../../core/scene/whole';
 import type { OwnFont } from '../../core/type/catalogue';
 import { mayGoAlong } from '../../core/type/sfnt';
-import { type Asset, derive, drawn, keepAsset } from '../assets';
+import { type Asset, DECODING, derive, drawn, keepAsset } from '../assets';
 import { carriedIn } from '../carry-in';
 import { keepFonts } from '../fonts';
 import { DRAWING_WRITERS, type Ready } from '../formats/drawings';
@@ -360,6 +362,53 @@ export async function solveSizes(ask: SlideAsk): Promise<SolvedSlide> {
     slide: solved.slide,
     answers: solved.answers.map((a) => ({ ...a, readings: a.readings.map((r) => ({ ...r, letters: [] })) })),
   };
+}
+
+/** A picture as a service shows it: no wider than that, as JPEG of that quality. */
+export async function compressed({
+  bytes,
+  width,
+  quality,
+}: {
+  bytes: Uint8Array;
+  width: number;
+  quality: number;
+}): Promise<{ bytes: Uint8Array; width: number; height: number }> {
+  const { data, info } = await sharp(bytes, DECODING)
+    .resize({ width, withoutEnlargement: true })
+    .flatten({ background: '#ffffff' })
+    .jpeg({ quality })
+    .toBuffer({ resolveWithObject: true });
+  return { bytes: new Uint8Array(data), width: info.width, height: info.height };
+}
+
+/** How the texts of a slide read in a picture of it, and how they do on the stage. */
+export async function readShown({ bytes, ...ask }: SlideAsk & { bytes: Uint8Array }): Promise<
+  {
+    layer: string;
+    text: string;
+    before: number | null;
+    ratio: number | null;
+    needed: number;
+    verdict: Reading['verdict'];
+  }[]
+> {
+  const { piece, slide, size } = await toMeasure(ask),
+    { data, info } = await sharp(bytes, DECODING).ensureAlpha().raw().toBuffer({ resolveWithObject: true }),
+    before = readSlide(painter, piece, slide, size),
+    words = new Map(slide.layers.filter(isText).map((l) => [l.id, l.text]));
+  return readPicture(painter, piece, slide, size, {
+    width: info.width,
+    height: info.height,
+    data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
+  }).map(({ layer, ratio, needed, verdict }) => ({
+    layer,
+    text: words.get(layer) ?? '',
+    before: before.find((r) => r.layer === layer)?.ratio ?? null,
+    ratio,
+    needed,
+    verdict,
+  }));
 }
 
 /** What kind of cover a slide is. */

@@ -10,6 +10,7 @@ import { type Handler, responseOf } from './handler';
 import { pictureHandlers } from './pictures';
 import { pieceHandlers } from './pieces';
 import { placeHandlers } from './places';
+import { postingHandlers } from './posting';
 import { serverHandlers } from './server';
 import { sizeHandlers } from './sizes';
 import { slideHandlers } from './slides';
@@ -26,6 +27,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...exportHandlers,
   ...placeHandlers,
   ...fileHandlers,
+  ...postingHandlers,
 };
 
 interface Route {

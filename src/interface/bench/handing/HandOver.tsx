@@ -22,6 +22,7 @@ import { encodingQuery, sizesOf, useChoice, type What } from './choice';
 import { Compare } from './Compare';
 import { EncodingFields, FormatField, QualityField, ScaleFields } from './EncodingFields';
 import css from './HandOver.module.css';
+import { Posting } from './Posting';
 import { SeveralFields } from './SeveralFields';
 import { SeveralWarnings, SlideWarnings } from './Warnings';
 import { fileFrom, pictureOf, useWritten, type Written } from './written';
@@ -74,6 +75,7 @@ function HandOverDialog({ campaign, before, onClose }: { campaign: string; befor
       { value: 'slide', label: many && !section ? 'This slide' : 'Picture' },
       ...(many || sizes.length > 1 ? [{ value: 'several' as const, label: 'Several, ZIP' }] : []),
       ...(many && !section ? [{ value: 'strip' as const, label: 'One strip' }] : []),
+      { value: 'post', label: 'Post' },
     ],
     of = whats.find((w) => w.value === what)?.value ?? 'slide',
     animated = of === 'slide' && moving && motion !== 'still' ? motion : null,
@@ -167,92 +169,102 @@ function HandOverDialog({ campaign, before, onClose }: { campaign: string; befor
               data={whats}
             />
           )}
-          {of === 'slide' && moving && (
-            <SegmentedControl
-              aria-label="How it moves"
-              value={motion}
-              onChange={(v) => set({ motion: v as MotionFormatId | 'still' })}
-              data={[
-                ...MOTION_FORMAT_IDS.map((m) => ({ value: m as string, label: `Moving ${FORMATS[m].name}` })),
-                { value: 'still', label: 'Still' },
-              ]}
-            />
-          )}
-          {of === 'several' && (
-            <SeveralFields
-              choice={shown}
-              campaign={campaign}
-              set={(some) => set({ several: { ...several, ...some } })}
-            />
-          )}
-          {of === 'slide' && seen && <FormatField choice={choice} set={set} />}
-          {seen && <EncodingFields choice={choice} set={set} formats={formats} />}
-          {(of === 'page' || (animated && FORMATS[animated].quality)) && (
-            <QualityField quality={choice.quality} set={set} />
-          )}
-          {of !== 'page' && (
-            <ScaleFields
-              choice={shown}
-              set={set}
-              // Of several sizes each has its own width.
-              size={of === 'several' && sizesOf(several, sizes).length > 1 ? null : size}
-              most={most}
-            />
-          )}
-          {(of === 'slide' || of === 'several') && !animated && <Alternative />}
-          {of === 'slide' && ready?.as.notKept && ready.as.notKept.length > 0 && <NotKeptList all={ready.as.notKept} />}
-          {of === 'slide' && <SlideWarnings {...warned} />}
-          {of === 'several' && <SeveralWarnings {...warned} />}
-          {failed && (
-            <Alert color="amber" variant="light" p="xs" fz="xs" role="alert">
-              {failed}
-            </Alert>
-          )}
-          <Group gap={8} wrap="nowrap">
-            <Button
-              data-download
-              data-autofocus
-              flex={1}
-              leftSection={<IconDownload size={16} />}
-              loading={busy}
-              disabled={of === 'slide' ? failed !== null : of === 'several' && unknownParts(several.pattern).length > 0}
-              onClick={() => void take()}
-            >
-              Download
-            </Button>
-            {busy ? (
-              <Button variant="default" onClick={() => stop.current?.abort()}>
-                Stop
-              </Button>
-            ) : (
-              seen && <CopyPicture written={ready} />
-            )}
-          </Group>
-          {status && (
-            <div>
-              <Progress
-                value={(100 * (status.done + status.left.length)) / status.of}
-                aria-label="Files that are made"
-              />
-              <Text fz="xs" mt={4} data-archive={status.state}>
-                {status.done} of {status.of}, {inBytes(status.bytes)}
+          {of === 'post' ? (
+            <Posting choice={choice} set={set} />
+          ) : (
+            <>
+              {of === 'slide' && moving && (
+                <SegmentedControl
+                  aria-label="How it moves"
+                  value={motion}
+                  onChange={(v) => set({ motion: v as MotionFormatId | 'still' })}
+                  data={[
+                    ...MOTION_FORMAT_IDS.map((m) => ({ value: m as string, label: `Moving ${FORMATS[m].name}` })),
+                    { value: 'still', label: 'Still' },
+                  ]}
+                />
+              )}
+              {of === 'several' && (
+                <SeveralFields
+                  choice={shown}
+                  campaign={campaign}
+                  set={(some) => set({ several: { ...several, ...some } })}
+                />
+              )}
+              {of === 'slide' && seen && <FormatField choice={choice} set={set} />}
+              {seen && <EncodingFields choice={choice} set={set} formats={formats} />}
+              {(of === 'page' || (animated && FORMATS[animated].quality)) && (
+                <QualityField quality={choice.quality} set={set} />
+              )}
+              {of !== 'page' && (
+                <ScaleFields
+                  choice={shown}
+                  set={set}
+                  // Of several sizes each has its own width.
+                  size={of === 'several' && sizesOf(several, sizes).length > 1 ? null : size}
+                  most={most}
+                />
+              )}
+              {(of === 'slide' || of === 'several') && !animated && <Alternative />}
+              {of === 'slide' && ready?.as.notKept && ready.as.notKept.length > 0 && (
+                <NotKeptList all={ready.as.notKept} />
+              )}
+              {of === 'slide' && <SlideWarnings {...warned} />}
+              {of === 'several' && <SeveralWarnings {...warned} />}
+              {failed && (
+                <Alert color="amber" variant="light" p="xs" fz="xs" role="alert">
+                  {failed}
+                </Alert>
+              )}
+              <Group gap={8} wrap="nowrap">
+                <Button
+                  data-download
+                  data-autofocus
+                  flex={1}
+                  leftSection={<IconDownload size={16} />}
+                  loading={busy}
+                  disabled={
+                    of === 'slide' ? failed !== null : of === 'several' && unknownParts(several.pattern).length > 0
+                  }
+                  onClick={() => void take()}
+                >
+                  Download
+                </Button>
+                {busy ? (
+                  <Button variant="default" onClick={() => stop.current?.abort()}>
+                    Stop
+                  </Button>
+                ) : (
+                  seen && <CopyPicture written={ready} />
+                )}
+              </Group>
+              {status && (
+                <div>
+                  <Progress
+                    value={(100 * (status.done + status.left.length)) / status.of}
+                    aria-label="Files that are made"
+                  />
+                  <Text fz="xs" mt={4} data-archive={status.state}>
+                    {status.done} of {status.of}, {inBytes(status.bytes)}
+                  </Text>
+                </div>
+              )}
+              <Text fz="xs" c="dimmed">
+                {of === 'page'
+                  ? 'A folder with its page, style sheet, pictures in all widths as AVIF, WebP and JPEG, and fonts with the letters that are used. It holds at every width, as the stage shows it.'
+                  : of === 'strip'
+                    ? `${handed} slides side by side as one PNG, ${handed * Math.round(size.width * scale)} × ${Math.round(size.height * scale)}.`
+                    : `${
+                        moving && seen
+                          ? 'Of a slide that moves, the moment that shows on the stage. '
+                          : animated === 'gif'
+                            ? 'A GIF has at most 256 colours a frame; WebP keeps the photograph. '
+                            : ''
+                      }Painted at full size from the saved piece, by the same painter as the stage.`}
               </Text>
-            </div>
+              {(of === 'slide' || of === 'page') && <BackgroundCopy />}
+            </>
           )}
-          <Text fz="xs" c="dimmed">
-            {of === 'page'
-              ? 'A folder with its page, style sheet, pictures in all widths as AVIF, WebP and JPEG, and fonts with the letters that are used. It holds at every width, as the stage shows it.'
-              : of === 'strip'
-                ? `${handed} slides side by side as one PNG, ${handed * Math.round(size.width * scale)} × ${Math.round(size.height * scale)}.`
-                : `${
-                    moving && seen
-                      ? 'Of a slide that moves, the moment that shows on the stage. '
-                      : animated === 'gif'
-                        ? 'A GIF has at most 256 colours a frame; WebP keeps the photograph. '
-                        : ''
-                  }Painted at full size from the saved piece, by the same painter as the stage.`}
-          </Text>
-          {(of === 'slide' || of === 'page') && <BackgroundCopy />}
         </Stack>
         {seen && (
           <Compare

@@ -16,8 +16,10 @@ import {
   TARGET,
 } from '../../../core/format/formats';
 
-/** One slide, several pictures in an archive, all slides side by side as one, or the section as a page. */
-export const WHATS = ['slide', 'several', 'strip', 'page'] as const;
+/**
+ * One slide, several pictures in an archive, all slides side by side as one, the section as a page, or a post.
+ */
+export const WHATS = ['slide', 'several', 'strip', 'page', 'post'] as const;
 export type What = (typeof WHATS)[number];
 
 /** What goes into an archive. */
