@@ -26,9 +26,15 @@ const SAFE = 'Nothing was taken in; what was here stays as it is.';
 const refused = (status: number, title: string, detail: string): Problem =>
   new Problem(status, title, `${detail} ${SAFE}`);
 
-/** Entries of an archive, each unpacked when it is asked for. */
+/** So much is unpacked ahead of who reads it, bytes. */
+const AHEAD = 32_000_000;
+
+/** Entries of an archive, unpacked when they are asked for. */
 class Archive {
   private readonly sizes = new Map<string, number>();
+  /** What will be read, in that order, and what of it is unpacked already. */
+  private planned: string[] = [];
+  private readonly ahead = new Map<string, Uint8Array>();
 
   /** @throws Problem 413, 415 */
   constructor(private readonly bytes: Uint8Array) {
@@ -62,10 +68,39 @@ class Archive {
   read(name: string): Uint8Array {
     if (!this.sizes.has(name)) throw refused(422, 'The file is not whole', `It names ${name}, which is not in it.`);
     try {
-      return unzipSync(this.bytes, { filter: (f) => f.name === name })[name];
+      if (!this.ahead.has(name)) this.unpackFrom(name);
+      const bytes = this.ahead.get(name)!;
+      this.ahead.delete(name);
+      return bytes;
     } catch {
       throw refused(422, 'The file is damaged', `${name} cannot be unpacked.`);
     }
+  }
+
+  /** Says what will be read, in that order: finding an entry means going through the list of all of them. */
+  plan(names: readonly string[]): void {
+    this.planned = [...names];
+  }
+
+  /** Unpacks an entry with what is planned to be read after it, as far as that is not too much. */
+  private unpackFrom(name: string): void {
+    const wanted = new Set([name]);
+    let bytes = 0;
+    for (const n of this.planned.slice(this.planned.indexOf(name) >>> 0)) {
+      bytes += this.sizes.get(n) ?? 0;
+      if (bytes > AHEAD) break;
+      wanted.add(n);
+    }
+    this.ahead.clear();
+    const unpacked = (names: ReadonlySet<string>) => unzipSync(this.bytes, { filter: (f) => names.has(f.name) });
+    let found: ReturnType<typeof unpacked>;
+    try {
+      found = unpacked(wanted);
+    } catch {
+      // One of them is damaged: whoever reads that one is told.
+      found = unpacked(new Set([name]));
+    }
+    for (const n of wanted) if (found[n]) this.ahead.set(n, found[n]);
   }
 
   /** JSON, and the text it is. @throws Problem 422 */
@@ -276,8 +311,9 @@ export async function carriedIn(
   if (text !== null) return drawingIn(text, name, into);
   const archive = new Archive(bytes);
   if (isRaster(archive)) return rasterIn(archive, name, into);
-  const manifest = manifestIn(archive),
-    pieces = piecesIn(archive, manifest),
+  const manifest = manifestIn(archive);
+  archive.plan([...manifest.pieces, ...manifest.pictures, ...manifest.fonts].map((e) => e.file));
+  const pieces = piecesIn(archive, manifest),
     added: string[] = [],
     notes: string[] = [];
   try {

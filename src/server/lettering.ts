@@ -1,7 +1,7 @@
 // Letters told from stored pictures.
 import sharp from 'sharp';
 import type { LetteringAnswer } from '../contract/pictures';
-import type { Box } from '../core/ground/box';
+import { type Box, pixelsWithin } from '../core/ground/box';
 import { cropped, type Pixels } from '../core/ground/pixels';
 import { letteringIn } from '../core/lettering/lettering';
 import type { ReadLine } from '../core/lettering/set';
@@ -12,21 +12,10 @@ import { notFound, Problem } from './problem';
 /** A box that somebody drew is looked at with so much round it, as a share of its shorter side. */
 const ROUND = 0.15;
 
-const clipped = (b: Box, { width, height }: Pixels): Box => {
-  const x = Math.max(0, Math.floor(b.x)),
-    y = Math.max(0, Math.floor(b.y));
-  return {
-    x,
-    y,
-    width: Math.min(width, Math.ceil(b.x + b.width)) - x,
-    height: Math.min(height, Math.ceil(b.y + b.height)) - y,
-  };
-};
-
 /** Lines within a box that somebody drew: those that are found there, else the box itself. */
 async function linesWithin(picture: Pixels, drawn: Box): Promise<Box[]> {
   const by = ROUND * Math.min(drawn.width, drawn.height),
-    region = clipped(
+    region = pixelsWithin(
       { x: drawn.x - by, y: drawn.y - by, width: drawn.width + 2 * by, height: drawn.height + 2 * by },
       picture,
     ),
@@ -41,7 +30,7 @@ async function linesWithin(picture: Pixels, drawn: Box): Promise<Box[]> {
         y = l.y + l.height / 2;
       return x > drawn.x && x < drawn.x + drawn.width && y > drawn.y && y < drawn.y + drawn.height;
     });
-  return meant.length ? meant : [clipped(drawn, picture)];
+  return meant.length ? meant : [pixelsWithin(drawn, picture)];
 }
 
 /**
@@ -64,15 +53,18 @@ export async function letteringOf(id: string, boxes?: readonly Box[]): Promise<L
       data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
     },
     { width, height } = picture;
-  let places: Box[];
+  let places: Box[] = [];
+  // One after the other: a model does one thing at a time.
   if (boxes)
-    places = (
-      await Promise.all(
-        boxes.map((b) =>
-          linesWithin(picture, { x: b.x * width, y: b.y * height, width: b.width * width, height: b.height * height }),
-        ),
-      )
-    ).flat();
+    for (const b of boxes)
+      places.push(
+        ...(await linesWithin(picture, {
+          x: b.x * width,
+          y: b.y * height,
+          width: b.width * width,
+          height: b.height * height,
+        })),
+      );
   else
     try {
       places = await findLines(picture);

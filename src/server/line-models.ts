@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { InferenceSession } from 'onnxruntime-web';
-import type { Box } from '../core/ground/box';
+import { type Box, pixelsWithin } from '../core/ground/box';
 import type { Pixels } from '../core/ground/pixels';
 import { linesFound, type Planes, signsRead, toFind, toRead } from '../core/lettering/line-models';
 import type { ReadLine } from '../core/lettering/set';
@@ -51,17 +51,6 @@ const theModels = (): Promise<Models> =>
     throw e;
   }));
 
-const onPixels = (b: Box, { width, height }: Pixels): Box => {
-  const x = Math.max(0, Math.floor(b.x)),
-    y = Math.max(0, Math.floor(b.y));
-  return {
-    x,
-    y,
-    width: Math.max(1, Math.min(width, Math.ceil(b.x + b.width)) - x),
-    height: Math.max(1, Math.min(height, Math.ceil(b.y + b.height)) - y),
-  };
-};
-
 /** Boxes of the lines in a picture. @throws Error where the model cannot be run */
 export async function findLines(picture: Pixels): Promise<Box[]> {
   const planes = toFind(picture);
@@ -71,8 +60,9 @@ export async function findLines(picture: Pixels): Promise<Box[]> {
 /** What is written in a line; null where nobody can say. @throws Error where the model cannot be run */
 export async function readLine(picture: Pixels, box: Box): Promise<ReadLine['signs']> {
   const { read, alphabet } = await theModels(),
-    own = onPixels(box, picture),
-    { steps, kinds } = await read(toRead(picture, own)),
+    own = pixelsWithin(box, picture);
+  if (!own.width || !own.height) return null;
+  const { steps, kinds } = await read(toRead(picture, own)),
     { signs, sure } = signsRead(steps, kinds, alphabet, own);
   return sure >= SURE && signs.length ? signs : null;
 }

@@ -108,6 +108,61 @@ it('an OpenRaster file becomes a piece of its layers, which looks the same', asy
   }
 });
 
+const DRAWING = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 120 80">
+  <rect width="120" height="80" fill="#1d3b2f"/>
+  <g id="Signal"><rect id="post" x="20" y="30" width="6" height="40" fill="#f5f7f8"/><circle id="lamp" cx="23" cy="24" r="9" fill="#f2a31b"/></g>
+  <text x="60" y="50" font-family="Archivo" font-size="14" fill="#f5f7f8">Varn Halt</text>
+</svg>`;
+
+it('a drawing becomes a piece of its layers: shapes, groups, texts, its ground the backdrop', async () => {
+  const path = join(downloads, 'signal.svg');
+  writeFileSync(path, DRAWING);
+  await driver.get(app.address);
+  await (await driver.findElement(By.css('[data-testid="piece-file"]'))).sendKeys(path);
+  await (await bench.find('[role="alert"] a, .mantine-Notifications-root a')).click();
+  await bench.find('[data-row]');
+  const { slides, sizes } = await bench.document();
+  expect([sizes[0].width, sizes[0].height]).toEqual([1080, 720]);
+  expect(slides[0].layers.map((l) => [l.kind, l.band, l.name])).toEqual([
+    ['shape', 'backdrop', 'Rectangle'],
+    ['shape', 'message', 'post'],
+    ['shape', 'message', 'lamp'],
+    ['text', 'message', 'Text'],
+  ]);
+  expect(slides[0].groups.map((g) => g.name)).toEqual(['Signal']);
+  await bench.untilVerdict('Clear');
+});
+
+it('a drawing that lies on a slide is taken apart at a press, and put together by undo', async () => {
+  const form = new FormData();
+  form.set('file', new Blob([DRAWING], { type: 'image/svg+xml' }), 'signal.svg');
+  const asset = (await (await fetch(`${app.address}/api/assets`, { method: 'POST', body: form })).json()) as {
+      id: string;
+    },
+    made = (await (
+      await fetch(`${app.address}/api/pieces`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ width: 600, height: 400, photo: asset.id, name: 'Signal' }),
+      })
+    ).json()) as { id: string };
+  await bench.open(app.address, made.id);
+  const [before] = (await bench.document()).slides;
+  await bench.selectRow(before.layers[0].name);
+  await bench.click('Take apart');
+  const { slides } = await bench.untilDocument((p) => p.slides[0].layers.length === 4, 'it was not taken apart');
+  expect(slides[0].groups.map((g) => g.name)).toEqual([before.layers[0].name, 'Signal']);
+  expect(slides[0].layers[0].box).toEqual({ x: 0, y: 0, width: 600, height: 400 });
+  await bench.undo();
+  await bench.untilDocument((p) => p.slides[0].layers.length === 1, 'it was not put together');
+  const photo = await fetch(`${app.address}/api/assets/${'0'.repeat(64)}/layers`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  });
+  expect(photo.status).toBe(404);
+});
+
 it('house colours go out as design tokens, and those of others come in, with what was not taken', async () => {
   const [{ id }] = await json<{ id: string }[]>(app, '/api/campaigns'),
     tokens = await json<Record<string, { $type: string; $value: { hex: string } }>>(app, `/api/campaigns/${id}/tokens`),
@@ -162,6 +217,16 @@ describe('what is not whole', () => {
     'no archive': [415, () => strToU8('not a zip')],
     'cut short': [415, () => campaign.slice(0, campaign.length >> 1)],
     'an archive of something else': [415, () => zipSync({ 'a.txt': strToU8('a') })],
+    'a drawing cut short': [422, () => strToU8(DRAWING.slice(0, 200))],
+    'a drawing of a million parts': [
+      413,
+      () => strToU8(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9">${'<g/>'.repeat(1_000_000)}</svg>`),
+    ],
+    'a drawing that repeats itself without end': [
+      422,
+      () => strToU8('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><g id="a"><use href="#a"/></g></svg>'),
+    ],
+    'a drawing that draws nothing': [422, () => strToU8('<svg xmlns="http://www.w3.org/2000/svg"/>')],
     'a newer version': [422, () => edited((m) => void (m.version = 9))],
     'a manifest that is none': [422, () => changed((f) => void (f['plavo.json'] = strToU8('{')))],
     'a path that leads elsewhere': [422, () => edited((m) => void (m.pieces[0].file = '../../etc/passwd'))],

@@ -171,6 +171,15 @@ it('programs that ask for what is not there get words', async () => {
   expect((await ask('0'.repeat(64), {})).status).toBe(404);
   for (const boxes of [[], [{ x: 0.5, y: 0.5, width: 0, height: 0.1 }], [{ x: -1, y: 0, width: 2, height: 1 }]])
     expect((await ask(asset, { boxes })).status).toBe(400);
+  const two = (await (
+    await ask(asset, {
+      boxes: [
+        { x: 0.1, y: 0.65, width: 0.8, height: 0.1 },
+        { x: 0.1, y: 0.75, width: 0.8, height: 0.12 },
+      ],
+    })
+  ).json()) as LetteringAnswer;
+  expect(two.texts.map((t) => t.text.slice(0, 9))).toEqual(['Step off,', 'Six walks']);
   const found = (await (
     await ask(asset, { boxes: [{ x: 0.01, y: 0.01, width: 0.002, height: 0.002 }] })
   ).json()) as LetteringAnswer;

@@ -64,3 +64,15 @@ export function onWholePixels({ x, y, width, height }: Box): Box {
     height: Math.max(1, Math.round(y + height) - top),
   };
 }
+
+/** All pixels of a picture that a box touches; without any extent where it lies beyond. */
+export function pixelsWithin({ x, y, width, height }: Box, picture: { width: number; height: number }): Box {
+  const left = Math.max(0, Math.floor(x)),
+    top = Math.max(0, Math.floor(y));
+  return {
+    x: left,
+    y: top,
+    width: Math.max(0, Math.min(picture.width, Math.ceil(x + width)) - left),
+    height: Math.max(0, Math.min(picture.height, Math.ceil(y + height)) - top),
+  };
+}

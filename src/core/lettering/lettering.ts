@@ -1,6 +1,6 @@
 // Letters told from a finished picture, by their colour and by how they hang together: their outlines, their ink, and
 // the picture as it would be without them.
-import type { Box } from '../ground/box';
+import { type Box, pixelsWithin } from '../ground/box';
 import { cropped, type Pixels } from '../ground/pixels';
 import { resample } from '../ground/resample';
 import { contrast, luminance, rgba, toHex } from '../colour/srgb';
@@ -32,16 +32,6 @@ export interface Lettering {
   unread: Box[];
 }
 
-const whole = (b: Box, { width, height }: Pixels): Box => {
-  const x = Math.max(0, Math.floor(b.x)),
-    y = Math.max(0, Math.floor(b.y));
-  return {
-    x,
-    y,
-    width: Math.max(0, Math.min(width, Math.ceil(b.x + b.width)) - x),
-    height: Math.max(0, Math.min(height, Math.ceil(b.y + b.height)) - y),
-  };
-};
 const middle = (sorted: readonly number[]): number => sorted[sorted.length >> 1];
 const median = (values: readonly number[]): number => middle([...values].sort((a, b) => a - b));
 
@@ -138,7 +128,7 @@ const atSize = (p: Pixels, width: number, height: number): Pixels =>
 /** The part of the picture round a line. */
 function nearTo(picture: Pixels, box: Box): Near | null {
   const high = box.height,
-    region = whole(
+    region = pixelsWithin(
       { x: box.x - 0.3 * high, y: box.y - 0.2 * high, width: box.width + 0.6 * high, height: high * 1.4 },
       picture,
     );
@@ -222,7 +212,7 @@ function glyphsOf(near: Near, letters: readonly Letter[], picture: Pixels, hole:
     for (let x = 0; x < width; x++, i++)
       if (grown[i]) hole[(region.y + Math.floor(y / k)) * picture.width + region.x + Math.floor(x / k)] = 1;
   return letters.map((l, n): Glyph => {
-    const area = whole(around([l], rim + 1), pixels),
+    const area = pixelsWithin(around([l], rim + 1), pixels),
       cover = new Float32Array(area.width * area.height);
     for (let y = 0, i = 0; y < area.height; y++)
       for (let x = 0; x < area.width; x++, i++) {
