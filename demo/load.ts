@@ -79,12 +79,7 @@ const POSTS: { piece: string; kind: PostKind; words: string; days: number }[] = 
   { piece: 'ostrel-banner', kind: 'banner', words: '', days: -20 },
   { piece: 'ostrel-autumn-walks', kind: 'post', words: 'Six walks, six platforms, one pot of tea.', days: -6 },
   { piece: 'ostrel-carousel', kind: 'story', words: '', days: -4 },
-  {
-    piece: 'ostrel-carousel',
-    kind: 'post',
-    words: 'A day on the line, halt by halt. Sit on the left: the water is on that side, all the way.',
-    days: -3,
-  },
+  { piece: 'ostrel-tickets', kind: 'post', words: 'Tickets from 14 March, at every halt.', days: -3 },
   { piece: 'ostrel-early-train', kind: 'story', words: '', days: -1 },
   { piece: 'ostrel-timetable', kind: 'post', words: 'From 2 May: four trains a day, both ways.', days: 7 },
 ];
@@ -120,12 +115,21 @@ try {
       (file) => films[file],
     ).reverse())
       await createPiece(piece, CAMPAIGN, id);
-    for (const { piece, days, ...post } of POSTS)
-      await postPiece(
-        await readPiece(piece),
-        { format: 'jpeg', quality: 90, scale: 1, ...post, at: new Date(Date.now() + days * 86_400_000).toISOString() },
-        {},
-      );
+    await Promise.all(
+      POSTS.map(async ({ piece, days, ...post }) =>
+        postPiece(
+          await readPiece(piece),
+          {
+            format: 'jpeg',
+            quality: 90,
+            scale: 1,
+            ...post,
+            at: new Date(Date.now() + days * 86_400_000).toISOString(),
+          },
+          {},
+        ),
+      ),
+    );
   }
 } finally {
   closeCrews();

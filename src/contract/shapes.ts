@@ -113,6 +113,7 @@ export const ReadingSchema = z.object({
   verdict: z.enum(['clear', 'strained', 'lost']).nullable(),
   weakestWord: z.string().nullable(),
   share: z.number(),
+  count: z.number().int().describe('Letters'),
   median: ratio.nullable(),
   busyness: z.number().min(0).max(100),
   shownPx: z.number(),

@@ -131,6 +131,8 @@ describe('npm start', () => {
       'ready',
       async () =>
         one.text().includes('Plavo is ready') || (one.child.exitCode !== null && Promise.reject(new Error(one.text()))),
+      // The demo is loaded, beside other tests.
+      150_000,
     );
   afterAll(async () => {
     for (const { child, ended } of running) {

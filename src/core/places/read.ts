@@ -165,7 +165,7 @@ function readOne(
     }
   });
   const busy = probe.halo.letters.length ? busyness(probe.grid, cellMeans(probe.grid, own.backdrop)) : 0,
-    found = readingFrom(probe, ratios, busy, isCovered(painter, piece, slide, size, probe)),
+    found = readingFrom(probe, ratios, busy, isCovered(painter, piece, slide, size, probe), probe.layout, colours),
     // What lies in the way is known here, not guessed from zones.
     flags = found.flags.filter(
       (f): f is Flag => f !== 'keep-clear' && !(f === 'unseen' && letters.covered + letters.cutOff > 0),

@@ -79,6 +79,13 @@ export function readPicture(painter: Painter, piece: Piece, slide: Slide, size: 
         return { halo: around, ink: Uint8Array.from(ink) };
       }),
       busy = probe.halo.letters.length ? busyness(probe.grid, cellMeans(probe.grid, pair.backdrop)) : 0;
-    return readingFrom(probe, letterRatios(colours), busy, isCovered(painter, piece, slide, size, probe));
+    return readingFrom(
+      probe,
+      letterRatios(colours),
+      busy,
+      isCovered(painter, piece, slide, size, probe),
+      probe.layout,
+      colours,
+    );
   });
 }

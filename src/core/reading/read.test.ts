@@ -146,6 +146,29 @@ describe('verdict, size as shown and flags', () => {
     const small = (await at(90)).reading;
     expect(small.flags).toContain('too-small');
   });
+  it('says where letters are told by their colour only', async () => {
+    // Red and grey of the same luminance; and two greys.
+    const { reading } = await over('#6e6e6e', '#d4223a');
+    expect(reading.ratio!).toBeLessThan(1.3);
+    expect(reading.verdict).toBe('lost');
+    expect(reading.flags).toContain('colour-only');
+    expect((await over('#6e6e6e', '#7a7a7a')).reading.flags).not.toContain('colour-only');
+    // Where lightness tells them apart, too, nothing is said.
+    expect((await over('#ffffff', '#8a0010')).reading.flags).toEqual([]);
+  });
+  it('says of few letters that are not Clear how many they are', async () => {
+    const patched = (ink: string) =>
+      read((z) => [
+        flat('b', '#102030')(z),
+        flat('p', '#ffffff', { x: 40, y: 100, width: 26, height: 66 })(z),
+        headline('Slow trains, long views', ink, 40, 100, { fontSize: 42 })(z),
+      ]);
+    const { reading } = await patched('#ffffff');
+    expect(reading).toMatchObject({ verdict: 'lost', count: 20 });
+    expect(Math.round((1 - reading.share) * reading.count)).toBe(1);
+    expect(reading.flags).toContain('few');
+    expect((await over('#ffffff', '#ffffff')).reading.flags).not.toContain('few');
+  });
   it('says what is empty, outside, or in a keep-clear zone', async () => {
     expect((await read((z) => [headline('  ', '#000000')(z)])).reading).toMatchObject({
       ratio: null,

@@ -1,5 +1,6 @@
 // The reading of a text: painted, measured, judged. The definition is reading.md; this file puts its steps together.
 import { zoneEntered } from '../arrange/zones';
+import { oklab } from '../colour/oklab';
 import { type Seeing, seen, strokesKept } from '../colour/seeing';
 import { rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
@@ -16,7 +17,7 @@ import { overflows, textFrame, textTransform } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import { hexOf } from '../values/swatches';
 import { busyGrid, type BusyGrid, busyness, cellMeans } from './busyness';
-import { coloursOf, letterRatios } from './contrast-of-letters';
+import { coloursOf, type LetterColours, letterRatios } from './contrast-of-letters';
 import { HALO, LEAST_HALO, textHalo, type TextHalo } from './halo';
 import { baseRatio, busynessFactor, UNSEEN, type Verdict, verdictOf } from './verdict';
 
@@ -35,6 +36,8 @@ export type Flag =
   | 'missing-letters'
   | 'missing-font'
   | 'unfound'
+  | 'few'
+  | 'colour-only'
   | 'empty';
 
 export interface LetterReading {
@@ -64,8 +67,9 @@ export interface Reading {
   weakestRange: { start: number; end: number } | null;
   /** Upright box of that word's ink on the slide, in the line where it is weakest. */
   weakestBox: Box | null;
-  /** Share of letters that are Clear, 0..1. */
+  /** Share of letters that are Clear, 0..1; how many letters there are. */
   share: number;
+  count: number;
   median: number | null;
   /** 0..100. */
   busyness: number;
@@ -298,22 +302,41 @@ export function judge(probe: TextProbe, pair: Pair, covered = false, seeing: See
       ? pair
       : { backdrop: seen(pair.backdrop, seeing), inks: pair.inks.map((i) => seen(i, seeing)) };
   const busy = halo.letters.length ? busyness(grid, cellMeans(grid, own.backdrop)) : 0;
+  const colours = coloursOf(probe, own);
   const ratios = letterRatios(
-    coloursOf(probe, own),
+    colours,
     undefined,
     0,
     strokesKept(seeing, (halo.stroke * probe.shownPx) / Math.max(1, layout.smallest)),
   );
-  return readingFrom(probe, ratios, busy, covered, layout);
+  return readingFrom(probe, ratios, busy, covered, layout, colours);
 }
 
-/** The reading that letter ratios and a busyness amount to. */
+/** From this share of Clear letters on those that are not are few. */
+const FEW = 0.9;
+/** Chroma apart, OKLab, by which colours are told apart that are equally light. */
+const COLOURFUL = 0.15;
+
+/** Are ink and surroundings of a letter told apart by their colour, whatever their lightness? */
+function byColour({ ink, halo }: LetterColours): boolean {
+  const mean = (c: Uint8Array): [number, number, number] => {
+      const sum = [0, 0, 0];
+      for (let i = 0; i < c.length; i++) sum[i % 3] += c[i];
+      return sum.map((v) => (v * 3) / Math.max(1, c.length)) as [number, number, number];
+    },
+    [, a1, b1] = oklab(...mean(ink)),
+    [, a2, b2] = oklab(...mean(halo));
+  return Math.hypot(a1 - a2, b1 - b2) > COLOURFUL;
+}
+
+/** The reading that letter ratios and a busyness amount to. @param colours of the letters, where they are known */
 export function readingFrom(
   probe: TextProbe,
   ratios: Float64Array,
   busy: number,
   covered: boolean,
   layout = probe.layout,
+  colours?: readonly LetterColours[],
 ): Reading {
   const { halo } = probe,
     // Letters that cannot be told from a picture by their colour are told by nobody.
@@ -342,7 +365,14 @@ export function readingFrom(
   };
   const sorted = letters.map((l) => l.ratio).sort((a, b) => a - b);
   const word = weakest && weakest.word >= 0 ? layout.words[weakest.word] : null;
-  const flags = [...probe.flags];
+  const count = letters.length + (unfound?.letters ?? 0),
+    share = letters.length ? letters.filter((l) => l.clear).length / count : 0,
+    verdict = ratio === null ? null : verdictOf(ratio, needed),
+    flags = [...probe.flags];
+  if (verdict !== null && verdict !== 'clear') {
+    if (share >= FEW) flags.push('few');
+    if (colours && weakest && byColour(colours[letters.indexOf(weakest)])) flags.push('colour-only');
+  }
   if (covered) flags.push('covered');
   else if (ratio !== null && ratio < UNSEEN) flags.push('unseen');
   return {
@@ -350,12 +380,13 @@ export function readingFrom(
     ratio,
     needed,
     base: probe.base,
-    verdict: ratio === null ? null : verdictOf(ratio, needed),
+    verdict,
     weakestWord: word?.text ?? null,
     weakestRange: word ? { start: word.start, end: word.end } : null,
     weakestBox:
       weakest && union(letters.filter((l) => l.word === weakest.word && l.line === weakest.line).map((l) => l.box)),
-    share: letters.length ? letters.filter((l) => l.clear).length / (letters.length + (unfound?.letters ?? 0)) : 0,
+    share,
+    count,
     median: sorted.length ? sorted[sorted.length >> 1] : null,
     busyness: busy,
     shownPx: probe.shownPx,

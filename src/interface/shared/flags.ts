@@ -1,7 +1,7 @@
 // What is to be said of a text besides its number, in words.
-import type { Flag } from '../../core/reading/read';
+import type { Flag, Reading } from '../../core/reading/read';
 
-export const FLAG_WORD: Record<Flag, string> = {
+const FLAG_WORD: Record<Exclude<Flag, 'few'>, string> = {
   'too-small': 'Shown smaller than 11 px',
   unseen: 'Cannot be seen: ink and backdrop are alike',
   covered: 'Covered by a layer above',
@@ -13,6 +13,17 @@ export const FLAG_WORD: Record<Flag, string> = {
   overflow: 'More text than the frame holds',
   'missing-letters': 'No font has some of its letters',
   'missing-font': 'One of its fonts is not here and is replaced',
+  'colour-only': 'Told by colour only: some people do not see that difference',
   unfound: 'Some of its letters cannot be told from the picture',
   empty: 'No letters to measure',
 };
+
+/** A few letters of many that are not Clear, in words. */
+function fewWords({ share, count, verdict }: Pick<Reading, 'share' | 'count' | 'verdict'>): string {
+  const few = Math.round((1 - share) * count);
+  return `${few} ${few === 1 ? 'letter' : 'letters'} of ${count} ${few === 1 ? 'is' : 'are'} ${verdict === 'lost' ? 'lost' : 'strained'}; the others are Clear`;
+}
+
+/** What a flag says of a reading. */
+export const flagWord = (flag: Flag, of: Pick<Reading, 'share' | 'count' | 'verdict'>): string =>
+  flag === 'few' ? fewWords(of) : FLAG_WORD[flag];

@@ -41,23 +41,21 @@ export async function postPiece(
     ]);
   const // A signal of its own for each: what listens to it goes with it.
     own = () => ({ ...how, signal: AbortSignal.any(how.signal ? [how.signal] : []) }),
-    pictures = await Promise.all(
-      asks.map(async (ask, i) => {
+    pictures = asks.map((ask, i) => ({
+      make: async () => {
         const made = await run(
           'render',
           { ...ask, scale, format, as: { ...USUAL_ENCODING, quality }, about: true },
           own(),
         );
         if ('smallest' in made) throw new Error('nothing was asked to be small');
-        return {
-          bytes: made.bytes,
-          media: FORMATS[format].media,
-          width: Math.round(width * scale),
-          height: Math.round(height * scale),
-          alternative: alternativeOf(piece.slides[numbers[i] - 1]),
-        };
-      }),
-    ),
+        return made.bytes;
+      },
+      media: FORMATS[format].media,
+      width: Math.round(width * scale),
+      height: Math.round(height * scale),
+      alternative: alternativeOf(piece.slides[numbers[i] - 1]),
+    })),
     at = body.at === undefined ? new Date() : new Date(body.at),
     said = await standIn.post({ account: campaign, kind, pictures, words, at }, own().signal),
     of = { piece: stored.id, campaign, service: standIn.id, kind, words, at };

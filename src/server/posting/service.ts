@@ -2,7 +2,8 @@
 import type { PostKind, Refusal } from '../../core/posting/rules';
 
 export interface PostedPicture {
-  bytes: Uint8Array;
+  /** Its file; asked for once all else is as the service wants it. */
+  make: () => Promise<Uint8Array>;
   media: string;
   width: number;
   height: number;

@@ -34,16 +34,18 @@ export const standIn: PostingService = {
   id: 'stand-in',
   name: 'Stand-in',
   async post({ account, kind, pictures, words, at }, signal) {
-    const reasons = refusals(
-      kind,
-      pictures.map(({ bytes, ...p }) => ({ ...p, bytes: bytes.length })),
-      words,
-    );
+    const known = pictures.map(({ width, height, media }) => ({ width, height, media, bytes: 0 })),
+      wrong = refusals(kind, known, words);
+    if (wrong.length) return { taken: false, reasons: wrong };
+    const files = await Promise.all(pictures.map((p) => p.make())),
+      reasons = refusals(
+        kind,
+        known.map((k, i) => ({ ...k, bytes: files[i].length })),
+        words,
+      );
     if (reasons.length) return { taken: false, reasons };
     const shown = await Promise.all(
-        pictures.map((p) =>
-          run('compressed', { bytes: p.bytes, ...RULES[kind].shown }, { signal: AbortSignal.any([signal]) }),
-        ),
+        files.map((bytes) => run('compressed', { bytes, ...RULES[kind].shown }, { signal: AbortSignal.any([signal]) })),
       ),
       kept = await Promise.all(
         shown.map(async (s, i): Promise<KeptPicture> => ({

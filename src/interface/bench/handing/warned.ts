@@ -12,7 +12,7 @@ import type { OverviewRow } from '../../../core/reading/overview';
 import type { Flag, Reading } from '../../../core/reading/read';
 import { enlargedPhotos, MOST_ENLARGED } from '../../../core/scene/enlarged';
 import { photoExtent } from '../../shared/assets';
-import { FLAG_WORD } from '../../shared/flags';
+import { flagWord } from '../../shared/flags';
 import { VERDICT_WORD } from '../../shared/VerdictMark';
 import { describeSlides } from '../commands/slides';
 import type { Spot } from '../state/store';
@@ -41,12 +41,13 @@ export interface Handed {
 const QUIET: readonly Flag[] = ['empty', 'weak-hover', 'small-target'];
 
 /** What is wrong with a text, in words; none where nothing is. */
-function faults({ verdict, ratio, needed, flags }: Reading): string[] {
+function faults(reading: Reading): string[] {
+  const { verdict, ratio, needed, flags } = reading;
   return [
     ...(verdict && verdict !== 'clear'
       ? [`${VERDICT_WORD[verdict]}, ${ratio!.toFixed(1)} of ${needed.toFixed(1)}`]
       : []),
-    ...flags.filter((f) => !QUIET.includes(f)).map((f) => FLAG_WORD[f]),
+    ...flags.filter((f) => !QUIET.includes(f)).map((f) => flagWord(f, reading)),
   ];
 }
 

@@ -7,7 +7,7 @@ import { memo, useState } from 'react';
 import type { Piece } from '../../../core/piece/schema';
 import type { OverviewRow } from '../../../core/reading/overview';
 import { Dialog } from '../../shared/Dialog';
-import { FLAG_WORD } from '../../shared/flags';
+import { flagWord } from '../../shared/flags';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { Measured } from '../fields/Measured';
 import { useOverview } from '../measuring/overview';
@@ -88,7 +88,7 @@ function Readings({ onClose }: { onClose: () => void }) {
                 <Table.Td className={css.text}>
                   <b>{r.text || 'empty'}</b>
                   {flags.map((f) => (
-                    <small key={f}>{FLAG_WORD[f]}</small>
+                    <small key={f}>{flagWord(f, r.reading)}</small>
                   ))}
                 </Table.Td>
                 <Table.Td>{r.slideNumber}</Table.Td>

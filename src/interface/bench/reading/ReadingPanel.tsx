@@ -7,7 +7,7 @@ import { useId } from 'react';
 import { isText } from '../../../core/kinds/layers';
 import type { Reading } from '../../../core/reading/read';
 import { oneLine } from '../../../core/values/plain';
-import { FLAG_WORD } from '../../shared/flags';
+import { flagWord } from '../../shared/flags';
 import { Term } from '../../shared/Term';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { SAYS } from '../../shared/words';
@@ -67,7 +67,7 @@ export function ReadingTop() {
     );
   const { verdict, ratio, needed } = reading,
     word = verdict ? VERDICT_WORD[verdict] : 'Not measured',
-    warnings = reading.flags.map((f) => FLAG_WORD[f]).join('. ');
+    warnings = reading.flags.map((f) => flagWord(f, reading)).join('. ');
   return (
     <div className={css.top} data-verdict={verdict ?? 'none'}>
       <div className={css.row}>
@@ -166,7 +166,7 @@ function Why({ reading }: { reading: Reading }) {
       </p>
       {reading.flags.map((f) => (
         <div key={f} className={css.flag}>
-          <IconAlertTriangle size={14} /> {FLAG_WORD[f]}
+          <IconAlertTriangle size={14} /> {flagWord(f, reading)}
         </div>
       ))}
     </>

@@ -5,15 +5,15 @@ import { IconWand } from '@tabler/icons-react';
 import { useEffect } from 'react';
 import type { Piece } from '../../../core/piece/schema';
 import type { SizeAnswer } from '../../../core/remedy/every-size';
-import { FLAG_WORD } from '../../shared/flags';
+import { flagWord } from '../../shared/flags';
 import { solveEverySize, stopSolving, useSolvingSizes } from '../measuring/every-size';
 import { useBench } from '../state/store';
 
 /** Why a size is not Clear, as far as its readings tell. */
 function why({ readings }: SizeAnswer): string {
-  const flags = [...new Set(readings.filter((r) => r.verdict !== 'clear').flatMap((r) => r.flags))].map(
-    (f) => FLAG_WORD[f],
-  );
+  const flags = [
+    ...new Set(readings.filter((r) => r.verdict !== 'clear').flatMap((r) => r.flags.map((f) => flagWord(f, r)))),
+  ];
   return flags.length ? flags.join(', ') : 'no treatment is enough with this ink: another colour or place would do';
 }
 

@@ -17,7 +17,6 @@ import { zoneEntered } from '../../../core/arrange/zones';
 import { boundsOf } from '../../../core/ground/transform';
 import { isText, type Layer } from '../../../core/kinds/layers';
 import { isTreatment } from '../../../core/piece/treatments';
-import { FLAG_WORD } from '../../shared/flags';
 import { VerdictMark } from '../../shared/VerdictMark';
 import { renameLayer, toggleLocked, toggleVisible } from '../commands/layers';
 import { openMenu, startRenaming, useRenaming } from '../state/menu';
@@ -48,7 +47,7 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
     // Of a text its letters count, not its empty frame.
     if (isText(layer))
       return s.readings.find((r) => r.layer === layer.id)?.flags.includes('keep-clear')
-        ? FLAG_WORD['keep-clear']
+        ? 'Lies in a keep-clear zone'
         : null;
     const zone =
       layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size)
