@@ -168,6 +168,18 @@ describe('parts keep what they are', () => {
     ]);
     expect(layers[0].box).toEqual({ x: 20, y: 20, width: 80, height: 40 });
   });
+  it('a part that stays a drawing takes along what it uses, and nothing else', async () => {
+    const { layers, mean } = (await apart(
+      svg(
+        '<g id="shown"><rect id="bar" x="10" y="10" width="30" height="60" fill="#c33"/></g><path id="far" d="M150 10h20v20h-20z"/><g mask="url(#m)"><use href="#bar" x="60"/></g><mask id="m"><rect width="200" height="50" fill="#fff"/></mask>',
+      ),
+    ))!;
+    expect(layers.map((l) => l.kind)).toEqual(['shape', 'shape', 'photo']);
+    expect(mean).toBeLessThan(0.5);
+    // Twice as large: it reaches from the used bar's edge to where the mask ends.
+    expect(layers[2].box.x).toBeGreaterThan(130);
+    expect(layers[2].box.width).toBeLessThan(70);
+  });
   it('what draws nothing is nothing; too many parts stay one drawing', async () => {
     expect(await apart(svg(''))).toBeNull();
     expect(await apart(svg('<rect width="0" height="5"/>'))).toBeNull();

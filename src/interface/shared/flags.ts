@@ -14,7 +14,7 @@ const FLAG_WORD: Record<Exclude<Flag, 'few'>, string> = {
   'missing-letters': 'No font has some of its letters',
   'missing-font': 'One of its fonts is not here and is replaced',
   'colour-only': 'Told by colour only: some people do not see that difference',
-  unfound: 'Some of its letters cannot be told from the picture',
+  unfound: 'Some of its letters cannot be told from the picture: set in a font, it can be treated',
   empty: 'No letters to measure',
 };
 

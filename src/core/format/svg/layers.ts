@@ -121,6 +121,14 @@ const nameOf = ({ attributes: { id } }: SvgElement, otherwise: string): string =
   );
 };
 
+/** Ids of all that an element and what is in it refer to. */
+function referredIn(e: SvgElement, ids = new Set<string>()): Set<string> {
+  for (const v of Object.values(e.attributes))
+    for (const m of v.matchAll(/^#(.+)$|url\(#([^)]+)\)/g)) ids.add(m[1] ?? m[2]);
+  for (const c of e.children) if (typeof c !== 'string') referredIn(c, ids);
+  return ids;
+}
+
 /** The drawing with the elements at these places alone, and all that they may refer to. */
 function only(root: SvgElement, paths: readonly (readonly number[])[]): SvgElement {
   const copy = (e: SvgElement, wanted: readonly (readonly number[])[]): SvgElement => ({
@@ -142,9 +150,18 @@ function only(root: SvgElement, paths: readonly (readonly number[])[]): SvgEleme
       }),
     }),
     whole = paths.some((p) => !p.length) ? root : copy(root, paths),
-    there = partsById(whole),
+    there = new Set(partsById(whole).keys()),
+    parts = partsById(root),
     // Parts that are drawn themselves, and used elsewhere too, lie among the definitions.
-    lent = [...partsById(root)].flatMap(([id, e]) => (there.has(id) || e === root ? [] : [e]));
+    lent: SvgElement[] = [],
+    wanted = referredIn(whole);
+  for (const id of wanted) {
+    const e = parts.get(id);
+    if (!e || e === root || there.has(id)) continue;
+    there.add(id);
+    lent.push(e);
+    for (const more of referredIn(e)) wanted.add(more);
+  }
   return lent.length
     ? { ...whole, children: [{ name: 'defs', attributes: {}, children: lent }, ...whole.children] }
     : whole;
