@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { DRAWN_SIDES } from '../core/scene/sides';
 import { TracedSchema } from '../core/values/traced';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { AssetSchema, flag, page, SearchQuery } from './shapes';
+import { AssetSchema, flag, FrameSchema, page, SearchQuery } from './shapes';
 
 const share = z.number().min(0).max(1);
 const ShareBoxSchema = z.strictObject({ x: share, y: share, width: share, height: share });
@@ -12,7 +12,7 @@ const LetteringSchema = z.object({
   height: z.number(),
   texts: z.array(
     z.object({
-      box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+      box: FrameSchema,
       text: z.string(),
       fontSize: z.number(),
       ink: z.string().describe('Hex'),

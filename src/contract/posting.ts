@@ -18,6 +18,7 @@ const ShownText = z.object({
   needed: z.number(),
   verdict: z.enum(['clear', 'strained', 'lost']).nullable(),
 });
+export type ShownText = z.output<typeof ShownText>;
 export const PostSchema = z.object({
   id: z.string(),
   piece: z.string(),

@@ -7,6 +7,7 @@ import { cleanSvg, serialised, sizeOfRoot } from '../core/format/svg/clean';
 import { outlines } from '../core/format/svg/outlines';
 import { beginsLikeSvg, SVG_LIMITS, type SvgElement, SvgFault } from '../core/format/svg/tree';
 import type { Drawing } from '../core/paint/drawing';
+import type { Pixels } from '../core/ground/pixels';
 import { DRAWN_SIDES } from '../core/scene/sides';
 import type { Frame } from '../core/values/motion';
 import type { Knex } from 'knex';
@@ -103,6 +104,16 @@ function unpacked(bytes: Uint8Array, name: string): Uint8Array {
       `${name} is packed, and damaged or too large. Nothing was stored.`,
     );
   }
+}
+
+/** RGBA pixels of an opened picture. */
+export async function pixelsFrom(image: Sharp): Promise<Pixels> {
+  const { data, info } = await image.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return {
+    width: info.width,
+    height: info.height,
+    data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
+  };
 }
 
 /** The text of a drawing, packed or not; null for what is none. @throws Problem 415 where it is packed and damaged */

@@ -5,7 +5,7 @@ import { type Box, pixelsWithin } from '../core/ground/box';
 import { cropped, type Pixels } from '../core/ground/pixels';
 import { letteringIn } from '../core/lettering/lettering';
 import type { ReadLine } from '../core/lettering/set';
-import { assetBytes, DECODING, findAsset, keepAsset, SVG_MIME } from './assets';
+import { assetBytes, DECODING, findAsset, keepAsset, pixelsFrom, SVG_MIME } from './assets';
 import { findLines, readLine } from './line-models';
 import { notFound, Problem } from './problem';
 
@@ -43,15 +43,7 @@ export async function letteringOf(id: string, boxes?: readonly Box[]): Promise<L
   if (!asset) throw notFound('picture');
   if (asset.mime === SVG_MIME)
     throw new Problem(422, 'Letters are told from pictures', 'This is a drawing: its texts are taken in as layers.');
-  const { data, info } = await sharp(await assetBytes(asset.workingId), DECODING)
-      .ensureAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true }),
-    picture: Pixels = {
-      width: info.width,
-      height: info.height,
-      data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
-    },
+  const picture = await pixelsFrom(sharp(await assetBytes(asset.workingId), DECODING)),
     { width, height } = picture;
   let places: Box[] = [];
   // One after the other: a model does one thing at a time.

@@ -1,6 +1,7 @@
 // Letters told from a finished picture, by their colour and by how they hang together: their outlines, their ink, and
 // the picture as it would be without them.
-import { type Box, pixelsWithin } from '../ground/box';
+import { type Box, grown, pixelsWithin, union } from '../ground/box';
+import { median } from '../ground/median';
 import { cropped, type Pixels } from '../ground/pixels';
 import { resample } from '../ground/resample';
 import { contrast, luminance, rgba, toHex } from '../colour/srgb';
@@ -31,9 +32,6 @@ export interface Lettering {
   /** Lines in which no letters could be told from the picture. */
   unread: Box[];
 }
-
-const middle = (sorted: readonly number[]): number => sorted[sorted.length >> 1];
-const median = (values: readonly number[]): number => middle([...values].sort((a, b) => a - b));
 
 /** A letter, or what hangs together like one. */
 interface Letter extends Box {
@@ -104,11 +102,7 @@ function joined(all: Letter[]): Letter[] {
       out.push({ ...l, body: [...l.body] });
       continue;
     }
-    const x = Math.min(to.x, l.x),
-      y = Math.min(to.y, l.y);
-    to.width = Math.max(to.x + to.width, l.x + l.width) - x;
-    to.height = Math.max(to.y + to.height, l.y + l.height) - y;
-    [to.x, to.y] = [x, y];
+    Object.assign(to, union([to, l]));
     if (l.body.length > to.body.length) to.ink = l.ink;
     for (const i of l.body) to.body.push(i);
   }
@@ -204,15 +198,15 @@ function glyphsOf(near: Near, letters: readonly Letter[], picture: Pixels, hole:
       owner[i] = n + 1;
       body[i] = 1;
     }
-  const grown = grownMask(body, width, height, rim);
+  const covered = grownMask(body, width, height, rim);
   spread(owner, width, height, rim);
-  const behind = filledIn(pixels, grown),
+  const behind = filledIn(pixels, covered),
     inks = settledInks(letters, behind);
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i++)
-      if (grown[i]) hole[(region.y + Math.floor(y / k)) * picture.width + region.x + Math.floor(x / k)] = 1;
+      if (covered[i]) hole[(region.y + Math.floor(y / k)) * picture.width + region.x + Math.floor(x / k)] = 1;
   return letters.map((l, n): Glyph => {
-    const area = pixelsWithin(around([l], rim + 1), pixels),
+    const area = pixelsWithin(grown(l, rim + 1), pixels),
       cover = new Float32Array(area.width * area.height);
     for (let y = 0, i = 0; y < area.height; y++)
       for (let x = 0; x < area.width; x++, i++) {
@@ -281,17 +275,6 @@ const atPicture = (l: Letter, { region, k }: Near): Box => ({
   width: l.width / k,
   height: l.height / k,
 });
-
-function around(boxes: readonly Box[], by: number): Box {
-  const x = Math.min(...boxes.map((b) => b.x)) - by,
-    y = Math.min(...boxes.map((b) => b.y)) - by;
-  return {
-    x,
-    y,
-    width: Math.max(...boxes.map((b) => b.x + b.width)) + by - x,
-    height: Math.max(...boxes.map((b) => b.y + b.height)) + by - y,
-  };
-}
 
 /** Gives pixels without an owner that of a neighbour, so many times. */
 function spread(owner: Int32Array, width: number, height: number, times: number): void {
@@ -363,7 +346,7 @@ function unfoundIn(lines: readonly SetLine[], { width, height, data }: Pixels): 
 function asText(block: ReturnType<typeof blocksOf>[number], picture: Pixels): FoundText {
   const glyphs = block.lines.flatMap((l) => l.glyphs),
     fontSize = emOf(block.lines),
-    box = around(glyphs, 0),
+    box = union(glyphs),
     move = (d: string): string => {
       let odd = false;
       return d.replace(/-?\d+(?:\.\d+)?/g, (v) => {

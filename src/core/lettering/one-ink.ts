@@ -1,5 +1,6 @@
 // Which inks of letters are one.
 import { rgba, toHex } from '../colour/srgb';
+import { median } from '../ground/median';
 
 /** Inks nearer than this, in every channel, are one: what an antialiased or compressed edge leaves between them. */
 const ONE = 24;
@@ -25,6 +26,6 @@ export function mainInk(inks: readonly string[]): string {
   }
   const [most] = groups.sort((a, b) => b.length - a.length),
     all = most.map(channels),
-    [r, g, b] = [0, 1, 2].map((c) => all.map((v) => v[c]).sort((p, q) => p - q)[all.length >> 1]);
+    [r, g, b] = [0, 1, 2].map((c) => median(all.map((v) => v[c])));
   return toHex(r, g, b);
 }

@@ -1,5 +1,6 @@
 // How letters that were found stand: in words and lines, how large their type is, which lines are one text.
 import type { Box } from '../ground/box';
+import { median } from '../ground/median';
 import { alike, mainInk } from './one-ink';
 
 /** A line of a picture: where it stands, and what is written there. */
@@ -28,8 +29,6 @@ export interface SetLine {
   /** Middles of signs without a letter. */
   unfound: number[];
 }
-
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
 
 /** Stands for a letter of which nobody knows which it is. */
 export const UNKNOWN = '\u25a1';

@@ -1,6 +1,7 @@
 // The reading of texts in a picture that was made of their slide and then changed: made smaller, compressed. Where the
 // letters are is known; what they look like is taken from the picture.
 import type { Pixels } from '../ground/pixels';
+import { median } from '../ground/median';
 import { cropped } from '../ground/pixels';
 import { textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -44,8 +45,6 @@ function inkPixels(
   });
 }
 
-const middle = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1];
-
 /**
  * All visible texts of a slide as they read in a picture of it, bottom to top.
  * @param picture of the whole slide, in whatever size
@@ -75,7 +74,7 @@ export function readPicture(painter: Painter, piece: Piece, slide: Slide, size: 
       colours = probe.halo.letters.map(({ halo }, n): LetterColours => {
         const around = new Uint8Array(halo.length * 3);
         halo.forEach((h, i) => around.set(seen.data.subarray(at(h), at(h) + 3), i * 3));
-        const ink = [0, 1, 2].map((c) => middle([...bodies[n]].map((b) => seen.data[at(b) + c])));
+        const ink = [0, 1, 2].map((c) => median([...bodies[n]].map((b) => seen.data[at(b) + c])));
         return { halo: around, ink: Uint8Array.from(ink) };
       }),
       busy = probe.halo.letters.length ? busyness(probe.grid, cellMeans(probe.grid, pair.backdrop)) : 0;

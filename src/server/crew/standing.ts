@@ -10,7 +10,7 @@ import type { Load } from '../../core/reading/over-time';
 import { Painter } from '../../core/scene/painter';
 import { DRAWN_SIDES, drawnSide, shownSides } from '../../core/scene/sides';
 import { FAMILIES } from '../../core/type/catalogue';
-import { assetBytes, assetDrawing, DECODING, derive, drawn, findAsset, SVG_MIME } from '../assets';
+import { assetBytes, assetDrawing, DECODING, derive, drawn, findAsset, pixelsFrom, SVG_MIME } from '../assets';
 import { ownFamilies } from '../fonts';
 import { diskFonts, nodeStudio } from '../node-studio';
 
@@ -53,13 +53,8 @@ async function load(wanted: ReadonlyMap<string, number>): Promise<void> {
     const image =
       drawnFromPixels.has(id) && side > DRAWN_SIDES[0]
         ? await drawn(id, side)
-        : sharp(await assetBytes(asset.workingId), DECODING).ensureAlpha();
-    const { data, info } = await image.raw().toBuffer({ resolveWithObject: true });
-    pictures.set(id, {
-      width: info.width,
-      height: info.height,
-      data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
-    });
+        : sharp(await assetBytes(asset.workingId), DECODING);
+    pictures.set(id, await pixelsFrom(image));
   }
   let sum = [...pictures.values()].reduce((s, p) => s + p.width * p.height, 0);
   for (const [id, p] of pictures) {

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { TakenIn } from '../../contract/files';
 import type { LetteringAnswer } from '../../contract/pictures';
+import type { ShownText } from '../../contract/posting';
 import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
 import { everyWidth, type SolvedWidths, widthSolver } from '../../core/remedy/every-width';
 import { firstLayout } from '../../core/arrange/new-size';
@@ -69,7 +70,7 @@ import { ratingsOf } from '../../core/scene/room-sides';
 import { pixelsOf } from '../../core/scene/whole';
 import type { OwnFont } from '../../core/type/catalogue';
 import { mayGoAlong } from '../../core/type/sfnt';
-import { type Asset, DECODING, derive, drawn, keepAsset } from '../assets';
+import { type Asset, DECODING, derive, drawn, keepAsset, pixelsFrom } from '../assets';
 import { carriedIn } from '../carry-in';
 import { keepFonts } from '../fonts';
 import { DRAWING_WRITERS, type Ready } from '../formats/drawings';
@@ -383,25 +384,12 @@ export async function compressed({
 }
 
 /** How the texts of a slide read in a picture of it, and how they do on the stage. */
-export async function readShown({ bytes, ...ask }: SlideAsk & { bytes: Uint8Array }): Promise<
-  {
-    layer: string;
-    text: string;
-    before: number | null;
-    ratio: number | null;
-    needed: number;
-    verdict: Reading['verdict'];
-  }[]
-> {
+export async function readShown({ bytes, ...ask }: SlideAsk & { bytes: Uint8Array }): Promise<ShownText[]> {
   const { piece, slide, size } = await toMeasure(ask),
-    { data, info } = await sharp(bytes, DECODING).ensureAlpha().raw().toBuffer({ resolveWithObject: true }),
+    picture = await pixelsFrom(sharp(bytes, DECODING)),
     before = readSlide(painter, piece, slide, size),
     words = new Map(slide.layers.filter(isText).map((l) => [l.id, l.text]));
-  return readPicture(painter, piece, slide, size, {
-    width: info.width,
-    height: info.height,
-    data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
-  }).map(({ layer, ratio, needed, verdict }) => ({
+  return readPicture(painter, piece, slide, size, picture).map(({ layer, ratio, needed, verdict }) => ({
     layer,
     text: words.get(layer) ?? '',
     before: before.find((r) => r.layer === layer)?.ratio ?? null,

@@ -1,5 +1,6 @@
 // An account of the stand-in as people see it, with what we know of how its texts read there.
 import type { ShownAccount } from '../../contract/posting';
+import { weakestShown } from '../../core/posting/weakest';
 import { campaignName } from '../pieces';
 import { readingsShown } from './posts';
 import { shownBy, standIn } from './stand-in';
@@ -14,11 +15,11 @@ export async function accountShown(account: string): Promise<ShownAccount> {
   return {
     account: { id: account, name },
     posts: posts.map((p) => {
-      const texts = (readings.get(p.id) ?? []).flatMap((s) => s.texts).filter((t) => t.ratio !== null);
+      const texts = (readings.get(p.id) ?? []).flatMap((s) => s.texts);
       return {
         ...p,
         pictures: p.pictures.map(({ asset: _asset, ...rest }) => rest),
-        weakest: texts.sort((a, b) => a.ratio! / a.needed - b.ratio! / b.needed)[0] ?? null,
+        weakest: weakestShown(texts) ?? null,
       };
     }),
   };

@@ -154,3 +154,11 @@ export const NOT_DRAWN = new Set([
   'filter',
 ]);
 export const named = (v: string | undefined): boolean => v !== undefined && v !== 'none';
+
+/** Does a shape have marks at its points? */
+export const hasMarkers = (style: Style): boolean =>
+  named(style['marker-start']) || named(style['marker-mid']) || named(style['marker-end']);
+
+/** Lengths of dashes and gaps, enlarged; none for a solid line. @throws TooMuch for lengths that depend on others */
+export const dashesOf = ({ 'stroke-dasharray': dash }: Style, k: number): number[] =>
+  dash !== undefined && named(dash) ? dash.split(/[\s,]+/).map((v) => number(v) * k) : [];

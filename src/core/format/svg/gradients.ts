@@ -1,13 +1,12 @@
 // Gradients of an SVG as ours, laid over the box of what they fill (SVG 2, section 14).
-import { toHex } from '../../colour/srgb';
-import { apply, compose, type Transform } from '../../ground/transform';
+import { rgba, toHex } from '../../colour/srgb';
+import { apply, compose, STILL, type Transform } from '../../ground/transform';
 import type { Box } from '../../ground/box';
 import type { Gradient } from '../../values/fill';
 import { number, paint, share } from './geometry';
 import { transformOf } from './clean';
 import type { SvgElement } from './tree';
 
-const IDENTITY: Transform = [1, 0, 0, 1, 0, 0];
 /** How far two lengths may differ to be one, as a share. */
 const ALIKE = 1e-3;
 
@@ -41,7 +40,10 @@ const BETWEEN = 3;
  * room.
  */
 function mixedPlainly(stops: Gradient['stops']): void {
-  const bytes = (hex: string): number[] => [1, 3, 5, 7].map((i) => parseInt(hex.slice(i, i + 2) || 'ff', 16)),
+  const bytes = (hex: string): number[] => {
+      const { r, g, b, a } = rgba(hex);
+      return [r, g, b, Math.round(a * 255)];
+    },
     wanted = stops.slice(1).flatMap((q, i) => {
       const [a, b] = [bytes(stops[i].colour as string), bytes(q.colour as string)];
       return a[3] !== b[3] && a.some((v, c) => c < 3 && v !== b[c]) && q.at > stops[i].at
@@ -76,14 +78,14 @@ export function gradientFrom(
     least = Math.max(least, share(s.offset, 0));
     const c = paint(s['stop-color'] ?? 'black', s.color ?? current) ?? { hex: '#000000', alpha: 0 };
     const opacity = c.alpha * share(s['stop-opacity'], 1) * alpha,
-      [r, g, b] = [1, 3, 5].map((i) => parseInt(c.hex.slice(i, i + 2), 16));
+      { r, g, b } = rgba(c.hex);
     return { at: least, colour: toHex(r, g, b, opacity), mid: 0.5 };
   });
   if (stops.length === 1) stops.push({ ...stops[0], at: 1 });
   mixedPlainly(stops);
   const byBox = (a.gradientUnits ?? 'objectBoundingBox') === 'objectBoundingBox',
-    unit: Transform = byBox ? [local.width, 0, 0, local.height, local.x, local.y] : IDENTITY,
-    to = compose(t, compose(unit, (a.gradientTransform && transformOf(a.gradientTransform)) || IDENTITY)),
+    unit: Transform = byBox ? [local.width, 0, 0, local.height, local.x, local.y] : STILL,
+    to = compose(t, compose(unit, (a.gradientTransform && transformOf(a.gradientTransform)) || STILL)),
     // Shares of the viewport are not known here.
     percents = ['x1', 'y1', 'x2', 'y2', 'cx', 'cy', 'r'].some((k) => a[k]?.endsWith('%'));
   if (!byBox && percents) return null;

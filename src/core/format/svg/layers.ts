@@ -1,6 +1,6 @@
 // A cleaned SVG as layers: shapes, gradients, groups, pictures, texts whose font is there. What is none of that is left
 // as drawings of their own, each cut out of the whole.
-import { apply, compose, type Transform } from '../../ground/transform';
+import { apply, compose, STILL, type Transform } from '../../ground/transform';
 import type { Box } from '../../ground/box';
 import { makePhoto } from '../../kinds/photo';
 import { begun, CENTRED } from '../../kinds/common';
@@ -14,9 +14,11 @@ import { solid } from '../../values/made';
 import { BLEND_MODES, type BlendMode, NO_STROKE, PLAIN_SHAPE } from '../../values/plain';
 import { partsById, sizeOfRoot, transformOf } from './clean';
 import {
+  dashesOf,
   dataOf,
   drawnPath,
   fitted,
+  hasMarkers,
   INHERITED,
   named,
   NOT_DRAWN,
@@ -84,7 +86,6 @@ export interface LayersAsk {
 const MOST_LAYERS = 250;
 /** How far a transform may be from turning and scaling alone. */
 const CLOSE = 1e-3;
-const IDENTITY: Transform = [1, 0, 0, 1, 0, 0];
 const isBlend = (v: string): v is BlendMode => (BLEND_MODES as readonly string[]).includes(v);
 
 /** How much a transform scales and turns; null where it does more than that. */
@@ -243,7 +244,6 @@ export function layersFrom(root: SvgElement, ask: LayersAsk): FoundLayers | null
     fill: Fill,
     opacity: number,
     group: string | null,
-    stroke: Stroke = NO_STROKE,
   ): ShapeLayer => ({
     ...common(
       e,
@@ -262,7 +262,7 @@ export function layersFrom(root: SvgElement, ask: LayersAsk): FoundLayers | null
       },
     },
     fill,
-    stroke,
+    stroke: NO_STROKE,
     shadows: [],
     opacity,
   });
@@ -314,8 +314,7 @@ export function layersFrom(root: SvgElement, ask: LayersAsk): FoundLayers | null
   const shapeLayers = (e: SvgElement, raw: string, among: Among, opacity: number): Found[] => {
     const { style, t, group } = among;
     if ((style.visibility ?? 'visible') !== 'visible' || !raw) return [];
-    if (named(style['marker-start']) || named(style['marker-mid']) || named(style['marker-end']))
-      throw new StaysDrawn();
+    if (hasMarkers(style)) throw new StaysDrawn();
     const local = ask.work.box(drawnPath(raw)),
       d = drawnPath(raw, t),
       box = d ? ask.work.box(d) : null;
@@ -332,9 +331,7 @@ export function layersFrom(root: SvgElement, ask: LayersAsk): FoundLayers | null
       blend = e.attributes['mix-blend-mode'] ?? 'normal',
       out: ShapeLayer[] = [];
     const laid = (l: ShapeLayer): void => void (l.opacity > 0 && out.push(l));
-    const dash = named(style['stroke-dasharray'])
-        ? style['stroke-dasharray']!.split(/[\s,]+/).map((v) => number(v) * k)
-        : [],
+    const dash = dashesOf(style, k),
       drawnStroke = named(wanted) && width > 0,
       // Both by themselves must let show what lies below as one.
       form = plainForm(e, t),
@@ -524,7 +521,7 @@ export function layersFrom(root: SvgElement, ask: LayersAsk): FoundLayers | null
       for (const key of [...INHERITED, ...TEXT_STYLES])
         if (a[key] !== undefined && a[key] !== 'inherit') style[key] = a[key];
       const t =
-          e === root ? among.t : compose(among.t, (a.transform !== undefined && transformOf(a.transform)) || IDENTITY),
+          e === root ? among.t : compose(among.t, (a.transform !== undefined && transformOf(a.transform)) || STILL),
         inner: Among = { ...among, style, t, dim: 1 };
       if (e.name === 'g' || e === root) return within(e, inner, opacity, blend);
       if (e.name === 'use') {

@@ -5,9 +5,11 @@ import { compose, type Transform } from '../../ground/transform';
 import { type Drawing, type Drawn, type DrawnMark, marksOf } from '../../paint/drawing';
 import { partsById, sizeOfRoot, transformOf } from './clean';
 import {
+  dashesOf,
   dataOf,
   drawnPath,
   fitted,
+  hasMarkers,
   INHERITED,
   named,
   NOT_DRAWN,
@@ -32,7 +34,7 @@ export function outlines(root: SvgElement): Drawing | null {
 
   const shape = (e: SvgElement, d: string, style: Style, t: Transform): Drawn[] => {
     if ((style.visibility ?? 'visible') !== 'visible') return [];
-    if (named(style['marker-start']) || named(style['marker-mid']) || named(style['marker-end'])) throw new TooMuch();
+    if (hasMarkers(style)) throw new TooMuch();
     const current = style.color ?? 'black',
       fill = e.name === 'line' ? null : paint(style.fill ?? 'black', current),
       stroke = paint(style.stroke ?? 'none', current),
@@ -62,9 +64,7 @@ export function outlines(root: SvgElement): Drawing | null {
         (style['paint-order'] !== undefined && style['paint-order'] !== 'normal')
       )
         throw new TooMuch();
-      const dash = named(style['stroke-dasharray'])
-        ? style['stroke-dasharray']!.split(/[\s,]+/).map((v) => number(v) * k)
-        : [];
+      const dash = dashesOf(style, k);
       out.push({
         ...plain,
         fill: null,

@@ -19,6 +19,7 @@ import { IconSend, IconX } from '@tabler/icons-react';
 import { useEffect, useRef, useState } from 'react';
 import { FORMATS, type StillFormatId, STILL_FORMAT_IDS } from '../../../core/format/formats';
 import { kindFor, POST_KINDS, type PostKind, refusals, RULES } from '../../../core/posting/rules';
+import { weakestShown } from '../../../core/posting/weakest';
 import { api, inWords, type PostInfo } from '../../shared/api';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { savedPlace } from '../keeping/handed';
@@ -36,13 +37,6 @@ interface Props {
 const timeOf = (at: string): string =>
   new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 const STATE_WORD: Record<PostInfo['state'], string> = { refused: 'Refused', waiting: 'Waits', shown: 'Shown' };
-
-/** The text that reads worst of all slides as they are shown. */
-const weakestOf = ({ slides }: PostInfo) =>
-  slides
-    .flatMap((s) => s.texts.map((t) => ({ ...t, slide: s.slide })))
-    .filter((t) => t.ratio !== null)
-    .sort((a, b) => a.ratio! / a.needed - b.ratio! / b.needed)[0];
 
 export function Posting({ choice, set }: Props) {
   const piece = useBench((s) => s.id),
@@ -208,7 +202,7 @@ export function Posting({ choice, set }: Props) {
             </Anchor>
           </Group>
           {posts.slice(0, 8).map((p) => {
-            const weakest = weakestOf(p);
+            const weakest = weakestShown(p.slides.flatMap((s) => s.texts));
             return (
               <Group key={p.id} gap={6} wrap="nowrap" align="flex-start" className={css.posted} data-state={p.state}>
                 <div style={{ flex: 1, minWidth: 0 }}>

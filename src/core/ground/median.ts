@@ -1,0 +1,4 @@
+// Middles of lists.
+
+/** The median, the upper one of two. @param values at least one; they stay in their order */
+export const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
