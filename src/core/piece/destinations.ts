@@ -22,6 +22,8 @@ export interface Destination {
   height: number;
   /** CSS pixels at which people see the full width. */
   shownWidth: number;
+  /** Pixels of the screen to a CSS pixel: 2 on phones, 1 on desks. */
+  density: 1 | 2;
   keepClear: KeepClear[];
   /** Most slides a piece may have there. */
   slides: number;
@@ -50,6 +52,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1080,
     height: 1080,
     shownWidth: 375,
+    density: 2,
     keepClear: [],
     slides: 1,
     bytes: 8_000_000,
@@ -62,6 +65,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1080,
     height: 1350,
     shownWidth: 375,
+    density: 2,
     keepClear: [],
     slides: 1,
     bytes: 8_000_000,
@@ -74,6 +78,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1080,
     height: 1920,
     shownWidth: 375,
+    density: 2,
     keepClear: [zone('Name and progress', 0, 0, 1, 0.13), zone('Reply bar', 0, 0.87, 1, 0.13)],
     slides: 1,
     bytes: 8_000_000,
@@ -85,6 +90,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1080,
     height: 1350,
     shownWidth: 375,
+    density: 2,
     keepClear: [],
     slides: 20,
     bytes: 8_000_000,
@@ -97,6 +103,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1584,
     height: 396,
     shownWidth: 790,
+    density: 1,
     keepClear: [zone('Portrait', 0.03, 0.5, 0.2, 0.8, 'ellipse')],
     slides: 1,
     bytes: 4_000_000,
@@ -108,6 +115,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1280,
     height: 720,
     shownWidth: 336,
+    density: 1,
     keepClear: [zone('Duration', 0.84, 0.84, 0.14, 0.12)],
     slides: 1,
     bytes: 2_000_000,
@@ -119,6 +127,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1000,
     height: 1500,
     shownWidth: 236,
+    density: 2,
     keepClear: [],
     slides: 1,
     bytes: 10_000_000,
@@ -130,6 +139,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1200,
     height: 630,
     shownWidth: 500,
+    density: 1,
     keepClear: [],
     slides: 1,
     bytes: 1_000_000,
@@ -141,6 +151,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1200,
     height: 400,
     shownWidth: 600,
+    density: 1,
     keepClear: [],
     slides: 1,
     bytes: 200_000,
@@ -152,6 +163,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1920,
     height: 900,
     shownWidth: 1440,
+    density: 1,
     keepClear: [zone('Navigation', 0, 0, 1, 0.09)],
     slides: 8,
     bytes: 500_000,
@@ -164,6 +176,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1600,
     height: 2560,
     shownWidth: 300,
+    density: 1,
     keepClear: [],
     slides: 1,
     bytes: 10_000_000,
@@ -175,6 +188,7 @@ export const DESTINATIONS: readonly Destination[] = [
     width: 1920,
     height: 1080,
     shownWidth: 1280,
+    density: 1,
     keepClear: [],
     slides: 50,
     bytes: 10_000_000,
@@ -183,3 +197,11 @@ export const DESTINATIONS: readonly Destination[] = [
 
 /** The destination of that id, or null. */
 export const destinationById = (id: string | null): Destination | null => DESTINATIONS.find((d) => d.id === id) ?? null;
+
+/** Shown no wider than this, CSS px, a picture is taken to be seen on a phone. */
+const PHONE = 480;
+/** Pixels of the screen to a CSS pixel: as its destination says, else by the width at which a size is seen. */
+export function densityOf({ destination, shownWidth }: { destination: string | null; shownWidth: number }): number {
+  const known = destinationById(destination);
+  return known?.shownWidth === shownWidth ? known.density : shownWidth <= PHONE ? 2 : 1;
+}

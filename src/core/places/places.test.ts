@@ -10,7 +10,7 @@ import { readSlide } from '../reading/read';
 import { paintPlace } from './paint';
 import { cropTo, TONES } from './place';
 import { PLACE_IDS, type PlaceId, placeOf, placesFor } from './places';
-import { inkShown, readInPlace } from './read';
+import { readInPlace } from './read';
 
 const { painter } = easelFor();
 const ABOUT = { headline: 'Slow trains', campaign: 'The Ostrel Line' };
@@ -52,22 +52,6 @@ describe('which places', () => {
     expect(placesFor({ section: null }, size(1000, 1000))).toEqual(['feed', 'grid', 'print']);
     expect(placesFor({ section: null }, size(1000, 1000), 1)).toEqual(['feed', 'print']);
   });
-});
-
-it('a thin stroke shows as much of its colour as the pixel that has most of it, on average', () => {
-  expect([0, 1, 2, 5].map(inkShown)).toEqual([0, 0.75, 1, 1]);
-  for (const width of [0.3, 0.8, 1.3, 1.7]) {
-    let sum = 0;
-    const phases = 4000;
-    for (let i = 0; i < phases; i++) {
-      const from = (i + 0.5) / phases,
-        to = from + width;
-      let most = 0;
-      for (let p = 0; p < 4; p++) most = Math.max(most, Math.min(to, p + 1) - Math.max(from, p));
-      sum += most;
-    }
-    expect(inkShown(width)).toBeCloseTo(sum / phases, 3);
-  }
 });
 
 describe('readings', () => {

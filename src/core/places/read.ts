@@ -6,7 +6,7 @@ import type { Box } from '../ground/box';
 import type { TextLayer } from '../kinds/text';
 import { textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
-import { coloursOf, type LetterColours, letterRatios } from '../reading/contrast-of-letters';
+import { coloursOf, readLetters } from '../reading/contrast-of-letters';
 import { busyness, cellMeans } from '../reading/busyness';
 import {
   type Flag,
@@ -37,17 +37,6 @@ export interface PlaceReading {
 const FINEST = 1;
 /** A letter is covered where more of its halo is than may be hard to tell. */
 const MOST_COVERED = 0.25;
-
-/**
- * How much of its colour a stroke shows in the pixel that shows most of it, on average over where it lies between
- * pixels: the mean over the phase of the largest overlap of a stroke with a grid of unit boxes.
- * @param width of the stroke, pixels @returns 0..1, 1 from two pixels on
- */
-export function inkShown(width: number): number {
-  if (width >= 2) return 1;
-  if (width <= 1) return Math.max(0, width) * (1 - Math.max(0, width) / 4);
-  return width - 1 + (2 - width) * (width / 4 + 0.5);
-}
 
 /** What lies over a picture, in pixels of the size, and beyond which edges nothing of it shows. */
 interface Over {
@@ -112,20 +101,6 @@ function layOver({ halo, scale }: TextProbe, pair: Pair, { crop, covers: all }: 
   return hidden;
 }
 
-/** Ink as it is seen: thin strokes show part of what lies behind them. */
-function thinned(letters: readonly LetterColours[], shown: number): LetterColours[] {
-  if (shown >= 1) return [...letters];
-  return letters.map(({ halo, ink }) => {
-    const out = new Uint8Array(halo.length),
-      flat = ink.length === 3;
-    for (let i = 0; i < halo.length; i++) {
-      const v = ink[flat ? i % 3 : i];
-      out[i] = Math.round(halo[i] + (v - halo[i]) * shown);
-    }
-    return { halo, ink: out };
-  });
-}
-
 /** One text. @param size as it is laid out there @param drawing in which the picture lies */
 function readOne(
   painter: Painter,
@@ -139,15 +114,14 @@ function readOne(
   const css = drawing.at.width / (drawing.crop.width * size.width),
     scale = Math.min(FINEST, css * DEVICES[device].density),
     seenSize = { ...size, shownWidth: css * size.width },
-    probe = probeAt(painter, piece, seenSize, layer, scale),
+    probe = probeAt(painter, piece, seenSize, layer, scale, undefined, DEVICES[device].density),
     painted = paintPair(painter, piece, slide, size, probe),
     // What is the same all over is a pixel of its own: under a cover it is not the same any more.
     pair = { backdrop: painted.backdrop, inks: painted.inks.map((i) => spread(i, painted.backdrop.length)) },
     hidden = layOver(probe, pair, overOf(drawing, size)),
     own = grey ? { backdrop: seen(pair.backdrop, GREY), inks: pair.inks.map((i) => seen(i, GREY)) } : pair,
-    shown = inkShown(probe.halo.stroke * css * DEVICES[device].density),
     colours = coloursOf(probe, own),
-    ratios = letterRatios(thinned(colours, shown));
+    reads = readLetters(colours);
   const letters = { cutOff: 0, covered: 0 };
   probe.halo.letters.forEach((l, n) => {
     let off = 0,
@@ -158,14 +132,14 @@ function readOne(
     }
     if (off > 0) {
       letters.cutOff++;
-      ratios[n] = 1;
+      reads[n].ratio = 1;
     } else if (under > l.halo.length * MOST_COVERED) {
       letters.covered++;
-      ratios[n] = 1;
+      reads[n].ratio = 1;
     }
   });
   const busy = probe.halo.letters.length ? busyness(probe.grid, cellMeans(probe.grid, own.backdrop)) : 0,
-    found = readingFrom(probe, ratios, busy, isCovered(painter, piece, slide, size, probe), probe.layout, colours),
+    found = readingFrom(probe, reads, busy, isCovered(painter, piece, slide, size, probe), probe.layout, colours),
     // What lies in the way is known here, not guessed from zones.
     flags = found.flags.filter(
       (f): f is Flag => f !== 'keep-clear' && !(f === 'unseen' && letters.covered + letters.cutOff > 0),
@@ -176,7 +150,7 @@ function readOne(
   if (letters.covered) why.push('covered');
   if (reading.verdict !== 'clear') {
     if (flags.includes('too-small')) why.push('small');
-    if (shown < 0.9) why.push('thin');
+    if (colours.some((c) => c.delivered < 0.9)) why.push('thin');
   }
   return { reading, why, letters };
 }

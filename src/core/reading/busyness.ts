@@ -1,7 +1,8 @@
 // How much a backdrop varies at letter scale, where it masks letter shapes (after Scharff, Hill and Ahumada 2000):
-// RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over the line
-// boxes.
+// RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over
+// stretches of the line boxes of one em; the median stretch counts, so that one straight edge behind a text is no texture.
 import { lightnessOf } from '../colour/lab-planes';
+import { lowerMedian } from '../ground/median';
 import type { Transform } from '../ground/transform';
 import type { TextLayout } from '../type/layout';
 import type { Region } from './coverage';
@@ -18,8 +19,9 @@ export const FOLIAGE_RMS = 0.1;
 export interface BusyGrid {
   columns: number;
   rows: number;
-  /** 1 where the cell lies in a line box. */
-  inLine: Uint8Array;
+  /** Which stretch of a line, about an em wide, the cell lies in; -1 outside the line boxes. */
+  stretch: Int32Array;
+  stretches: number;
   /** For each cell up to nine pixel indices into the region. */
   samples: Int32Array;
   perCell: number;
@@ -31,7 +33,8 @@ export interface BusyGrid {
 const EMPTY: BusyGrid = {
   columns: 0,
   rows: 0,
-  inLine: new Uint8Array(),
+  stretch: new Int32Array(),
+  stretches: 0,
   samples: new Int32Array(),
   perCell: 0,
   fine: 1,
@@ -61,14 +64,20 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
     rows = Math.max(1, Math.ceil((bottom - top + 4 * coarse) / cell));
   const n = cell <= 1.01 ? 1 : cell <= 6 ? 2 : 3,
     perCell = n * n;
-  const inLine = new Uint8Array(columns * rows),
+  // Stretches of one em, as many as a line has, all of a line equally long.
+  const perLine = inked.map((l) => Math.max(1, Math.round(l.width / Math.max(1, layout.fontSize)))),
+    before = perLine.map((_, i) => perLine.slice(0, i).reduce((sum, n) => sum + n, 0));
+  const stretch = new Int32Array(columns * rows).fill(-1),
     samples = new Int32Array(columns * rows * perCell);
   for (let r = 0; r < rows; r++) {
     const cy = y0 + (r + 0.5) * cell;
-    const line = inked.find((l) => cy >= l.top && cy < l.bottom);
+    const at = inked.findIndex((l) => cy >= l.top && cy < l.bottom),
+      line = at < 0 ? null : inked[at];
     for (let c = 0; c < columns; c++) {
       const cx = x0 + (c + 0.5) * cell;
-      if (line && cx >= line.left && cx < line.left + line.width) inLine[r * columns + c] = 1;
+      if (line && cx >= line.left && cx < line.left + line.width)
+        stretch[r * columns + c] =
+          before[at] + Math.min(perLine[at] - 1, Math.floor(((cx - line.left) / line.width) * perLine[at]));
       for (let k = 0; k < perCell; k++) {
         const lx = cx + (((k % n) + 0.5) / n - 0.5) * cell,
           ly = cy + (((k / n) | 0) + 0.5 - n / 2) * (cell / n);
@@ -80,7 +89,8 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
       }
     }
   }
-  return { columns, rows, inLine, samples, perCell, fine: fine / cell, coarse: coarse / cell };
+  const stretches = perLine.reduce((sum, n) => sum + n, 0);
+  return { columns, rows, stretch, stretches, samples, perCell, fine: fine / cell, coarse: coarse / cell };
 }
 
 /** Mean colour of every cell, three bytes-as-floats each. */
@@ -110,7 +120,7 @@ export function cellMeans(grid: BusyGrid, rgba: Uint8ClampedArray): Float32Array
  * @param full the same with all of a treatment, and `s` (0..1) how much of it
  */
 export function busyness(grid: BusyGrid, means: Float32Array, full = means, s = 0): number {
-  const { columns, rows, inLine } = grid;
+  const { columns, rows, stretch, stretches } = grid;
   if (columns === 0) return 0;
   const L = new Float32Array(columns * rows);
   for (let i = 0, o = 0; i < L.length; i++, o += 3)
@@ -121,15 +131,23 @@ export function busyness(grid: BusyGrid, means: Float32Array, full = means, s = 
     );
   const a = blur(L, columns, rows, grid.fine),
     b = blur(L, columns, rows, grid.coarse);
-  let sum = 0,
-    n = 0;
-  for (let i = 0; i < L.length; i++)
-    if (inLine[i]) {
-      sum += (a[i] - b[i]) ** 2;
-      n++;
-    }
-  return n ? Math.min(100, (100 * Math.sqrt(sum / n)) / FOLIAGE_RMS) : 0;
+  const sums = new Float64Array(stretches),
+    counts = new Int32Array(stretches);
+  for (let i = 0; i < L.length; i++) {
+    if (stretch[i] < 0) continue;
+    sums[stretch[i]] += (a[i] - b[i]) ** 2;
+    counts[stretch[i]]++;
+  }
+  return busynessOf([...sums].flatMap((sum, i) => (counts[i] ? [sum / counts[i]] : [])));
 }
+
+/**
+ * Busyness 0..100 of a text: what half of its stretches do not exceed. An edge that runs along the border of two of
+ * four stretches is still one edge.
+ * @param energies mean squares of the band-passed lightness over each of its stretches
+ */
+export const busynessOf = (energies: readonly number[]): number =>
+  energies.length ? Math.min(100, (100 * Math.sqrt(Math.max(0, lowerMedian(energies)))) / FOLIAGE_RMS) : 0;
 
 /** Separable Gaussian, edges repeated. Cells as far to either side weigh the same: they are added first. */
 function blur(from: Float32Array, width: number, height: number, sigma: number): Float32Array {

@@ -1,8 +1,8 @@
 // The reading of each letter from two pictures of the region: the backdrop without ink, and the ink wherever it could
-// be (reading.md, steps 4 and 5).
+// be (reading.md, steps 4, 5, 8 and 9).
 import { LINEAR, rgba } from '../colour/srgb';
 import type { TextLayout } from '../type/layout';
-import type { TextHalo } from './halo';
+import type { LetterHalo, TextHalo } from './halo';
 
 const RED = Float32Array.from(LINEAR, (v) => 0.2126 * v);
 const GREEN = Float32Array.from(LINEAR, (v) => 0.7152 * v);
@@ -11,9 +11,17 @@ const BLUE = Float32Array.from(LINEAR, (v) => 0.0722 * v);
 /**
  * Colours of the pixels that matter of one letter, packed as three bytes each; one colour alone where the ink is flat.
  */
-export interface LetterColours {
+export interface LetterColours extends Pick<LetterHalo, 'delivered' | 'at' | 'rings'> {
   halo: Uint8Array;
   ink: Uint8Array;
+}
+
+/** How one letter is told from what lies round it. */
+export interface LetterRead {
+  /** The contrast ratio, 1..21, that at most a quarter of its halo falls short of. */
+  ratio: number;
+  /** A whole side of it melts into the picture. */
+  melts: boolean;
 }
 
 function pick(rgba: Uint8ClampedArray, at: Int32Array): Uint8Array {
@@ -42,14 +50,16 @@ export function coloursOf(
 ): LetterColours[] {
   return halo.letters.map((l) => {
     const letter = layout.letters[l.letter],
-      picture = inks[letter.ink];
+      picture = inks[letter.ink],
+      { delivered, at, rings } = l,
+      around = { halo: pick(backdrop, l.halo), delivered, at, rings };
     // An emoji is told by the colour that most of it has.
     if (letter.colour !== null) {
       const { r, g, b } = rgba(letter.colour);
-      return { halo: pick(backdrop, l.halo), ink: Uint8Array.of(r, g, b) };
+      return { ...around, ink: Uint8Array.of(r, g, b) };
     }
     const ink = picture.length === 4 ? Uint8Array.from(picture.subarray(0, 3)) : pick(picture, l.ink);
-    return { halo: pick(backdrop, l.halo), ink: isFlat(ink) ? ink.slice(0, 3) : ink };
+    return { ...around, ink: isFlat(ink) ? ink.slice(0, 3) : ink };
   });
 }
 
@@ -57,46 +67,91 @@ let ratios = new Float32Array(4096);
 const lum = (r: number, g: number, b: number): number => RED[r] + GREEN[g] + BLUE[b];
 
 /**
- * Each letter's reading: the contrast ratio that at most a quarter of its halo falls short of.
+ * Each letter's reading.
  * @param none colours of each letter
  * @param full the same with all of a treatment, and `s` (0..1) how much of it; pixels are mixed evenly and rounded to
  * bytes
  * @param share how much of their contrast strokes keep, 0..1, to an eye that does not see sharply
- * @returns one ratio 1..21 a letter
  */
-export const letterRatios = (
+export const readLetters = (
   none: readonly LetterColours[],
   full: readonly LetterColours[] = none,
   s = 0,
   share = 1,
-): Float64Array => Float64Array.from(none, (a, n) => letterRatio(a, full[n], s, share));
+): LetterRead[] => none.map((a, n) => readOf(a, full[n], s, share));
 
 /** The same of one letter. */
-export function letterRatio(a: LetterColours, b: LetterColours, s: number, share = 1): number {
+export function readOf(a: LetterColours, b: LetterColours = a, s = 0, share = 1): LetterRead {
   const count = a.halo.length / 3,
-    same = a === b;
+    same = a === b,
+    { delivered: c } = a;
   if (ratios.length < count) ratios = new Float32Array(count * 2);
-  const mixed = (p: Uint8Array, q: Uint8Array, i: number, j: number): number =>
-    same
-      ? lum(p[i], p[i + 1], p[i + 2])
-      : lum(
-          (p[i] + (q[j] - p[i]) * s + 0.5) | 0,
-          (p[i + 1] + (q[j + 1] - p[i + 1]) * s + 0.5) | 0,
-          (p[i + 2] + (q[j + 2] - p[i + 2]) * s + 0.5) | 0,
-        );
   const stepA = a.ink.length === 3 ? 0 : 3,
-    stepB = b.ink.length === 3 ? 0 : 3;
-  let ink = mixed(a.ink, b.ink, 0, 0) + 0.05;
-  for (let i = 0; i < count; i++) {
-    if (stepA || stepB) ink = mixed(a.ink, b.ink, i * stepA, i * stepB) + 0.05;
-    const back = mixed(a.halo, b.halo, i * 3, i * 3) + 0.05;
+    stepB = b.ink.length === 3 ? 0 : 3,
+    mixed = (p: Uint8Array, q: Uint8Array, i: number, j: number): number =>
+      same ? p[i] : (p[i] + (q[j] - p[i]) * s + 0.5) | 0,
+    inkAt = (i: number, k: number): number => mixed(a.ink, b.ink, i * stepA + k, i * stepB + k),
+    inkFlat = !stepA && !stepB && c >= 1 ? lum(inkAt(0, 0), inkAt(0, 1), inkAt(0, 2)) + 0.05 : null;
+  let low = 0;
+  for (let i = 0, o = 0; i < count; i++, o += 3) {
+    const hr = mixed(a.halo, b.halo, o, o),
+      hg = mixed(a.halo, b.halo, o + 1, o + 1),
+      hb = mixed(a.halo, b.halo, o + 2, o + 2),
+      back = lum(hr, hg, hb) + 0.05;
+    // Thin strokes deliver part of their ink: the rest is what lies behind them.
+    const ink =
+      inkFlat ??
+      lum(
+        (hr + (inkAt(i, 0) - hr) * c + 0.5) | 0,
+        (hg + (inkAt(i, 1) - hg) * c + 0.5) | 0,
+        (hb + (inkAt(i, 2) - hb) * c + 0.5) | 0,
+      ) + 0.05;
     if (share < 1) {
       const middle = (back + ink) / 2,
         away = Math.abs(back - ink) * 0.5 * share;
       ratios[i] = (middle + away) / (middle - away);
     } else ratios[i] = back > ink ? back / ink : ink / back;
+    if (ratios[i] < MELTED) low++;
   }
-  return quantile(ratios, count, Math.min(count - 1, Math.floor(count * 0.25)));
+  // Only where an eighth is that low can a side be.
+  const melts = low * 2 * SIDE >= count && aSideMelts(a, count);
+  return { ratio: quantile(ratios, count, Math.min(count - 1, Math.floor(count * 0.25))), melts };
+}
+
+/** Ratio below which a side of a letter melts into what lies beside it. */
+const MELTED = 1.5;
+/** One part of so many of an outline is a side. */
+const SIDE = 8;
+const pixelsOf = new Uint16Array(256),
+  lowOf = new Uint16Array(256);
+
+/** Is there an eighth of the outline, in one piece, of which more than half of the halo's `ratios` are that low? */
+function aSideMelts({ at, rings }: LetterColours, count: number): boolean {
+  if (!rings.length) return false;
+  pixelsOf.fill(0);
+  lowOf.fill(0);
+  for (let i = 0; i < count; i++) {
+    pixelsOf[at[i]]++;
+    if (ratios[i] < MELTED) lowOf[at[i]]++;
+  }
+  const all = rings.reduce((sum, n) => sum + n, 0),
+    span = Math.max(1, Math.round(all / SIDE)),
+    // A side has its share of the halo; where little of it shows, a corner between strokes, it tells nothing.
+    least = Math.max(4, count / (SIDE * 3));
+  let first = 0;
+  for (const own of rings) {
+    for (let k = 0; own >= span && k < own; k++) {
+      let n = 0,
+        low = 0;
+      for (let j = 0; j < span; j++) {
+        n += pixelsOf[first + ((k + j) % own)];
+        low += lowOf[first + ((k + j) % own)];
+      }
+      if (n >= least && low * 2 > n) return true;
+    }
+    first += own;
+  }
+  return false;
 }
 
 /** The value that would stand at `k` if the first `count` were sorted (Hoare's selection; reorders them). */

@@ -21,7 +21,7 @@ export class CoverageRaster {
   minY = Infinity;
   maxX = -Infinity;
   maxY = -Infinity;
-  /** Signed area and length of the outline in pixels; twice their ratio is the mean stroke width. */
+  /** Signed area and length of the outline in pixels. */
   area = 0;
   perimeter = 0;
 
@@ -75,6 +75,24 @@ export class CoverageRaster {
 
   get empty(): boolean {
     return this.points.length === 0;
+  }
+
+  /** Mean stroke width in pixels: twice the inked area over the length of the outline. */
+  get stroke(): number {
+    return this.perimeter > 0 ? (2 * Math.abs(this.area)) / this.perimeter : 0;
+  }
+
+  /** The closed contours of the outline: edges as four numbers each, and how long they are together, pixels. */
+  contours(): { points: number[]; length: number }[] {
+    const out: { points: number[]; length: number }[] = [],
+      p = this.points;
+    for (let i = 0; i < p.length; i += 4) {
+      if (i === 0 || p[i] !== p[i - 2] || p[i + 1] !== p[i - 1]) out.push({ points: [], length: 0 });
+      const c = out[out.length - 1];
+      c.points.push(p[i], p[i + 1], p[i + 2], p[i + 3]);
+      c.length += Math.hypot(p[i + 2] - p[i], p[i + 3] - p[i + 1]);
+    }
+    return out;
   }
 
   /** Coverage 0..1 of every pixel of the region, row by row. */

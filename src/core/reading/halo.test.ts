@@ -4,7 +4,8 @@ import { easelFor } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
 import { textTransform, traceLetter } from '../type/frame';
 import { CoverageRaster } from './coverage';
-import { haloRadius, OUTSIDE, textHalo } from './halo';
+import { haloRadius, textHalo } from './halo';
+import { OUTSIDE } from './letter-shape';
 
 const { painter } = easelFor();
 const CASES: [name: string, text: string, more: Partial<TextLayer>][] = [

@@ -96,6 +96,7 @@ describe('busyness', () => {
   const layout = {
     lines: [{ left: 0, width: 300, top: 0, bottom: 80, start: 0, end: 1, next: 1, baseline: 60 }],
     xHeight: 40,
+    fontSize: 80,
   } as unknown as TextLayout;
   const of = (value: (x: number, y: number) => number): number => {
     const region = { x: 0, y: 0, width: 400, height: 180 };
@@ -114,6 +115,11 @@ describe('busyness', () => {
     expect(wave(60)).toBeGreaterThan(60);
     expect(wave(60)).toBeGreaterThan(wave(700) * 2);
     expect(wave(60)).toBeGreaterThan(wave(4) * 3);
+  });
+  it('one straight edge behind a text is no texture', () => {
+    expect(of((x) => (x < 200 ? 0 : 255))).toBeLessThan(3);
+    // Texture behind all of it is.
+    expect(of((x) => (x % 40 < 20 ? 80 : 160))).toBeGreaterThan(40);
   });
   it('raises what is needed by at most half, and not at all where it is calm', () => {
     expect([0, 10, 55, 100, 400].map(busynessFactor)).toEqual([1, 1, 1.25, 1.5, 1.5]);

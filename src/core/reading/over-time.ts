@@ -4,6 +4,7 @@ import { textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
 import { probeText, type Reading, readText, type TextProbe } from './read';
+import { marginOf } from './verdict';
 
 /** Loads what slides are painted from. Frames are many: nobody keeps all of them at hand. */
 export type Load = (slides: readonly Slide[]) => Promise<void>;
@@ -14,8 +15,8 @@ export interface TimedReading extends Reading {
 }
 
 /** How far a reading is from what it needs: 1 is just enough. Without letters nothing is missing. */
-export const marginOfReading = ({ ratio, needed }: Pick<Reading, 'ratio' | 'needed'>): number =>
-  ratio === null ? Infinity : ratio / needed;
+export const marginOfReading = ({ ratio, needed, verdict }: Pick<Reading, 'ratio' | 'needed' | 'verdict'>): number =>
+  ratio === null ? Infinity : marginOf(ratio, needed, verdict !== 'clear');
 
 /** The worse of two readings of a text. */
 export const worse = <R extends Reading>(a: R, b: R): R => (marginOfReading(b) < marginOfReading(a) ? b : a);

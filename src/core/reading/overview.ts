@@ -3,6 +3,7 @@ import { isText } from '../kinds/layers';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { oneLine } from '../values/plain';
 import type { Reading } from './read';
+import { marginOf } from './verdict';
 
 export interface OverviewRow {
   slide: string;
@@ -34,8 +35,8 @@ export function overviewOf(piece: Piece, slide: Slide, size: Size, readings: rea
  * How far a reading is from what it needs; what cannot be measured comes after what is Lost, flags before none among
  * equals.
  */
-const standing = ({ ratio, needed, flags }: Reading): number =>
-  (ratio === null ? 0.7 : ratio / needed) - 0.01 * flags.length;
+const standing = ({ ratio, needed, verdict, flags }: Reading): number =>
+  (ratio === null ? 0.7 : marginOf(ratio, needed, verdict !== 'clear')) - 0.01 * flags.length;
 
 /** The worst first; in the order of the piece among equals. */
 export const worstFirst = (rows: readonly OverviewRow[]): OverviewRow[] =>

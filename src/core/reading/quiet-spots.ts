@@ -17,7 +17,7 @@ import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
 import { textFrame } from '../type/frame';
 import type { TextLayout } from '../type/layout';
-import { FOLIAGE_RMS } from './busyness';
+import { busynessOf } from './busyness';
 import { probeText, type Reading, readText, type TextProbe } from './read';
 import { baseRatio, busynessFactor } from './verdict';
 
@@ -306,7 +306,8 @@ function placesOf(
 ): Candidate[] {
   const { look, letters, busy, salient } = ground,
     { width, height, step } = look,
-    { lines } = variant;
+    { lines } = variant,
+    em = Math.max(1, variant.layout.fontSize);
   const least = new Float32Array(width * height).fill(Infinity);
   const out = new Float32Array(width),
     ahead = new Float32Array(width),
@@ -347,8 +348,8 @@ function placesOf(
       )
         continue;
       if (!Number.isFinite(least[y * width + x]) || forbidden(box)) continue;
-      let energy = 0,
-        covers = 0,
+      const energies: number[] = [];
+      let covers = 0,
         area = 0;
       for (const l of lines) {
         const a = Math.round((X + l.x) / step),
@@ -356,11 +357,14 @@ function placesOf(
           c = Math.round((X + l.x + l.width) / step),
           d = Math.round((Y + l.y + l.height) / step),
           part = l.width * l.height;
-        energy += busy.mean(a, b, c, d) * part;
+        // Stretches of an em, as the reading takes them.
+        const n = Math.max(1, Math.round(l.width / em));
+        for (let k = 0; k < n; k++)
+          energies.push(busy.mean(a + Math.round(((c - a) * k) / n), b, a + Math.round(((c - a) * (k + 1)) / n), d));
         covers += salient.mean(a, b, c, d) * part;
         area += part;
       }
-      const busyness = Math.min(100, (100 * Math.sqrt(energy / area)) / FOLIAGE_RMS);
+      const busyness = busynessOf(energies);
       const margin = Math.exp(least[y * width + x]) / (base * busynessFactor(busyness));
       covers /= area;
       if (margins)

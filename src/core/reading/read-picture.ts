@@ -7,7 +7,7 @@ import { textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
 import { busyness, cellMeans } from './busyness';
-import { letterRatios, type LetterColours } from './contrast-of-letters';
+import { readLetters, type LetterColours } from './contrast-of-letters';
 import { isCovered, paintPair, probeAt, type Reading, readingFrom, type TextProbe } from './read';
 
 /** A pixel is wholly ink where it differs from it by no more than this in any channel. */
@@ -54,7 +54,7 @@ export function readPicture(painter: Painter, piece: Piece, slide: Slide, size: 
   return textsIn(piece, slide, size).map((layer) => {
     const probe = probeAt(painter, piece, size, layer, scale),
       { region } = probe.halo;
-    if (!region.width || !region.height) return readingFrom(probe, new Float64Array(), 0, false);
+    if (!region.width || !region.height) return readingFrom(probe, [], 0, false);
     const pair = paintPair(painter, piece, slide, size, probe),
       surface = painter.studio.surface(region.width, region.height);
     painter.paint(surface, piece, slide, size, { scale, x: region.x, y: region.y });
@@ -71,16 +71,16 @@ export function readPicture(painter: Painter, piece: Piece, slide: Slide, size: 
           Math.min(seen.width - 1, i % region.width)) *
         4,
       bodies = inkPixels(probe, painted, pair.inks),
-      colours = probe.halo.letters.map(({ halo }, n): LetterColours => {
+      colours = probe.halo.letters.map(({ halo, delivered, at: pieces, rings }, n): LetterColours => {
         const around = new Uint8Array(halo.length * 3);
         halo.forEach((h, i) => around.set(seen.data.subarray(at(h), at(h) + 3), i * 3));
         const ink = [0, 1, 2].map((c) => median([...bodies[n]].map((b) => seen.data[at(b) + c])));
-        return { halo: around, ink: Uint8Array.from(ink) };
+        return { halo: around, ink: Uint8Array.from(ink), delivered, at: pieces, rings };
       }),
       busy = probe.halo.letters.length ? busyness(probe.grid, cellMeans(probe.grid, pair.backdrop)) : 0;
     return readingFrom(
       probe,
-      letterRatios(colours),
+      readLetters(colours),
       busy,
       isCovered(painter, piece, slide, size, probe),
       probe.layout,

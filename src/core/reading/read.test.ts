@@ -9,7 +9,7 @@ import { Painter, type PaintOptions } from '../scene/painter';
 import { flat, headline, scene } from '../testing/scenes';
 import { gradientThrough, makeBacking, solid } from '../values/made';
 import { NO_STROKE } from '../values/plain';
-import { coloursOf, letterRatios } from './contrast-of-letters';
+import { coloursOf, readLetters } from './contrast-of-letters';
 import { paintPair, probeText, readLetter, readSlide, readText } from './read';
 import { readingKey } from './reading-key';
 
@@ -218,8 +218,8 @@ describe('what need not be painted is not', () => {
       text,
       probe,
       pair,
-      painted: letterRatios(coloursOf(probe, { ...pair, inks: flooded })),
-      quick: letterRatios(coloursOf(probe, pair)),
+      painted: readLetters(coloursOf(probe, { ...pair, inks: flooded })),
+      quick: readLetters(coloursOf(probe, pair)),
     };
   };
   const words = (z: Size): TextLayer => ({
@@ -233,7 +233,7 @@ describe('what need not be painted is not', () => {
       [0xf2, 0xe6, 0xc8, 255],
       [0xc8, 0xe6, 0xf2, 255],
     ]);
-    expect([...s.quick]).toEqual([...s.painted]);
+    expect(s.quick).toEqual(s.painted);
   });
   it.each<[string, (z: Size) => Layer]>([
     ['a tint over them', (z) => ({ ...makeTint('tint', '#806020', 0.4, z), band: 'message' })],
@@ -248,7 +248,7 @@ describe('what need not be painted is not', () => {
   ])('with %s they are painted', async (_name, over) => {
     const s = await standing((z) => [...striped(z), words(z), over(z)]);
     expect(s.pair.inks[0].length).toBeGreaterThan(4);
-    expect([...s.quick]).toEqual([...s.painted]);
+    expect(s.quick).toEqual(s.painted);
   });
   it('a layer over the slide but far from the text changes nothing', async () => {
     const s = await standing((z) => [
@@ -266,7 +266,10 @@ describe('what need not be painted is not', () => {
     const s = await standing((z) => [...striped(z), { ...words(z), ...more }]);
     const whole = readText(painter, s.piece, s.slide, s.size, s.text);
     whole.letters.forEach((l, i) =>
-      expect([i, readLetter(painter, s.piece, s.slide, s.size, s.probe, i)]).toEqual([i, l.ratio]),
+      expect([i, readLetter(painter, s.piece, s.slide, s.size, s.probe, i)]).toEqual([
+        i,
+        { ratio: l.ratio, melts: l.melts },
+      ]),
     );
   });
 });

@@ -2,13 +2,13 @@
 import { zoneEntered } from '../arrange/zones';
 import { oklab } from '../colour/oklab';
 import { type Seeing, seen, strokesKept } from '../colour/seeing';
-import { rgba } from '../colour/srgb';
+import { luminance, rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
 import { scaledBox, touch, union } from '../ground/box';
 import type { Surface } from '../ground/surface';
 import { compose, type Transform } from '../ground/transform';
 import { hoverContrast, LEAST_TARGET, type TextLayer } from '../kinds/text';
-import { SMALLEST_SHOWN } from '../piece/destinations';
+import { densityOf, SMALLEST_SHOWN } from '../piece/destinations';
 import { layerIn, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter, PaintOptions } from '../scene/painter';
@@ -17,9 +17,10 @@ import { overflows, textFrame, textTransform } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import { hexOf } from '../values/swatches';
 import { busyGrid, type BusyGrid, busyness, cellMeans } from './busyness';
-import { coloursOf, type LetterColours, letterRatios } from './contrast-of-letters';
+import { coloursOf, type LetterColours, type LetterRead, readLetters, readOf } from './contrast-of-letters';
 import { HALO, LEAST_HALO, textHalo, type TextHalo } from './halo';
-import { baseRatio, busynessFactor, UNSEEN, type Verdict, verdictOf } from './verdict';
+import { hasLikeLetters } from './like-letters';
+import { baseRatio, busynessFactor, letterVerdict, UNSEEN, type Verdict, verdictOf, worstVerdict } from './verdict';
 
 const PLAINLY: Seeing = { kind: 'plain' };
 
@@ -38,6 +39,9 @@ export type Flag =
   | 'unfound'
   | 'few'
   | 'colour-only'
+  | 'melts'
+  | 'thin'
+  | 'like-letters'
   | 'empty';
 
 export interface LetterReading {
@@ -46,6 +50,8 @@ export interface LetterReading {
   end: number;
   /** Contrast ratio 1..21. */
   ratio: number;
+  /** A whole side of it melts into the picture: at best it is Strained. */
+  melts: boolean;
   clear: boolean;
   /** Upright box of the ink on the slide. */
   box: Box;
@@ -78,6 +84,8 @@ export interface Reading {
   flags: Flag[];
   /** Letters that the join of two slides cuts: they count on neither. */
   cut: string;
+  /** The first letter of which a side melts into the picture, where that is all it lacks; else empty. */
+  melting: string;
   words: { text: string; ratio: number }[];
   lines: { line: number; ratio: number }[];
   letters: LetterReading[];
@@ -116,6 +124,7 @@ export function probeText(painter: Painter, piece: Piece, size: Size, layer: Tex
 /**
  * The same in other pixels.
  * @param scale pixels to one of the size @param cells about so many tell how busy it is
+ * @param density pixels of the screen to a CSS pixel
  */
 export function probeAt(
   painter: Painter,
@@ -124,11 +133,12 @@ export function probeAt(
   layer: TextLayer,
   scale: number,
   cells?: number,
+  density: number = densityOf(size),
 ): TextProbe {
   const placed = layerIn(layer, size, piece.sizes[0]);
   const layout = painter.layout(placed);
   const t = compose([scale, 0, 0, scale, 0, 0], textTransform(placed, layout));
-  const all = haloIn(layout, t, size, scale);
+  const all = haloIn(layout, t, size, scale, density);
   const { halo, cut, outside } = withoutCut(all, placed, size);
   const grid = busyGrid(layout, t, halo.stroke, halo.region, cells);
   // The smallest letters decide what is needed.
@@ -162,9 +172,10 @@ export function probeAt(
 }
 
 /** The halo of a text, measured in so many pixels to one of the size. @param t from the layout to those pixels */
-function haloIn(layout: TextLayout, t: Transform, size: Size, scale: number): TextHalo {
+function haloIn(layout: TextLayout, t: Transform, size: Size, scale: number, density: number): TextHalo {
   const slide = { width: Math.round(size.width * scale), height: Math.round(size.height * scale) },
-    halo = textHalo(layout, t, slide, Math.ceil(layout.xHeight * scale));
+    shown = ((size.shownWidth / size.width) * density) / scale,
+    halo = textHalo(layout, t, slide, Math.ceil(layout.xHeight * scale), shown);
   if (scale === 1) return halo;
   return {
     ...halo,
@@ -303,17 +314,35 @@ export function judge(probe: TextProbe, pair: Pair, covered = false, seeing: See
       : { backdrop: seen(pair.backdrop, seeing), inks: pair.inks.map((i) => seen(i, seeing)) };
   const busy = halo.letters.length ? busyness(grid, cellMeans(grid, own.backdrop)) : 0;
   const colours = coloursOf(probe, own);
-  const ratios = letterRatios(
+  const letters = readLetters(
     colours,
     undefined,
     0,
     strokesKept(seeing, (halo.stroke * probe.shownPx) / Math.max(1, layout.smallest)),
   );
-  return readingFrom(probe, ratios, busy, covered, layout, colours);
+  const reading = readingFrom(probe, letters, busy, covered, layout, colours);
+  return likeLetters(probe, own.backdrop, colours)
+    ? { ...reading, flags: [...reading.flags, 'like-letters'] }
+    : reading;
+}
+
+/** Are there lines in the picture that are like the letters of a text beside them? */
+function likeLetters(
+  { halo, layout, scale }: TextProbe,
+  backdrop: Uint8ClampedArray,
+  colours: readonly LetterColours[],
+): boolean {
+  const inks = [...new Set(colours.map(({ ink }) => luminance(ink[0], ink[1], ink[2])))];
+  return (
+    inks.length > 0 &&
+    hasLikeLetters(halo, layout.fontSize * scale, layout.xHeight * scale, halo.stroke * scale, backdrop, inks)
+  );
 }
 
 /** From this share of Clear letters on those that are not are few. */
 const FEW = 0.9;
+/** Strokes of about a pixel of the screen deliver this much of their ink. */
+const A_PIXEL = 0.75;
 /** Chroma apart, OKLab, by which colours are told apart that are equally light. */
 const COLOURFUL = 0.15;
 
@@ -329,10 +358,13 @@ function byColour({ ink, halo }: LetterColours): boolean {
   return Math.hypot(a1 - a2, b1 - b2) > COLOURFUL;
 }
 
-/** The reading that letter ratios and a busyness amount to. @param colours of the letters, where they are known */
+/**
+ * The reading that those of its letters and a busyness amount to.
+ * @param reads of the letters of the probe's halo @param colours of them, where they are known
+ */
 export function readingFrom(
   probe: TextProbe,
-  ratios: Float64Array,
+  reads: readonly LetterRead[],
   busy: number,
   covered: boolean,
   layout = probe.layout,
@@ -349,8 +381,9 @@ export function readingFrom(
     return {
       start: l.start,
       end: l.end,
-      ratio: ratios[i],
-      clear: verdictOf(ratios[i], needed) === 'clear',
+      ratio: reads[i].ratio,
+      melts: reads[i].melts,
+      clear: letterVerdict(reads[i], needed) === 'clear',
       box: { x: b.x, y: b.y, width: b.width, height: b.height },
       word: l.word,
       line: l.line,
@@ -367,10 +400,15 @@ export function readingFrom(
   const word = weakest && weakest.word >= 0 ? layout.words[weakest.word] : null;
   const count = letters.length + (unfound?.letters ?? 0),
     share = letters.length ? letters.filter((l) => l.clear).length / count : 0,
-    verdict = ratio === null ? null : verdictOf(ratio, needed),
+    // The weakest by its number, unless another melts; what is found nowhere counts by its number alone.
+    verdict =
+      ratio === null ? null : worstVerdict([verdictOf(ratio, needed), ...letters.map((l) => letterVerdict(l, needed))]),
+    melting = letters.find((l) => l.melts && verdictOf(l.ratio, needed) === 'clear'),
     flags = [...probe.flags];
+  if (melting) flags.push('melts');
   if (verdict !== null && verdict !== 'clear') {
     if (share >= FEW) flags.push('few');
+    if (letters.some((l, i) => !l.clear && halo.letters[i].delivered < A_PIXEL)) flags.push('thin');
     if (colours && weakest && byColour(colours[letters.indexOf(weakest)])) flags.push('colour-only');
   }
   if (covered) flags.push('covered');
@@ -392,6 +430,7 @@ export function readingFrom(
     shownPx: probe.shownPx,
     flags,
     cut: probe.cut,
+    melting: melting ? probe.layer.text.slice(melting.start, melting.end) : '',
     words: [...least('word')]
       .filter(([w]) => w >= 0)
       .sort((a, b) => a[0] - b[0])
@@ -451,7 +490,7 @@ export function readText(
 }
 
 /**
- * The ratio 1..21 of one letter alone: only what lies round it is painted.
+ * How one letter alone is told: only what lies round it is painted.
  * @param n index into the letters of the probe's halo @param inks what is known of the text from before
  */
 export function readLetter(
@@ -463,7 +502,7 @@ export function readLetter(
   n: number,
   options: PaintOptions = {},
   inks: Pair['inks'] | null = null,
-): number {
+): LetterRead {
   const { halo, layout } = probe,
     { region } = halo,
     letter = halo.letters[n],
@@ -488,7 +527,7 @@ export function readLetter(
   const known = inks?.[ink].length === 4 ? inks : null;
   const alone = { ...probe, halo: { ...halo, region: part, letters: [own] } },
     pair = paintPair(painter, piece, slide, size, alone, options, known);
-  return letterRatios(coloursOf(alone, pair))[0];
+  return readOf(coloursOf(alone, pair)[0]);
 }
 
 /** All visible texts of a slide, bottom to top. */

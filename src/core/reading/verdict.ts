@@ -31,6 +31,16 @@ export function verdictOf(reading: number, needed: number): Verdict {
   return reading >= 0.6 * needed - 0.0005 ? 'strained' : 'lost';
 }
 
+/** The verdict on one letter: of which a side melts is at best Strained (reading.md, step 9). */
+export const letterVerdict = ({ ratio, melts }: { ratio: number; melts: boolean }, needed: number): Verdict =>
+  melts ? verdictOf(Math.min(ratio, needed * SHORT), needed) : verdictOf(ratio, needed);
+
+/** What a reading that is enough by its number counts as of what is needed, where something else is lacking. */
+const SHORT = 0.99;
+/** How far a letter, or a text, is from what it needs: 1 is just enough. */
+export const marginOf = (ratio: number, needed: number, short: boolean): number =>
+  short ? Math.min(SHORT, ratio / needed) : ratio / needed;
+
 const ORDER: readonly Verdict[] = ['lost', 'strained', 'clear'];
 /** The worst of some verdicts; null where nothing was measured. */
 export const worstVerdict = (verdicts: readonly (Verdict | null)[]): Verdict | null =>

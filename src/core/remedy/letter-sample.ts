@@ -17,6 +17,8 @@ const OF_A_LETTER = 36;
 interface LetterSample {
   /** Luminance of its ink. */
   ink: number;
+  /** How much of it the letter delivers, 0..1. */
+  delivered: number;
   rgb: Uint8Array;
   /** Middles of the pixels, in pixels of the slide. */
   x: Float32Array;
@@ -28,6 +30,13 @@ interface LetterSample {
 const LUMINANCE = Float32Array.from({ length: 256 }, (_, v) => luminance(v, 0, 0) / 0.2126);
 const lum = (r: number, g: number, b: number): number =>
   0.2126 * LUMINANCE[r] + 0.7152 * LUMINANCE[g] + 0.0722 * LUMINANCE[b];
+
+/**
+ * Luminance that ink shows over a backdrop of which a share of it is delivered: mixed by the square root, which is near
+ * enough to the mixing of bytes here.
+ */
+const shown = (ink: number, back: number, share: number): number =>
+  share >= 1 ? ink : (share * Math.sqrt(ink) + (1 - share) * Math.sqrt(back)) ** 2;
 
 /** Letters of some texts of a slide as they stand over it now. */
 export class LetterSamples {
@@ -52,6 +61,7 @@ export class LetterSamples {
           step = l.halo.length / count;
         const s: LetterSample = {
           ink: 0,
+          delivered: l.delivered,
           rgb: new Uint8Array(count * 3),
           x: new Float32Array(count),
           y: new Float32Array(count),
@@ -98,17 +108,18 @@ export class LetterSamples {
     const [r, g, b] = colour;
     this.letters.forEach((l, n) => {
       const count = l.x.length,
-        own = (ink ?? l.ink) + 0.05;
+        full = ink ?? l.ink;
       let cover = 0;
       for (let i = 0, o = 0; i < count; i++, o += 3) {
         const a = alphas ? alphas[n][i] * strength : 0;
         cover += a;
-        const Y =
-          lum(
+        const back = lum(
             (l.rgb[o] + (r - l.rgb[o]) * a + 0.5) | 0,
             (l.rgb[o + 1] + (g - l.rgb[o + 1]) * a + 0.5) | 0,
             (l.rgb[o + 2] + (b - l.rgb[o + 2]) * a + 0.5) | 0,
-          ) + 0.05;
+          ),
+          Y = back + 0.05,
+          own = shown(full, back, l.delivered) + 0.05;
         this.scratch[i] = Y > own ? Y / own : own / Y;
       }
       const ratio = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25))),
@@ -128,7 +139,7 @@ export class LetterSamples {
       const count = l.x.length;
       for (let i = 0; i < count; i++) sum += lum(l.rgb[i * 3], l.rgb[i * 3 + 1], l.rgb[i * 3 + 2]);
       const Y = sum / count + 0.05,
-        own = l.ink + 0.05;
+        own = shown(l.ink, sum / count, l.delivered) + 0.05;
       least = Math.min(least, (Y > own ? Y / own : own / Y) / l.base);
     }
     return least;

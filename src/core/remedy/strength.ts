@@ -10,7 +10,7 @@ import { slideOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { isTreatment, setColour } from '../piece/treatments';
 import { type BusyGrid, busyness, cellMeans } from '../reading/busyness';
-import { coloursOf, type LetterColours, letterRatio, letterRatios } from '../reading/contrast-of-letters';
+import { coloursOf, type LetterColours, type LetterRead, readLetters, readOf } from '../reading/contrast-of-letters';
 import {
   inkIsOpaque,
   paintPair,
@@ -21,7 +21,15 @@ import {
   readText,
   type TextProbe,
 } from '../reading/read';
-import { areClear, busynessFactor, type Verdict, verdictOf } from '../reading/verdict';
+import {
+  areClear,
+  busynessFactor,
+  letterVerdict,
+  marginOf,
+  type Verdict,
+  verdictOf,
+  worstVerdict,
+} from '../reading/verdict';
 import type { Painter, PaintOptions } from '../scene/painter';
 
 export interface StrengthPoint {
@@ -171,14 +179,14 @@ export class StrengthModel {
    */
   at(strength: number): StrengthPoint {
     const s = strength / 100;
-    let worst: { ratio: number; needed: number; margin: number; slide: string } | null = null;
+    let worst: { read: LetterRead; needed: number; margin: number; slide: string } | null = null;
     let clear = 0;
     const all: number[] = [];
     for (const m of this.models) {
       if (!m.probe.halo.letters.length) continue;
-      let ratios: Float64Array, busy: number;
+      let letters: readonly LetterRead[], busy: number;
       if (m.mix) {
-        ratios = letterRatios(m.mix.none, m.mix.full, s);
+        letters = readLetters(m.mix.none, m.mix.full, s);
         busy = m.mix.busyAt(strength);
       } else {
         const { piece, size } = this.ask;
@@ -192,26 +200,26 @@ export class StrengthModel {
           m.probe,
           m.inks,
         );
-        ratios = Float64Array.from(r.letters, (l) => l.ratio);
+        ({ letters } = r);
         busy = r.busyness;
       }
       const needed = this.ask.goal ?? m.probe.base * busynessFactor(busy);
-      for (const ratio of ratios) {
-        all.push(ratio);
-        if (verdictOf(ratio, needed) === 'clear') clear++;
-        const margin = ratio / needed;
-        if (!worst || margin < worst.margin) worst = { ratio, needed, margin, slide: m.on.slide.id };
+      for (const read of letters) {
+        all.push(read.ratio);
+        if (letterVerdict(read, needed) === 'clear') clear++;
+        const margin = marginOf(read.ratio, needed, read.melts);
+        if (!worst || margin < worst.margin) worst = { read, needed, margin, slide: m.on.slide.id };
       }
     }
     all.sort((a, b) => a - b);
     const nth = (share: number): number | null => all[Math.min(all.length - 1, Math.floor(all.length * share))] ?? null;
     return {
       strength,
-      ratio: worst?.ratio ?? null,
+      ratio: worst?.read.ratio ?? null,
       tenth: nth(0.1),
       median: nth(0.5),
       needed: worst?.needed ?? this.ask.goal ?? 0,
-      verdict: worst ? verdictOf(worst.ratio, worst.needed) : null,
+      verdict: worst ? letterVerdict(worst.read, worst.needed) : null,
       share: all.length ? clear / all.length : 0,
       slide: worst?.slide ?? null,
     };
@@ -230,10 +238,11 @@ export class StrengthModel {
       // How busy it is only matters for letters that would do over a calm backdrop.
       let needed: number | null = null;
       const short = order.findIndex((n) => {
-        const ratio = letterRatio(none[n], full[n], strength / 100);
+        const read = readOf(none[n], full[n], strength / 100);
         return (
-          verdictOf(ratio, least) !== 'clear' ||
-          verdictOf(ratio, (needed ??= this.ask.goal ?? probe.base * busynessFactor(mix.busyAt(strength)))) !== 'clear'
+          letterVerdict(read, least) !== 'clear' ||
+          verdictOf(read.ratio, (needed ??= this.ask.goal ?? probe.base * busynessFactor(mix.busyAt(strength)))) !==
+            'clear'
         );
       });
       if (short > 0) order.unshift(...order.splice(short, 1));
@@ -246,10 +255,10 @@ export class StrengthModel {
   }
 
   /**
-   * The ratio of one letter, painted at full size at a strength in percent. @param text index into the texts asked
+   * How one letter is told, painted at full size at a strength in percent. @param text index into the texts asked
    * about @param letter index into its reading's letters
    */
-  paintedLetter(strength: number, text: number, letter: number): number {
+  paintedLetter(strength: number, text: number, letter: number): LetterRead {
     const { piece, size } = this.ask,
       { on, probe, inks } = this.models[text];
     return readLetter(this.painter, piece, on.slide, size, probe, letter, trying(this.ask, on, strength / 100), inks);
@@ -274,7 +283,11 @@ export class StrengthModel {
       );
       return goal === undefined
         ? r
-        : { ...r, needed: goal, verdict: r.ratio === null ? null : verdictOf(r.ratio, goal) };
+        : {
+            ...r,
+            needed: goal,
+            verdict: r.ratio === null ? null : worstVerdict(r.letters.map((l) => letterVerdict(l, goal))),
+          };
     });
   }
 }
@@ -294,17 +307,10 @@ function fallsShort(model: StrengthModel, strength: number, readings: readonly R
     (w, r) => (r.ratio !== null && (!w || r.ratio / r.needed < w.ratio! / w.needed) ? r : w),
     null,
   );
-  return (
-    weakest !== null &&
-    verdictOf(
-      model.paintedLetter(
-        strength,
-        readings.indexOf(weakest),
-        weakest.letters.findIndex((l) => l.ratio === weakest.ratio),
-      ),
-      weakest.needed * SURELY,
-    ) !== 'clear'
-  );
+  if (!weakest) return false;
+  const letter = weakest.letters.findIndex((l) => l.ratio === weakest.ratio),
+    read = model.paintedLetter(strength, readings.indexOf(weakest), letter);
+  return letterVerdict(read, weakest.needed * SURELY) !== 'clear';
 }
 
 /** The strength chart: points from 0 to 100 %, 21 of them unless a coarser step (in percent) is enough. */

@@ -1,7 +1,7 @@
 // What is to be said of a text besides its number, in words.
 import type { Flag, Reading } from '../../core/reading/read';
 
-const FLAG_WORD: Record<Exclude<Flag, 'few'>, string> = {
+const FLAG_WORD: Record<Exclude<Flag, 'few' | 'melts'>, string> = {
   'too-small': 'Shown smaller than 11 px',
   unseen: 'Cannot be seen: ink and backdrop are alike',
   covered: 'Covered by a layer above',
@@ -14,6 +14,8 @@ const FLAG_WORD: Record<Exclude<Flag, 'few'>, string> = {
   'missing-letters': 'No font has some of its letters',
   'missing-font': 'One of its fonts is not here and is replaced',
   'colour-only': 'Told by colour only: some people do not see that difference',
+  thin: 'Strokes thinner than a pixel as shown: they never show their full colour',
+  'like-letters': 'Lines in the picture beside it are as wide as its strokes and look like letters',
   unfound: 'Some of its letters cannot be told from the picture: set in a font, it can be treated',
   empty: 'No letters to measure',
 };
@@ -24,6 +26,13 @@ function fewWords({ share, count, verdict }: Pick<Reading, 'share' | 'count' | '
   return `${few} ${few === 1 ? 'letter' : 'letters'} of ${count} ${few === 1 ? 'is' : 'are'} ${verdict === 'lost' ? 'lost' : 'strained'}; the others are Clear`;
 }
 
+/** What of a reading its flags are worded with. */
+type Flagged = Pick<Reading, 'share' | 'count' | 'verdict' | 'melting'>;
+
 /** What a flag says of a reading. */
-export const flagWord = (flag: Flag, of: Pick<Reading, 'share' | 'count' | 'verdict'>): string =>
-  flag === 'few' ? fewWords(of) : FLAG_WORD[flag];
+export const flagWord = (flag: Flag, of: Flagged): string =>
+  flag === 'few'
+    ? fewWords(of)
+    : flag === 'melts'
+      ? `A side of the ${of.melting} melts into the picture`
+      : FLAG_WORD[flag];
