@@ -18,9 +18,10 @@ import type { Piece } from '../src/core/piece/schema';
 import { askAbout } from '../src/core/remedy/begin-treatment';
 import { SlidePhoto } from '../src/core/remedy/slide-photo';
 import { justEnough } from '../src/core/remedy/strength';
-import { sortWays } from '../src/core/remedy/way';
+import { costOfWay, sortWays, WAY_KINDS } from '../src/core/remedy/way';
 import { Ways } from '../src/core/remedy/ways';
 import { Painter } from '../src/core/scene/painter';
+import { JUDGED, TEXT } from '../src/core/testing/judged';
 import { layoutText } from '../src/core/type/layout';
 import { makeShadow, solid } from '../src/core/values/made';
 import { PLAIN_TONE } from '../src/core/values/plain';
@@ -204,6 +205,52 @@ export async function lossAgainstTint(
     marks.push(best.kept.marks);
   }
   return { ratios, marks };
+}
+
+/**
+ * The pictures that were judged by eye, solved anew: the share of pairs that the cost orders as the eye does, the share
+ * of pictures whose cheapest way is among the best judged, and times in ms of finding all single ways.
+ */
+export async function judgedAnew(
+  photos: ReadonlyMap<string, Pixels>,
+): Promise<{ pairs: number; first: number; times: number[] }> {
+  const painter = new Painter(nodeStudio(photos, diskFonts())),
+    times: number[] = [];
+  let pairs = 0,
+    right = 0,
+    first = 0;
+  for (const { photo, text, tiers } of JUDGED) {
+    const { x = TEXT.x, y, size: fontSize = TEXT.size, weight = TEXT.weight, dark = false, align = 'start' } = text,
+      piece = makePiece(photo, { width: 1080, height: 1080, shownWidth: 375 }, newId, (z) => {
+        const made = makeText('text', text.text ?? TEXT.text, z, dark ? '#0b1420' : '#ffffff');
+        return [
+          makePhoto('photo', photo, photo, z),
+          { ...made, fontSize, align, font: { ...made.font, weight }, box: { x, y, width: 900, height: 200 } },
+        ];
+      }),
+      [slide] = piece.slides,
+      [size] = piece.sizes;
+    await painter.prepare(slide);
+    const t = performance.now(),
+      ways = new Ways(painter, { piece, slide, size, colours: coloursOfPhoto(photos.get(photo)!) }),
+      found = WAY_KINDS.flatMap((k) => ways.solve(k) ?? []);
+    times.push(performance.now() - t);
+    const cost = new Map(found.map((w) => [w.kinds[0] as string, costOfWay(w)])),
+      judged = tiers.map((tier) => tier.flatMap((w) => cost.get(w.kind) ?? []));
+    judged.forEach((better, i) =>
+      judged.slice(i + 1).forEach((worse) =>
+        better.forEach((b) =>
+          worse.forEach((w) => {
+            pairs++;
+            if (b < w) right++;
+          }),
+        ),
+      ),
+    );
+    const all = judged.flat();
+    if (all.length && judged[0].includes(Math.min(...all))) first++;
+  }
+  return { pairs: right / pairs, first: first / JUDGED.length, times: times.slice(4) };
 }
 
 /** Times in ms of the first mask of a photo, and of a stroke after it. */

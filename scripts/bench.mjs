@@ -1,4 +1,5 @@
-// npm run bench: medians and ratios beside their goals; `-- --json` prints the same for programs.
+// npm run bench: medians and ratios beside their goals; `-- --json` prints the same for programs, `-- --only a,b` runs
+// some of its parts (page, slides, drawings, sizes, felt, workers, photos, server).
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,6 +8,8 @@ import { ensureBuild, ensureModules, ensurePrograms, ROOT } from './lib/machine.
 
 const asJson = process.argv.includes('--json');
 if (asJson) console.log = () => {};
+const asked = process.argv.indexOf('--only'),
+  only = asked < 0 ? null : (process.argv[asked + 1] ?? '').split(',');
 ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver', 'pdftocairo']);
 ensureModules();
 await ensureBuild();
@@ -126,18 +129,7 @@ try {
     );
   const cdp = (command, p = {}) => driver.sendAndGetDevToolsCommand(command, p);
 
-  // Opening: from the click on a piece to its first painting.
-  const opening = [];
-  for (let i = 0; i < 7; i++) {
-    await driver.get(`${app.address}/piece/${id}`);
-    await painted();
-    const ms = await driver.executeScript(`return Number(document.documentElement.dataset.firstPainted)`);
-    if (i > 1) opening.push(ms);
-  }
-  report('open a piece, to its first painting', opening, 500);
-
-  // Dragging: what the interface's thread does for one step of the pointer.
-  await driver.wait(async () => (await driver.findElements({ css: '[data-verdict="lost"]' })).length > 0, 30_000);
+  const { piece } = await get('/api/pieces/ostrel-reopening');
   await cdp('Performance.enable');
   // Processor time of the interface's thread, less what answering this very question costs it.
   const busy = async () => {
@@ -182,319 +174,362 @@ try {
     await mouse('mouseReleased', 0, 0);
     return frames;
   }
-  report('drag a layer of twelve, interface busy a frame', await dragged('[data-layer="headline"]'), 4, {
-    p95Goal: 16,
-  });
-  const sixty = (await post('/api/pieces', { document: core.sixtyLayers({ width: 1080, height: 1080 }) })).id;
-  await driver.get(`${app.address}/piece/${sixty}`);
-  await painted();
-  await driver.wait(
-    async () => (await driver.findElements({ css: '[data-verdict]:not([data-verdict="none"])' })).length > 0,
-    60_000,
-  );
-  report('drag a layer of sixty, interface busy a frame', await dragged('[data-layer="s30"]'), 6, { p95Goal: 16 });
 
-  const { slides } = await import('./lib/bench-slides.mjs');
-  await slides({ get, post, address: app.address, driver, report, dragged, painted });
+  /** What is measured, part by part. */
+  const parts = {
+    page: async () => {
+      // Opening: from the click on a piece to its first painting.
+      const opening = [];
+      for (let i = 0; i < 7; i++) {
+        await driver.get(`${app.address}/piece/${id}`);
+        await painted();
+        const ms = await driver.executeScript(`return Number(document.documentElement.dataset.firstPainted)`);
+        if (i > 1) opening.push(ms);
+      }
+      report('open a piece, to its first painting', opening, 500);
 
-  const { drawings, places } = await import('./lib/bench-drawings.mjs');
-  report('a place painted over HTTP, the slide being known', await places(app), 100);
-  for (const [format, all] of Object.entries(await drawings({ address: app.address, driver }))) {
-    const worst = (key) => Math.max(...all.map((d) => d[key]));
-    report(`${format} of the demo, drawn elsewhere: mean difference of 255`, [worst('mean')], 1, {
-      ratio: worst('mean'),
-      unit: 'x',
-    });
-    report(`${format} of the demo, drawn elsewhere: percent of pixels beyond 16`, [worst('far') * 100], 0.5, {
-      ratio: worst('far') * 100,
-      unit: 'x',
-    });
-  }
-  const { sizes } = await import('./lib/bench-sizes.mjs');
-  await sizes({ get, post, address: app.address, driver, report, painted });
+      // Dragging: what the interface's thread does for one step of the pointer.
+      await driver.wait(async () => (await driver.findElements({ css: '[data-verdict="lost"]' })).length > 0, 30_000);
+      report('drag a layer of twelve, interface busy a frame', await dragged('[data-layer="headline"]'), 4, {
+        p95Goal: 16,
+      });
+      const sixty = (await post('/api/pieces', { document: core.sixtyLayers({ width: 1080, height: 1080 }) })).id;
+      await driver.get(`${app.address}/piece/${sixty}`);
+      await painted();
+      await driver.wait(
+        async () => (await driver.findElements({ css: '[data-verdict]:not([data-verdict="none"])' })).length > 0,
+        60_000,
+      );
+      report('drag a layer of sixty, interface busy a frame', await dragged('[data-layer="s30"]'), 6, { p95Goal: 16 });
+    },
+    slides: async () => {
+      const { slides } = await import('./lib/bench-slides.mjs');
+      await slides({ get, post, address: app.address, driver, report, dragged, painted });
+    },
+    drawings: async () => {
+      const { drawings, places } = await import('./lib/bench-drawings.mjs');
+      report('a place painted over HTTP, the slide being known', await places(app), 100);
+      for (const [format, all] of Object.entries(await drawings({ address: app.address, driver }))) {
+        const worst = (key) => Math.max(...all.map((d) => d[key]));
+        report(`${format} of the demo, drawn elsewhere: mean difference of 255`, [worst('mean')], 1, {
+          ratio: worst('mean'),
+          unit: 'x',
+        });
+        report(`${format} of the demo, drawn elsewhere: percent of pixels beyond 16`, [worst('far') * 100], 0.5, {
+          ratio: worst('far') * 100,
+          unit: 'x',
+        });
+      }
+    },
+    sizes: async () => {
+      const { sizes } = await import('./lib/bench-sizes.mjs');
+      await sizes({ get, post, address: app.address, driver, report, painted });
+    },
+    felt: async () => {
+      // What is felt, in the page.
+      let made = 0;
+      // What browsers keep of solved pieces is of no use to it.
+      const unlikeAny = (p) => ({
+        ...p,
+        slides: p.slides.map((s) => ({ ...s, layers: s.layers.map((l) => ({ ...l, name: `${l.name} ${++made}` })) })),
+      });
+      const { felt } = await import('./lib/bench-felt.mjs');
+      const f = await felt(driver, app.address, {
+        fresh: async () => (await post('/api/pieces', { document: unlikeAny(piece), campaign: 'ostrel-line' })).id,
+        sixty: async () =>
+          (await post('/api/pieces', { document: core.sixtyLayers({ width: 1080, height: 1080 }) })).id,
+      });
+      report('Just enough pressed to Clear, after two seconds of rest', f.enoughRested, 300);
+      report('the same as the first action on a piece just opened, never solved', f.enoughFirst, 1000);
+      report('and on one that was solved before', f.enoughAgain, 1000);
+      report('Ways through pressed to the first card, after rest', f.cardRested, 300);
+      report('and to all of them', f.cardsRested, 1000);
+      report('Ways through on a piece just opened, to the first card', f.cardFirst, 600);
+      report('and to all of them', f.cardsFirst, 1800);
+      report('key pressed to the painted letter', f.key, 33, { p95Goal: 50 });
+      report('pointer moved to the painted frame', f.pointer, 33, { p95Goal: 50 });
+      report('long tasks while 34 letters are typed, the longest', [Math.max(0, ...f.typing)], 50);
+      report('long tasks while 60 layers are doubled, the longest', [Math.max(0, ...f.copies)], 50);
+    },
+    workers: async () => {
+      // The measuring worker, asked as the bench asks it; on an empty page, since a piece that is open makes its
+      // solvers ready meanwhile.
+      await driver.get(`${app.address}/nothing`);
+      const one = {
+        ...piece,
+        slides: [{ ...piece.slides[0], layers: piece.slides[0].layers.filter((l) => l.id !== 'kicker') }],
+      };
+      const scene = { piece: one, slide: 'slide-1', size: 'base' };
+      const worker = (kind, args, times) =>
+        driver.executeAsyncScript(
+          `const [kind, args, times, done] = arguments;
+         const w = (window.benchWorker ??= new Worker('/workers/reading.js', { type: 'module' }));
+         const ask = (i) => new Promise((ok) => { const id = kind + i + performance.now();
+           const hear = (e) => { if (e.data.id === id) { w.removeEventListener('message', hear); ok(e.data.value); } };
+           w.addEventListener('message', hear);
+           // Another place each time: nothing of the last measurement may help.
+           const a = structuredClone(args); a[0].piece.slides[0].layers.at(-1).box.x += i; a[0].piece.slides[0].layers.at(-1).box.y += i;
+           w.postMessage({ id, type: 'APPLY', path: [kind], argumentList: a.map((value) => ({ type: 'RAW', value })) }); });
+         (async () => { const out = []; for (let i = 0; i < times; i++) { const t = performance.now(); await ask(i); out.push(performance.now() - t); } done(out); })();`,
+          kind,
+          args,
+          times,
+        );
+      const ask = { overlay: null, kind: 'tint', colour: '#14202b', texts: ['headline'] };
+      report('one reading after an edit, in the worker', (await worker('readings', [scene], 40)).slice(8), 30);
+      report('strength chart, in the worker', (await worker('chart', [scene, ask], 25)).slice(5), 150);
+      report('Just enough for a tint, in the worker', (await worker('solve', [scene, ask], 25)).slice(5), 150);
 
-  // What is felt, in the page.
-  const { piece: reopening } = await get('/api/pieces/ostrel-reopening');
-  let made = 0;
-  // What browsers keep of solved pieces is of no use to it.
-  const unlikeAny = (p) => ({
-    ...p,
-    slides: p.slides.map((s) => ({ ...s, layers: s.layers.map((l) => ({ ...l, name: `${l.name} ${++made}` })) })),
-  });
-  const { felt } = await import('./lib/bench-felt.mjs');
-  const f = await felt(driver, app.address, {
-    fresh: async () => (await post('/api/pieces', { document: unlikeAny(reopening), campaign: 'ostrel-line' })).id,
-    sixty: async () => (await post('/api/pieces', { document: core.sixtyLayers({ width: 1080, height: 1080 }) })).id,
-  });
-  report('Just enough pressed to Clear, after two seconds of rest', f.enoughRested, 300);
-  report('the same as the first action on a piece just opened, never solved', f.enoughFirst, 1000);
-  report('and on one that was solved before', f.enoughAgain, 1000);
-  report('Ways through pressed to the first card, after rest', f.cardRested, 300);
-  report('and to all of them', f.cardsRested, 1000);
-  report('Ways through on a piece just opened, to the first card', f.cardFirst, 600);
-  report('and to all of them', f.cardsFirst, 1800);
-  report('key pressed to the painted letter', f.key, 33, { p95Goal: 50 });
-  report('pointer moved to the painted frame', f.pointer, 33, { p95Goal: 50 });
-  report('long tasks while 34 letters are typed, the longest', [Math.max(0, ...f.typing)], 50);
-  report('long tasks while 60 layers are doubled, the longest', [Math.max(0, ...f.copies)], 50);
+      // All single ways through, by two workers that take the next kind in turn, as the bench asks them.
+      const allWays = await driver.executeAsyncScript(
+        `const [scene, done] = arguments;
+       const workers = [1, 2].map(() => new Worker('/workers/reading.js', { type: 'module' }));
+       const say = (w, path, args) => new Promise((ok) => { const id = path + performance.now() + Math.random();
+         const hear = (e) => { if (e.data.id === id) { w.removeEventListener('message', hear); ok(e.data.value); } };
+         w.addEventListener('message', hear);
+         w.postMessage({ id, type: 'APPLY', path: [path], argumentList: args.map((value) => ({ type: 'RAW', value })) }); });
+       (async () => { const all = [], first = [];
+         for (let i = 0; i < 10; i++) { const t = performance.now(), s = structuredClone(scene); s.piece.slides[0].layers.at(-1).box.y += i;
+           const kinds = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur']; let seen = null;
+           await Promise.all(workers.map(async (w) => { while (kinds.length) { const got = await say(w, 'way', [i + 1, s, { texts: ['headline'] }, kinds.shift(), 280]); if (got && seen === null) seen = performance.now() - t; } }));
+           all.push(performance.now() - t); first.push(seen); }
+         workers.forEach((w) => w.terminate()); done({ all: all.slice(3), first: first.slice(3) }); })();`,
+        scene,
+      );
+      report('all ways through, two workers', allWays.all, 600);
+      report('the first way through that is seen', allWays.first, 600);
 
-  // The measuring worker, asked as the bench asks it; on an empty page, since a piece that is open makes its solvers
-  // ready meanwhile.
-  await driver.get(`${app.address}/nothing`);
-  const { piece } = await get('/api/pieces/ostrel-reopening');
-  const one = {
-    ...piece,
-    slides: [{ ...piece.slides[0], layers: piece.slides[0].layers.filter((l) => l.id !== 'kicker') }],
+      // The stage's worker: a scene changed a little each time, painted as it is while something is dragged.
+      const stage = (base, size, scale, script, times) =>
+        driver.executeAsyncScript(
+          `const [scene, size, scale, script, times, done] = arguments;
+         const w = new Worker('/workers/stage.js', { type: 'module' });
+         const say = (path, args, transfer = []) => new Promise((ok) => { const id = path + performance.now() + Math.random();
+           const hear = (e) => { if (e.data.id === id) { w.removeEventListener('message', hear); ok(e.data.value); } };
+           w.addEventListener('message', hear);
+           w.postMessage({ id, type: 'APPLY', path: [path], argumentList: args.map((value) => ({ type: 'RAW', value })) }, transfer); });
+         const change = new Function('layers', 'i', script);
+         (async () => { const out = [];
+           const canvas = new OffscreenCanvas(Math.round(size.width * scale), Math.round(size.height * scale));
+           await say('attach', ['bench', canvas], [canvas]);
+           await say('show', ['bench', scene, scale, false, null]);
+           for (let i = 0; i < times; i++) { const s = structuredClone(scene); change(s.piece.slides[0].layers, i);
+             const t = performance.now(); await say('show', ['bench', s, scale, true, null]); out.push(performance.now() - t); }
+           w.terminate(); done(out); })();`,
+          base,
+          size,
+          scale,
+          script,
+          times,
+        );
+      const { piece: winter } = await get('/api/pieces/ostrel-winter-hours');
+      const seen = { piece: winter, slide: winter.slides[0].id, size: 'base' };
+      report(
+        'tone slider, to its preview at stage size',
+        (
+          await stage(
+            seen,
+            winter.sizes[0],
+            0.46,
+            'layers[0].tone.levels.black = 150 + i; layers[0].tone.light = { on: true, brightness: i, contrast: 10 };',
+            40,
+          )
+        ).slice(8),
+        33,
+      );
+      const wide = core.manyLayers(winter.slides[0].layers[0], { width: 1920, height: 1080 }, 20);
+      const many = { piece: wide, slide: wide.slides[0].id, size: 'base' };
+      const fades = (layers) => layers.findIndex((l) => l.kind === 'fade');
+      report(
+        'fade dragged among 20 layers, 1920 x 1080 at stage size',
+        (
+          await stage(
+            many,
+            wide.sizes[0],
+            0.5,
+            `const f = layers[${fades(wide.slides[0].layers)}]; f.reach = 0.4 + i * 0.005; f.angle = 270 + (i % 7);`,
+            50,
+          )
+        ).slice(10),
+        16,
+        { p95Goal: 33 },
+      );
+      report(
+        'gradient dragged among 20 layers, 1920 x 1080',
+        (
+          await stage(
+            many,
+            wide.sizes[0],
+            1,
+            `const g = layers.find((l) => l.id === 'gradient').fill.gradient; g.line = { from: { x: 0.1, y: 0.1 + i * 0.01 }, to: { x: 0.9, y: 0.8 } };`,
+            40,
+          )
+        ).slice(8),
+        33,
+      );
+      report(
+        'a letter typed among 20 layers, to its painting',
+        (
+          await stage(
+            many,
+            wide.sizes[0],
+            0.5,
+            "layers.at(-1).text = 'Halt at Lake Sill '.slice(0, 3 + (i % 14)) + i;",
+            50,
+          )
+        ).slice(10),
+        33,
+      );
+      const plain = core.patterned({ width: 1920, height: 1080 }, 0.2);
+      report(
+        'pattern at scale 0.2 over 1920 x 1080',
+        (
+          await stage(
+            { piece: plain, slide: plain.slides[0].id, size: 'base' },
+            plain.sizes[0],
+            1,
+            'layers[0].fill.pattern.angle = i; ',
+            40,
+          )
+        ).slice(8),
+        33,
+      );
+      const thrown = core.shadowed({ width: 1080, height: 1080 });
+      const still = await stage(
+        { piece: thrown, slide: thrown.slides[0].id, size: 'base' },
+        thrown.sizes[0],
+        1,
+        'layers[0].shadows[0].blur = 200 + i;',
+        16,
+      );
+      const moving = await stage(
+        { piece: thrown, slide: thrown.slides[0].id, size: 'base' },
+        thrown.sizes[0],
+        1,
+        'layers[0].box.x += i; layers[0].box.y += i;',
+        30,
+      );
+      report('a wide shadow while its shape moves, against making it', moving.slice(6), 0.5, {
+        ratio: at(moving.slice(6), 0.5) / at(still.slice(4), 0.5),
+        unit: 'x',
+      });
+    },
+    photos: async () => {
+      report('layout of 300 letters with parts, after the first', await core.layoutTimes(), 2);
+
+      // What the best way costs the demo's photographs, and cutting out.
+      const photographs = new Map();
+      for (const name of [
+        'cairn-evening',
+        'enamel-cup',
+        'forest-slope',
+        'hollin-dawn',
+        'lake-sill-autumn',
+        'lake-sill-winter',
+        'morning-mist',
+        'varn-fog',
+        'wet-window',
+      ]) {
+        const { data, info } = await sharp(join(ROOT, 'demo/pictures', `${name}.jpg`))
+          .resize(1600, 1600, { fit: 'cover' })
+          .ensureAlpha()
+          .raw()
+          .toBuffer({ resolveWithObject: true });
+        photographs.set(name, { width: info.width, height: info.height, data: new Uint8ClampedArray(data) });
+      }
+      const loss = await core.lossAgainstTint(photographs);
+      report('photo lost by the best way, against a flat black tint', loss.ratios, 0.12, {
+        ratio: at(loss.ratios, 0.5),
+        unit: 'x',
+      });
+      report('the same, the worst of the demo', loss.ratios, 0.25, { ratio: Math.max(...loss.ratios), unit: 'x' });
+      const judged = await core.judgedAnew(photographs);
+      report('pairs of judged pictures that the cost orders otherwise', [1 - judged.pairs], 0.13, {
+        ratio: 1 - judged.pairs,
+        unit: 'x',
+      });
+      report('judged pictures whose first way is not among the best', [1 - judged.first], 0.15, {
+        ratio: 1 - judged.first,
+        unit: 'x',
+      });
+      report('all single ways of a judged picture, in the core', judged.times, 450);
+      report('marks of the best way, percent', loss.marks, 1, { ratio: at(loss.marks, 0.5), unit: '%' });
+      const twelve = await sharp(join(ROOT, 'demo/pictures/enamel-cup.jpg'))
+        .resize(4243, 2828)
+        .ensureAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      const cut = core.cutTimes({
+        width: twelve.info.width,
+        height: twelve.info.height,
+        data: new Uint8ClampedArray(twelve.data),
+      });
+      report('cut out of 12 megapixels, first result', cut.first, 2000);
+      report('cut out, a stroke', cut.stroke, 500);
+
+      // Tone of a photo, exact, against the nearest thing a picture library does in one pass.
+      const photo = core.noise(4000, 3000);
+      const tonedMs = [],
+        libraryMs = [];
+      for (let i = 0; i < 9; i++) {
+        let t = performance.now();
+        core.toned(photo);
+        if (i > 1) tonedMs.push(performance.now() - t);
+        t = performance.now();
+        await sharp(photo.data, { raw: { width: photo.width, height: photo.height, channels: 4 } })
+          .linear([1.1, 1.05, 0.95, 1], [4, 2, 0, 0])
+          .recomb([
+            [0.8, 0.15, 0.05, 0],
+            [0.05, 0.9, 0.05, 0],
+            [0.05, 0.15, 0.8, 0],
+            [0, 0, 0, 1],
+          ])
+          .raw()
+          .toBuffer();
+        if (i > 1) libraryMs.push(performance.now() - t);
+      }
+      report('tone of 12 megapixels, against linear and recomb by the library', tonedMs, 4, {
+        ratio: at(tonedMs, 0.5) / at(libraryMs, 0.5),
+        unit: 'x',
+      });
+    },
+    server: async () => {
+      // Export: the whole render against encoding the same pixels.
+      const place = { piece, campaign: 'ostrel-line', slide: 0, scale: 1 };
+      const raw = await pixels(place);
+      const whole = [],
+        encode = [];
+      for (let i = 0; i < 16; i++) {
+        let t = performance.now();
+        await render({ ...place, format: 'png' });
+        if (i > 2) whole.push(performance.now() - t);
+        t = performance.now();
+        await sharp(raw.data, { raw: { width: raw.width, height: raw.height, channels: 4 } })
+          .removeAlpha()
+          .png({ compressionLevel: 6 })
+          .toBuffer();
+        if (i > 2) encode.push(performance.now() - t);
+      }
+      report('PNG of a 1080 x 1080 slide, against only encoding it', whole, 2, {
+        ratio: at(whole, 0.5) / at(encode, 0.5),
+        unit: 'x',
+      });
+
+      const { archived, besideHeavy, memoryKept } = await import('./lib/bench-server.mjs');
+      const { archive, encoded } = await archived(app, 'ostrel-carousel');
+      report('seven slides as PNG in an archive, against only encoding them on all cores', archive, 1.5, {
+        ratio: at(archive, 0.5) / at(encoded, 0.5),
+        unit: 'x',
+      });
+      const waited = await besideHeavy(app, 'ostrel-reopening');
+      report('a picture, while another client asks for 20 large ones', waited.render, 3000);
+      report('a list, meanwhile', waited.lists, 300);
+      const kept = await memoryKept(app, 'ostrel-reopening');
+      report('memory after 100 readings and 100 pictures, against before', [kept], 1.4, { ratio: kept, unit: 'x' });
+    },
   };
-  const scene = { piece: one, slide: 'slide-1', size: 'base' };
-  const worker = (kind, args, times) =>
-    driver.executeAsyncScript(
-      `const [kind, args, times, done] = arguments;
-       const w = (window.benchWorker ??= new Worker('/workers/reading.js', { type: 'module' }));
-       const ask = (i) => new Promise((ok) => { const id = kind + i + performance.now();
-         const hear = (e) => { if (e.data.id === id) { w.removeEventListener('message', hear); ok(e.data.value); } };
-         w.addEventListener('message', hear);
-         // Another place each time: nothing of the last measurement may help.
-         const a = structuredClone(args); a[0].piece.slides[0].layers.at(-1).box.x += i; a[0].piece.slides[0].layers.at(-1).box.y += i;
-         w.postMessage({ id, type: 'APPLY', path: [kind], argumentList: a.map((value) => ({ type: 'RAW', value })) }); });
-       (async () => { const out = []; for (let i = 0; i < times; i++) { const t = performance.now(); await ask(i); out.push(performance.now() - t); } done(out); })();`,
-      kind,
-      args,
-      times,
-    );
-  const ask = { overlay: null, kind: 'tint', colour: '#14202b', texts: ['headline'] };
-  report('one reading after an edit, in the worker', (await worker('readings', [scene], 40)).slice(8), 30);
-  report('strength chart, in the worker', (await worker('chart', [scene, ask], 25)).slice(5), 150);
-  report('Just enough for a tint, in the worker', (await worker('solve', [scene, ask], 25)).slice(5), 150);
-
-  // All single ways through, by two workers that take the next kind in turn, as the bench asks them.
-  const allWays = await driver.executeAsyncScript(
-    `const [scene, done] = arguments;
-     const workers = [1, 2].map(() => new Worker('/workers/reading.js', { type: 'module' }));
-     const say = (w, path, args) => new Promise((ok) => { const id = path + performance.now() + Math.random();
-       const hear = (e) => { if (e.data.id === id) { w.removeEventListener('message', hear); ok(e.data.value); } };
-       w.addEventListener('message', hear);
-       w.postMessage({ id, type: 'APPLY', path: [path], argumentList: args.map((value) => ({ type: 'RAW', value })) }); });
-     (async () => { const all = [], first = [];
-       for (let i = 0; i < 10; i++) { const t = performance.now(), s = structuredClone(scene); s.piece.slides[0].layers.at(-1).box.y += i;
-         const kinds = ['pool', 'ink', 'plate', 'backing', 'tint', 'move', 'fade', 'tone', 'shadow', 'blur']; let seen = null;
-         await Promise.all(workers.map(async (w) => { while (kinds.length) { const got = await say(w, 'way', [i + 1, s, { texts: ['headline'] }, kinds.shift(), 280]); if (got && seen === null) seen = performance.now() - t; } }));
-         all.push(performance.now() - t); first.push(seen); }
-       workers.forEach((w) => w.terminate()); done({ all: all.slice(3), first: first.slice(3) }); })();`,
-    scene,
-  );
-  report('all ways through, two workers', allWays.all, 600);
-  report('the first way through that is seen', allWays.first, 600);
-
-  // The stage's worker: a scene changed a little each time, painted as it is while something is dragged.
-  const stage = (base, size, scale, script, times) =>
-    driver.executeAsyncScript(
-      `const [scene, size, scale, script, times, done] = arguments;
-       const w = new Worker('/workers/stage.js', { type: 'module' });
-       const say = (path, args, transfer = []) => new Promise((ok) => { const id = path + performance.now() + Math.random();
-         const hear = (e) => { if (e.data.id === id) { w.removeEventListener('message', hear); ok(e.data.value); } };
-         w.addEventListener('message', hear);
-         w.postMessage({ id, type: 'APPLY', path: [path], argumentList: args.map((value) => ({ type: 'RAW', value })) }, transfer); });
-       const change = new Function('layers', 'i', script);
-       (async () => { const out = [];
-         const canvas = new OffscreenCanvas(Math.round(size.width * scale), Math.round(size.height * scale));
-         await say('attach', ['bench', canvas], [canvas]);
-         await say('show', ['bench', scene, scale, false, null]);
-         for (let i = 0; i < times; i++) { const s = structuredClone(scene); change(s.piece.slides[0].layers, i);
-           const t = performance.now(); await say('show', ['bench', s, scale, true, null]); out.push(performance.now() - t); }
-         w.terminate(); done(out); })();`,
-      base,
-      size,
-      scale,
-      script,
-      times,
-    );
-  const { piece: winter } = await get('/api/pieces/ostrel-winter-hours');
-  const seen = { piece: winter, slide: winter.slides[0].id, size: 'base' };
-  report(
-    'tone slider, to its preview at stage size',
-    (
-      await stage(
-        seen,
-        winter.sizes[0],
-        0.46,
-        'layers[0].tone.levels.black = 150 + i; layers[0].tone.light = { on: true, brightness: i, contrast: 10 };',
-        40,
-      )
-    ).slice(8),
-    33,
-  );
-  const wide = core.manyLayers(winter.slides[0].layers[0], { width: 1920, height: 1080 }, 20);
-  const many = { piece: wide, slide: wide.slides[0].id, size: 'base' };
-  const fades = (layers) => layers.findIndex((l) => l.kind === 'fade');
-  report(
-    'fade dragged among 20 layers, 1920 x 1080 at stage size',
-    (
-      await stage(
-        many,
-        wide.sizes[0],
-        0.5,
-        `const f = layers[${fades(wide.slides[0].layers)}]; f.reach = 0.4 + i * 0.005; f.angle = 270 + (i % 7);`,
-        50,
-      )
-    ).slice(10),
-    16,
-    { p95Goal: 33 },
-  );
-  report(
-    'gradient dragged among 20 layers, 1920 x 1080',
-    (
-      await stage(
-        many,
-        wide.sizes[0],
-        1,
-        `const g = layers.find((l) => l.id === 'gradient').fill.gradient; g.line = { from: { x: 0.1, y: 0.1 + i * 0.01 }, to: { x: 0.9, y: 0.8 } };`,
-        40,
-      )
-    ).slice(8),
-    33,
-  );
-  report(
-    'a letter typed among 20 layers, to its painting',
-    (
-      await stage(many, wide.sizes[0], 0.5, "layers.at(-1).text = 'Halt at Lake Sill '.slice(0, 3 + (i % 14)) + i;", 50)
-    ).slice(10),
-    33,
-  );
-  const plain = core.patterned({ width: 1920, height: 1080 }, 0.2);
-  report(
-    'pattern at scale 0.2 over 1920 x 1080',
-    (
-      await stage(
-        { piece: plain, slide: plain.slides[0].id, size: 'base' },
-        plain.sizes[0],
-        1,
-        'layers[0].fill.pattern.angle = i; ',
-        40,
-      )
-    ).slice(8),
-    33,
-  );
-  const thrown = core.shadowed({ width: 1080, height: 1080 });
-  const still = await stage(
-    { piece: thrown, slide: thrown.slides[0].id, size: 'base' },
-    thrown.sizes[0],
-    1,
-    'layers[0].shadows[0].blur = 200 + i;',
-    16,
-  );
-  const moving = await stage(
-    { piece: thrown, slide: thrown.slides[0].id, size: 'base' },
-    thrown.sizes[0],
-    1,
-    'layers[0].box.x += i; layers[0].box.y += i;',
-    30,
-  );
-  report('a wide shadow while its shape moves, against making it', moving.slice(6), 0.5, {
-    ratio: at(moving.slice(6), 0.5) / at(still.slice(4), 0.5),
-    unit: 'x',
-  });
+  for (const [name, part] of Object.entries(parts)) if (!only || only.includes(name)) await part();
   await driver.quit();
-
-  report('layout of 300 letters with parts, after the first', await core.layoutTimes(), 2);
-
-  // What the best way costs the demo's photographs, and cutting out.
-  const photographs = new Map();
-  for (const name of [
-    'cairn-evening',
-    'enamel-cup',
-    'forest-slope',
-    'hollin-dawn',
-    'lake-sill-autumn',
-    'lake-sill-winter',
-    'morning-mist',
-    'varn-fog',
-    'wet-window',
-  ]) {
-    const { data, info } = await sharp(join(ROOT, 'demo/pictures', `${name}.jpg`))
-      .resize(1600, 1600, { fit: 'cover' })
-      .ensureAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    photographs.set(name, { width: info.width, height: info.height, data: new Uint8ClampedArray(data) });
-  }
-  const loss = await core.lossAgainstTint(photographs);
-  report('photo lost by the best way, against a flat black tint', loss.ratios, 0.25, {
-    ratio: at(loss.ratios, 0.5),
-    unit: 'x',
-  });
-  report('marks of the best way, percent', loss.marks, 1, { ratio: at(loss.marks, 0.5), unit: '%' });
-  const twelve = await sharp(join(ROOT, 'demo/pictures/enamel-cup.jpg'))
-    .resize(4243, 2828)
-    .ensureAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  const cut = core.cutTimes({
-    width: twelve.info.width,
-    height: twelve.info.height,
-    data: new Uint8ClampedArray(twelve.data),
-  });
-  report('cut out of 12 megapixels, first result', cut.first, 2000);
-  report('cut out, a stroke', cut.stroke, 500);
-
-  // Tone of a photo, exact, against the nearest thing a picture library does in one pass.
-  const photo = core.noise(4000, 3000);
-  const tonedMs = [],
-    libraryMs = [];
-  for (let i = 0; i < 9; i++) {
-    let t = performance.now();
-    core.toned(photo);
-    if (i > 1) tonedMs.push(performance.now() - t);
-    t = performance.now();
-    await sharp(photo.data, { raw: { width: photo.width, height: photo.height, channels: 4 } })
-      .linear([1.1, 1.05, 0.95, 1], [4, 2, 0, 0])
-      .recomb([
-        [0.8, 0.15, 0.05, 0],
-        [0.05, 0.9, 0.05, 0],
-        [0.05, 0.15, 0.8, 0],
-        [0, 0, 0, 1],
-      ])
-      .raw()
-      .toBuffer();
-    if (i > 1) libraryMs.push(performance.now() - t);
-  }
-  report('tone of 12 megapixels, against linear and recomb by the library', tonedMs, 4, {
-    ratio: at(tonedMs, 0.5) / at(libraryMs, 0.5),
-    unit: 'x',
-  });
-
-  // Export: the whole render against encoding the same pixels.
-  const place = { piece, campaign: 'ostrel-line', slide: 0, scale: 1 };
-  const raw = await pixels(place);
-  const whole = [],
-    encode = [];
-  for (let i = 0; i < 16; i++) {
-    let t = performance.now();
-    await render({ ...place, format: 'png' });
-    if (i > 2) whole.push(performance.now() - t);
-    t = performance.now();
-    await sharp(raw.data, { raw: { width: raw.width, height: raw.height, channels: 4 } })
-      .removeAlpha()
-      .png({ compressionLevel: 6 })
-      .toBuffer();
-    if (i > 2) encode.push(performance.now() - t);
-  }
-  report('PNG of a 1080 x 1080 slide, against only encoding it', whole, 2, {
-    ratio: at(whole, 0.5) / at(encode, 0.5),
-    unit: 'x',
-  });
-
-  const { archived, besideHeavy, memoryKept } = await import('./lib/bench-server.mjs');
-  const { archive, encoded } = await archived(app, 'ostrel-carousel');
-  report('seven slides as PNG in an archive, against only encoding them on all cores', archive, 1.5, {
-    ratio: at(archive, 0.5) / at(encoded, 0.5),
-    unit: 'x',
-  });
-  const waited = await besideHeavy(app, 'ostrel-reopening');
-  report('a picture, while another client asks for 20 large ones', waited.render, 3000);
-  report('a list, meanwhile', waited.lists, 300);
-  const kept = await memoryKept(app, 'ostrel-reopening');
-  report('memory after 100 readings and 100 pictures, against before', [kept], 1.4, { ratio: kept, unit: 'x' });
 } finally {
   await app.stop();
   rmSync(folder, { recursive: true, force: true });

@@ -120,6 +120,9 @@ export const ReadingSchema = z.object({
   flags: z.array(z.string()),
   /** Letters that the join of two slides cuts. */
   cut: z.string(),
+  melting: z
+    .string()
+    .describe('A letter of which a side melts into the picture, where that is all it lacks; else empty'),
   words: z.array(z.object({ text: z.string(), ratio })),
   lines: z.array(z.object({ line: z.number(), ratio })),
   letters: z.array(
@@ -127,6 +130,7 @@ export const ReadingSchema = z.object({
       start: z.number(),
       end: z.number(),
       ratio,
+      melts: z.boolean(),
       clear: z.boolean(),
       box,
       word: z.number(),
@@ -136,6 +140,11 @@ export const ReadingSchema = z.object({
 });
 export const PlacedReading = ReadingSchema.omit({ letters: true });
 export const FrameSchema = box;
+export const PhotoKeptSchema = z.object({
+  kept: z.number().describe('Percent of the photo that is left'),
+  marks: z.number().describe('Percent of it with new edges'),
+  edge: z.number().describe('How plainly one sees where the treatment begins and ends'),
+});
 
 export const ProblemSchema = z.object({
   type: z.string(),

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { NARROWEST, WIDEST } from '../core/piece/limits';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { PlacedReading, StoredPieceSchema } from './shapes';
+import { PhotoKeptSchema, PlacedReading, StoredPieceSchema } from './shapes';
 
 const name = z.string().trim().min(1).max(100).optional();
 
@@ -99,7 +99,7 @@ export const sizes = {
             .describe('Null where nothing was needed, or nothing is enough'),
           clear: z.boolean(),
           readings: z.array(PlacedReading),
-          kept: z.object({ kept: z.number(), marks: z.number() }).nullable(),
+          kept: PhotoKeptSchema.nullable(),
         }),
       ),
     },

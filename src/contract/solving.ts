@@ -4,7 +4,7 @@ import { TREATMENT_KINDS } from '../core/piece/treatments';
 import { HexSchema } from '../core/values/fill';
 import { CutSchema } from '../core/values/photo';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { FrameSchema, PlacedReading, PlaceQuery, ReadingSchema } from './shapes';
+import { FrameSchema, PhotoKeptSchema, PlacedReading, PlaceQuery, ReadingSchema } from './shapes';
 
 const place = { slide: z.number().int().min(1).default(1), size: z.string().max(64).optional() };
 const noLayer = { 404: 'Not there', 422: 'No such layer, or more work than is done at once' };
@@ -13,10 +13,8 @@ const WaySchema = z.object({
   kinds: z.array(z.string()),
   name: z.string(),
   strength: z.number().nullable().describe('Whole percent'),
-  kept: z
-    .object({ kept: z.number(), marks: z.number() })
-    .nullable()
-    .describe('Percent of the photo; null without a photo'),
+  kept: PhotoKeptSchema.nullable().describe('Null without a photo'),
+  price: z.number().describe('Points that it costs besides, for changing what somebody chose'),
   readings: z.array(PlacedReading),
   add: z.array(z.looseObject({})).describe('Layers to add to the document'),
   change: z

@@ -123,7 +123,8 @@ describe('the interface for programs', () => {
       ways = parts.at(-1)!.answer as {
         kinds: string[];
         strength: number;
-        kept: { kept: number; marks: number };
+        kept: { kept: number; marks: number; edge: number };
+        price: number;
         readings: { verdict: string }[];
         add: Layer[];
         change: { id: string; set: object }[];
@@ -132,8 +133,19 @@ describe('the interface for programs', () => {
     expect(ways.map((w) => w.kinds[0])).toEqual(
       expect.arrayContaining(['tint', 'fade', 'pool', 'plate', 'backing', 'shadow', 'tone']),
     );
-    const worth = ways.map((w) => w.kept.kept - 2 * w.kept.marks);
-    expect(worth.every((v, i) => i === 0 || v <= worth[i - 1] + 0.6)).toBe(true);
+    // The cheapest first: photo lost, marks, edges, and the price of forms and of changing what was chosen
+    // (docs/reading.md).
+    const cost = ways.map(({ kinds: [kind], kept, price }) => {
+      const lost = 100 - kept.kept;
+      return (
+        (kind === 'fade' ? lost * Math.min(1, 0.2 + 0.015 * lost) : lost) +
+        4 * kept.marks +
+        0.8 * kept.edge +
+        (kind === 'plate' || kind === 'backing' ? 3 : 0) +
+        price
+      );
+    });
+    expect(cost.every((v, i) => i === 0 || v >= cost[i - 1] - 0.6)).toBe(true);
     // Taken as found, by a program: the stored piece reads Clear.
     const { piece } = await stored(id),
       pool = ways.find((w) => w.kinds[0] === 'pool')!,

@@ -26,6 +26,8 @@ export type FadeLayer = LayerOf<typeof fields>;
 
 /** The side from which a linear fade is solid, by its angle. */
 export const FADE_SIDES = { left: 0, top: 90, right: 180, bottom: 270 } as const;
+/** The corner from which it is. */
+export const FADE_CORNERS = { topLeft: 45, topRight: 135, bottomRight: 225, bottomLeft: 315 } as const;
 
 export const makeFade = (
   id: string,

@@ -40,7 +40,7 @@ export const makePool = (
   anchors: CENTRED,
 });
 
-/** Its patches: one for each line, each a box with its turn, in slide pixels. */
+/** The lines it lies behind: one box for each, each a box with its turn, in slide pixels. */
 function patches(layer: PoolLayer, places: readonly LinesPlace[]): { boxes: Box[]; rotation: number } {
   if (!places.length) return { boxes: [layer.box], rotation: layer.rotation };
   const { lines, rotation } = linesTogether(places);
@@ -69,7 +69,8 @@ export const pool = {
     },
     boundless: true,
   },
-  reach: (layer) => Math.max(0, layer.spread) + layer.feather,
+  // Lines swell where they join, by less than the height of one.
+  reach: (layer) => Math.max(0, layer.spread) + layer.feather + 0.75 * layer.box.height,
   work: () => 8,
   paint: (easel, layer, opacity, { lines }) => {
     const { scale, x, y } = easel.view;

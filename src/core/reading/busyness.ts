@@ -1,6 +1,6 @@
 // How much a backdrop varies at letter scale, where it masks letter shapes (after Scharff, Hill and Ahumada 2000):
 // RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over
-// stretches of the line boxes of one em; the median stretch counts, so that one straight edge behind a text is no texture.
+// stretches of the line boxes of one em; the median stretch counts: one straight edge behind a text is no texture.
 import { lightnessOf } from '../colour/lab-planes';
 import { lowerMedian } from '../ground/median';
 import type { Transform } from '../ground/transform';

@@ -83,39 +83,67 @@ export const readLetters = (
 /** The same of one letter. */
 export function readOf(a: LetterColours, b: LetterColours = a, s = 0, share = 1): LetterRead {
   const count = a.halo.length / 3,
-    same = a === b,
-    { delivered: c } = a;
+    c = a.delivered,
+    flat = a.ink.length === 3 && b.ink.length === 3;
   if (ratios.length < count) ratios = new Float32Array(count * 2);
-  const stepA = a.ink.length === 3 ? 0 : 3,
-    stepB = b.ink.length === 3 ? 0 : 3,
-    mixed = (p: Uint8Array, q: Uint8Array, i: number, j: number): number =>
-      same ? p[i] : (p[i] + (q[j] - p[i]) * s + 0.5) | 0,
-    inkAt = (i: number, k: number): number => mixed(a.ink, b.ink, i * stepA + k, i * stepB + k),
-    inkFlat = !stepA && !stepB && c >= 1 ? lum(inkAt(0, 0), inkAt(0, 1), inkAt(0, 2)) + 0.05 : null;
-  let low = 0;
-  for (let i = 0, o = 0; i < count; i++, o += 3) {
-    const hr = mixed(a.halo, b.halo, o, o),
-      hg = mixed(a.halo, b.halo, o + 1, o + 1),
-      hb = mixed(a.halo, b.halo, o + 2, o + 2),
-      back = lum(hr, hg, hb) + 0.05;
-    // Thin strokes deliver part of their ink: the rest is what lies behind them.
-    const ink =
-      inkFlat ??
-      lum(
-        (hr + (inkAt(i, 0) - hr) * c + 0.5) | 0,
-        (hg + (inkAt(i, 1) - hg) * c + 0.5) | 0,
-        (hb + (inkAt(i, 2) - hb) * c + 0.5) | 0,
-      ) + 0.05;
-    if (share < 1) {
-      const middle = (back + ink) / 2,
-        away = Math.abs(back - ink) * 0.5 * share;
+  if (a === b && flat && c >= 1) againstOne(a.halo, lum(a.ink[0], a.ink[1], a.ink[2]) + 0.05, count);
+  else againstMixed(a, b, a === b ? 0 : s, c, count);
+  if (share < 1)
+    for (let i = 0; i < count; i++) {
+      // Of luminances r and 1 a share of what they differ by is left.
+      const middle = (ratios[i] + 1) / 2,
+        away = (ratios[i] - 1) * 0.5 * share;
       ratios[i] = (middle + away) / (middle - away);
-    } else ratios[i] = back > ink ? back / ink : ink / back;
-    if (ratios[i] < MELTED) low++;
-  }
+    }
+  let low = 0;
+  for (let i = 0; i < count; i++) if (ratios[i] < MELTED) low++;
   // Only where an eighth is that low can a side be.
   const melts = low * 2 * SIDE >= count && aSideMelts(a, count);
   return { ratio: quantile(ratios, count, Math.min(count - 1, Math.floor(count * 0.25))), melts };
+}
+
+/** Ratios of a halo to one flat ink, its luminance 0.05 up. */
+function againstOne(halo: Uint8Array, ink: number, count: number): void {
+  for (let i = 0, o = 0; i < count; i++, o += 3) {
+    const back = RED[halo[o]] + GREEN[halo[o + 1]] + BLUE[halo[o + 2]] + 0.05;
+    ratios[i] = back > ink ? back / ink : ink / back;
+  }
+}
+
+/** Ratios between two pictures, mixed by `s`; of the ink only a share of `c` is delivered. */
+function againstMixed(a: LetterColours, b: LetterColours, s: number, c: number, count: number): void {
+  const p = a.halo,
+    q = b.halo,
+    stepA = a.ink.length === 3 ? 0 : 3,
+    stepB = b.ink.length === 3 ? 0 : 3,
+    flat = stepA === 0 && stepB === 0;
+  let r = 0,
+    g = 0,
+    bl = 0,
+    known = 0;
+  for (let i = 0, o = 0; i < count; i++, o += 3) {
+    const hr = (p[o] + (q[o] - p[o]) * s + 0.5) | 0,
+      hg = (p[o + 1] + (q[o + 1] - p[o + 1]) * s + 0.5) | 0,
+      hb = (p[o + 2] + (q[o + 2] - p[o + 2]) * s + 0.5) | 0,
+      back = RED[hr] + GREEN[hg] + BLUE[hb] + 0.05;
+    if (i === 0 || !flat) {
+      const j = i * stepA,
+        k = i * stepB;
+      r = (a.ink[j] + (b.ink[k] - a.ink[j]) * s + 0.5) | 0;
+      g = (a.ink[j + 1] + (b.ink[k + 1] - a.ink[j + 1]) * s + 0.5) | 0;
+      bl = (a.ink[j + 2] + (b.ink[k + 2] - a.ink[j + 2]) * s + 0.5) | 0;
+      known = RED[r] + GREEN[g] + BLUE[bl] + 0.05;
+    }
+    // Thin strokes deliver part of their ink: the rest is what lies behind them.
+    const ink =
+      c >= 1
+        ? known
+        : RED[(hr + (r - hr) * c + 0.5) | 0] +
+          GREEN[(hg + (g - hg) * c + 0.5) | 0] +
+          BLUE[(hb + (bl - hb) * c + 0.5) | 0] +
+          0.05;
+    ratios[i] = back > ink ? back / ink : ink / back;
+  }
 }
 
 /** Ratio below which a side of a letter melts into what lies beside it. */

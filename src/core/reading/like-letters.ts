@@ -1,6 +1,6 @@
 // Lines like letters (reading.md, step 10): posts, ropes, twigs beside a text, about as wide as its strokes and of
 // about its colour, read as further strokes, or bridge the space between words.
-import { luminance } from '../colour/srgb';
+import { LINEAR } from '../colour/srgb';
 import type { TextHalo } from './halo';
 
 /** How near they must lie, em. */
@@ -43,7 +43,10 @@ function cellsOf(
       for (let v = 0; v < step; v += 2)
         for (let u = 0; u < step; u += 2, n++) {
           const at = (y * step + v) * region.width + x * step + u;
-          sum += luminance(backdrop[at * 4], backdrop[at * 4 + 1], backdrop[at * 4 + 2]);
+          sum +=
+            0.2126 * LINEAR[backdrop[at * 4]] +
+            0.7152 * LINEAR[backdrop[at * 4 + 1]] +
+            0.0722 * LINEAR[backdrop[at * 4 + 2]];
           if (inked[at]) out.inked[i] = 1;
         }
       const Y = sum / n + 0.05;
@@ -55,14 +58,15 @@ function cellsOf(
 /**
  * Distance of each marked cell to the nearest one that is not, in cells, by two scans (Borgefors 1986); cells beyond
  * the edge go on as the edge.
+ * @param not of those that are not marked, to the nearest one that is
  */
-function depths(marked: Uint8Array, width: number, height: number): Float32Array {
+function depths(marked: Uint8Array, width: number, height: number, not = false): Float32Array {
   // A rim that is never nearer than anything.
   const w = width + 2,
     far = new Float32Array(w * (height + 2)).fill(FAR),
     out = new Float32Array(width * height);
   for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0, at = (y + 1) * w + 1; x < width; x++, i++, at++) if (!marked[i]) far[at] = 0;
+    for (let x = 0, at = (y + 1) * w + 1; x < width; x++, i++, at++) if ((marked[i] === 0) !== not) far[at] = 0;
   const scan = (from: number, to: number, by: 1 | -1): void => {
     for (let at = from; at !== to; at += by) {
       if (far[at] === 0) continue;
@@ -103,17 +107,18 @@ export function hasLikeLetters(
     deep = depths(alike, width, height);
   // What is wide is no line, nor is the rim of it: cells within reach of a depth that no line has.
   const most = (wide * WIDEST) / 2 + 0.5,
-    thick = depths(
-      Uint8Array.from(deep, (d) => (d > most ? 0 : 1)),
-      width,
-      height,
-    ),
-    line = Uint8Array.from(alike, (a, i) => (a && thick[i] > most + 1 ? 1 : 0)),
-    away = depths(
-      Uint8Array.from(inked, (v) => (v ? 0 : 1)),
-      width,
-      height,
-    ),
+    core = new Uint8Array(alike.length),
+    line = new Uint8Array(alike.length);
+  for (let i = 0; i < deep.length; i++) if (deep[i] > most) core[i] = 1;
+  const thick = depths(core, width, height, true);
+  let some = false;
+  for (let i = 0; i < line.length; i++) {
+    if (!alike[i] || thick[i] <= most + 1) continue;
+    line[i] = 1;
+    some = true;
+  }
+  if (!some) return false;
+  const away = depths(inked, width, height, true),
     near = (NEAR * em) / step;
   const seen = new Uint8Array(line.length);
   for (let i = 0; i < line.length; i++) {

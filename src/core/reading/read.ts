@@ -305,8 +305,11 @@ function surfaceFor(painter: Painter, width: number, height: number): Surface {
   return scratch.surface;
 }
 
-/** Judges a text from its two pictures. @param seeing to which eyes, in which light */
-export function judge(probe: TextProbe, pair: Pair, covered = false, seeing: Seeing = PLAINLY): Reading {
+/**
+ * Judges a text from its two pictures.
+ * @param seeing to which eyes, in which light @param lines also whether lines in the picture look like its letters
+ */
+export function judge(probe: TextProbe, pair: Pair, covered = false, seeing: Seeing = PLAINLY, lines = true): Reading {
   const { layout, halo, grid } = probe;
   const own =
     seeing.kind === 'plain'
@@ -321,7 +324,7 @@ export function judge(probe: TextProbe, pair: Pair, covered = false, seeing: See
     strokesKept(seeing, (halo.stroke * probe.shownPx) / Math.max(1, layout.smallest)),
   );
   const reading = readingFrom(probe, letters, busy, covered, layout, colours);
-  return likeLetters(probe, own.backdrop, colours)
+  return lines && likeLetters(probe, own.backdrop, colours)
     ? { ...reading, flags: [...reading.flags, 'like-letters'] }
     : reading;
 }
@@ -486,6 +489,8 @@ export function readText(
     paintPair(painter, piece, slide, size, probe, options, inks),
     isCovered(painter, piece, slide, size, probe),
     seeing,
+    // Not where strengths or widths are tried.
+    !options.alter && options.quality !== 'draft',
   );
 }
 

@@ -17,7 +17,7 @@ import { type Reading, readText } from '../reading/read';
 import { areClear } from '../reading/verdict';
 import type { Painter } from '../scene/painter';
 import type { PhotoKept } from './photo-kept';
-import { type Way, type WayKind, wayName, WAY_NAMES, worthOf } from './way';
+import { costOfWay, type Way, type WayKind, wayName, WAY_NAMES } from './way';
 import { leastFor, ownPart } from './way-finder';
 import { Ways } from './ways';
 import { propertyOfWay } from './ways-over';
@@ -31,9 +31,6 @@ const KINDS: readonly WayKind[] = ['fade', 'tint', 'pool', 'plate', 'backing', '
 const SLOW: readonly WayKind[] = ['shadow', 'blur'];
 /** Other kinds that cost no more than this are good enough without them. */
 const GOOD = 30;
-
-/** Points a treatment costs: photo lost, and marks twice. */
-const costOf = (w: Pick<Way, 'kept' | 'strength'>): number => 100 - worthOf(w);
 
 /** How a size stands, and what would do for it by itself. */
 export interface Survey {
@@ -50,6 +47,8 @@ export interface Offer {
   treated: readonly string[];
   property: StrengthProperty;
   near: number;
+  /** What it is as a way. */
+  kind: WayKind;
   /** It was not there before: sizes that do not need it do without. */
   added: boolean;
 }
@@ -96,7 +95,7 @@ export class SizeSolver {
     // A shadow that is there belongs to the look: it can be made stronger, but not be another one.
     const shadowed = finder.texts.some((t) => t.shadows.some((s) => s.on));
     for (const kind of KINDS) {
-      if (SLOW.includes(kind) && out.ways.some((w) => costOf(w) <= good)) continue;
+      if (SLOW.includes(kind) && out.ways.some((w) => costOfWay(w) <= good)) continue;
       const way = kind === 'shadow' && shadowed ? null : finder.solve(kind);
       if (way) out.ways.push(way);
       yield;
@@ -105,13 +104,13 @@ export class SizeSolver {
   }
 
   /** The least strength of an offer that makes this size Clear, and what it costs here. */
-  price({ piece, treated, property, near }: Offer): Price {
+  price({ piece, treated, property, near, kind }: Offer): Price {
     const slides = [{ slide: slideOf(piece, this.slideId), treated }],
       least = leastFor(this.painter, { piece, size: this.size, slides, property }, near);
     if (!least) return null;
     const { strength } = least,
       laid = setStrength(piece, this.slideId, treated, this.size.id, property, strength);
-    return { strength, cost: costOf({ kept: this.kept(laid), strength }) };
+    return { strength, cost: costOfWay({ kinds: [kind], kept: this.kept(laid), strength, price: 0 }) };
   }
 
   private kept(piece: Piece): PhotoKept | null {
@@ -157,24 +156,26 @@ function raised(piece: Piece, slideId: string): Offer[] {
     [base] = piece.sizes;
   const having = (of: readonly Layer[], property: StrengthProperty): string[] =>
     of.filter((l) => l.visible && strengthOf(l, property, base) > 0).map((l) => l.id);
-  const there: [ids: string[], property: StrengthProperty, name: string][] = [
+  const there: [ids: string[], property: StrengthProperty, kind: WayKind, name: string][] = [
     ...layers
       .filter((l) => isTreatment(l) && l.visible)
-      .map((l): [string[], StrengthProperty, string] => [[l.id], 'opacity', l.name]),
-    ...(['backing', 'shadow'] as const).map((p): [string[], StrengthProperty, string] => [
+      .map((l): (typeof there)[number] => [[l.id], 'opacity', l.kind as WayKind, l.name]),
+    ...(['backing', 'shadow'] as const).map((p): (typeof there)[number] => [
       having(layers.filter(isText), p),
+      p,
       p,
       WAY_NAMES[p],
     ]),
-    ...(['darken', 'lighten'] as const).map((p): [string[], StrengthProperty, string] => [
+    ...(['darken', 'lighten'] as const).map((p): (typeof there)[number] => [
       having(layers.filter(isBackdropPhoto), p),
       p,
+      'tone',
       WAY_NAMES.tone,
     ]),
   ];
   return there
     .filter(([ids]) => ids.length)
-    .map(([treated, property, name]) => ({ name, piece, treated, property, near: 60, added: false }));
+    .map(([treated, property, kind, name]) => ({ name, piece, treated, property, near: 60, kind, added: false }));
 }
 
 /** What of a fade follows the place of the texts. */
@@ -192,6 +193,7 @@ function begun(piece: Piece, slideId: string, surveys: readonly Survey[], kind: 
       treated: lead.change.map((c) => c.id),
       property: propertyOfWay(kind, lead),
       near,
+      kind,
       added: true,
     };
   const id = newId(),
@@ -206,6 +208,7 @@ function begun(piece: Piece, slideId: string, surveys: readonly Survey[], kind: 
     treated: [id],
     property: 'opacity',
     near,
+    kind,
     added: true,
   };
 }
@@ -225,7 +228,7 @@ export function offersFor(
     total = (kind: WayKind): number =>
       short.reduce((sum, s) => {
         const way = s.ways.find((w) => w.kinds[0] === kind);
-        return sum + (way ? costOf(way) : UNSOLVED);
+        return sum + (way ? costOfWay(way) : UNSOLVED);
       }, 0);
   return [
     ...raised(piece, slideId),
@@ -323,9 +326,9 @@ export function choose(
     own = new Map<string, Way>(),
     strengths = new Map<string, number>();
   for (const { size, ways } of short) {
-    const [cheapest] = [...ways].sort((a, b) => costOf(a) - costOf(b)),
+    const [cheapest] = [...ways].sort((a, b) => costOfWay(a) - costOfWay(b)),
       price = best === undefined ? null : prices[best].get(size);
-    if (cheapest && (!price || costOf(cheapest) + WORTH_ANOTHER < price.cost)) own.set(size, cheapest);
+    if (cheapest && (!price || costOfWay(cheapest) + WORTH_ANOTHER < price.cost)) own.set(size, cheapest);
     else if (price) {
       strengths.set(size, price.strength);
       out.ways.set(size, { name: offers[best].name, strength: price.strength, shared: true });

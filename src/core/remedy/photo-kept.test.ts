@@ -25,7 +25,7 @@ it('OKLab by table is that by formula', () => {
 });
 
 it('all is kept of the photo itself, nothing under opaque colour far from it', () => {
-  expect(kept.compare(photo.data)).toEqual({ kept: 100, marks: 0 });
+  expect(kept.compare(photo.data)).toEqual({ kept: 100, marks: 0, edge: 0 });
   expect(kept.compare(over(1, 0))!.kept).toBeLessThan(1);
 });
 
@@ -57,6 +57,35 @@ it('the edge of a plate is a mark in the windows it passes through, and only the
   expect(k.kept).toBeGreaterThan(80);
 });
 
+describe('the edge', () => {
+  /** The byte of a grey of that OKLab lightness: of greys it is the cube root of the luminance. */
+  const grey = (L: number): number => {
+    const Y = L ** 3;
+    return Math.round(255 * (Y <= 0.0031308 ? 12.92 * Y : 1.055 * Y ** (1 / 2.4) - 0.055));
+  };
+  const wide = (at: (x: number, y: number) => number) => picture(480, 80, (x, y) => [at(x, y), at(x, y), at(x, y)]);
+  const flat = new KeptPhoto(wide(() => grey(0.6))),
+    ramp = (steep: number) => wide((x) => grey(0.6 - (steep * x) / 8));
+  it('on an even ground is the square of its slope, the plainly seen one being 100', () => {
+    for (const steep of [0.006, 0.009])
+      expect(Math.abs(flat.compare(ramp(steep).data)!.edge / (100 * (steep / 0.01) ** 2) - 1)).toBeLessThan(0.15);
+    expect(flat.compare(wide(() => grey(0.4)).data)!.edge).toBe(0);
+  });
+  it('no steeper than crisp: a plate’s step is not worse than its outline is long', () => {
+    const step = (d: number) => wide((x) => grey(x < 244 ? 0.6 : 0.6 - d));
+    expect(flat.compare(step(0.4).data)!.edge).toBeCloseTo(flat.compare(step(0.1).data)!.edge, 5);
+  });
+  it('what the picture shows hides it; an even tint has none', () => {
+    const busy = wide((x, y) => 120 + 50 * Math.sin(x / 2) * Math.cos(y / 3)),
+      under = (alpha: (x: number) => number) =>
+        busy.data.map((v, i) => (i % 4 === 3 ? 255 : v * (1 - alpha((i >> 2) % 480)))),
+      photo = new KeptPhoto(busy);
+    const plain = flat.compare(wide((x) => grey(0.6) * (1 - x / 1200)).data)!.edge;
+    expect(photo.compare(under((x) => x / 1200))!.edge).toBeLessThan(plain / 5);
+    expect(photo.compare(under(() => 0.3))!.edge).toBeLessThan(0.5);
+  });
+});
+
 it('an estimate without painting agrees with what is painted, and a sample of windows with all of them', () => {
   const ramp = (x: number): number => Math.max(0, 0.8 - x / 200);
   const painted = photo.data.map((v, i) => (i % 4 === 3 ? 255 : v + (16 - v) * ramp(((i >> 2) % 160) + 0.5)));
@@ -70,7 +99,7 @@ it('counts only where there is photo; without any there is nothing to keep', () 
   const half = new KeptPhoto(photo, (x) => x < 80),
     right = new Uint8ClampedArray(photo.data);
   for (let y = 0; y < 120; y++) right.fill(255, (y * 160 + 80) * 4, (y + 1) * 160 * 4);
-  expect(half.compare(right)).toEqual({ kept: 100, marks: 0 });
+  expect(half.compare(right)).toEqual({ kept: 100, marks: 0, edge: 0 });
   const none = new KeptPhoto(photo, () => false);
   expect(none.shown).toBe(false);
   expect(none.compare(right)).toBeNull();
@@ -88,7 +117,11 @@ it('a part is enough where the rest is as it was', () => {
       y * part.width * 4,
     );
   expect(kept.compare(cut, part)).toEqual(kept.compare(treated));
-  expect(kept.compare(new Uint8ClampedArray(), { x: 0, y: 0, width: 0, height: 0 })).toEqual({ kept: 100, marks: 0 });
+  expect(kept.compare(new Uint8ClampedArray(), { x: 0, y: 0, width: 0, height: 0 })).toEqual({
+    kept: 100,
+    marks: 0,
+    edge: 0,
+  });
 });
 
 it('of very many windows a share tells the same', () => {

@@ -1,4 +1,5 @@
-// Photo kept and marks: how much of a photograph survives what is laid over it, and how much of it shows new edges. The
+// Photo kept, marks and edge: how much of a photograph survives what is laid over it, how much of it shows new
+// structure, and how plainly one sees where the treatment begins and ends. The
 // definition is reading.md, "Ways through": windows of 8 x 8 pixels, local contrast that still comes through, mean
 // distance in OKLab.
 import { labOf } from '../colour/lab-planes';
@@ -10,6 +11,11 @@ export interface PhotoKept {
   kept: number;
   /** 0..100 percent. */
   marks: number;
+  /**
+   * How plainly one sees where it begins and ends, 0..: how steeply its own light changes over what the picture itself
+   * shows there, which hides it.
+   */
+  edge: number;
 }
 
 /** Long side in pixels at which pictures are compared. */
@@ -22,6 +28,10 @@ const STEADY = 1.6e-5;
 const GONE = 0.4;
 /** Standard deviation of lightness, beyond what the photo itself explains, from which on an edge is new. */
 const NEW_EDGE = 0.012;
+
+/** A slope of lightness over a window that is plainly seen on an even ground; steeper ones are crisp, and no worse. */
+const SLOPE = 0.01;
+const CRISP = 0.02;
 
 /** So many changed windows are enough to tell what is kept. */
 const ENOUGH_WINDOWS = 2000;
@@ -83,18 +93,38 @@ function readWindow(rgba: Uint8ClampedArray, at: number, width: number, out: Flo
   for (let y = 0; y < WINDOW; y++) labOf(rgba, at + y * width, WINDOW, out, y * WINDOW * 3);
 }
 
-function compareWindow(w: Window, treated: Float32Array): { kept: number; marked: boolean } {
+function compareWindow(w: Window, treated: Float32Array): { kept: number; marked: boolean; edge: number } {
   const { lab, mean, variance } = w,
-    pixels = lab.length / 3;
+    pixels = lab.length / 3,
+    side = Math.sqrt(pixels),
+    half = side / 2;
   let sum = 0,
     square = 0,
     product = 0,
-    far = 0;
-  for (let i = 0; i < lab.length; i += 3) {
+    far = 0,
+    across = 0,
+    down = 0,
+    ownAcross = 0,
+    ownDown = 0;
+  for (let i = 0, p = 0; i < lab.length; i += 3, p++) {
     const L = treated[i],
       d = L - lab[i],
       da = treated[i + 1] - lab[i + 1],
       db = treated[i + 2] - lab[i + 2];
+    if (p % side < half) {
+      across -= L;
+      ownAcross -= lab[i];
+    } else {
+      across += L;
+      ownAcross += lab[i];
+    }
+    if (p < pixels / 2) {
+      down -= L;
+      ownDown -= lab[i];
+    } else {
+      down += L;
+      ownDown += lab[i];
+    }
     sum += L;
     square += L * L;
     product += L * lab[i];
@@ -105,9 +135,14 @@ function compareWindow(w: Window, treated: Float32Array): { kept: number; marked
     own = Math.max(0, square / pixels - m * m);
   const slope = (covariance + STEADY) / (variance + STEADY);
   const left = own - 2 * slope * covariance + slope * slope * variance;
+  // What is left of the photo's own light is no slope of the treatment's; and from the middle of one half to that of
+  // the other is half a window.
+  const flat = Math.min(1, Math.max(0, slope)),
+    steep = Math.min(CRISP, (4 / pixels) * Math.hypot(across - flat * ownAcross, down - flat * ownDown));
   return {
     kept: Math.min(1, Math.max(0, slope)) * (1 - Math.min(1, far / pixels / GONE)),
     marked: left > NEW_EDGE * NEW_EDGE,
+    edge: (steep * steep) / (SLOPE * SLOPE + variance),
   };
 }
 
@@ -177,19 +212,25 @@ export class KeptPhoto {
     const turns = turnsFor(changed.length / ENOUGH_WINDOWS);
     let kept = 0,
       marks = 0,
+      edge = 0,
       n = 0;
     for (const i of changed) {
       if (this.turns[i] >= turns) continue;
       readWindow(treated, inPart(this.at[i]), part.width, this.scratch);
       const c = compareWindow(this.window(i), this.scratch);
       kept += c.kept;
+      edge += c.edge;
       if (c.marked) marks++;
       n++;
     }
     const all = this.at.length,
       share = n ? changed.length / n : 0;
     return all
-      ? { kept: (100 * (all - changed.length + kept * share)) / all, marks: (100 * marks * share) / all }
+      ? {
+          kept: (100 * (all - changed.length + kept * share)) / all,
+          marks: (100 * marks * share) / all,
+          edge: (100 * edge * share) / all,
+        }
       : null;
   }
 
@@ -239,6 +280,7 @@ export class KeptPhoto {
     };
     let kept = 0,
       marks = 0,
+      edge = 0,
       n = 0;
     const turns = turnsFor(this.at.length / most);
     for (let i = 0; i < this.at.length; i++) {
@@ -250,9 +292,10 @@ export class KeptPhoto {
       }
       const c = compareWindow(sparseOf(this.window(i)), this.scratch);
       kept += c.kept;
+      edge += c.edge;
       if (c.marked) marks++;
     }
-    return n ? { kept: (100 * kept) / n, marks: (100 * marks) / n } : null;
+    return n ? { kept: (100 * kept) / n, marks: (100 * marks) / n, edge: (100 * edge) / n } : null;
   }
 }
 

@@ -22,12 +22,11 @@ import type { Painter } from '../scene/painter';
 import { linesPlace } from '../type/frame';
 import { askAbout } from './begin-treatment';
 import { LetterSamples } from './letter-sample';
-import type { PhotoKept } from './photo-kept';
 import { SlidePhoto } from './slide-photo';
 import { type BareText, confirmed, leastNear, leastOfTens, type StrengthAsk, StrengthModel } from './strength';
 import { suggestColours, type SuggestedColour } from './text-colours';
 import { veilOf } from './veil';
-import { applyWay, type Way, type WayKind, wayName, worthOf } from './way';
+import { applyWay, costOfWay, type Way, type WayKind, wayName } from './way';
 
 export interface WaysAsk {
   piece: Piece;
@@ -45,13 +44,13 @@ export interface WaysAsk {
 
 /** Windows of the photo that are looked at for an estimate. */
 const LOOKED_AT = 150;
-const weigh = (k: PhotoKept | null, strength: number): number => (k ? k.kept - 2 * k.marks : 100 - 100 * strength);
 
 /** A treatment that would be laid, at about the strength it needs. */
 export interface Choice {
   layer: Treatment;
   strength: number;
-  worth: number;
+  /** Points, estimated. */
+  cost: number;
 }
 
 /** One question; each kind of way is solved with it by its file in `ways/`. */
@@ -119,18 +118,23 @@ export class WayFinder {
     return seen;
   }
 
-  private weigh(layer: Treatment): Choice | null {
+  /** About what a treatment needs and costs; null where none of it is enough. */
+  weigh(layer: Treatment): Choice | null {
     const veil = veilOf(this.painter, this.piece, this.slide, this.size, layer),
       strength = this.samples.enough(veil);
-    return strength === null
-      ? null
-      : { layer, strength, worth: weigh(this.kept.underVeil(veil, strength, LOOKED_AT), strength) };
+    if (strength === null) return null;
+    const kept = this.kept.underVeil(veil, strength, LOOKED_AT);
+    return {
+      layer,
+      strength,
+      cost: costOfWay({ kinds: [layer.kind as WayKind], kept, strength: strength * 100, price: 0 }),
+    };
   }
 
   bestOf(layers: readonly Treatment[]): Choice | null {
     return layers.reduce<Choice | null>((best, l) => {
       const c = this.weigh(l);
-      return c && (!best || c.worth > best.worth) ? c : best;
+      return c && (!best || c.cost < best.cost) ? c : best;
     }, null);
   }
 
@@ -148,7 +152,7 @@ export class WayFinder {
     const hex = kindOf(first.layer).treatment!.colour(first.layer) as string,
       row = Math.floor(all.indexOf(hex) / hues);
     return [first, this.bestOf(all.slice(row * hues + 1, (row + 1) * hues).map(make))].reduce((a, b) =>
-      b && (!a || b.worth > a.worth) ? b : a,
+      b && (!a || b.cost < a.cost) ? b : a,
     );
   }
 
@@ -239,6 +243,7 @@ export class WayFinder {
     change: Way['change'],
     strength: number | null,
     readings?: Reading[],
+    price = 0,
   ): Way {
     const way: Way = {
       kinds,
@@ -248,6 +253,7 @@ export class WayFinder {
       strength,
       readings: readings ?? [],
       kept: null,
+      price,
     };
     const piece = applyWay(this.piece, this.slide.id, way, (i) => `way-${i}`),
       slide = slideOf(piece, this.slide.id);
@@ -272,7 +278,7 @@ export class WayFinder {
   }
 
   best(ways: readonly (Way | null)[]): Way | null {
-    return ways.reduce<Way | null>((best, w) => (w && (!best || worthOf(w) > worthOf(best)) ? w : best), null);
+    return ways.reduce<Way | null>((best, w) => (w && (!best || costOfWay(w) < costOfWay(best)) ? w : best), null);
   }
 }
 

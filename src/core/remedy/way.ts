@@ -1,12 +1,13 @@
 // What a way through is: layers and changes that make texts Clear, what they cost, in which order ways are listed, and
 // how one is taken.
-import { FADE_SIDES } from '../kinds/fade';
+import { FADE_CORNERS, FADE_SIDES } from '../kinds/fade';
 import type { Layer } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
 import { addLayer } from '../piece/edits';
 import type { Piece } from '../piece/schema';
 import { changed, type LayerChange } from '../piece/treatments';
 import type { Reading } from '../reading/read';
+import { costOf, type Costs } from './cost';
 import type { PhotoKept } from './photo-kept';
 
 /** Single treatments, the simplest first: that is how ties are broken. */
@@ -19,8 +20,8 @@ export const WAY_PAIRS = [
   ['move', 'pool'],
   ['tint', 'shadow'],
 ] as const satisfies readonly (readonly [WayKind, WayKind])[];
-/** Below this, in percent of the photo kept, pairs are tried. */
-export const KEEPS_ENOUGH = 80;
+/** Where no single one costs less than this, points, pairs are tried. */
+export const CHEAP = 20;
 
 export interface Way {
   /** One kind, or two put together. */
@@ -35,21 +36,26 @@ export interface Way {
   readings: Reading[];
   /** Null where the slide has no photo. */
   kept: PhotoKept | null;
+  /** Of changing what somebody chose, points. */
+  price: number;
   /** Of a way for several slides: what is done on each; `add` and `change` are empty then. */
   slides?: { slide: string; add: Layer[]; change: LayerChange[] }[];
   /** The slide that needs most of it. */
   decides?: string | null;
 }
 
-/** Worth of a way: photo kept less twice its marks; without a photo, less treatment is better. */
-export const worthOf = (w: Pick<Way, 'kept' | 'strength'>): number =>
-  w.kept ? w.kept.kept - 2 * w.kept.marks : 100 - (w.strength ?? 0) / 2;
+/** What a way costs, points. */
+export const costOfWay = (w: Omit<Costs, 'as'> & Pick<Way, 'kinds'>): number =>
+  costOf({ ...w, as: AS[w.kinds[0]] ?? 'other' });
+const AS: Partial<Record<WayKind, Costs['as']>> = { fade: 'falling', plate: 'form', backing: 'form' };
 
 const simplicity = (w: Pick<Way, 'kinds'>): number =>
   (w.kinds.length > 1 ? WAY_KINDS.length : 0) + WAY_KINDS.indexOf(w.kinds[0]);
-/** The best first; of those that are worth about the same, the simpler one. */
+/** The cheapest first; of those that cost about the same, the simpler one. */
 export const sortWays = <W extends Way>(ways: readonly W[]): W[] =>
-  [...ways].sort((a, b) => Math.round(worthOf(b) * 2) - Math.round(worthOf(a) * 2) || simplicity(a) - simplicity(b));
+  [...ways].sort(
+    (a, b) => Math.round(costOfWay(a) * 2) - Math.round(costOfWay(b) * 2) || simplicity(a) - simplicity(b),
+  );
 
 /** Is it something that is done to the photo itself? */
 export const ofPhoto = (kind: WayKind): boolean => kind === 'tone' || kind === 'blur';
@@ -67,14 +73,21 @@ export const WAY_NAMES: Record<WayKind, string> = {
   blur: 'Blurred photo',
 };
 
-const FROM_SIDE = { left: 'the left', right: 'the right', top: 'above', bottom: 'below' } as const;
-/** What a way of a kind is called; of a fade also the side it comes from. */
+/** Where a fade comes from, by its angle. */
+const FROM: Readonly<Record<number, string>> = {
+  [FADE_SIDES.left]: 'the left',
+  [FADE_SIDES.right]: 'the right',
+  [FADE_SIDES.top]: 'above',
+  [FADE_SIDES.bottom]: 'below',
+  [FADE_CORNERS.topLeft]: 'the upper left',
+  [FADE_CORNERS.topRight]: 'the upper right',
+  [FADE_CORNERS.bottomLeft]: 'the lower left',
+  [FADE_CORNERS.bottomRight]: 'the lower right',
+};
+/** What a way of a kind is called; of a fade also where it comes from. */
 export function wayName(kind: WayKind, layer?: Layer): string {
-  const side =
-    layer?.kind === 'fade' && layer.shape === 'linear'
-      ? (Object.keys(FADE_SIDES) as (keyof typeof FADE_SIDES)[]).find((s) => FADE_SIDES[s] === layer.angle)
-      : undefined;
-  return side ? `${WAY_NAMES[kind]} from ${FROM_SIDE[side]}` : WAY_NAMES[kind];
+  const from = layer?.kind === 'fade' && layer.shape === 'linear' ? FROM[layer.angle] : undefined;
+  return from ? `${WAY_NAMES[kind]} from ${from}` : WAY_NAMES[kind];
 }
 
 /**

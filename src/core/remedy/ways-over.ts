@@ -221,6 +221,7 @@ export class WaysOver {
             })),
           ),
         })),
+        way.price,
       );
       if (found) return found;
     }
@@ -243,6 +244,7 @@ export class WaysOver {
         add: own[i]?.add ?? [],
         change: own[i]?.change ?? f.withHidden([]),
       })),
+      Math.max(0, ...own.map((w) => w?.price ?? 0)),
     );
   }
 
@@ -260,9 +262,21 @@ export class WaysOver {
     strength: number | null,
     decides: string | null,
     slides: Part[],
+    price = 0,
   ): Way | null {
     if (strength === 0) return null;
-    const way: Way = { kinds: [kind], name, add: [], change: [], strength, readings: [], kept: null, slides, decides },
+    const way: Way = {
+        kinds: [kind],
+        name,
+        add: [],
+        change: [],
+        strength,
+        readings: [],
+        kept: null,
+        price,
+        slides,
+        decides,
+      },
       piece = applyWay(this.ask.piece, '', way, (i) => `way-${i}`),
       kept: PhotoKept[] = [];
     for (const f of this.finders) {
@@ -276,7 +290,7 @@ export class WaysOver {
       if (left) kept.push(left);
     }
     const mean = (of: keyof PhotoKept): number => kept.reduce((sum, k) => sum + k[of], 0) / kept.length;
-    if (kept.length) way.kept = { kept: mean('kept'), marks: mean('marks') };
+    if (kept.length) way.kept = { kept: mean('kept'), marks: mean('marks'), edge: mean('edge') };
     if (!this.ask.alike) return way;
     // All moments have what the first has.
     const { slides: _slides, ...one } = way;

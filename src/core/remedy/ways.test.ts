@@ -1,9 +1,11 @@
 // Just enough on photographs against trying all 101 strengths; ways through: what they promise is what is painted.
 import { coloursOfPhoto } from '../colour/palette';
 import { type Pixels } from '../ground/pixels';
+import { FADE_CORNERS, type FadeLayer, FADE_SIDES, makeFade } from '../kinds/fade';
 import type { Layer } from '../kinds/layers';
 import { makePhoto } from '../kinds/photo';
 import { withStrength } from '../kinds/strengths';
+import type { PoolLayer } from '../kinds/pool';
 import type { TextLayer } from '../kinds/text';
 import { makeTint } from '../kinds/tint';
 import type { Size } from '../piece/schema';
@@ -19,7 +21,7 @@ import { LetterSamples } from './letter-sample';
 import { SlidePhoto } from './slide-photo';
 import { justEnough } from './strength';
 import { suggestColours } from './text-colours';
-import { applyWay, sortWays, type Way, worthOf } from './way';
+import { applyWay, costOfWay, sortWays, type Way, wayName } from './way';
 import { Ways } from './ways';
 
 const photos = new Map<string, Pixels>();
@@ -143,7 +145,47 @@ describe('ways through', () => {
     const tint = found.at(-1)!,
       best = found[0];
     expect(100 - best.kept!.kept).toBeLessThan(0.35 * (100 - tint.kept!.kept));
-    expect(worthOf(best)).toBeGreaterThanOrEqual(worthOf(found[1]) - 0.5);
+    expect(costOfWay(best)).toBeLessThanOrEqual(costOfWay(found[1]) + 0.5);
+  }, 60_000);
+
+  it('a fade is solid to the far edge of the texts and a little farther, and reaches well beyond', async () => {
+    const s = await standing(over('lake-sill-winter')),
+      { add, name } = new Ways(painter, ask(s, 'lake-sill-winter')).solve('fade')!,
+      [fade] = add as FadeLayer[],
+      halo = probeText(painter, s.piece, s.size, s.slide.layers[1] as TextLayer).halo.ink!,
+      far = (halo.y + halo.height) / 480;
+    expect([fade.angle, name]).toEqual([FADE_SIDES.top, 'Fade from above']);
+    // Descenders, of which there is a g, may hang below what is solid.
+    expect(fade.solid).toBeGreaterThan(far - 0.03);
+    expect(fade.solid).toBeLessThan(far + 0.06);
+    expect(fade.reach - fade.solid).toBeGreaterThanOrEqual(0.14);
+  }, 60_000);
+
+  it('a text in a corner may have a fade from there; wherever a tint is enough, a fade is offered that costs less', async () => {
+    for (const photo of ['lake-sill-winter', 'varn-fog', 'cairn-evening', 'lake-sill-autumn'])
+      for (const box of [
+        { x: 24, y: 30, width: 400, height: 66 },
+        { x: 24, y: 400, width: 400, height: 66 },
+        { x: 250, y: 220, width: 400, height: 66 },
+      ]) {
+        const s = await standing(over(photo, { box, text: 'Views', fontSize: 36 })),
+          ways = new Ways(painter, ask(s, photo)),
+          tint = ways.solve('tint'),
+          fade = ways.solve('fade');
+        if (tint)
+          expect([photo, box.y, fade !== null && costOfWay(fade) < costOfWay(tint)]).toEqual([photo, box.y, true]);
+      }
+    expect(
+      wayName('fade', makeFade('f', '#000000', 1, { width: 9, height: 9 }, { angle: FADE_CORNERS.bottomLeft })),
+    ).toBe('Fade from the lower left');
+  }, 120_000);
+
+  it('a pool never fades over less than four fifths of an em', async () => {
+    for (const photo of ['lake-sill-winter', 'varn-fog', 'lake-sill-autumn']) {
+      const s = await standing(over(photo)),
+        [pool] = new Ways(painter, ask(s, photo)).solve('pool')!.add as PoolLayer[];
+      expect(pool.feather).toBeGreaterThanOrEqual(35);
+    }
   }, 60_000);
 
   it('ties go to the simpler one', () => {
@@ -154,7 +196,8 @@ describe('ways through', () => {
       change: [],
       strength: 10,
       readings: [],
-      kept: { kept, marks },
+      kept: { kept, marks, edge: 0 },
+      price: 0,
     });
     expect(
       sortWays([way(['shadow'], 95.1), way(['pool'], 95), way(['tint', 'shadow'], 95.1), way(['plate'], 96, 2)]).map(
@@ -166,7 +209,7 @@ describe('ways through', () => {
   it('where the ink may change its colour or its place, all of the photo is kept', async () => {
     const fog = await standing(over('varn-fog')),
       ink = new Ways(painter, ask(fog, 'varn-fog')).solve('ink')!;
-    expect(ink.kept).toEqual({ kept: 100, marks: 0 });
+    expect(ink.kept).toEqual({ kept: 100, marks: 0, edge: 0 });
     expect(areClear(ink.readings)).toBe(true);
     const window = await standing(over('wet-window', { box: { x: 30, y: 200, width: 400, height: 66 } })),
       ways = new Ways(painter, ask(window, 'wet-window'));

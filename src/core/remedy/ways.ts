@@ -54,6 +54,7 @@ export class Ways extends WayFinder {
       strength: over.strength,
       readings: over.readings,
       kept: over.kept,
+      price: half.price + over.price,
     };
   }
 }

@@ -214,6 +214,31 @@ describe('pools', () => {
       }
     }
   });
+  it('lines of different length make one form without stairs, which covers all of them', () => {
+    const boxes = [
+        { x: 0, y: 0, width: 300, height: 40 },
+        { x: 0, y: 60, width: 180, height: 40 },
+        { x: 0, y: 120, width: 60, height: 40 },
+      ],
+      at = poolField(boxes, 0, 0, 40);
+    for (const b of boxes)
+      for (const [u, v] of [
+        [0.02, 0.5],
+        [0.98, 0.5],
+        [0.5, 0.05],
+        [0.5, 0.95],
+      ])
+        expect(at(b.x + u * b.width, b.y + v * b.height)).toBeCloseTo(1, 6);
+    // Between the lines it does not thin out, and in the corner of two steps it is fuller than either line by itself.
+    expect(at(30, 50)).toBeCloseTo(1, 3);
+    const corner = [190, 50] as const,
+      alone = boxes.map((b) => poolField([b], 0, 0, 40)(...corner));
+    expect(at(...corner)).toBeGreaterThan(Math.max(...alone));
+    // There the outline of a stair turns at once: the way the colour falls off turns slowly.
+    const fall = (x: number, y: number): number =>
+      Math.atan2(at(x, y + 0.5) - at(x, y - 0.5), at(x + 0.5, y) - at(x - 0.5, y));
+    for (let x = 195; x < 230; x++) expect(Math.abs(fall(x + 1, 56) - fall(x, 56))).toBeLessThan(Math.PI / 20);
+  });
   it('upright they are computed line by line, turned point by point: the same', () => {
     const boxes = [
         { x: 20, y: 30, width: 90, height: 24 },

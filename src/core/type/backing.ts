@@ -53,21 +53,21 @@ export function backingBands(
 }
 
 /**
- * Steps narrower than the radius are evened out: both lines take the wider edge, so that a ragged text has no
+ * Steps narrower than this are evened out: both lines take the wider edge, so that a ragged text has no
  * splinters.
  */
-function evened(bands: readonly Band[], radius: number): Band[] {
+function evened(bands: readonly Band[], step: number): Band[] {
   const out = bands.map((b) => ({ ...b }));
   for (let pass = 0; pass < out.length; pass++) {
     let changed = false;
     for (let i = 1; i < out.length; i++) {
       const a = out[i - 1],
         b = out[i];
-      if (a.left !== b.left && Math.abs(a.left - b.left) < radius) {
+      if (a.left !== b.left && Math.abs(a.left - b.left) < step) {
         a.left = b.left = Math.min(a.left, b.left);
         changed = true;
       }
-      if (a.right !== b.right && Math.abs(a.right - b.right) < radius) {
+      if (a.right !== b.right && Math.abs(a.right - b.right) < step) {
         a.right = b.right = Math.max(a.right, b.right);
         changed = true;
       }
@@ -145,7 +145,12 @@ export function traceBacking(
 ): void {
   const radius = backing.radius * layout.fontSize;
   for (const group of backingBands(layout, backing, origin))
-    traceCorners(to, bandOutline(evened(group, Math.max(radius, layout.fontSize * 0.05))), radius, t);
+    traceCorners(
+      to,
+      bandOutline(evened(group, Math.max(radius, layout.fontSize * Math.max(0.05, backing.even)))),
+      radius,
+      t,
+    );
 }
 
 /** How far a backing reaches beyond the lines of a text, in pixels. */

@@ -5,7 +5,7 @@ import { makeText } from '../kinds/text';
 import { easelFor } from '../testing/pixels';
 import { flat } from '../testing/scenes';
 import { makeBacking, solid } from '../values/made';
-import { backingBands, bandOutline } from './backing';
+import { backingBands, bandOutline, traceBacking } from './backing';
 import { overflows, textFrame } from './frame';
 import { layoutText, type TextLayout } from './layout';
 
@@ -202,6 +202,22 @@ describe('the backing', () => {
     expect(joined[0][0].left).toBeCloseTo(l.lines[0].left - 20, 6);
     expect(joined[0][1].right).toBeCloseTo(l.lines[1].left + l.lines[1].width + 20, 6);
     expect(backingBands(l, { padX: 0.2, padY: 0.05 })).toHaveLength(2);
+  });
+  it('lines of nearly equal length are made equal, so that it does not stair-step', async () => {
+    const l = await lay('Slow trains,\nlong views', { lineHeight: 1.1 }),
+      [a, b] = l.lines,
+      apart = Math.abs(a.width - b.width) / 100;
+    expect(apart).toBeGreaterThan(0.2);
+    const rightEdges = (even: number): number[] => {
+      const xs = new Set<number>(),
+        note = (x: number): void => void xs.add(Math.round(x)),
+        to = { moveTo: note, lineTo: note, closePath: () => {}, quadraticCurveTo: note, bezierCurveTo: note } as never;
+      traceBacking(to, l, { ...makeBacking('#000000'), radius: 0, even }, [1, 0, 0, 1, 0, 0], null);
+      return [...xs].filter((x) => x > 200);
+    };
+    expect(rightEdges(0)).toHaveLength(2);
+    expect(rightEdges(apart - 0.1)).toHaveLength(2);
+    expect(rightEdges(apart + 0.1)).toEqual([Math.round(Math.max(a.left + a.width, b.left + b.width) + 30)]);
   });
   it('its outline has a corner only where an edge turns', () => {
     const band = (left: number, right: number, top: number, bottom: number) => ({ left, right, top, bottom });

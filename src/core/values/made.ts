@@ -45,5 +45,6 @@ export const makeBacking = (colour: Colour): Backing => ({
   padX: 0.3,
   padY: 0.28,
   radius: 0.1,
+  even: 0.9,
   shadows: [],
 });

@@ -55,6 +55,8 @@ export const BackingSchema = z.strictObject({
   padX: finite(0, 5).default(0.3),
   padY: finite(0, 5).default(0.28),
   radius: finite(0, 5).default(0.1),
+  /** Neighbouring lines whose ends differ by less than this, em, share the farther one: they make no stairs. */
+  even: finite(0, 5).default(0),
   /** Of the box alone; those of the letters are the text's. In pixels. */
   shadows,
 });

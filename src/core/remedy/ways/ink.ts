@@ -1,6 +1,7 @@
 // Another colour for the texts.
 import type { Layer } from '../../kinds/layers';
 import { areClear } from '../../reading/verdict';
+import { INK_PRICE, STRANGE_INK_PRICE } from '../cost';
 import { WAY_NAMES } from '../way';
 import type { Solver } from './solver';
 
@@ -12,7 +13,9 @@ export const ink: Solver = (finder) => {
       id: t.id,
       set: { fill: { ...t.fill, kind: 'colour', colour } } as Partial<Layer>,
     }));
-    const way = finder.finish(['ink'], `${WAY_NAMES.ink}: ${c.name.toLowerCase()}`, [], change, null);
+    const strange = c.from !== 'house' && finder.piece.swatches.some((s) => s.house),
+      price = strange ? STRANGE_INK_PRICE : INK_PRICE,
+      way = finder.finish(['ink'], `${WAY_NAMES.ink}: ${c.name.toLowerCase()}`, [], change, null, undefined, price);
     if (areClear(way.readings)) return way;
   }
   return null;

@@ -1,8 +1,24 @@
 // To the quietest spot; for one text only, since several must stay together.
+import type { Box } from '../../ground/box';
+import type { TextLayer } from '../../kinds/text';
+import { layerIn } from '../../piece/resolve';
 import { withPlace } from '../../piece/set-in-size';
 import { quietSpots } from '../../reading/quiet-spots';
+import { textFrame } from '../../type/frame';
+import { movePrice } from '../cost';
 import { WAY_NAMES } from '../way';
+import type { WayFinder } from '../way-finder';
 import type { Solver } from './solver';
+
+/** How far the middle of a text would go, in widths of the slide. */
+function wayTo({ painter, size, piece }: WayFinder, text: TextLayer, to: Box): number {
+  const placed = layerIn(text, size, piece.sizes[0]),
+    from = textFrame(placed, painter.layout(placed));
+  return (
+    Math.hypot(to.x + to.width / 2 - from.x - from.width / 2, to.y + to.height / 2 - from.y - from.height / 2) /
+    size.width
+  );
+}
 
 export const move: Solver = (finder, anyway = false) => {
   if (finder.texts.length !== 1) return null;
@@ -23,5 +39,6 @@ export const move: Solver = (finder, anyway = false) => {
     ],
     null,
     [spot.reading],
+    movePrice(spot.covers, wayTo(finder, text, spot.frame)),
   );
 };

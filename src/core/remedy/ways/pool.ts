@@ -3,6 +3,10 @@ import { makePool } from '../../kinds/pool';
 import { type Choice, STAND_IN, type WayFinder } from '../way-finder';
 import type { Solver } from './solver';
 
+/** What is tried, em: a pool that fades over less than four fifths of one shows its edge. */
+const SPREADS = [0, 0.12, 0.25];
+const FEATHERS = [0.8, 1.1, 1.5, 2];
+
 function choose(finder: WayFinder): Choice | null {
   const box = finder.behind(),
     type = finder.typeSize(),
@@ -13,7 +17,7 @@ function choose(finder: WayFinder): Choice | null {
     spread: Math.round(type * spread),
     feather: Math.max(1, Math.round(type * feather)),
   });
-  const shape = finder.bestOf([0, 0.1, 0.2].flatMap((s) => [0.6, 0.85, 1.2].map((f) => make(deep, s, f))));
+  const shape = finder.bestOf(SPREADS.flatMap((s) => FEATHERS.map((f) => make(deep, s, f))));
   if (!shape) return null;
   const { spread, feather } = shape.layer as ReturnType<typeof makePool>;
   return finder.inBestColour((hex) => make(hex, spread / type, feather / type)) ?? shape;

@@ -48,7 +48,8 @@ const way = (kinds: WayKind[], kept: number, more: Partial<Way> = {}): Way => ({
   change: [],
   strength: 40,
   readings: [],
-  kept: { kept, marks: 0 },
+  kept: { kept, marks: 0, edge: 0 },
+  price: 0,
   ...more,
 });
 const card = (w: Way) => ({ way: w, picture: { width: 1, height: 1, data: new Uint8ClampedArray(4) } });
@@ -93,7 +94,7 @@ it('asks every kind once, two at a time, and lists what is found as it comes, th
   await reply('ink', way(['ink'], 100, { strength: null }));
   expect(useWays.getState()).toMatchObject({ running: true, answered: 1, asked: 10 });
   await reply('pool', way(['pool'], 91));
-  await reply('fade', way(['fade'], 93, { kept: { kept: 93, marks: 3 } }));
+  await reply('fade', way(['fade'], 93, { kept: { kept: 93, marks: 3, edge: 0 } }));
   expect(useWays.getState().found.map((c) => c.way.kinds[0])).toEqual(['ink', 'pool', 'fade']);
   await replyToAll((kind) => (seen.push(kind), kind === 'tint' ? way(['tint'], 64) : null));
   await done;

@@ -13,7 +13,8 @@ import {
   addedBy,
   applyWay,
   bestWay,
-  KEEPS_ENOUGH,
+  CHEAP,
+  costOfWay,
   sortWays,
   type Way,
   WAY_PAIRS,
@@ -191,7 +192,7 @@ async function solve(texts: string[] | undefined, all: boolean): Promise<void> {
       current() &&
       !all &&
       !moves(currentSlide(s)) &&
-      laid.every((c) => (c.way.kept?.kept ?? 100) - 2 * (c.way.kept?.marks ?? 0) < KEEPS_ENOUGH)
+      laid.every((c) => c.way.kept && costOfWay(c.way) > CHEAP)
     ) {
       queue.push(
         ...WAY_PAIRS.map((pair) => ({ pair, first: found.find((c) => c.way.kinds[0] === pair[0])?.way ?? null })),

@@ -71,8 +71,10 @@ export function BackingFold({ layers }: { layers: readonly TextLayer[] }) {
             max={150}
             onChange={(v) => set({ radius: v / 100 })}
           />
+          <Amount label="Ends evened" value={value((b) => b.even)} max={300} onChange={(v) => set({ even: v / 100 })} />
           <Text fz="xs" c="dimmed">
-            In percent of the font size. Lines that touch become one shape.
+            In percent of the font size. Lines that touch become one shape; ends that differ by less than what is evened
+            are made one.
             {shared(layers, (l) => l.backing) === undefined &&
               ' The selected texts differ; what you set holds for all.'}
           </Text>
