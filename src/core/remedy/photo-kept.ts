@@ -34,7 +34,7 @@ const SLOPE = 0.01;
 const CRISP = 0.02;
 
 /** So many changed windows are enough to tell what is kept. */
-const ENOUGH_WINDOWS = 2000;
+const ENOUGH_WINDOWS = 1000;
 /** For an estimate every so many-th pixel of a window, both ways. */
 const SPARSE = 2;
 
