@@ -104,19 +104,30 @@ export const solving = {
     problems: noLayer,
   },
   'POST /api/pieces/{id}/quiet-spots': {
-    summary: 'The best three places for a text',
+    summary: 'The best three places for a text; where there is none, what could be done instead',
     body: z.strictObject({ ...place, layer: z.string().describe('The text to place') }),
     answer: {
       says: 'Places',
-      schema: z.array(
-        z.object({
-          set: z.looseObject({}),
-          frame: FrameSchema,
-          lines: z.number(),
-          covers: z.number(),
-          reading: PlacedReading,
-        }),
-      ),
+      schema: z.object({
+        spots: z.array(
+          z.object({
+            set: z.looseObject({}),
+            frame: FrameSchema,
+            lines: z.number(),
+            covers: z.number().describe('Share of the subject that it would cover or come near'),
+            reading: PlacedReading,
+          }),
+        ),
+        otherwise: z.array(
+          z.object({
+            kind: z.enum(['smaller', 'breaks', 'room']),
+            says: z.string(),
+            change: z.array(z.object({ id: z.string(), set: z.looseObject({}) })),
+            frame: FrameSchema,
+            reading: PlacedReading,
+          }),
+        ),
+      }),
     },
     problems: noLayer,
   },

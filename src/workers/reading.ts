@@ -29,7 +29,7 @@ import { checkMeasuring } from '../core/reading/budget';
 import type { Load } from '../core/reading/over-time';
 import { busyMap } from '../core/reading/busy-map';
 import { type Join, joinAfter } from '../core/reading/join';
-import { quietSpots, type QuietSpots } from '../core/reading/quiet-spots';
+import { type FoundSpots, spotsFor } from '../core/reading/no-place';
 import { readAtWidth, readWidths, stillsAtWidths, type WidthPoint, type WidthRange } from '../core/reading/over-widths';
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { readingKey } from '../core/reading/reading-key';
@@ -646,12 +646,12 @@ export const api = {
     return { packed: packMask(mask), png };
   },
 
-  /** Quiet spots for a text. */
-  async quietSpots(scene: Shown, text: string): Promise<QuietSpots | null> {
+  /** Quiet spots for a text, or what could be done where there is none. */
+  async quietSpots(scene: Shown, text: string): Promise<FoundSpots | null> {
     const current = begin('quiet spots');
     const { piece, slide, size } = await open(scene);
     await breathe();
-    return current() ? quietSpots(painter, piece, slide, size, text) : null;
+    return current() ? spotsFor(painter, piece, slide, size, text) : null;
   },
 
   /** Colours of a photo. */

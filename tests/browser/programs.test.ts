@@ -161,10 +161,12 @@ describe('the interface for programs', () => {
     ).json()) as Stored;
     const read = (await (await call(`/api/pieces/${made.id}/reading`)).json()) as { layer: string; verdict: string }[];
     expect(read.find((r) => r.layer === 'headline')!.verdict).toBe('clear');
-    const spots = (await (await post('/api/pieces/ostrel-hero/quiet-spots', { layer: 'headline' })).json()) as {
-      frame: object;
-      reading: { ratio: number };
-    }[];
+    const { spots } = (await (await post('/api/pieces/ostrel-hero/quiet-spots', { layer: 'headline' })).json()) as {
+      spots: {
+        frame: object;
+        reading: { ratio: number };
+      }[];
+    };
     expect(spots.length).toBeGreaterThan(1);
     const rows = (await (await call('/api/pieces/ostrel-hero/overview')).json()) as {
       sizeName: string;

@@ -30,7 +30,7 @@ export interface QuietSpot {
   /** Lines it would have. */
   lines: number;
   reading: Reading;
-  /** 0..1: how much of what stands out of the picture it would cover. */
+  /** 0..1: how much of what stands out of the picture it would cover, or come nearer to than half an em. */
   covers: number;
 }
 
@@ -46,6 +46,8 @@ export interface QuietMap extends Grid {
 const LOOKED_AT = { least: 220, most: 440, xHeight: 6 };
 /** Standard normal distance of the quarter point: what a letter's reading is of its halo. */
 const QUARTER = 0.6745;
+/** What a subject has round it, em. */
+const SUBJECT_CLEAR = 0.5;
 /** Places that are looked at along the longer side. */
 const PLACES = 72;
 /** A place is not counted as better for being more than this over what is needed. */
@@ -70,13 +72,24 @@ class Sums {
   }
   /** Mean over a rectangle of whole cells, clipped to the table; 0 where nothing is left. */
   mean(x0: number, y0: number, x1: number, y1: number): number {
-    const w = this.width + 1;
     const a = Math.max(0, x0),
       b = Math.max(0, y0),
       c = Math.min(this.width, x1),
       d = Math.min(this.height, y1);
-    if (c <= a || d <= b) return 0;
-    return (this.t[d * w + c] - this.t[b * w + c] - this.t[d * w + a] + this.t[b * w + a]) / ((c - a) * (d - b));
+    return c <= a || d <= b ? 0 : this.within(a, b, c, d) / ((c - a) * (d - b));
+  }
+  /** Share of all that lies in such a rectangle, 0..1. */
+  share(x0: number, y0: number, x1: number, y1: number): number {
+    const all = this.t[this.t.length - 1],
+      a = Math.max(0, x0),
+      b = Math.max(0, y0),
+      c = Math.min(this.width, x1),
+      d = Math.min(this.height, y1);
+    return all <= 1e-9 || c <= a || d <= b ? 0 : Math.min(1, this.within(a, b, c, d) / all);
+  }
+  private within(a: number, b: number, c: number, d: number): number {
+    const w = this.width + 1;
+    return this.t[d * w + c] - this.t[b * w + c] - this.t[d * w + a] + this.t[b * w + a];
   }
 }
 
@@ -307,7 +320,8 @@ function placesOf(
   const { look, letters, busy, salient } = ground,
     { width, height, step } = look,
     { lines } = variant,
-    em = Math.max(1, variant.layout.fontSize);
+    em = Math.max(1, variant.layout.fontSize),
+    clear = Math.ceil((SUBJECT_CLEAR * em) / step);
   const least = new Float32Array(width * height).fill(Infinity);
   const out = new Float32Array(width),
     ahead = new Float32Array(width),
@@ -361,12 +375,19 @@ function placesOf(
         const n = Math.max(1, Math.round(l.width / em));
         for (let k = 0; k < n; k++)
           energies.push(busy.mean(a + Math.round(((c - a) * k) / n), b, a + Math.round(((c - a) * (k + 1)) / n), d));
-        covers += salient.mean(a, b, c, d) * part;
+        // A subject wants half an em round it.
+        covers += salient.mean(a - clear, b - clear, c + clear, d + clear) * part;
         area += part;
       }
       const busyness = busynessOf(energies);
       const margin = Math.exp(least[y * width + x]) / (base * busynessFactor(busyness));
       covers /= area;
+      const share = salient.share(
+        Math.round((X + x0) / step) - clear,
+        Math.round((Y + y0) / step) - clear,
+        Math.round((X + x1) / step) + clear,
+        Math.round((Y + y1) / step) + clear,
+      );
       if (margins)
         for (let v = y; v < Math.min(height, y + stride); v++)
           margins.fill(margin, v * width + x, v * width + Math.min(width, x + stride));
@@ -375,7 +396,7 @@ function placesOf(
         x: X,
         y: Y,
         margin,
-        covers,
+        covers: share,
         score: Math.min(PLENTY, margin) - 0.004 * busyness - 1.2 * covers,
       });
     }
@@ -469,7 +490,7 @@ export function quietSpots(
     if (chosen.every((c) => apart(c.box, box))) chosen.push({ place, box });
     if (chosen.length >= most + (most > 1 ? 2 : 0)) break;
   }
-  const spots = chosen.map(({ place: { variant, x, y, covers } }): QuietSpot => {
+  const spots = chosen.map(({ place: { variant, x, y, covers, margin, score } }): QuietSpot & { score: number } => {
     const { layer, frame } = variant;
     const box = { ...layer.box, x: Math.round(layer.box.x + x - frame.x), y: Math.round(layer.box.y + y - frame.y) };
     const set = { box, align: layer.align, frame: layer.frame, balance: layer.balance };
@@ -490,12 +511,17 @@ export function quietSpots(
       lines: variant.layout.lines.filter((l) => l.width > 0).length,
       reading,
       covers,
+      // What was estimated from afar gives way to what was measured.
+      score: score - Math.min(PLENTY, margin) + Math.min(PLENTY, (reading.ratio ?? 0) / reading.needed),
     };
   });
-  const margin = (s: QuietSpot): number =>
-    Math.min(PLENTY, (s.reading.ratio ?? 0) / s.reading.needed) - 1.2 * s.covers - 0.004 * s.reading.busyness;
   return {
-    spots: spots.sort((a, b) => margin(b) - margin(a)).slice(0, most),
+    // Where it would be Lost is no place.
+    spots: spots
+      .filter((s) => s.reading.verdict !== 'lost')
+      .sort((a, b) => b.score - a.score)
+      .slice(0, most)
+      .map(({ score: _, ...spot }) => spot),
     map: { width: look.width, height: look.height, step: look.step, values },
   };
 }

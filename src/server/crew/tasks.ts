@@ -46,7 +46,7 @@ import { coverOf } from '../../core/reading/cover';
 import { checkMeasuring } from '../../core/reading/budget';
 import { overviewOf, type OverviewRow } from '../../core/reading/overview';
 import { type Load, readMoments } from '../../core/reading/over-time';
-import { type QuietSpot, quietSpots } from '../../core/reading/quiet-spots';
+import { type FoundSpots, spotsFor } from '../../core/reading/no-place';
 import {
   marginAt,
   readWidths,
@@ -443,13 +443,12 @@ export async function way(ask: WayAsk): Promise<Way | null> {
   }).solve(ask.kind);
 }
 
-/** Quiet spots for a text. */
-export async function spots(ask: SlideAsk & { layer: string }): Promise<QuietSpot[]> {
-  const { piece, slide, size } = await toMeasure(ask);
-  return quietSpots(painter, piece, slide, size, ask.layer).spots.map((s) => ({
-    ...s,
-    reading: { ...s.reading, letters: [] },
-  }));
+/** Quiet spots for a text, or what could be done where there is none. */
+export async function spots(ask: SlideAsk & { layer: string }): Promise<Omit<FoundSpots, 'map'>> {
+  const { piece, slide, size } = await toMeasure(ask),
+    found = spotsFor(painter, piece, slide, size, ask.layer),
+    bare = <T extends { reading: Reading }>(s: T): T => ({ ...s, reading: { ...s.reading, letters: [] } });
+  return { spots: found.spots.map(bare), otherwise: found.otherwise.map(bare) };
 }
 
 const photoIn = (slide: Slide, id: string): PhotoLayer =>

@@ -4,10 +4,12 @@ import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { changeLayers } from '../../../core/piece/edits';
 import { withPlace } from '../../../core/piece/set-in-size';
-import type { QuietSpot, QuietSpots } from '../../../core/reading/quiet-spots';
+import { changed } from '../../../core/piece/treatments';
+import type { OtherPlace, FoundSpots } from '../../../core/reading/no-place';
+import type { QuietSpot } from '../../../core/reading/quiet-spots';
 import { latest, readingWorker } from '../../../workers/clients';
 import { change } from '../commands/layers';
-import { currentSize, preview, select, useBench } from '../state/store';
+import { currentSize, edit, preview, select, useBench } from '../state/store';
 
 export const askSpots = latest((...args: Parameters<ReturnType<typeof readingWorker>['quietSpots']>) =>
   readingWorker().quietSpots(...args),
@@ -16,7 +18,7 @@ export const askSpots = latest((...args: Parameters<ReturnType<typeof readingWor
 interface Shown {
   text: string;
   spots: QuietSpot[];
-  map: QuietSpots['map'] | null;
+  map: FoundSpots['map'] | null;
 }
 /** What is drawn over the stage. */
 export const useSpots = create<{ shown: Shown | null }>(() => ({ shown: null }));
@@ -30,7 +32,7 @@ const setTo = (text: string, spot: QuietSpot) => {
   return (l: TextLayer): void => void Object.assign(l, withPlace(l, spot.set, size, s.piece.sizes[0]));
 };
 
-let lookedAt: QuietSpot | null = null;
+let lookedAt: QuietSpot | OtherPlace | null = null;
 
 export function takeSpot(text: string, spot: QuietSpot): void {
   lookAtSpot(text, null);
@@ -42,6 +44,20 @@ export function lookAtSpot(text: string, spot: QuietSpot | null): void {
   lookedAt = spot;
   const { slideId } = useBench.getState();
   preview(spot && ((p) => changeLayers(p, slideId, [text], (l) => isText(l) && setTo(text, spot)(l))));
+}
+
+/** Takes what was offered where the text fits nowhere as it is: one step, whatever it changes. */
+export function takeOther(text: string, other: OtherPlace): void {
+  lookAtOther(null);
+  const { slideId } = useBench.getState();
+  edit(`Place it with ${other.says}`, (p) => changed(p, slideId, other.change));
+  select([text]);
+}
+export function lookAtOther(other: OtherPlace | null): void {
+  if (other === lookedAt) return;
+  lookedAt = other;
+  const { slideId } = useBench.getState();
+  preview(other && ((p) => changed(p, slideId, other.change)));
 }
 
 /**

@@ -188,12 +188,7 @@ async function solve(texts: string[] | undefined, all: boolean): Promise<void> {
     const { found } = useWays.getState();
     const laid = found.filter((c) => c.way.kinds[0] !== 'ink' && c.way.kinds[0] !== 'move');
     // Two at half strength where no single one keeps enough of the photo.
-    if (
-      current() &&
-      !all &&
-      !moves(currentSlide(s)) &&
-      laid.every((c) => c.way.kept && costOfWay(c.way) > CHEAP)
-    ) {
+    if (current() && !all && !moves(currentSlide(s)) && laid.every((c) => c.way.kept && costOfWay(c.way) > CHEAP)) {
       queue.push(
         ...WAY_PAIRS.map((pair) => ({ pair, first: found.find((c) => c.way.kinds[0] === pair[0])?.way ?? null })),
       );

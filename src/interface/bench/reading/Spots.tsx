@@ -2,19 +2,33 @@
 // Quiet spots for one text: the three best places as ghosts on the stage, and in words; a click takes one.
 import { Switch, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
-import type { QuietSpots } from '../../../core/reading/quiet-spots';
+import type { FoundSpots } from '../../../core/reading/no-place';
+import type { Reading } from '../../../core/reading/read';
 import { asking } from '../../shared/asking';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
-import { askSpots, leaveSpots, lookAtSpot, movedOn, showSpots, takeSpot } from '../measuring/spots';
+import {
+  askSpots,
+  leaveSpots,
+  lookAtOther,
+  lookAtSpot,
+  movedOn,
+  showSpots,
+  takeOther,
+  takeSpot,
+} from '../measuring/spots';
 import { shownOf, useBench } from '../state/store';
 import css from './Remedies.module.css';
+
+/** Verdict, number, and what is needed. */
+const inWords = ({ verdict, ratio, needed }: Reading): string =>
+  `${verdict ? VERDICT_WORD[verdict] : ''} ${ratio?.toFixed(1)} of ${needed.toFixed(1)}`;
 
 export function Spots({ layer }: { layer: string | null }) {
   const piece = useBench((s) => s.piece);
   const slideId = useBench((s) => s.slideId);
   const sizeId = useBench((s) => s.sizeId);
   const dragging = useBench((s) => s.dragging);
-  const [found, setFound] = useState<(QuietSpots & { text: string }) | null>(null);
+  const [found, setFound] = useState<(FoundSpots & { text: string }) | null>(null);
   const [mapped, setMapped] = useState(false);
   useEffect(() => {
     if (layer === null || dragging) return;
@@ -39,7 +53,9 @@ export function Spots({ layer }: { layer: string | null }) {
       <p className={css.note}>
         {own.spots.length
           ? 'Where this text reads with the least treatment, away from the subject and from other texts.'
-          : 'There is no room for this text anywhere: make it smaller, or its lines shorter.'}
+          : own.otherwise.length
+            ? 'As it is, this text would be Lost, or is too large, wherever it stood. It has a place with'
+            : 'As it is, this text would be Lost, or is too large, wherever it stood; nor do smaller type, other breaks or room beside the photo help. A treatment or another colour may.'}
       </p>
       {own.spots.map((spot, i) => (
         <button
@@ -56,8 +72,7 @@ export function Spots({ layer }: { layer: string | null }) {
           <b>{i + 1}</b>
           <VerdictMark verdict={spot.reading.verdict} />
           <span>
-            {spot.reading.verdict ? VERDICT_WORD[spot.reading.verdict] : ''} {spot.reading.ratio?.toFixed(1)} of{' '}
-            {spot.reading.needed.toFixed(1)}
+            {inWords(spot.reading)}
             <small>
               {spot.lines === 1 ? 'one line' : `${spot.lines} lines`}
               {spot.lines > 1
@@ -65,6 +80,25 @@ export function Spots({ layer }: { layer: string | null }) {
                 : ''}
               {spot.covers > 0.15 ? ', covers a part of the subject' : ''}
             </small>
+          </span>
+        </button>
+      ))}
+      {own.otherwise.map((other) => (
+        <button
+          key={other.kind}
+          type="button"
+          className={css.spot}
+          data-other={other.kind}
+          onPointerMove={(e) => movedOn(e) && lookAtOther(other)}
+          onPointerLeave={() => lookAtOther(null)}
+          onFocus={(e) => e.target.matches(':focus-visible') && lookAtOther(other)}
+          onBlur={() => lookAtOther(null)}
+          onClick={() => takeOther(layer, other)}
+        >
+          <VerdictMark verdict={other.reading.verdict} />
+          <span>
+            {inWords(other.reading)}
+            <small>{other.says}</small>
           </span>
         </button>
       ))}
