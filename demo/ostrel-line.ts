@@ -6,7 +6,6 @@ import { makeFill } from '../src/core/kinds/fill';
 import type { Layer } from '../src/core/kinds/layers';
 import { makePhoto, makePicture, type PhotoLayer } from '../src/core/kinds/photo';
 import { makePlate } from '../src/core/kinds/plate';
-import { makePool } from '../src/core/kinds/pool';
 import { makeShape } from '../src/core/kinds/shape';
 import type { TextLayer } from '../src/core/kinds/text';
 import { makeText } from '../src/core/kinds/text';
@@ -105,7 +104,8 @@ export function piecesOf(
     makePhoto(id, asset(file), name, { width: 1920, height: 900 });
   return [
     {
-      // Lost on purpose: white over bright cloud and snow, so that the product shows its point at once.
+      // Lost on purpose: white over snow and what the water mirrors of it, so that the product shows its point at once;
+      // a fade from below is enough, and looks like the evening.
       id: 'ostrel-reopening',
       piece: build('Re-opening post', 'square-post', (p) => [
         {
@@ -113,13 +113,13 @@ export function piecesOf(
           focus: { x: 0.5, y: 0.5 },
         },
         text('kicker', 'Season', p, 'From 2 May', {
-          box: { x: 72, y: 500, width: 936, height: 46 },
+          box: { x: 72, y: 716, width: 936, height: 46 },
           fontSize: 40,
           font: { family: 'Archivo', weight: 600, italic: false },
           fill: solid('#ffffff'),
         }),
         text('headline', 'Headline', p, 'Slow trains,\nlong views', {
-          box: { x: 72, y: 552, width: 936, height: 248 },
+          box: { x: 72, y: 768, width: 936, height: 248 },
           fontSize: 118,
           lineHeight: 1.04,
           letterSpacing: -0.015,
@@ -612,37 +612,42 @@ export function piecesOf(
       }),
     },
     {
-      // A plate behind the prices, a pool behind the headline, the mark with a shadow of its own outline.
+      // A plate behind the prices, a fade behind the headline, the mark with a shadow of its own outline.
       id: 'ostrel-tickets',
       piece: build('Ticket sale', 'square-post', (p) => {
         const z = p.sizes[0],
           mark = makePicture('mark', asset('ostrel-mark.svg'), 'Ostrel Line mark', z, { width: 240, height: 240 });
-        const priced = (id: string, words: string, y: number): TextLayer =>
-          text(id, words.split('\t')[0], p, words.replace('\t', '  '), {
-            frame: 'line',
-            box: { x: 110, y, width: 500, height: 60 },
+        const line = (id: string, words: string, y: number, more: Partial<TextLayer>): TextLayer =>
+          text(id, words, p, words, {
             fontSize: 46,
-            font: { family: 'Work Sans', weight: 500, italic: false },
             fill: solid(linked('spruce')),
-            spans: [
-              {
-                start: words.indexOf('\t') + 2,
-                end: words.length + 1,
-                look: { font: { family: 'Work Sans', weight: 800, italic: false } },
-              },
-            ],
+            ...more,
+            box: { x: 110, y, width: 300, height: 60, ...more.box },
           });
+        // What it is on the left, what it costs on the right, one under the other.
+        const priced = (id: string, what: string, costs: string, y: number): TextLayer[] => [
+          line(id, what, y, { frame: 'line', font: { family: 'Work Sans', weight: 500, italic: false } }),
+          line(`${id}-fare`, costs, y, {
+            frame: 'frame',
+            align: 'end',
+            box: { x: 430, y, width: 150, height: 60 },
+            font: { family: 'Work Sans', weight: 800, italic: false },
+          }),
+        ];
         return [
           {
             ...makePhoto('photo', asset('lake-sill-autumn.jpg'), 'Lake Sill in autumn', z),
             focus: { x: 0.5, y: 0.45 },
           },
-          makePool('pool', '#1d3038', 0.66, { x: 70, y: 80, width: 760, height: 280 }, 124, ['headline']),
+          makeFade('fade', '#16303a', 0.58, z, { angle: FADE_SIDES.top, solid: 0.33, reach: 0.7 }),
           {
             ...makePlate('prices', COLOURS.snow, 0.94, { x: 60, y: 690, width: 600, height: 300 }, 46, [
               'single',
               'day',
               'family',
+              'single-fare',
+              'day-fare',
+              'family-fare',
             ]),
             name: 'Prices',
             fill: solid(linked('snow')),
@@ -650,9 +655,9 @@ export function piecesOf(
             radius: [6, 6, 6, 6],
             shadows: [{ kind: 'drop', on: true, x: 0, y: 14, blur: 44, spread: 0, colour: '#0d1a14', opacity: 0.45 }],
           },
-          priced('single', 'Single\t9.50', 720),
-          priced('day', 'Whole day\t21', 806),
-          priced('family', 'Family of four\t48', 892),
+          ...priced('single', 'Single', '9.50', 720),
+          ...priced('day', 'Whole day', '21', 806),
+          ...priced('family', 'Family of four', '48', 892),
           text('headline', 'Headline', p, 'Tickets from\n14 March', {
             box: { x: 70, y: 80, width: 760, height: 280 },
             fontSize: 124,

@@ -135,13 +135,13 @@ describe('the interface for programs', () => {
     );
     // The cheapest first: photo lost, marks, edges, and the price of forms and of changing what was chosen
     // (docs/reading.md).
-    const cost = ways.map(({ kinds: [kind], kept, price }) => {
+    const cost = ways.map(({ kinds: [kind], kept, price, change }) => {
       const lost = 100 - kept.kept;
       return (
         (kind === 'fade' ? lost * Math.min(1, 0.2 + 0.015 * lost) : lost) +
         4 * kept.marks +
         0.8 * kept.edge +
-        (kind === 'plate' || kind === 'backing' ? 3 : 0) +
+        3 * (kind === 'plate' ? 1 : kind === 'backing' ? change.length : 0) +
         price
       );
     });

@@ -29,23 +29,24 @@ export interface Costs {
   kept: PhotoKept | null;
   /** Percent; null where there is none. */
   strength: number | null;
-  /** What comes from a side or a corner; a form of its own, such as a plate; or neither. */
-  as: 'falling' | 'form' | 'other';
+  /** It comes from a side or a corner. */
+  falling: boolean;
+  /** Forms of their own that come into the picture: a plate, the backings of so many texts. */
+  forms: number;
   /** Of changing what somebody chose, points. */
   price: number;
 }
 
 /** Points; the least is the best. */
-export function costOf({ kept, strength, as, price }: Costs, weights = WEIGHTS): number {
-  const form = as === 'form' ? weights.form : 0;
-  if (!kept) return A_STRENGTH * (strength ?? 0) + form + price;
+export function costOf({ kept, strength, falling, forms, price }: Costs, weights = WEIGHTS): number {
+  const besides = weights.form * forms + price;
+  if (!kept) return A_STRENGTH * (strength ?? 0) + besides;
   const lost = 100 - kept.kept;
   return (
-    (as === 'falling' ? Math.min(lost, lost * (weights.falling + weights.fallen * lost)) : lost) +
+    (falling ? Math.min(lost, lost * (weights.falling + weights.fallen * lost)) : lost) +
     weights.mark * kept.marks +
     weights.edge * kept.edge +
-    form +
-    price
+    besides
   );
 }
 

@@ -1,5 +1,6 @@
 // The cost of a treatment agrees with the eye: on pairs of pictures that were judged, also on photographs that it was
 // not fitted to.
+import type { Layer } from '../kinds/layers';
 import { JUDGED, type JudgedWay } from '../testing/judged';
 import { costOf, WEIGHTS, type Weights } from './cost';
 import { costOfWay } from './way';
@@ -14,9 +15,17 @@ const PAIRS: Pair[] = JUDGED.flatMap(({ photo, tiers }) =>
     tiers.slice(i + 1).flatMap((after) => tier.flatMap((better) => after.map((worse) => ({ photo, better, worse })))),
   ),
 );
-const AS = { fade: 'falling', plate: 'form', backing: 'form', pool: 'other', shadow: 'other', tint: 'other' } as const;
 const cost = ({ kind, kept, marks, edge }: JudgedWay, weights?: Weights): number =>
-  costOf({ kept: { kept, marks, edge }, strength: null, as: AS[kind], price: 0 }, weights);
+  costOf(
+    {
+      kept: { kept, marks, edge },
+      strength: null,
+      falling: kind === 'fade',
+      forms: kind === 'plate' || kind === 'backing' ? 1 : 0,
+      price: 0,
+    },
+    weights,
+  );
 const right = (pairs: readonly Pair[], weights?: Weights): number =>
   pairs.filter((p) => cost(p.better, weights) < cost(p.worse, weights)).length / pairs.length;
 
@@ -77,6 +86,11 @@ it('a way costs what its kind says', () => {
   const kept = { kept: 80, marks: 1, edge: 2 };
   const of = (kind: JudgedWay['kind']): number => costOfWay({ kinds: [kind], kept, strength: 40, price: 1 });
   for (const kind of ['fade', 'plate', 'pool'] as const) expect(of(kind)).toBeCloseTo(cost({ kind, ...kept }) + 1, 9);
+  // The backings of two texts are two forms.
+  const two = { id: '', set: { backing: null } as Partial<Layer> };
+  expect(
+    costOfWay({ kinds: ['backing'], kept, strength: 40, price: 1, change: [two, two] }) - of('backing'),
+  ).toBeCloseTo(WEIGHTS.form, 9);
   // Without a photo less of it is better.
   expect(costOfWay({ kinds: ['tint'], kept: null, strength: 40, price: 0 })).toBe(20);
 });

@@ -44,10 +44,21 @@ export interface Way {
   decides?: string | null;
 }
 
-/** What a way costs, points. */
-export const costOfWay = (w: Omit<Costs, 'as'> & Pick<Way, 'kinds'>): number =>
-  costOf({ ...w, as: AS[w.kinds[0]] ?? 'other' });
-const AS: Partial<Record<WayKind, Costs['as']>> = { fade: 'falling', plate: 'form', backing: 'form' };
+/** What a way costs, points. @param w of one slide, or of several: the forms of the first count */
+export const costOfWay = (
+  w: Omit<Costs, 'falling' | 'forms'> & Pick<Way, 'kinds'> & Partial<Pick<Way, 'add' | 'change' | 'slides'>>,
+): number => costOf({ ...w, falling: w.kinds[0] === 'fade', forms: formsOf(w) });
+
+/** A plate is one form, backings are one for each text. */
+function formsOf({
+  kinds: [kind],
+  change,
+  slides,
+}: Pick<Way, 'kinds'> & Partial<Pick<Way, 'change' | 'slides'>>): number {
+  if (kind === 'plate') return 1;
+  if (kind !== 'backing') return 0;
+  return Math.max(1, (slides?.[0]?.change ?? change ?? []).filter((c) => 'backing' in c.set).length);
+}
 
 const simplicity = (w: Pick<Way, 'kinds'>): number =>
   (w.kinds.length > 1 ? WAY_KINDS.length : 0) + WAY_KINDS.indexOf(w.kinds[0]);
