@@ -32,6 +32,7 @@ import { type Join, joinAfter } from '../core/reading/join';
 import { type FoundSpots, spotsFor } from '../core/reading/no-place';
 import { readAtWidth, readWidths, stillsAtWidths, type WidthPoint, type WidthRange } from '../core/reading/over-widths';
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
+import { type MarkReading, readMarks } from '../core/reading/read-mark';
 import { readingKey } from '../core/reading/reading-key';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import { type Offer, type Price, type SizeAnswer, SizeSolver, type Survey } from '../core/remedy/every-size';
@@ -311,6 +312,14 @@ export const api = {
       out.push(letters ? reading : { ...reading, letters: [] });
     }
     return current() ? out : null;
+  },
+
+  /** Readings of logos and pictures in the message, or null where a newer question came. */
+  async marks(scene: Shown): Promise<MarkReading[] | null> {
+    const current = begin('marks');
+    const { piece, slide, size } = await open(scene);
+    await breathe();
+    return current() ? readMarks(painter, piece, slide, size) : null;
   },
 
   /** The strength chart of a treatment, or null where a newer question came. */

@@ -7,6 +7,7 @@ import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import { contrastOfHex } from '../../src/core/colour/srgb';
 import type { BorderLayer } from '../../src/core/kinds/border';
 import type { FadeLayer } from '../../src/core/kinds/fade';
+import type { WashLayer } from '../../src/core/kinds/wash';
 import type { FillLayer } from '../../src/core/kinds/fill';
 import type { PhotoLayer } from '../../src/core/kinds/photo';
 import type { PlateLayer } from '../../src/core/kinds/plate';
@@ -392,6 +393,29 @@ describe('overlays', () => {
     expect(done.radius).toEqual([40, 40, 40, 40]);
     await bench.press('[data-row][data-selected]');
     await bench.keys(Key.DELETE);
+  });
+
+  it('two colours over the picture are a treatment like any: added, solved, coloured', async () => {
+    const wash = async (ask: (l: WashLayer) => boolean, what: string): Promise<WashLayer> =>
+      one<WashLayer>(
+        await bench.untilDocument(
+          (p) => layers(p).some((l) => l.kind === 'wash') && ask(one<WashLayer>(p, 'wash')),
+          what,
+        ),
+        'wash',
+      );
+    await bench.menu('Add to Overlays', 'Two colours');
+    const begun = await wash(() => true, 'none was added');
+    expect(begun).toMatchObject({ band: 'overlays', fill: { kind: 'gradient' } });
+    await bench.justEnough();
+    await bench.untilVerdict('Clear');
+    const solved = await wash((l) => l.opacity !== begun.opacity, 'its strength stayed');
+    expect(solved.opacity).toBeGreaterThan(0);
+    // Its ends lie on the stage, as those of any gradient.
+    await bench.find('[data-fill-handle="end of the gradient"]');
+    await bench.undo();
+    await bench.undo();
+    await bench.untilDocument((p) => !layers(p).some((l) => l.kind === 'wash'), 'it was not undone');
   });
 
   it('a pool and a border are added and set', async () => {

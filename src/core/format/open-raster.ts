@@ -43,6 +43,7 @@ const KIND_WORD: Record<Layer['kind'], string> = {
   photo: 'Photo',
   fill: 'Fill',
   tint: 'Tint',
+  wash: 'Two colours',
   fade: 'Fade',
   pool: 'Pool',
   plate: 'Plate',

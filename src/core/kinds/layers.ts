@@ -19,13 +19,24 @@ import { shape } from './shape';
 import { text, type TextLayer } from './text';
 import type { TintLayer } from './tint';
 import { tint } from './tint';
+import type { WashLayer } from './wash';
+import { wash } from './wash';
 
 export type Layer =
-  FillLayer | PhotoLayer | TintLayer | FadeLayer | PoolLayer | PlateLayer | BorderLayer | ShapeLayer | TextLayer;
+  | FillLayer
+  | PhotoLayer
+  | TintLayer
+  | WashLayer
+  | FadeLayer
+  | PoolLayer
+  | PlateLayer
+  | BorderLayer
+  | ShapeLayer
+  | TextLayer;
 export type LayerKind = Layer['kind'];
 
 /** In the order of the schema. */
-export const KINDS = { fill, photo, tint, fade, pool, plate, border, shape, text } as const satisfies {
+export const KINDS = { fill, photo, tint, wash, fade, pool, plate, border, shape, text } as const satisfies {
   readonly [K in LayerKind]: Kind<Extract<Layer, { kind: K }>>;
 };
 

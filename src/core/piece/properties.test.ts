@@ -11,6 +11,7 @@ import { makeShape } from '../kinds/shape';
 import { strengthOf, strengthsOf, withStrength } from '../kinds/strengths';
 import { makeText } from '../kinds/text';
 import { makeTint } from '../kinds/tint';
+import { makeWash } from '../kinds/wash';
 import { ids } from '../testing/scenes';
 import { BANDS, BLEND_MODES, SHAPE_FORMS } from '../values/plain';
 import { addLayer, changeLayers, duplicateLayers, moveLayer, removeLayers, shiftLayers } from './edits';
@@ -38,6 +39,7 @@ const MADE: Record<LayerKind, (id: string, colour: string, n: number) => Layer> 
   fill: (id, colour) => makeFill(id, colour, SIZE),
   photo: (id) => makePhoto(id, 'a'.repeat(64), 'photo', SIZE),
   tint: (id, colour) => makeTint(id, colour, 0.4, SIZE),
+  wash: (id, colour) => makeWash(id, colour, 0.4, SIZE),
   fade: (id, colour, n) => makeFade(id, colour, 0.6, SIZE, { shape: (['linear', 'vignette', 'glow'] as const)[n % 3] }),
   pool: (id, colour) => makePool(id, colour, 0.5, { x: 10, y: 10, width: 90, height: 40 }, 20, []),
   plate: (id, colour) => makePlate(id, colour, 0.5, { x: 10, y: 10, width: 90, height: 40 }, 20, []),

@@ -8,6 +8,7 @@ import { makePool } from '../kinds/pool';
 import { makeShape } from '../kinds/shape';
 import { makeText } from '../kinds/text';
 import { makeTint } from '../kinds/tint';
+import { makeWash } from '../kinds/wash';
 import { makeFill } from '../kinds/fill';
 import { emptySlide } from '../piece/make';
 import { slideOf } from '../piece/resolve';
@@ -61,6 +62,7 @@ const MADE: Record<LayerKind, Layer[]> = {
     { ...makePhoto('photo', 'noisy', 'Noisy', SIZE), box: { ...BOX, x: 0, width: 2 * W } },
   ],
   tint: [{ ...makeTint('tint', '#223344', 0.5, SIZE), box: { x: 100, y: 0, width: 240, height: H } }],
+  wash: [{ ...makeWash('wash', '#223344', 0.5, SIZE), box: { x: 100, y: 0, width: 240, height: H } }],
   fade: [
     { ...makeFade('fade', '#112233', 0.8, SIZE), box: { x: 90, y: 10, width: 250, height: 120 } },
     { ...makeFade('fade', '#112233', 0.8, SIZE, { shape: 'glow' }), box: BOX },

@@ -1,6 +1,7 @@
 // The product's own words, each in one plain sentence: said wherever the word stands, on hover and focus.
 export const SAYS = {
   tint: 'A flat translucent colour over the whole picture, under the texts.',
+  wash: 'Two translucent colours over the whole picture, one running into the other, under the texts.',
   fade: 'A colour that is solid at one side and gone at the other.',
   pool: 'A soft patch of colour behind a text, without a visible edge.',
   plate: 'A translucent panel behind a text, with a crisp edge.',

@@ -154,6 +154,7 @@ export function groundCss(layer: Layer, swatches: Swatches, alpha: number): Pain
     case 'fade':
       return { image: fadeCss(layer, hexOf(layer.colour, swatches), alpha) };
     case 'fill':
+    case 'wash':
       return paintCss(layer.fill, layer.box, swatches, alpha);
     default:
       return null;

@@ -11,6 +11,7 @@ import { pool } from './pool';
 import { shape } from './shape';
 import { text } from './text';
 import { tint } from './tint';
+import { wash } from './wash';
 
 /** A kind that is a treatment must have words for that. */
 type FaceOf<K extends LayerKind> = Face<Extract<Layer, { kind: K }>> &
@@ -21,6 +22,7 @@ const FACES: { readonly [K in LayerKind]: FaceOf<K> } = {
   photo,
   shape,
   tint,
+  wash,
   fade,
   pool,
   plate,

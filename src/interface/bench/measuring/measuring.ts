@@ -1,6 +1,7 @@
 // Keeps the readings up to date: asked again at every change, the newest question winning. Where something moves, frame
 // after frame is looked at, those that were worst before first, and the worst of them is what is shown.
 import type { Seeing } from '../../../core/colour/seeing';
+import { isPhoto } from '../../../core/kinds/layers';
 import { differentMoments, moves } from '../../../core/piece/moments';
 import type { Show } from '../../../core/piece/schema';
 import { placeInShow } from '../../../core/piece/slideshow';
@@ -13,6 +14,22 @@ import { currentSlide, shownOf, useBench } from '../state/store';
 const ask = latest((scene: ReturnType<typeof shownOf>, letters: boolean, seeing: Seeing) =>
   readingWorker().readings(scene, letters, seeing),
 );
+
+const askMarks = latest((scene: ReturnType<typeof shownOf>) => readingWorker().marks(scene));
+
+/** Reads the pictures in the message, once the texts are read: they change less often, and nothing waits for them. */
+async function measureMarks(): Promise<void> {
+  const s = useBench.getState(),
+    slide = currentSlide({ piece: s.preview ?? s.piece, slideId: s.slideId });
+  if (s.dragging) return;
+  if (!slide.layers.some((l) => isPhoto(l) && l.band === 'message' && l.visible)) {
+    if (s.marks.length) useBench.setState({ marks: [] });
+    return;
+  }
+  const marks = await askMarks(shownOf(s)),
+    now = useBench.getState();
+  if (marks && now.slideId === s.slideId && now.sizeId === s.sizeId) useBench.setState({ marks });
+}
 
 const RETRY = 2000;
 /** How often what was found so far is shown, in frames. */
@@ -41,6 +58,7 @@ async function measure(): Promise<void> {
       const now = useBench.getState();
       if (readings && now.slideId === s.slideId && now.sizeId === s.sizeId)
         useBench.setState({ readings, looked: null, unmeasured: null });
+      if (mine === newest) await measureMarks();
       return;
     }
     const all = differentMoments(slide),
@@ -113,6 +131,7 @@ export function keepMeasuring(): () => void {
     if (
       !before.painted ||
       now.piece !== before.piece ||
+      (before.dragging !== false && now.dragging === false) ||
       now.preview !== before.preview ||
       now.epoch !== before.epoch ||
       now.slideId !== before.slideId ||

@@ -137,7 +137,7 @@ it('asked the same again, it is not solved twice; the best to take unasked is no
   await solveWays(['text']);
   expect(waiting).toHaveLength(0);
   expect(useWays.getState().found[0].way.kinds).toEqual(['ink']);
-  expect(bestKnown(useWays.getState(), ['text'])!.kinds).toEqual(['tint']);
+  expect(bestKnown(useWays.getState(), ['text'])!.kinds).toEqual(['fade']);
   expect(bestKnown(useWays.getState(), undefined)).toBeNull();
 });
 

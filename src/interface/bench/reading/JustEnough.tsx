@@ -215,7 +215,7 @@ export const JustEnough = memo(function JustEnough({ measurable }: { measurable:
             </>
           )}
           <Menu.Label>Between picture and text</Menu.Label>
-          {kinds(['tint', 'fade', 'pool', 'plate'])}
+          {kinds(['tint', 'wash', 'fade', 'pool', 'plate'])}
           <Menu.Label>Of texts and photo</Menu.Label>
           {kinds(['backing', 'shadow', 'darken', 'lighten', 'blur'])}
         </Menu.Dropdown>

@@ -6,6 +6,7 @@ import { IconAlertTriangle } from '@tabler/icons-react';
 import { useId } from 'react';
 import { isText } from '../../../core/kinds/layers';
 import type { Reading } from '../../../core/reading/read';
+import type { MarkFlag } from '../../../core/reading/read-mark';
 import { oneLine } from '../../../core/values/plain';
 import { flagWord } from '../../shared/flags';
 import { Term } from '../../shared/Term';
@@ -118,6 +119,30 @@ export function ReadingTop() {
   );
 }
 
+const MARK_WORD: Record<MarkFlag, string> = {
+  unseen: 'it cannot be seen',
+  outside: 'it reaches outside the slide',
+  'keep-clear': 'it lies in a keep-clear zone',
+};
+
+/** Of a selected logo or picture: how its outline is told from what lies behind it. */
+function MarkLine() {
+  const mark = useBench((s) =>
+    s.selection.length === 1 ? s.marks.find((m) => m.layer === s.selection[0]) : undefined,
+  );
+  if (!mark || mark.ratio === null) return null;
+  return (
+    <p className={css.mark} data-mark={mark.verdict ?? 'none'}>
+      <VerdictMark verdict={mark.verdict} />
+      <span>
+        Its outline reads {shownRatio(mark.ratio)} of {mark.needed.toFixed(1)}
+        {mark.flags.map((f) => `; ${MARK_WORD[f]}`).join('')}.
+        {mark.verdict !== 'clear' && ' A plate behind it, a shadow or another ground makes it stand out.'}
+      </span>
+    </p>
+  );
+}
+
 /** Chart, ways through, places and inks: what unfolds when it is asked for. */
 export function ReadingParts() {
   const reading = useBench(shownReading);
@@ -177,6 +202,7 @@ export function ReadingPanel() {
   return (
     <section className={css.panel} aria-label="Reading">
       <ReadingTop />
+      <MarkLine />
       <ReadingParts />
     </section>
   );

@@ -38,7 +38,7 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
     return (layers.findLast((l) => s.selection.includes(l.id)) ?? layers.at(-1))?.id === layer.id;
   });
   const tab = stop ? 0 : -1;
-  const verdict = useBench((s) => s.readings.find((r) => r.layer === layer.id)?.verdict);
+  const verdict = useBench((s) => [...s.readings, ...s.marks].find((r) => r.layer === layer.id)?.verdict);
   const size = useBench(currentSize);
   const warning = useBench((s) => {
     const place = s.texts[layer.id];

@@ -11,7 +11,9 @@ import { emptyHistory, type History, redo, remember, stepBetween, undo } from '.
 import { layerIn, layersIn, sizeOf } from '../../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../../core/piece/schema';
 import { withCarryFitted } from '../../../core/piece/slides';
+import { marginOfReading } from '../../../core/reading/over-time';
 import type { Reading } from '../../../core/reading/read';
+import type { MarkReading } from '../../../core/reading/read-mark';
 import type { FollowerPlace, TextPlace } from '../../../workers/stage';
 
 export type StageView =
@@ -57,6 +59,8 @@ export interface BenchState {
   /** Something is being dragged, on the stage or on a control: paint quickly, measure on. */
   dragging: false | 'stage' | 'control';
   readings: Reading[];
+  /** Of logos and pictures in the message. */
+  marks: MarkReading[];
   /** The moment of the slide that shows, ms; null is what shows while nothing plays. */
   time: number | null;
   /** Does it play? */
@@ -112,6 +116,7 @@ export const useBench = create<BenchState>(() => ({
   opened: 0,
   dragging: false,
   readings: [],
+  marks: [],
   time: null,
   playing: false,
   looked: null,
@@ -155,6 +160,7 @@ export function openBench(at: {
     entered: null,
     inside: null,
     readings: [],
+    marks: [],
     time: null,
     playing: false,
     looked: null,
@@ -270,6 +276,7 @@ export function goToSlide(slideId: string): void {
   set({
     slideId,
     readings: [],
+    marks: [],
     time: null,
     looked: null,
     unmeasured: null,
@@ -362,10 +369,7 @@ export function shownReading(s: Pick<BenchState, 'readings' | 'selection'>): Rea
   if (own) return own;
   const measured = s.readings.filter((r) => r.ratio !== null);
   return (
-    measured.reduce<Reading | null>(
-      (w, r) => (w === null || r.ratio! / r.needed < w.ratio! / w.needed ? r : w),
-      null,
-    ) ??
+    measured.reduce<Reading | null>((w, r) => (w === null || marginOfReading(r) < marginOfReading(w) ? r : w), null) ??
     s.readings[0] ??
     null
   );
