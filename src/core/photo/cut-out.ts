@@ -1,8 +1,9 @@
-// Cut out: a subject parted from its photo. A first guess from what stands out, refined by strokes: colours of subject
-// and surroundings as clusters, a minimum cut between them at a small size (after Rother, Kolmogorov and Blake,
-// "GrabCut", 2004), and at a larger size a guided filter (He, Sun and Tang, "Guided Image Filtering", 2013) for hair
-// and fine edges as alpha.
+// Cut out: a subject parted from its photo. A first guess from what stands out, or from a box that somebody drew round
+// it, refined by strokes: colours of subject and surroundings as clusters, a minimum cut between them at a small size
+// (after Rother, Kolmogorov and Blake, "GrabCut", 2004), and at a larger size a guided filter (He, Sun and Tang,
+// "Guided Image Filtering", 2013) for hair and fine edges as alpha.
 import { labOf } from '../colour/lab-planes';
+import type { Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
 import { between, reducedTo } from '../ground/resample';
 import { blurredChannel } from './blur';
@@ -31,6 +32,23 @@ const SMOOTH = 28;
 const REACH = 10;
 const KEEP = 1;
 const REMOVE = 2;
+/** With a box colours are found anew more often: at first all of it counts as subject. */
+const BOX_ROUNDS = 5;
+/** Without strokes, pieces smaller than this share of the largest are none of the subject. */
+const CRUMB = 0.1;
+/**
+ * A guess by itself is trusted where it takes so much of the picture, hangs together, and reaches no more than one of
+ * its sides: what goes from side to side is the view, not a thing in it.
+ */
+const SURE = { least: 0.015, most: 0.55, whole: 0.75, side: 0.02 };
+/** And where its outline runs along edges: mean OKLab distance across it. */
+const SURE_EDGE = 0.07;
+
+/** A mask, and whether a guess is to be trusted: else somebody should be asked where the subject is. */
+export interface FoundCut {
+  mask: Mask;
+  sure: boolean;
+}
 
 interface Cluster {
   L: number;
@@ -129,6 +147,7 @@ export class CutOut {
   /** Means of the guide and of its square, which no stroke changes. */
   private readonly means: { light: Float32Array; square: Float32Array; sigma: number };
   private first: Uint8Array | null = null;
+  private boxed: { key: string; inside: Uint8Array } | null = null;
   private readonly width: number;
   private readonly height: number;
 
@@ -212,15 +231,118 @@ export class CutOut {
   /**
    * The mask of the subject.
    * @param strokes what was painted; none gives the first guess
+   * @param box drawn round the subject, in fractions of the photo: nothing outside it belongs to it
    */
-  mask(strokes: readonly CutStroke[]): Mask {
+  mask(strokes: readonly CutStroke[], box: Box | null = null): Mask {
+    return this.found(strokes, box).mask;
+  }
+
+  /** The same, and whether it is to be trusted. What somebody painted, or a box that holds something, is. */
+  found(strokes: readonly CutStroke[], box: Box | null = null): FoundCut {
     const { width: w, height: h } = this.small,
-      said = drawn(strokes, w, h);
-    this.first ??= this.cut(this.guess, new Uint8Array(w * h), ROUNDS);
-    if (!strokes.length) return this.refined(this.first);
+      said = drawn(strokes, w, h),
+      first = box ? this.inBox(box) : (this.first ??= this.whole(this.cut(this.guess, new Uint8Array(w * h), ROUNDS)));
+    if (!strokes.length) return { mask: this.refined(first), sure: box ? first.includes(1) : this.isSure(first) };
+    if (box) this.outside(box, (i) => (said[i] = said[i] || REMOVE));
     // Strokes begin where the first guess ended.
-    const begun = Uint8Array.from(this.first, (v, i) => (said[i] === KEEP ? 1 : said[i] === REMOVE ? 0 : v));
-    return this.refined(this.cut(begun, said, 1));
+    const begun = Uint8Array.from(first, (v, i) => (said[i] === KEEP ? 1 : said[i] === REMOVE ? 0 : v));
+    return { mask: this.refined(this.touched(this.cut(begun, said, 1), said)), sure: true };
+  }
+
+  /** The subject within a box; nothing where the box holds nothing that differs from what is round it. */
+  private inBox(box: Box): Uint8Array {
+    const key = JSON.stringify(box);
+    if (this.boxed?.key === key) return this.boxed.inside;
+    const { width: w, height: h } = this.small,
+      said = new Uint8Array(w * h);
+    this.outside(box, (i) => (said[i] = REMOVE));
+    const begun = Uint8Array.from(said, (v) => (v ? 0 : 1)),
+      inside = this.whole(this.cut(begun, said, BOX_ROUNDS));
+    this.boxed = { key, inside };
+    return inside;
+  }
+
+  /** Visits the cells outside a box. */
+  private outside({ x, y, width, height }: Box, visit: (i: number) => void): void {
+    const { width: w, height: h } = this.small,
+      left = Math.floor(x * w),
+      top = Math.floor(y * h),
+      right = Math.max(left + 1, Math.ceil((x + width) * w)),
+      bottom = Math.max(top + 1, Math.ceil((y + height) * h));
+    for (let py = 0, i = 0; py < h; py++)
+      for (let px = 0; px < w; px++, i++) if (px < left || px >= right || py < top || py >= bottom) visit(i);
+  }
+
+  /** Pieces of a cut that hang together: a number from 1 for each of its cells, and how large each is. */
+  private pieces(inside: Uint8Array): { of: Uint16Array; sizes: number[] } {
+    const { width: w, height: h } = this.small,
+      of = new Uint16Array(w * h),
+      sizes = [0];
+    for (let i = 0; i < inside.length; i++) {
+      if (!inside[i] || of[i]) continue;
+      const own = sizes.push(0) - 1,
+        queue = [i];
+      of[i] = own;
+      for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+        sizes[own]++;
+        const x = at % w;
+        for (const next of [x > 0 ? at - 1 : -1, x + 1 < w ? at + 1 : -1, at - w, at + w])
+          if (next >= 0 && next < w * h && inside[next] && !of[next]) {
+            of[next] = own;
+            queue.push(next);
+          }
+      }
+    }
+    return { of, sizes };
+  }
+
+  /** Without crumbs. */
+  private whole(inside: Uint8Array): Uint8Array {
+    const { of, sizes } = this.pieces(inside),
+      least = CRUMB * Math.max(...sizes);
+    return Uint8Array.from(inside, (v, i) => (v && sizes[of[i]] >= least ? 1 : 0));
+  }
+
+  /** Where something was painted to be kept, pieces that this did not touch go, but for the largest: the subject. */
+  private touched(inside: Uint8Array, said: Uint8Array): Uint8Array {
+    if (!said.includes(KEEP)) return inside;
+    const { of, sizes } = this.pieces(inside),
+      kept = new Uint8Array(sizes.length);
+    kept[sizes.indexOf(Math.max(...sizes))] = 1;
+    for (let i = 0; i < said.length; i++) if (said[i] === KEEP && of[i]) kept[of[i]] = 1;
+    return Uint8Array.from(inside, (v, i) => (v && kept[of[i]] ? 1 : 0));
+  }
+
+  /** Is a guess a subject? One piece, of some size, not from side to side, whose outline runs along edges. */
+  private isSure(inside: Uint8Array): boolean {
+    const { width: w, height: h } = this.small,
+      { lab } = this,
+      { sizes } = this.pieces(inside),
+      all = sizes.reduce((sum, v) => sum + v, 0),
+      share = all / inside.length;
+    if (share < SURE.least || share > SURE.most || Math.max(...sizes) < SURE.whole * all) return false;
+    const rim = { left: 0, right: 0, top: 0, bottom: 0 };
+    let far = 0,
+      n = 0;
+    for (let y = 0, i = 0; y < h; y++)
+      for (let x = 0; x < w; x++, i++) {
+        if (inside[i]) {
+          if (x === 0) rim.left += 1 / h;
+          if (x === w - 1) rim.right += 1 / h;
+          if (y === 0) rim.top += 1 / w;
+          if (y === h - 1) rim.bottom += 1 / w;
+        }
+        for (const next of [x + 1 < w ? i + 1 : -1, y + 1 < h ? i + w : -1]) {
+          if (next < 0 || inside[next] === inside[i]) continue;
+          // Across it, two cells apart: edges are a little soft at this size.
+          const step = next - i,
+            p = Math.max(0, i - step) * 3,
+            q = Math.min(inside.length - 1, next + step) * 3;
+          far += Math.hypot(lab[p] - lab[q], lab[p + 1] - lab[q + 1], lab[p + 2] - lab[q + 2]);
+          n++;
+        }
+      }
+    return Object.values(rim).filter((v) => v > SURE.side).length < 2 && n > 0 && far / n > SURE_EDGE;
   }
 
   /** Parts subject and surroundings by their colours, which are found anew each round. */

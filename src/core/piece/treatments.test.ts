@@ -10,6 +10,7 @@ import { strengthOf } from '../kinds/strengths';
 import type { TextLayer } from '../kinds/text';
 import { mainShadow } from '../kinds/text';
 import { makeTint } from '../kinds/tint';
+import { makeWash } from '../kinds/wash';
 import { easelFor } from '../testing/pixels';
 import { flat, headline, scene } from '../testing/scenes';
 import { makeBacking, makeShadow } from '../values/made';
@@ -35,6 +36,7 @@ const dark = (z: Size): PhotoLayer => {
 const all = (z: Size): Layer[] => [
   dark(z),
   makeTint('tint', '#101820', 0.4, z),
+  makeWash('wash', '#101820', 0.3, z),
   makeFade('fade', '#101820', 0.8, z),
   makePool('pool', '#101820', 0.6, { x: 40, y: 100, width: 300, height: 60 }, 60, ['text']),
   makePlate('plate', '#101820', 0.6, { x: 40, y: 100, width: 300, height: 60 }, 60, ['other']),
@@ -61,7 +63,7 @@ it('a treated slide is so for each of its treatments alone, and no more once the
 it('for one text only its own go: what follows another text stays', () => {
   const { slide } = scene(all),
     off = slide.layers.filter((l) => switchedOff(l, ['text'])).map((l) => l.id);
-  expect(off).toEqual(['photo', 'tint', 'fade', 'pool', 'text']);
+  expect(off).toEqual(['photo', 'tint', 'wash', 'fade', 'pool', 'text']);
   expect(slide.layers.filter((l) => switchedOff({ ...l, visible: false }))).toEqual([]);
 });
 
@@ -70,6 +72,7 @@ it('every kind has a bearer and a strength', () => {
     bearers = TREATMENT_KINDS.map((k) => [k, bearerOf(k), propertyOf(k)]);
   expect(bearers).toEqual([
     ['tint', 'tint', 'opacity'],
+    ['wash', 'wash', 'opacity'],
     ['fade', 'fade', 'opacity'],
     ['pool', 'pool', 'opacity'],
     ['plate', 'plate', 'opacity'],
@@ -84,7 +87,7 @@ it('every kind has a bearer and a strength', () => {
     const bearer = slide.layers.find((l) => l.kind === bearerOf(k));
     expect([k, strengthOf(bearer, propertyOf(k), size) > 0]).toEqual([k, k !== 'lighten' && k !== 'blur']);
   }
-  expect(slide.layers.filter(isTreatment).map((l) => l.id)).toEqual(['tint', 'fade', 'pool', 'plate']);
+  expect(slide.layers.filter(isTreatment).map((l) => l.id)).toEqual(['tint', 'wash', 'fade', 'pool', 'plate']);
 });
 
 it('a colour goes to the part that is meant', () => {
