@@ -494,7 +494,7 @@ export function piecesOf(
             fit: 'free' as const,
             box: { x: -260, y: 330, width: 1200, height: 800 },
             anchors: { horizontal: 'centre' as const, vertical: 'bottom' as const },
-            cut: { on: true, ...subject('enamel-cup.jpg'), softness: 0.6, shift: 0, clean: 0.9 },
+            cut: { on: true, ...subject('enamel-cup.jpg'), box: null, softness: 0.6, shift: 0, clean: 0.9 },
           },
           text('headline', 'Headline', p, 'Bring\nyour cup', {
             box: { x: 72, y: 84, width: 936, height: 300 },

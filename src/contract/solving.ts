@@ -153,6 +153,7 @@ export const solving = {
       ...place,
       layer: z.string().describe('The photo'),
       strokes: CutSchema.shape.strokes.describe('What belongs to the subject, and what does not'),
+      box: CutSchema.shape.box.describe('Drawn round the subject, in fractions of the photo'),
     }),
     answer: { says: 'The mask, stored as a picture', schema: CutSchema.shape.mask },
     problems: noLayer,

@@ -636,10 +636,15 @@ export const api = {
   },
 
   /**
-   * The mask of a photo's subject: a first guess, refined by strokes. As bytes for the document, and as the PNG it is
-   * stored as.
+   * The mask of a photo's subject: a first guess, by itself or from a box, refined by strokes. As bytes for the
+   * document, and as the PNG it is stored as.
+   * @returns `sure` false where the guess is none to go by
    */
-  async cutOut(asset: string, strokes: readonly CutStroke[]): Promise<{ packed: PackedMask; png: Blob } | null> {
+  async cutOut(
+    asset: string,
+    strokes: readonly CutStroke[],
+    box: Box | null = null,
+  ): Promise<{ packed: PackedMask; png: Blob; sure: boolean } | null> {
     const current = begin('cut out');
     await studio.load(asset);
     await breathe();
@@ -647,12 +652,12 @@ export const api = {
     if (cutting?.asset !== asset) cutting = { asset, cut: new CutOut(studio.picture(asset)!) };
     await breathe();
     if (!current()) return null;
-    const mask = cutting.cut.mask(strokes),
+    const { mask, sure } = cutting.cut.found(strokes, box),
       surface = studio.surface(mask.width, mask.height);
     surface.write(maskPixels(mask));
     const png = await (surface.image as unknown as OffscreenCanvas).convertToBlob({ type: 'image/png' });
     surface.free();
-    return { packed: packMask(mask), png };
+    return { packed: packMask(mask), png, sure };
   },
 
   /** Quiet spots for a text, or what could be done where there is none. */

@@ -345,7 +345,7 @@ describe('overlays', () => {
 
   it('Just enough sets how far it reaches, and the text is Clear', async () => {
     await bench.press('[aria-label="From below"]');
-    await bench.type('Solid to', '45');
+    await bench.type('Solid to', '20');
     await bench.type('Strength', '95');
     await bench.reading('Chart');
     await bench.choose('How far it reaches');

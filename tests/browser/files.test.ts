@@ -87,7 +87,7 @@ it('an OpenRaster file becomes a piece of its layers, which looks the same', asy
   const { pieces, notes } = (await made.json()) as TakenIn;
   expect(notes).toEqual([]);
   const { piece } = await json<{ piece: Piece }>(app, `/api/pieces/${pieces[0].id}`);
-  expect(piece.slides[0].layers.map((l) => l.name)).toEqual(expect.arrayContaining(['Paper', 'Pool']));
+  expect(piece.slides[0].layers.map((l) => l.name)).toEqual(expect.arrayContaining(['Paper', 'Fade']));
   const [before, after] = await Promise.all(
     ['ostrel-tickets', pieces[0].id].map(async (id) =>
       sharp(await get(app, `/api/pieces/${id}/render`))

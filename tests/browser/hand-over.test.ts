@@ -5,6 +5,7 @@ import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import type { ExportStatus } from '../../src/contract/exports';
+import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
@@ -77,10 +78,12 @@ it('what is warned of is mended at a press: a photo that is enlarged, a text tha
   await bench.find('[data-warnings="3"]');
   await bench.choose('1×');
   await bench.choose('JPEG');
+  const before = JSON.stringify((await bench.document()).slides[0].layers),
+    now = (p: Piece): string => JSON.stringify(p.slides[0].layers);
   await bench.press('[data-mend="text"]');
-  await bench.untilDocument((p) => p.slides[0].layers.some((l) => l.band === 'overlays'), 'nothing was laid');
+  await bench.untilDocument((p) => now(p) !== before, 'nothing was laid');
   await bench.undo();
-  await bench.untilDocument((p) => !p.slides[0].layers.some((l) => l.band === 'overlays'), 'it was not undone');
+  await bench.untilDocument((p) => now(p) === before, 'it was not undone');
   await bench.click('Hand over');
   await until(/kB, quality 90/);
 });

@@ -364,6 +364,17 @@ describe('arranging', () => {
     await open('ostrel-tickets');
   });
 
+  it('a mark has a reading of its own: its outline against what lies behind it', async () => {
+    await bench.selectRow('Ostrel Line mark');
+    const said = async (): Promise<string> => (await bench.find('[data-mark]')).getText();
+    await bench.until(async () => /Its outline reads \d+\.\d+ of 3\.0/.test(await said()), 'it has no reading');
+    await bench.keys(Key.ESCAPE);
+    await bench.until(
+      async () => (await driver.findElements(By.css('[data-mark]'))).length === 0,
+      'it is still said of nothing',
+    );
+  });
+
   it('a box drawn over the stage selects what it touches; Shift adds and takes away', async () => {
     const stage = await bench.find('[data-overlay]'),
       r = await stage.getRect();
@@ -399,17 +410,6 @@ describe('arranging', () => {
       .keyUp(Key.SHIFT)
       .perform();
     await bench.until(async () => !(await chosen()).includes('mark'), 'Shift did not take away');
-  });
-
-  it('a mark has a reading of its own: its outline against what lies behind it', async () => {
-    await bench.selectRow('Ostrel Line mark');
-    const said = async (): Promise<string> => (await bench.find('[data-mark]')).getText();
-    await bench.until(async () => /Its outline reads \d+\.\d+ of 3\.0/.test(await said()), 'it has no reading');
-    await bench.keys(Key.ESCAPE);
-    await bench.until(
-      async () => (await driver.findElements(By.css('[data-mark]'))).length === 0,
-      'it is still said of nothing',
-    );
   });
 
   it('several are aligned to each other and given equal gaps, in one undo step each', async () => {

@@ -351,6 +351,31 @@ describe('room and cutting out', () => {
     await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').room === null, 'room was not undone');
   });
 
+  it('where nothing stands out clearly a box is asked for, and what is in it is cut out', async () => {
+    await bench.open(app.address, 'ostrel-hero');
+    await bench.selectRow('Morning mist');
+    await bench.unfold('Cut out');
+    await bench.click('Cut out the subject');
+    const area = await bench.named('Draw a box round the subject'),
+      { width, height } = await area.getRect();
+    expect(of<PhotoLayer>(await bench.document(), 'photo').cut).toBeNull();
+    await driver
+      .actions()
+      .move({ origin: area, x: Math.round(width * 0.02), y: Math.round(height * 0.05) })
+      .press()
+      .move({ origin: Origin.POINTER, x: Math.round(width * 0.2), y: Math.round(height * 0.4), duration: 100 })
+      .release()
+      .perform();
+    const { cut } = of<PhotoLayer>(
+      await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut !== null, 'the box did nothing'),
+      'photo',
+    );
+    expect(cut!.box!.width).toBeGreaterThan(0.1);
+    expect(cut!.strokes).toEqual([]);
+    await bench.undo();
+    await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut === null, 'it was not undone');
+  });
+
   it('a subject is cut out, and a stroke takes a part away', async () => {
     await bench.open(app.address, 'ostrel-cup');
     await bench.selectRow('Enamel cup');

@@ -5,6 +5,8 @@ import { isPhoto, isText } from '../../src/core/kinds/layers';
 import type { TextLayer } from '../../src/core/kinds/text';
 import { layersIn } from '../../src/core/piece/resolve';
 import type { Piece } from '../../src/core/piece/schema';
+import type { Flag } from '../../src/core/reading/read';
+import { isOutOfPlace } from '../../src/interface/shared/flags';
 import type { Application } from './application';
 import { violations } from './axe';
 import { type BenchPage } from './bench-page';
@@ -22,7 +24,7 @@ const add = async (name: string): Promise<void> => {
 const shown = async (): Promise<string> =>
   (await (await bench.find('[aria-label="Size of the piece"]')).getAttribute('value')) ?? '';
 /** What a layout must not do; whether the picture suits the text is another question. */
-const misplaced = (flags: string[]): string[] => flags.filter((f) => f !== 'unseen');
+const misplaced = (flags: Flag[]): Flag[] => flags.filter(isOutOfPlace);
 /** Is something on the slide another than it was? */
 const isOther = (p: Piece, was: Piece): boolean => JSON.stringify(p.slides[0]) !== JSON.stringify(was.slides[0]);
 const closed = async (): Promise<void> => {
@@ -35,9 +37,9 @@ const closed = async (): Promise<void> => {
 const readingsIn = async (
   size: string,
   piece?: string,
-): Promise<{ layer: string; flags: string[]; shownPx: number; verdict: string }[]> =>
+): Promise<{ layer: string; flags: Flag[]; shownPx: number; verdict: string }[]> =>
   (await fetch(`${app.address}/api/pieces/${piece ?? (await bench.pieceId())}/reading?size=${size}`)).json() as Promise<
-    { layer: string; flags: string[]; shownPx: number; verdict: string }[]
+    { layer: string; flags: Flag[]; shownPx: number; verdict: string }[]
   >;
 
 it('a size is added from where it will be shown, with nothing outside, cut or too small', async () => {

@@ -49,6 +49,11 @@ export const CutSchema = z.strictObject({
     z.strictObject({ width: side, height: side, data: z.string().max(4_000_000) }),
   ]),
   strokes: z.array(CutStrokeSchema).max(MOST_STROKES).default([]),
+  /** Drawn round the subject, in fractions of the photo: the guess begins with it. */
+  box: z
+    .strictObject({ x: finite(0, 1), y: finite(0, 1), width: finite(0, 1), height: finite(0, 1) })
+    .nullable()
+    .default(null),
   /** In thousandths of the photo's longer side: blur of the edge, and how far it moves outwards. */
   softness: finite(0, 50).default(0),
   shift: finite(-20, 20).default(0),

@@ -26,6 +26,11 @@ function fewWords({ share, count, verdict }: Pick<Reading, 'share' | 'count' | '
   return `${few} ${few === 1 ? 'letter' : 'letters'} of ${count} ${few === 1 ? 'is' : 'are'} ${verdict === 'lost' ? 'lost' : 'strained'}; the others are Clear`;
 }
 
+/** What is said of how a text reads, not of where it stands or what it is made of. */
+const OF_READING: readonly Flag[] = ['unseen', 'few', 'colour-only', 'melts', 'thin', 'like-letters'];
+/** Is something wrong with the layout of a text? */
+export const isOutOfPlace = (flag: Flag): boolean => !OF_READING.includes(flag);
+
 /** What of a reading its flags are worded with. */
 type Flagged = Pick<Reading, 'share' | 'count' | 'verdict' | 'melting'>;
 

@@ -461,10 +461,12 @@ export async function room(ask: SlideAsk & { layer: string }): Promise<SideRatin
 }
 
 /** The mask of a photo's subject; null where its picture is not there. */
-export async function cut(ask: SlideAsk & { layer: string; strokes: CutStroke[] }): Promise<StoredMask | null> {
+export async function cut(
+  ask: SlideAsk & { layer: string; strokes: CutStroke[]; box: Box | null },
+): Promise<StoredMask | null> {
   const { slide } = await stand(ask),
     photo = pictures.get(photoIn(slide, ask.layer).asset);
-  return photo ? keepMask(new CutOut(photo).mask(ask.strokes)) : null;
+  return photo ? keepMask(new CutOut(photo).mask(ask.strokes, ask.box)) : null;
 }
 
 /** Nothing: a member that answers has loaded all it works with. */

@@ -102,9 +102,13 @@ export const solvingHandlers: Handlers<typeof solving> = {
     const place = await slideFor(params.id, at);
     return reply(await run('room', { ...place, layer: layerOf(place, layer, 'photo') }, asked(request, true)));
   },
-  'POST /api/pieces/{id}/cut-out': async ({ request, params, body: { layer, strokes, ...at } }) => {
+  'POST /api/pieces/{id}/cut-out': async ({ request, params, body: { layer, strokes, box, ...at } }) => {
     const place = await slideFor(params.id, at);
-    const mask = await run('cut', { ...place, layer: layerOf(place, layer, 'photo'), strokes }, asked(request, true));
+    const mask = await run(
+      'cut',
+      { ...place, layer: layerOf(place, layer, 'photo'), strokes, box },
+      asked(request, true),
+    );
     if (!mask) throw new Problem(422, 'The picture of this photo is not there');
     return reply(mask);
   },

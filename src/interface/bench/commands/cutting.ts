@@ -34,11 +34,28 @@ async function storedMask({ packed, png }: { packed: PackedMask; png: Blob }): P
   }
 }
 
+/** Where no guess is to be trusted, somebody is asked to say where the subject is; nothing is changed. */
+function askForBox(id: string, tried: boolean): void {
+  notifications.show({
+    color: 'amber',
+    title: tried ? 'Nothing in this box differs from what lies round it' : 'What is the subject here?',
+    message: tried
+      ? 'Draw it round something else, or with a little air. The photo is as it was.'
+      : 'Nothing stands out clearly enough by itself. Draw a box round what should stay; the photo is as it was.',
+  });
+  useBrush.setState({ layer: null, boxing: id });
+}
+
 /**
- * Finds the mask for strokes and puts both into the document, as one step. @param strokes given what is there and what
- * waits
+ * Finds the mask for strokes and puts both into the document, as one step.
+ * @param strokes given what is there and what waits @param drawn a box round the subject; what there is where left out
  */
-async function solve(id: string, strokes: (there: readonly CutStroke[]) => CutStroke[], label: string): Promise<void> {
+async function solve(
+  id: string,
+  strokes: (there: readonly CutStroke[]) => CutStroke[],
+  label: string,
+  drawn?: Cut['box'],
+): Promise<void> {
   const layer = layerNow(id),
     mine = ++asked;
   if (!layer) return;
@@ -46,10 +63,12 @@ async function solve(id: string, strokes: (there: readonly CutStroke[]) => CutSt
   try {
     for (;;) {
       const there = layerNow(id)?.cut?.strokes,
-        wanted = strokes(there ?? []);
-      const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted);
+        wanted = strokes(there ?? []),
+        box = drawn === undefined ? (layerNow(id)?.cut?.box ?? null) : drawn;
+      const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted, box);
       // A newer question has this one's strokes; the photo may have been replaced, or taken away, meanwhile.
       if (mine !== asked || !found || layerNow(id)?.asset !== layer.asset) return;
+      if (!found.sure) return askForBox(id, box !== null);
       const mask = await storedMask(found);
       if (mine !== asked) return;
       // Undone or changed while it was solved: once more, from what is there now.
@@ -57,7 +76,8 @@ async function solve(id: string, strokes: (there: readonly CutStroke[]) => CutSt
       change<PhotoLayer>(
         label,
         [id],
-        (l) => void (l.cut = { ...(l.cut ?? { softness: 0, shift: 0, clean: 0.8 }), on: true, mask, strokes: wanted }),
+        (l) =>
+          void (l.cut = { ...(l.cut ?? { softness: 0, shift: 0, clean: 0.8 }), on: true, mask, strokes: wanted, box }),
       );
       return;
     }
@@ -68,10 +88,11 @@ async function solve(id: string, strokes: (there: readonly CutStroke[]) => CutSt
   }
 }
 
-/** Cuts out by itself, without strokes. */
-export function cutAnew(id: string, label: string): Promise<void> {
+/** Cuts out without strokes: by itself, or from a box drawn round the subject. */
+export function cutAnew(id: string, label: string, box: Cut['box'] = null): Promise<void> {
   cancelCut();
-  return solve(id, () => [], label);
+  useBrush.setState({ boxing: null });
+  return solve(id, () => [], label, box);
 }
 
 /** Adds a stroke; those drawn while one is being solved are solved with it. */

@@ -1,7 +1,7 @@
 'use client';
 // Cut out: the subject alone. A first guess by itself, then strokes that keep or remove, and what the edge is like.
 import { Button, Group, Loader, SegmentedControl, Stack, Switch, Text } from '@mantine/core';
-import { IconScissors } from '@tabler/icons-react';
+import { IconBoxMargin, IconScissors } from '@tabler/icons-react';
 import { useEffect } from 'react';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import type { Cut } from '../../../core/values/photo';
@@ -11,9 +11,9 @@ import { useBrush } from '../state/brush';
 import { Amount } from './Amount';
 
 export function CutFields({ layer }: { layer: PhotoLayer }) {
-  const { layer: painting, keep, size, busy } = useBrush();
+  const { layer: painting, boxing, keep, size, busy } = useBrush();
   const cut = layer.cut;
-  useEffect(() => () => useBrush.setState({ layer: null }), [layer.id]);
+  useEffect(() => () => useBrush.setState({ layer: null, boxing: null }), [layer.id]);
   const set = (values: Partial<Cut>, merge = true): void =>
     change<PhotoLayer>(
       'Cut out',
@@ -30,6 +30,19 @@ export function CutFields({ layer }: { layer: PhotoLayer }) {
       </Button>
     </Group>
   );
+  const drawing = boxing === layer.id,
+    byBox = (
+      <Button
+        size="xs"
+        variant={drawing ? 'filled' : 'default'}
+        aria-pressed={drawing}
+        disabled={busy}
+        leftSection={<IconBoxMargin size={14} />}
+        onClick={() => useBrush.setState({ layer: null, boxing: drawing ? null : layer.id })}
+      >
+        {drawing ? 'Draw it on the stage' : 'Box round the subject'}
+      </Button>
+    );
   if (!cut)
     return (
       <Stack gap={6}>
@@ -47,6 +60,7 @@ export function CutFields({ layer }: { layer: PhotoLayer }) {
             Cut out the subject
           </Button>
         )}
+        {byBox}
       </Stack>
     );
   const on = painting === layer.id;

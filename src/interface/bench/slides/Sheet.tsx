@@ -6,6 +6,7 @@ import type { Size, Slide } from '../../../core/piece/schema';
 import type { OverviewRow } from '../../../core/reading/overview';
 import { worstVerdict } from '../../../core/reading/verdict';
 import { Dialog } from '../../shared/Dialog';
+import { isOutOfPlace } from '../../shared/flags';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { Measured } from '../fields/Measured';
 import { useOverview } from '../measuring/overview';
@@ -37,7 +38,7 @@ function Cell({
   const verdicts = (rows ?? []).map((r) => r.reading.verdict),
     verdict = worstVerdict(verdicts),
     short = verdicts.filter((v) => v === 'lost' || v === 'strained').length,
-    flags = (rows ?? []).filter((r) => r.reading.flags.some((f) => f !== 'unseen')).length;
+    flags = (rows ?? []).filter((r) => r.reading.flags.some(isOutOfPlace)).length;
   const says =
     rows === null
       ? 'measuring'
@@ -51,7 +52,7 @@ function Cell({
       type="button"
       className={css.cell}
       data-sheet={`${slide.id}:${size.id}`}
-      aria-label={`${number ? `Slide ${number}, ` : ''}${size.name}: ${says}`}
+      aria-label={`${number ? `Slide ${number}, ` : ''}${size.name}: ${says}${flags > 0 ? `, ${flags} out of place` : ''}`}
       onClick={onGo}
     >
       <SlidePicture id={slide.id} sizeId={size.id} scale={scale} />

@@ -13,6 +13,7 @@ import { Rulers } from './Aids';
 import { AidsMenu } from './AidsMenu';
 import { CalmMap } from './CalmMap';
 import { Compare } from './Compare';
+import { CutBox } from './CutBox';
 import { CutBrush } from './CutBrush';
 import { LetterBox } from './LetterBox';
 import { Ghosts } from './Ghosts';
@@ -229,6 +230,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
               {view !== 'clean' && <Ghosts scale={scale} />}
               {view !== 'clean' && <RoomMarks scale={scale} />}
               <CutBrush scale={scale} />
+              <CutBox scale={scale} />
               <LetterBox scale={scale} />
               <Compare scale={scale} />
             </div>

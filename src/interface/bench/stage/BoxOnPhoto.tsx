@@ -1,0 +1,113 @@
+'use client';
+// A box drawn on a photo, in fractions of its file; Escape gives up.
+import { useEffect, useState } from 'react';
+import { boxBetween } from '../../../core/arrange/align';
+import type { Box } from '../../../core/ground/box';
+import { apply } from '../../../core/ground/transform';
+import { isPhoto } from '../../../core/kinds/layers';
+import type { PhotoLayer } from '../../../core/kinds/photo';
+import { placePhoto } from '../../../core/photo/fit';
+import { layerIn } from '../../../core/piece/resolve';
+import { useAssetSize } from '../../shared/assets';
+import { currentSize, currentSlide, useBench } from '../state/store';
+import css from './BoxOnPhoto.module.css';
+
+/** Smaller boxes are clicks, CSS px. */
+const LEAST = 6;
+const unit = (v: number): number => Math.min(1, Math.max(0, v));
+
+interface Props {
+  scale: number;
+  /** The photo it is drawn on; null while none is. */
+  photo: string | null;
+  label: string;
+  busy: boolean;
+  /** What was drawn stays on the stage until this has ended. */
+  onBox: (photo: string, box: Box) => Promise<void>;
+  onLeave: () => void;
+}
+
+export function BoxOnPhoto({ scale, photo: id, label, busy, onBox, onLeave }: Props) {
+  const size = useBench(currentSize),
+    base = useBench((s) => s.piece.sizes[0]),
+    found = useBench((s) => currentSlide(s).layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l))),
+    photo = useAssetSize(found?.asset ?? null),
+    [start, setStart] = useState<{ x: number; y: number } | null>(null),
+    [box, setBox] = useState<Box | null>(null);
+  useEffect(() => {
+    if (!found) return;
+    const key = (e: KeyboardEvent): void => {
+      if (e.key !== 'Escape') return;
+      e.stopPropagation();
+      setBox(null);
+      onLeave();
+    };
+    window.addEventListener('keydown', key, true);
+    return () => window.removeEventListener('keydown', key, true);
+  }, [found, onLeave]);
+  if (!found || !photo) return null;
+  const layer = layerIn(found, size, base),
+    at = (e: React.PointerEvent): { x: number; y: number } => {
+      const r = e.currentTarget.getBoundingClientRect(),
+        a = (-layer.rotation * Math.PI) / 180,
+        dx = (e.clientX - r.left - r.width / 2) / scale,
+        dy = (e.clientY - r.top - r.height / 2) / scale;
+      return {
+        x: dx * Math.cos(a) - dy * Math.sin(a) + layer.box.width / 2,
+        y: dx * Math.sin(a) + dy * Math.cos(a) + layer.box.height / 2,
+      };
+    };
+  const end = (): void => {
+    setStart(null);
+    if (!box || Math.min(box.width, box.height) * scale < LEAST) return setBox(null);
+    // Of a photo that is flipped or turned within its frame the corners may change places.
+    const { target, toFile } = placePhoto(photo, layer.box, layer),
+      corners = [box.x, box.x + box.width].flatMap((x) =>
+        [box.y, box.y + box.height].map((y) => apply(toFile, x - target.x, y - target.y)),
+      ),
+      xs = corners.map(([x]) => unit(x / photo.width)),
+      ys = corners.map(([, y]) => unit(y / photo.height)),
+      left = Math.min(...xs),
+      top = Math.min(...ys),
+      width = Math.max(...xs) - left,
+      height = Math.max(...ys) - top;
+    if (width > 0 && height > 0) void onBox(found.id, { x: left, y: top, width, height }).finally(() => setBox(null));
+    else setBox(null);
+  };
+  return (
+    <div
+      className={css.area}
+      role="application"
+      aria-label={label}
+      data-busy={busy || undefined}
+      style={{
+        left: layer.box.x * scale,
+        top: layer.box.y * scale,
+        width: layer.box.width * scale,
+        height: layer.box.height * scale,
+        transform: layer.rotation ? `rotate(${layer.rotation}deg)` : undefined,
+      }}
+      onPointerDown={(e) => {
+        e.stopPropagation();
+        if (e.button !== 0 || busy) return;
+        e.currentTarget.setPointerCapture(e.pointerId);
+        setStart(at(e));
+        setBox(null);
+      }}
+      onPointerMove={(e) => start && setBox(boxBetween(start, at(e)))}
+      onPointerUp={end}
+      onPointerCancel={() => (setStart(null), setBox(null))}
+    >
+      {box && (
+        <i
+          style={{
+            left: box.x * scale,
+            top: box.y * scale,
+            width: box.width * scale,
+            height: box.height * scale,
+          }}
+        />
+      )}
+    </div>
+  );
+}
