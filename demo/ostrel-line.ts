@@ -164,7 +164,7 @@ export function piecesOf(
               lineHeight: 1.02,
               font: { family: 'Fraunces', weight: 600, italic: false },
               fill: solid(linked('snow')),
-              backing: { ...makeBacking('#000405'), opacity: 0.5 },
+              backing: { ...makeBacking('#000405', 0), opacity: 0.5 },
               anchors: { horizontal: 'left', vertical: 'middle' },
             }),
             text('line', 'Line', p, 'The line along Lake Sill runs again from 2 May', {
@@ -173,7 +173,7 @@ export function piecesOf(
               lineHeight: 1.3,
               font: { family: 'Work Sans', weight: 500, italic: false },
               fill: solid(linked('snow')),
-              backing: { ...makeBacking('#000405'), opacity: 0.5 },
+              backing: { ...makeBacking('#000405', 0), opacity: 0.5 },
               anchors: { horizontal: 'left', vertical: 'middle' },
             }),
             text('button', 'Timetable', p, 'See the timetable', {

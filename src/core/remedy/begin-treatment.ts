@@ -75,10 +75,10 @@ export interface TreatmentAsk {
 export const TRIED = 'treatment-to-try';
 
 /** Begins a backing or a shadow where a text has none, in a colour. */
-function begun(layer: Layer, kind: 'backing' | 'shadow', colour: string | undefined): void {
+function begun(layer: Layer, kind: 'backing' | 'shadow', colour: string | undefined, onPage: boolean): void {
   if (!isText(layer)) return;
   if (kind === 'backing') {
-    layer.backing ??= { ...makeBacking(colour ?? '#000000'), opacity: 0 };
+    layer.backing ??= { ...makeBacking(colour ?? '#000000', onPage ? 0 : undefined), opacity: 0 };
     if (!layer.backing.on)
       layer.backing = { ...layer.backing, on: true, opacity: 0, ...(colour ? { fill: solid(colour) } : {}) };
   } else if (!mainShadow(layer)) layer.shadows.push(readingShadow(layer, colour ?? '#000000', 0));
@@ -120,7 +120,7 @@ export function withTreatment(
     throw new RangeError(isOfText(kind) ? 'there is no text that could have it' : 'there is no photo in the backdrop');
   if (!isOfText(kind)) return { piece, slide, treated, added: false };
   const next = changeLayers(piece, slide.id, treated, (l) => {
-    begun(l, kind, colour);
+    begun(l, kind, colour, piece.section !== null);
     if (colour !== undefined) setColour(l, colour, kind);
   });
   return { piece: next, slide: at(next), treated, added: false };

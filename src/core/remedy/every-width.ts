@@ -175,12 +175,17 @@ class EveryWidth {
       )[0];
       return solver.survey(piece, slideId, size.id, near.hardest[0]);
     });
-    const offers = surveys && (await this.enough(surveys));
-    if (!offers) return null;
-    for (const { offer, needs } of offers) {
-      const found = await this.balanced(offer, needs);
-      if (found === null) return null;
-      if (found) return found;
+    if (!surveys) return null;
+    // What is enough in every layout may not be between them: then the next kind is tried.
+    for (let from: number | null = 0; from !== null;) {
+      const found = await this.enough(surveys, from);
+      if (!found) return null;
+      for (const { offer, needs } of found.offers) {
+        const balanced = await this.balanced(offer, needs);
+        if (balanced === null) return null;
+        if (balanced) return balanced;
+      }
+      from = found.next;
     }
     return nothing;
   }
@@ -199,8 +204,14 @@ class EveryWidth {
     );
   }
 
-  /** Offers that are enough at the widths that count most, what needs least of it first; null where overtaken. */
-  private async enough(surveys: readonly Survey[]): Promise<Needing[] | null> {
+  /**
+   * Offers that are enough at the widths that count most, what needs least of it first; null where overtaken.
+   * @param from the first that is looked at @returns `next` null where there are no more
+   */
+  private async enough(
+    surveys: readonly Survey[],
+    from: number,
+  ): Promise<{ offers: Needing[]; next: number | null } | null> {
     const { before, layouts, piece, slideId } = this,
       // At least where the layouts begin and at the ends.
       widths = new Set([...layouts.map((l) => Math.round(l.shownWidth)), NARROWEST, WIDEST]),
@@ -208,15 +219,18 @@ class EveryWidth {
       solved = [...first, ...before.filter((p) => widths.has(p.width) && !first.includes(p))],
       offers: (Needing & { sum: number })[] = [];
     // The cheapest comes first: another kind is only looked at where it is not enough.
-    for (const offer of offersFor(piece, slideId, surveys, this.newId, KINDS)) {
+    const all = offersFor(piece, slideId, surveys, this.newId, KINDS);
+    let next = from;
+    for (const offer of all.slice(from)) {
       if (offers.some((o) => o.offer.added)) break;
+      next++;
       const found = await this.need(offer, solved);
       if (!found) return null;
       if (found.some((n) => n.strength === null)) continue;
       const needs = new Map(solved.map((p, i) => [p.width, found[i].strength!]));
       offers.push({ offer, needs, sum: [...needs.values()].reduce((a, b) => a + b, 0) });
     }
-    return offers.sort((a, b) => a.sum - b.sum);
+    return { offers: offers.sort((a, b) => a.sum - b.sum), next: next < all.length ? next : null };
   }
 
   /**

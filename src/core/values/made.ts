@@ -37,14 +37,14 @@ export const makeShadow = (extent: number): Shadow => ({
   opacity: 0.5,
 });
 
-/** A backing that hugs the lines. */
-export const makeBacking = (colour: Colour): Backing => ({
+/** A backing that hugs the lines. @param even 0 on pages, whose browsers draw each line's box by itself */
+export const makeBacking = (colour: Colour, even = 0.9): Backing => ({
   on: true,
   fill: solid(colour),
   opacity: 1,
   padX: 0.3,
   padY: 0.28,
   radius: 0.1,
-  even: 0.9,
+  even,
   shadows: [],
 });

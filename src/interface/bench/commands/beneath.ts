@@ -32,7 +32,8 @@ const groundOf = (layer: TextLayer, seen: Beneath | null): string =>
   groundFor(mainColour(layer.fill, useBench.getState().piece), seen);
 
 /** A backing as it begins: its letters can be told from it. */
-export const newBacking = (layer: TextLayer, seen: Beneath | null): Backing => makeBacking(groundOf(layer, seen));
+export const newBacking = (layer: TextLayer, seen: Beneath | null): Backing =>
+  makeBacking(groundOf(layer, seen), useBench.getState().piece.section ? 0 : undefined);
 
 /** A frame's look as it begins. */
 export const newPanel = (layer: TextLayer, seen: Beneath | null): Panel => ({
