@@ -173,6 +173,8 @@ it('what is set says for which sizes, is marked, and follows again at a press', 
 it('just enough in a size is for that size', async () => {
   const before = await bench.document(),
     here = before.sizes[3];
+  // It was for all sizes until now.
+  await driver.findElement(By.xpath('//*[@data-size-bar]//label[starts-with(normalize-space(.), "Only ")]')).click();
   await bench.justEnough();
   const after = await bench.untilDocument((p) => isOther(p, before), 'nothing was laid');
   await bench.untilSaved();

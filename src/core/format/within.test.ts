@@ -33,6 +33,21 @@ it('of a photograph it comes within three steps of the best there is', async () 
   }
 });
 
+it('nor does it give up on one that grows slowly, as snow under a sharp headline does', async () => {
+  // Sizes in kB of the demo's re-opening post as JPEG, at every seventh quality.
+  const known = [11.6, 25.2, 39.2, 50.5, 60.5, 69.9, 76.7, 82, 87.2, 95, 103.3, 115.9, 136.7, 188, 300],
+    sizes = Array.from({ length: 99 }, (_, i) => {
+      const k = Math.floor(i / 7),
+        t = (i % 7) / 7;
+      return Math.round(1000 * (known[k] + (known[Math.min(14, k + 1)] - known[k]) * t));
+    });
+  for (const target of [30_000, 60_000, 80_000, 120_000]) {
+    const best = sizes.findLastIndex((s) => s <= target),
+      { found } = await looked(sizes, target, 84).found;
+    expect([target, best - found!.at <= 4]).toEqual([target, true]);
+  }
+});
+
 it('where nothing is small enough it says what the smallest came to', async () => {
   expect(await looked(photo(1_000_000), 1000).found).toMatchObject({ found: null, smallest: 50_000 });
 });

@@ -71,6 +71,8 @@ function next(
         : size(low) + ((size(high) - size(low)) * fromLow) / (fromLow - toHigh);
   let guess = Math.max(0, low);
   while (guess < high - 1 && size(guess + 1) <= wanted) guess++;
+  // Some photographs grow more slowly: what leads too slowly on is left, before tries run out.
+  if (low < 0 && left < MOST_TRIES - 1) guess = Math.min(guess, high >> 1);
   // Not nearer to an end than what the tries that are left could halve away.
   const rim = low < 0 || high === count ? 0 : Math.floor((high - low) / 2 ** (left + 1));
   return Math.min(high - 1 - rim, Math.max(low + 1 + rim, guess));
