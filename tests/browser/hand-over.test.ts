@@ -5,6 +5,7 @@ import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import type { ExportStatus } from '../../src/contract/exports';
+import { makePool } from '../../src/core/kinds/pool';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { violations } from './axe';
@@ -164,7 +165,17 @@ it('a file that is larger than its destination takes is kept within at a press',
 describe('drawings and layers', () => {
   const ALTERNATIVE = 'Tickets from 14 March & a mountain';
   it('an SVG holds outlines, gradients and the words that say what it shows; what is a picture in it is said', async () => {
-    await bench.open(app.address, 'ostrel-tickets');
+    const { piece } = (await (await fetch(`${app.address}/api/pieces/ostrel-tickets`)).json()) as { piece: Piece },
+      [slide] = piece.slides,
+      at = slide.layers.findIndex((l) => l.band === 'message'),
+      pool = makePool('pool', '#1d3038', 0.3, { x: 70, y: 80, width: 760, height: 280 }, 124, ['headline']),
+      layers = [...slide.layers.slice(0, at), pool, ...slide.layers.slice(at)],
+      made = await fetch(`${app.address}/api/pieces`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ campaign: 'ostrel-line', document: { ...piece, slides: [{ ...slide, layers }] } }),
+      });
+    await bench.open(app.address, ((await made.json()) as { id: string }).id);
     await bench.click('Hand over');
     await bench.choose('SVG');
     await until(/kB$/);
