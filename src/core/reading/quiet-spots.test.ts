@@ -113,7 +113,10 @@ it('keeps off a subject that was cut out, however calm it is', async () => {
   });
   const { spots } = await find((z) => [
     flat('b', '#203040')(z),
-    { ...makePhoto('photo', 'even', 'Even', z), cut: { on: true, mask, strokes: [], box: null, softness: 0, shift: 0, clean: 0 } },
+    {
+      ...makePhoto('photo', 'even', 'Even', z),
+      cut: { on: true, mask, strokes: [], box: null, softness: 0, shift: 0, clean: 0 },
+    },
     headline('Halt', '#ffffff', 40, 60, { fontSize: 60 })(z),
   ]);
   expect(spots[0].frame.x + spots[0].frame.width).toBeLessThan(470);
