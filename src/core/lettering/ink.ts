@@ -2,7 +2,7 @@
 // whose parts look most like letters in a row.
 import { labOf } from '../colour/lab-planes';
 import type { Pixels } from '../ground/pixels';
-import { type Part, partsOf } from './parts';
+import { type Part, partsOf } from '../ground/parts';
 
 /** Two neighbours this near to each other, OKLab, are of one flat place. */
 const FLAT = 0.035;

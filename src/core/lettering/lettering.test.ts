@@ -14,7 +14,7 @@ import { filledIn } from './fill-in';
 import { letteringIn } from './lettering';
 import { linesFound, signsRead, toFind, toRead } from './line-models';
 import { outlineOf } from './outline';
-import { partsOf } from './parts';
+import { partsOf } from '../ground/parts';
 import { type ReadLine, UNKNOWN } from './set';
 
 const WIDTH = 600,

@@ -10,7 +10,7 @@ import { filledIn } from './fill-in';
 import { type Inked, inked, inksIn, labPlane, strokeOf } from './ink';
 import { alike, mainInk, oneInk } from './one-ink';
 import { outlineOf } from './outline';
-import { grownMask, type Part } from './parts';
+import { grownMask, type Part } from '../ground/parts';
 import { blocksOf, emOf, type Glyph, inWords, lettersOfLine, linesJoined, type ReadLine, type SetLine } from './set';
 
 /** A text that was found in a picture. */

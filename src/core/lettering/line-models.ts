@@ -5,7 +5,7 @@
 import type { Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
 import { resample } from '../ground/resample';
-import { partsOf } from './parts';
+import { partsOf } from '../ground/parts';
 
 /** Longer side of what the first model looks at, pixels, and what its sides are multiples of. */
 const LOOKED_AT = 960,

@@ -4,6 +4,7 @@
 // "Guided Image Filtering", 2013) for hair and fine edges as alpha.
 import { labOf } from '../colour/lab-planes';
 import type { Box } from '../ground/box';
+import { partsOf } from '../ground/parts';
 import type { Pixels } from '../ground/pixels';
 import { between, reducedTo } from '../ground/resample';
 import { blurredChannel } from './blur';
@@ -273,27 +274,10 @@ export class CutOut {
       for (let px = 0; px < w; px++, i++) if (px < left || px >= right || py < top || py >= bottom) visit(i);
   }
 
-  /** Pieces of a cut that hang together: a number from 1 for each of its cells, and how large each is. */
-  private pieces(inside: Uint8Array): { of: Uint16Array; sizes: number[] } {
-    const { width: w, height: h } = this.small,
-      of = new Uint16Array(w * h),
-      sizes = [0];
-    for (let i = 0; i < inside.length; i++) {
-      if (!inside[i] || of[i]) continue;
-      const own = sizes.push(0) - 1,
-        queue = [i];
-      of[i] = own;
-      for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-        sizes[own]++;
-        const x = at % w;
-        for (const next of [x > 0 ? at - 1 : -1, x + 1 < w ? at + 1 : -1, at - w, at + w])
-          if (next >= 0 && next < w * h && inside[next] && !of[next]) {
-            of[next] = own;
-            queue.push(next);
-          }
-      }
-    }
-    return { of, sizes };
+  /** Pieces of a cut that hang together: the label of each of its cells, and by label how large they are; 0 is none. */
+  private pieces(inside: Uint8Array): { of: Int32Array; sizes: number[] } {
+    const { labels, parts } = partsOf(inside, this.small.width, this.small.height, false);
+    return { of: labels, sizes: [0, ...parts.map((p) => p.area)] };
   }
 
   /** Without crumbs. */

@@ -1,6 +1,7 @@
 // Lines like letters (reading.md, step 10): posts, ropes, twigs beside a text, about as wide as its strokes and of
 // about its colour, read as further strokes, or bridge the space between words.
-import { LINEAR } from '../colour/srgb';
+import { luminance } from '../colour/srgb';
+import { partsOf } from '../ground/parts';
 import type { TextHalo } from './halo';
 
 /** How near they must lie, em. */
@@ -43,10 +44,7 @@ function cellsOf(
       for (let v = 0; v < step; v += 2)
         for (let u = 0; u < step; u += 2, n++) {
           const at = (y * step + v) * region.width + x * step + u;
-          sum +=
-            0.2126 * LINEAR[backdrop[at * 4]] +
-            0.7152 * LINEAR[backdrop[at * 4 + 1]] +
-            0.0722 * LINEAR[backdrop[at * 4 + 2]];
+          sum += luminance(backdrop[at * 4], backdrop[at * 4 + 1], backdrop[at * 4 + 2]);
           if (inked[at]) out.inked[i] = 1;
         }
       const Y = sum / n + 0.05;
@@ -120,34 +118,18 @@ export function hasLikeLetters(
   if (!some) return false;
   const away = depths(inked, width, height, true),
     near = (NEAR * em) / step;
-  const seen = new Uint8Array(line.length);
+  const { labels, parts } = partsOf(line, width, height),
+    depth = new Float64Array(parts.length + 1),
+    beside = new Int32Array(parts.length + 1);
   for (let i = 0; i < line.length; i++) {
-    if (!line[i] || seen[i]) continue;
-    const queue = [i];
-    seen[i] = 1;
-    let all = 0,
-      depth = 0,
-      beside = 0;
-    for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-      all++;
-      depth += deep[at];
-      if (!inked[at] && away[at] <= near) beside++;
-      const x = at % width,
-        y = (at / width) | 0;
-      for (let d = 0; d < 9; d++) {
-        const nx = x + (d % 3) - 1,
-          ny = y + ((d / 3) | 0) - 1,
-          next = ny * width + nx;
-        if (nx < 0 || ny < 0 || nx >= width || ny >= height || !line[next] || seen[next]) continue;
-        seen[next] = 1;
-        queue.push(next);
-      }
-    }
-    // A band n cells wide is on average (n + 2) / 4 deep.
-    const own = Math.max(1, (4 * depth) / all - 2),
-      long = beside / own;
-    if (own >= wide * NARROWEST && own <= wide * WIDEST && long >= Math.max(LONG * own, (TALL * xHeight) / step))
-      return true;
+    if (!labels[i]) continue;
+    depth[labels[i]] += deep[i];
+    if (!inked[i] && away[i] <= near) beside[labels[i]]++;
   }
-  return false;
+  return parts.some(({ label, area }) => {
+    // A band n cells wide is on average (n + 2) / 4 deep.
+    const own = Math.max(1, (4 * depth[label]) / area - 2),
+      long = beside[label] / own;
+    return own >= wide * NARROWEST && own <= wide * WIDEST && long >= Math.max(LONG * own, (TALL * xHeight) / step);
+  });
 }

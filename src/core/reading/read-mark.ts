@@ -1,8 +1,9 @@
 // The reading of a logo or another picture in the message: can its outline be told from what lies behind it? Each part
 // that hangs together counts like a letter, and the weakest part is the reading. Graphics need 3 (WCAG 2.2, 1.4.11).
 import { zoneEntered } from '../arrange/zones';
-import { LINEAR } from '../colour/srgb';
+import { contrast, luminance } from '../colour/srgb';
 import type { Box } from '../ground/box';
+import { partsOf } from '../ground/parts';
 import { boundsOf } from '../ground/transform';
 import { shot } from '../ground/surface';
 import { isPhoto } from '../kinds/layers';
@@ -39,31 +40,6 @@ const SPECK = 0.04;
 /** Pictures in the message that show on a slide. */
 export const marksIn = (piece: Piece, slide: Slide, size: Size): PhotoLayer[] =>
   layersIn(piece, slide, size).filter((l): l is PhotoLayer => isPhoto(l) && l.band === 'message' && l.visible);
-
-/** Parts of a body that hang together: a number from 1 for each of its pixels, 0 elsewhere. */
-function partsOf(body: Uint8Array, width: number, height: number): { part: Uint16Array; count: number } {
-  const part = new Uint16Array(body.length);
-  let count = 0;
-  for (let i = 0; i < body.length; i++) {
-    if (!body[i] || part[i]) continue;
-    count = Math.min(count + 1, 65_535);
-    const queue = [i];
-    part[i] = count;
-    for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-      const x = at % width,
-        y = (at / width) | 0;
-      for (let d = 0; d < 9; d++) {
-        const nx = x + (d % 3) - 1,
-          ny = y + ((d / 3) | 0) - 1,
-          next = ny * width + nx;
-        if (nx < 0 || ny < 0 || nx >= width || ny >= height || !body[next] || part[next]) continue;
-        part[next] = count;
-        queue.push(next);
-      }
-    }
-  }
-  return { part, count };
-}
 
 /** @param layer as it is placed in the size */
 function readMark(painter: Painter, piece: Piece, slide: Slide, size: Size, layer: PhotoLayer): MarkReading {
@@ -110,16 +86,14 @@ function readMark(painter: Painter, piece: Piece, slide: Slide, size: Size, laye
   const body = new Uint8Array(n);
   for (let i = 0; i < n; i++) body[i] = alone[i * 4 + 3] >= 0.9 * most ? 1 : 0;
   const near = nearestInk(body, part.width, part.height, reach + 1),
-    { part: partAt, count } = partsOf(body, part.width, part.height),
-    ratios: number[][] = Array.from({ length: count + 1 }, () => []);
+    { labels, parts } = partsOf(body, part.width, part.height),
+    // By label, of which 0 is none.
+    ratios: number[][] = [[], ...parts.map(() => [])];
   let all = 0;
-  const lum = (i: number): number =>
-    0.2126 * LINEAR[seen[i * 4]] + 0.7152 * LINEAR[seen[i * 4 + 1]] + 0.0722 * LINEAR[seen[i * 4 + 2]] + 0.05;
+  const lum = (i: number): number => luminance(seen[i * 4], seen[i * 4 + 1], seen[i * 4 + 2]);
   for (let i = 0; i < n; i++) {
     if (near[i] < 0 || near[i] === i || alone[i * 4 + 3] >= OUTSIDE * 255) continue;
-    const ink = lum(near[i]),
-      back = lum(i);
-    ratios[partAt[near[i]]].push(back > ink ? back / ink : ink / back);
+    ratios[labels[near[i]]].push(contrast(lum(near[i]), lum(i)));
     all++;
   }
   const own = ratios

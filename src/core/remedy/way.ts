@@ -46,7 +46,7 @@ export interface Way {
 
 /** What a way costs, points. @param w of one slide, or of several: the forms of the first count */
 export const costOfWay = (
-  w: Omit<Costs, 'falling' | 'forms'> & Pick<Way, 'kinds'> & Partial<Pick<Way, 'add' | 'change' | 'slides'>>,
+  w: Omit<Costs, 'falling' | 'forms'> & Pick<Way, 'kinds'> & Partial<Pick<Way, 'change' | 'slides'>>,
 ): number => costOf({ ...w, falling: w.kinds[0] === 'fade', forms: formsOf(w) });
 
 /** A plate is one form, backings are one for each text. */

@@ -1,7 +1,7 @@
 // Connected parts of a mask.
 import type { Box } from '../ground/box';
 
-/** Pixels that hang together, corners counted. */
+/** Pixels that hang together. */
 export interface Part extends Box {
   /** Of its pixels in the plane of labels; 0 is none. */
   label: number;
@@ -16,8 +16,14 @@ export interface Part extends Box {
 /**
  * The connected parts of a mask.
  * @param mask one value a pixel, row by row; 0 is outside
+ * @param corners do pixels hang together that only touch at a corner?
  */
-export function partsOf(mask: Uint8Array, width: number, height: number): { labels: Int32Array; parts: Part[] } {
+export function partsOf(
+  mask: Uint8Array,
+  width: number,
+  height: number,
+  corners = true,
+): { labels: Int32Array; parts: Part[] } {
   const labels = new Int32Array(mask.length),
     parts: Part[] = [],
     queue = new Int32Array(mask.length);
@@ -50,7 +56,7 @@ export function partsOf(mask: Uint8Array, width: number, height: number): { labe
           const n = at + dy * width + dx;
           if (!mask[n]) {
             if (straight) perimeter++;
-          } else if (!labels[n]) {
+          } else if (!labels[n] && (corners || straight)) {
             labels[n] = label;
             queue[tail++] = n;
           }
