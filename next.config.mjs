@@ -1,6 +1,15 @@
 /** @type {import('next').NextConfig} */
 export default {
-  serverExternalPackages: ['sharp', 'knex', 'mysql2', '@napi-rs/canvas', 'harfbuzzjs'],
+  serverExternalPackages: [
+    'sharp',
+    'knex',
+    'mysql2',
+    '@napi-rs/canvas',
+    'harfbuzzjs',
+    '@tensorflow/tfjs-core',
+    '@tensorflow/tfjs-converter',
+    '@tensorflow/tfjs-backend-wasm',
+  ],
   poweredByHeader: false,
   // Programs get an answer, not another address.
   skipTrailingSlashRedirect: true,

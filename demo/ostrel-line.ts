@@ -458,7 +458,7 @@ export function piecesOf(
         {
           ...makePhoto('photo', asset('enamel-cup.jpg'), 'Enamel cup', p.sizes[0]),
           focus: { x: 0.62, y: 0.55 },
-          room: { on: true, left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1 },
+          room: { on: true, left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'auto' },
         },
         text('headline', 'Headline', p, 'Tea on\nboard, from\nthe first halt', {
           box: { x: 64, y: 170, width: 560, height: 240 },

@@ -8,6 +8,7 @@ const browser = {
   entryPoints: {
     stage: join(ROOT, 'src/workers/stage.worker.ts'),
     reading: join(ROOT, 'src/workers/reading.worker.ts'),
+    finder: join(ROOT, 'src/workers/finder.worker.ts'),
   },
   outdir: join(ROOT, 'public/workers'),
   bundle: true,
@@ -49,6 +50,19 @@ function copyWasm() {
   copyFileSync(join(ROOT, 'node_modules/harfbuzzjs/dist/harfbuzz.wasm'), join(browser.outdir, 'harfbuzz.wasm'));
 }
 
+/** What finds things in photos: loaded when it is first asked for. */
+function copyNetworks() {
+  const folder = join(browser.outdir, 'networks');
+  mkdirSync(folder, { recursive: true });
+  for (const name of ['centernet.json', 'centernet.bin', 'blazeface.json', 'blazeface.bin'])
+    copyFileSync(join(ROOT, 'node_modules/@vladmandic/human/models', name), join(folder, name));
+  for (const kind of ['', '-simd', '-threaded-simd'])
+    copyFileSync(
+      join(ROOT, `node_modules/@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm${kind}.wasm`),
+      join(folder, `tfjs-backend-wasm${kind}.wasm`),
+    );
+}
+
 /** Emoji come packed for browsers; the core reads them as they are in a file of a font. */
 async function unpackEmoji() {
   mkdirSync(join(ROOT, '.build'), { recursive: true });
@@ -62,6 +76,7 @@ async function unpackEmoji() {
 /** @param {{ watch?: boolean }} [how] */
 export async function bundle({ watch = false } = {}) {
   copyWasm();
+  copyNetworks();
   await unpackEmoji();
   if (!watch) return void (await Promise.all([build(browser), build(early), build(server)]));
   for (const options of [browser, early, server]) await (await context({ ...options, minify: false })).watch();

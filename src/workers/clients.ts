@@ -2,6 +2,7 @@
 // remembers only the newest one behind it.
 import { type Remote, transfer } from 'comlink';
 import type { Family } from '../core/type/catalogue';
+import type { FinderApi } from './finder';
 import type { ReadingApi } from './reading';
 import type { StageApi } from './stage';
 import { supervised, type Supervised } from './supervised';
@@ -81,6 +82,11 @@ export const readingWorker = (): Remote<ReadingApi> =>
     globalThis.plavoReading = undefined;
     return takenOver(early, 'reading');
   })).api;
+
+let finder: Supervised<FinderApi> | null = null;
+/** The worker that finds things in photos, and loads what it needs with the first question. */
+export const finderWorker = (): Remote<FinderApi> =>
+  (finder ??= supervised<FinderApi>(() => started('finder', 'finder'), broken)).api;
 
 const side = (): number => Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
 function solversUpTo(wanted: number): readonly Remote<ReadingApi>[] {

@@ -11,9 +11,10 @@ import { isPhoto } from '../core/kinds/layers';
 import type { PhotoLayer } from '../core/kinds/photo';
 import type { TextLayer } from '../core/kinds/text';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
+import { lookOf } from '../core/photo/found';
 import { edgeColour } from '../core/photo/margin';
 import { maskPixels, type PackedMask, packMask } from '../core/photo/mask';
-import type { SideRating } from '../core/photo/room';
+import type { SideRating } from '../core/photo/room-rating';
 import type { Grid } from '../core/photo/saliency';
 import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
@@ -409,8 +410,9 @@ export const api = {
     width: number,
   ): Promise<{ way: Way; picture: Pixels | null } | null> {
     if (question < waysAsked.question) return null;
-    const solve = await waysFor(question, scene, ask);
-    if (question !== waysAsked.question) return null;
+    // Where a text may go is asked with what was found in the photo meanwhile.
+    const solve = await (kind === 'move' && !ask.everySlide ? solverHere(scene, ask) : waysFor(question, scene, ask));
+    if (question < waysAsked.question) return null;
     const way = await solve(kind);
     if (!way || !width) return way && { way, picture: null };
     const picture = await api.wayPicture(scene, way, width);
@@ -666,6 +668,14 @@ export const api = {
     const { piece, slide, size } = await open(scene);
     await breathe();
     return current() ? spotsFor(painter, piece, slide, size, text) : null;
+  },
+
+  /** A photo as things are looked for in it, and its ratio of width to height. */
+  async lookOf(asset: string): Promise<{ look: Pixels; ratio: number }> {
+    await studio.load(asset);
+    const photo = studio.picture(asset)!,
+      look = lookOf(photo);
+    return transfer({ look, ratio: photo.width / photo.height }, [look.data.buffer as ArrayBuffer]);
   },
 
   /** Colours of a photo. */

@@ -1,5 +1,6 @@
 // Reading and ways through, room and cutting out, driven through the real interface.
 import { By, Key, Origin, type WebDriver } from 'selenium-webdriver';
+import sharp from 'sharp';
 import type { FadeLayer } from '../../src/core/kinds/fade';
 import type { Layer } from '../../src/core/kinds/layers';
 import type { PhotoLayer } from '../../src/core/kinds/photo';
@@ -30,6 +31,13 @@ const solved = async (): Promise<string[]> => {
     (await driver.findElements(By.css('[data-way]'))).map(async (e) => (await e.getAttribute('data-way'))!),
   );
 };
+/** What is seen of the slide at a point, fractions of it. */
+async function pixelOnStage(x: number, y: number): Promise<string> {
+  const { x: left, y: top, width, height } = await (await bench.find('[data-overlay]')).getRect(),
+    picture = Buffer.from(await driver.takeScreenshot(), 'base64'),
+    at = { left: Math.round(left + x * width), top: Math.round(top + y * height), width: 1, height: 1 };
+  return [...(await sharp(picture).extract(at).removeAlpha().raw().toBuffer())].join();
+}
 const clear = (): Promise<unknown> => bench.untilVerdict('Clear');
 
 describe('ways through', () => {
@@ -344,11 +352,59 @@ describe('room and cutting out', () => {
         ),
       'the sides were not rated',
     );
-    await bench.type('Left', '30');
-    const made = await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').room?.left === 0.3, 'no room was made');
+    await bench.type('Top', '30');
+    const made = await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').room?.top === 0.3, 'no room was made');
     expect(of<PhotoLayer>(made, 'photo').room).toMatchObject({ on: true, reach: null });
     await bench.undo();
     await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').room === null, 'room was not undone');
+  });
+
+  it('the subject is found and shown, corrected by a box, and a text keeps clear of it', async () => {
+    await bench.open(app.address, 'ostrel-cup');
+    await bench.selectRow('Enamel cup');
+    await bench.unfold('Subject');
+    const found = async (): Promise<string[]> =>
+      Promise.all((await driver.findElements(By.css('[data-subject]'))).map((e) => e.getText()));
+    await bench.until(async () => (await found()).join() === 'cup', 'no cup was found', 30_000);
+    // Looked at alone it changes nothing.
+    expect(of<PhotoLayer>(await bench.document(), 'photo').subject).toBeNull();
+    await bench.click('Draw a box');
+    const area = await bench.named('Draw a box round the subject'),
+      { width, height } = await area.getRect();
+    await driver
+      .actions()
+      .move({ origin: area, x: Math.round(-width * 0.46), y: Math.round(-height * 0.4) })
+      .press()
+      .move({ origin: Origin.POINTER, x: Math.round(width * 0.86), y: Math.round(height * 0.36), duration: 100 })
+      .release()
+      .perform();
+    const { subject } = of<PhotoLayer>(
+      await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').subject?.said === true, 'the box did nothing'),
+      'photo',
+    );
+    expect(subject!.boxes).toHaveLength(1);
+    await bench.untilSaved();
+    // The upper part of the slide is taken: no place is offered there.
+    const answer = await fetch(`${app.address}/api/pieces/ostrel-cup/quiet-spots`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ layer: 'headline' }),
+      }),
+      { spots } = (await answer.json()) as { spots: { frame: { y: number } }[] };
+    expect(answer.status).toBe(200);
+    for (const { frame } of spots) expect(frame.y).toBeGreaterThan(0.3 * 630);
+    await bench.undo();
+    await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').subject === null, 'it was not undone');
+  });
+
+  it('a side that cannot be continued is explained instead of offered', async () => {
+    await bench.open(app.address, 'ostrel-reopening');
+    await bench.selectRow('Lake Sill in winter');
+    await bench.unfold('Make room');
+    const refused = await bench.find('[data-side="left"][data-refused]');
+    expect(await refused.getText()).toMatch(/Left is not offered: things are cut off along \d+ %/);
+    expect(await driver.findElements(By.css('[data-side="left"] input'))).toEqual([]);
+    expect(await driver.findElements(By.css('[data-side="top"] input'))).not.toEqual([]);
   });
 
   it('where nothing stands out clearly a box is asked for, and what is in it is cut out', async () => {
@@ -389,13 +445,17 @@ describe('room and cutting out', () => {
     expect(
       (await fetch(`${app.address}/api/assets/${(cut.mask as StoredMask).asset}`)).headers.get('content-type'),
     ).toBe('image/png');
+    // Of what was removed nothing is seen, but for a ghost while somebody paints.
+    const outside = (): Promise<string> => pixelOnStage(0.1, 0.1),
+      plain = await outside();
     await bench.click('Paint on the stage');
     const brush = await bench.named('Paint what to remove');
+    await bench.until(async () => (await outside()) !== plain, 'there is no ghost');
     await driver
       .actions()
-      .move({ origin: brush, x: 60, y: 30 })
+      .move({ origin: brush, x: 120, y: 20 })
       .press()
-      .move({ origin: Origin.POINTER, x: 40, y: 20, duration: 100 })
+      .move({ origin: Origin.POINTER, x: 30, y: 30, duration: 100 })
       .release()
       .perform();
     const stroked = of<PhotoLayer>(
@@ -405,6 +465,7 @@ describe('room and cutting out', () => {
     expect((stroked.mask as StoredMask).asset).not.toBe((cut.mask as StoredMask).asset);
     expect(stroked.strokes[0]).toMatchObject({ keep: false });
     await bench.click('Done painting');
+    await bench.until(async () => (await outside()) === plain, 'the ghost has stayed');
     await bench.undo();
     await bench.untilDocument(
       (p) => (of<PhotoLayer>(p, 'photo').cut?.mask as StoredMask | undefined)?.asset === (cut.mask as StoredMask).asset,

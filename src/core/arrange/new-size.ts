@@ -11,7 +11,7 @@ import { isPhoto, isText, type Layer } from '../kinds/layers';
 import type { TextLayer } from '../kinds/text';
 import type { PhotoLayer } from '../kinds/photo';
 import { keepInView } from '../photo/fit';
-import type { Side } from '../photo/room';
+import type { Side } from '../photo/edge';
 import { roomFor } from '../photo/room-for';
 import { subjectOf } from '../photo/subject';
 import { SMALLEST_SHOWN } from '../piece/destinations';

@@ -39,6 +39,7 @@ export const makePhoto = (
   stroke: NO_STROKE,
   shadows: [],
   oneColour: null,
+  subject: null,
   room: null,
   cut: null,
   anchors: STRETCHED,

@@ -12,9 +12,10 @@ import { blurred } from '../photo/blur';
 import { cutPixels, withEdge } from '../photo/cut-out';
 import { placePhoto } from '../photo/fit';
 import { type Mask, maskKey, maskOf } from '../photo/mask';
-import { photoWithin, withRoom } from '../photo/room';
+import { photoWithin, PLANNED_AT, planRoom, type RoomPlan, withRoom } from '../photo/room';
+import { knownSubject, subjectGrid } from '../photo/subject';
 import { changesTone, toned } from '../photo/tone';
-import type { PlacedPhoto } from '../values/photo';
+import type { PlacedPhoto, Room } from '../values/photo';
 import { PLAIN_SHAPE } from '../values/plain';
 import { cssColour } from './css-colour';
 import { type Drawing, type Drawn, isDrawnGroup, tracePath } from './drawing';
@@ -36,6 +37,14 @@ function fitted(asset: string, { target, toFile }: ReturnType<typeof placePhoto>
   const fit: Transform = compose(toFile, [target.width / width, 0, 0, target.height / height, 0, 0]);
   return { width, height, fit, key: JSON.stringify([asset, width, height, fit.map((v) => Number(v.toFixed(5)))]) };
 }
+
+/** Within a part of its box, in whole pixels. */
+const placeWithin = (photo: Pixels, inner: Box, layer: PlacedPhoto): ReturnType<typeof placePhoto> =>
+  placePhoto(
+    photo,
+    { width: Math.max(1, Math.round(inner.width)), height: Math.max(1, Math.round(inner.height)) },
+    layer,
+  );
 
 const weigh = (p: { width: number; height: number }): number => p.width * p.height;
 /** Parts of a photo are fitted by themselves up to this share of it. */
@@ -170,6 +179,8 @@ export class PhotoPainter {
   private readonly ready = new Kept<Surface>(20_000_000, weigh, (s) => s.free());
   /** Pixels of parts of photos that were fitted by themselves. */
   private readonly spent = new Map<string, number>();
+  /** How room is made, by photo as it is placed. */
+  private readonly plans = new Kept<RoomPlan>(20, () => 1);
   private readonly drafts = new Kept<Surface>(8_000_000, weigh, (s) => s.free());
   private readonly halves = new WeakMap<Pixels, Pixels>();
 
@@ -349,31 +360,21 @@ export class PhotoPainter {
       scale,
       room,
       room && layer.cut && maskThere(easel, layer.cut),
+      room && knownSubject(layer),
       cut && [maskThere(easel, cut), cut.softness, cut.shift, cut.clean],
     ]);
     const made = this.ready.get(key, () => {
       const inner = room ? photoWithin({ width, height }, room) : { x: 0, y: 0, width, height };
-      const place = placePhoto(
-          photo,
-          { width: Math.max(1, Math.round(inner.width)), height: Math.max(1, Math.round(inner.height)) },
-          room ? { ...layer, fit: 'cover' } : layer,
-        ),
+      const place = placeWithin(photo, inner, room ? { ...layer, fit: 'cover' } : layer),
         { target } = place;
       const own = fitted(layer.asset, place),
         { width: w, height: h, fit } = own;
       const shown = this.finish(easel, this.shown(photo, own), layer, scale);
-      if (room) {
-        // A cut-out that is switched off still says where the subject is.
-        const subject = layer.cut && {
-          width: w,
-          height: h,
-          values: Float32Array.from(
-            placedMask(maskOf(layer.cut.mask, easel.studio.picture), photo, fit, w, h),
-            (v) => v / 255,
-          ),
-        };
-        return PhotoPainter.surface(easel, withRoom(shown, { width, height }, room, subject));
-      }
+      if (room)
+        return PhotoPainter.surface(
+          easel,
+          withRoom(shown, { width, height }, room, this.planned(easel, layer, photo, room)),
+        );
       const out = easel.studio.surface(width, height),
         alpha = placedMask(withEdge(maskOf(cut!.mask, easel.studio.picture), cut!), photo, fit, w, h);
       const subject = PhotoPainter.surface(easel, cutPixels(shown, alpha, cut!.clean));
@@ -412,6 +413,40 @@ export class PhotoPainter {
       );
       context.drawImage(made.image, 0, 0);
     }
+  }
+
+  /** How room is made: found from the photo as it is placed at one size, so that every size shows the same. */
+  private planned(easel: Easel, layer: PlacedPhoto, photo: Pixels, room: Room): RoomPlan {
+    const k = PLANNED_AT / Math.max(layer.box.width, layer.box.height),
+      width = Math.max(1, Math.round(layer.box.width * k)),
+      height = Math.max(1, Math.round(layer.box.height * k)),
+      place = placeWithin(photo, photoWithin({ width, height }, room), { ...layer, fit: 'cover' }),
+      { width: w, height: h, fit, key } = fitted(layer.asset, place);
+    return this.plans.get(
+      JSON.stringify([
+        key,
+        this.toneKey(easel, layer),
+        k,
+        room,
+        layer.cut && maskThere(easel, layer.cut),
+        knownSubject(layer),
+      ]),
+      () => {
+        const small = this.finish(easel, transformed(photo, fit, w, h, this.half), layer, k);
+        // A cut-out that is switched off still says where the subject is.
+        const subject = layer.cut
+          ? {
+              width: w,
+              height: h,
+              values: Float32Array.from(
+                placedMask(maskOf(layer.cut.mask, easel.studio.picture), photo, fit, w, h),
+                (v) => v / 255,
+              ),
+            }
+          : subjectGrid(photo, layer, fit, w, h);
+        return planRoom(small, { width, height }, room, subject);
+      },
+    );
   }
 
   private toneKey(easel: Easel, { tone, oneColour }: PlacedPhoto): string {

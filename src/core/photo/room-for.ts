@@ -4,7 +4,8 @@ import type { Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
 import { reducedTo } from '../ground/resample';
 import type { Room } from '../values/photo';
-import { rateSides, type Side } from './room';
+import type { Side } from './edge';
+import { rateSides } from './room-rating';
 
 /** A subject of which less than this is seen is cut. */
 const SEEN = 0.8;
@@ -54,6 +55,7 @@ export function roomFor(
     bottom: 0,
     reach: null,
     grain: 1,
+    fill: 'auto',
     [best.side]: Math.round(free * 1000) / 1000,
   };
 }

@@ -2,7 +2,9 @@
 import { oklab } from '../colour/oklab';
 import type { Pixels } from '../ground/pixels';
 import { picture } from '../testing/pixels';
-import { edgeColours, freeReach, grainAt, photoWithin, rateSides, type RoomShape, withRoom } from './room';
+import { edgeLight, grainAt } from './edge';
+import { freeReach, photoWithin, planRoom, type RoomShape, withRoom as painted } from './room';
+import { rateSides } from './room-rating';
 
 const room = (more: Partial<RoomShape>): RoomShape => ({
   left: 0,
@@ -11,8 +13,11 @@ const room = (more: Partial<RoomShape>): RoomShape => ({
   bottom: 0,
   reach: 0.25,
   grain: 1,
+  fill: 'light',
   ...more,
 });
+const withRoom = (photo: Pixels, size: { width: number; height: number }, shape: RoomShape): Pixels =>
+  painted(photo, size, shape, planRoom(photo, size, shape));
 const noise = (x: number, y: number): number => ((Math.imul(x * 12289 + 7, y * 49157 + 3) >>> 7) % 1000) / 1000 - 0.5;
 /** Light that falls off along both ways, with grain and a dark thing right of the middle. */
 const studio = (grain = 6) =>
@@ -104,7 +109,25 @@ it('and before a subject that was cut out once', () => {
 
 it('a thing that crosses the edge lends it no colour', () => {
   const crossed = picture(200, 200, (x, y) => (x < 12 && y > 95 && y < 100 ? [10, 10, 10] : [180, 180, 180]));
-  for (const v of edgeColours(crossed, 'left').near[0]) expect(Math.abs(v - 180)).toBeLessThan(4);
+  for (const v of edgeLight(crossed, 'left').planes[0][0]) expect(Math.abs(v - 180)).toBeLessThan(4);
+});
+
+it('above, light evens out with the way: no streaks; to the side what lies on a level stays there', () => {
+  const striped = picture(240, 160, (x) => {
+      const v = 140 + 30 * Math.sin(x / 4);
+      return [v, v, v];
+    }),
+    made = withRoom(striped, { width: 240, height: 260 }, room({ top: 100 / 260, grain: 0 })),
+    range = (y: number): number => {
+      const row = Array.from({ length: 60 }, (_, i) => made.data[(y * 240 + i + 90) * 4]);
+      return Math.max(...row) - Math.min(...row);
+    };
+  expect(range(98)).toBeGreaterThan(8);
+  expect(range(50)).toBeLessThan(3);
+  const horizon = picture(240, 160, (_x, y) => (y < 80 ? [200, 200, 200] : [90, 90, 90])),
+    beside = withRoom(horizon, { width: 400, height: 160 }, room({ left: 0.4, grain: 0 }));
+  expect(beside.data[10 * 400 * 4]).toBeGreaterThan(185);
+  expect(beside.data[150 * 400 * 4]).toBeLessThan(105);
 });
 
 it('rates the sides by what is there, and says where', () => {

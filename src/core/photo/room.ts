@@ -1,13 +1,14 @@
-// Make room: a photo gets more empty space on a side, without a seam. The free area takes the photo's own edge colour,
-// sampled along the edge so that uneven light is matched; a fade over the photo begins as that colour at the join and
-// ends before the subject; noise as strong as the photo's grain keeps the area from looking painted.
+// Make room: a photo gets more empty space on a side, without a seam. Where the edge is smooth the free area takes its
+// colour, sampled along it so that uneven light is matched; a fade over the photo begins as that colour at the join and
+// ends before the subject; noise as strong as the photo's grain keeps the area from looking painted. Where the edge has
+// texture, that is continued.
 import type { Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
-import { blurredChannel } from './blur';
+import { between } from '../ground/resample';
+import { edgeLight, grainAt, readerOf, type Side, SIDES, widthsAt } from './edge';
+import { type Quilt, quiltAt, quilted } from './quilt';
+import { textureAlong } from './room-rating';
 import { type Grid, saliencyOf, subjectBox } from './saliency';
-
-export const SIDES = ['left', 'right', 'top', 'bottom'] as const;
-export type Side = (typeof SIDES)[number];
 
 export interface RoomShape {
   /** Share of the box's width (left, right) or height that is free on each side, 0..0.8. */
@@ -19,6 +20,8 @@ export interface RoomShape {
   reach: number | null;
   /** Strength of the noise, 1 being as strong as the photo's grain. */
   grain: number;
+  /** What is continued: the light alone, the texture, or each where it suits. */
+  fill: 'auto' | 'light' | 'texture';
 }
 
 /** How much of a box two opposite sides may take together. */
@@ -40,8 +43,8 @@ export function photoWithin(box: { width: number; height: number }, room: RoomSh
   };
 }
 
-/** Least and largest reach, as shares of the photo. */
-const LEAST_REACH = 0.06;
+/** Least reach, before a subject that is known and before what only stands out, and largest; shares of the photo. */
+const LEAST_REACH = { known: 0.06, guessed: 0.1 };
 const MOST_REACH = 0.6;
 /** What is kept between the fade's end and the subject. */
 const CLEARANCE = 0.12;
@@ -59,90 +62,7 @@ export function freeReach(photo: Pixels, side: Side, known: Grid | null = null):
     top: subject.y,
     bottom: 1 - subject.y - subject.height,
   }[side];
-  return Math.min(MOST_REACH, Math.max(LEAST_REACH, way * (1 - CLEARANCE)));
-}
-
-/** Columns at the edge whose colour counts, as a share of the photo's extent. */
-const EDGE = 0.015;
-
-function medianOf(values: Float32Array, n: number): number {
-  const v = values.subarray(0, n).sort();
-  return n & 1 ? v[n >> 1] : (v[(n >> 1) - 1] + v[n >> 1]) / 2;
-}
-
-/** A picture read along one of its sides: `along` runs on the edge, `in` away from it. */
-interface Reader {
-  along: number;
-  depth: number;
-  at: (along: number, inwards: number) => number;
-}
-function readerOf({ width, height }: { width: number; height: number }, side: Side): Reader {
-  switch (side) {
-    case 'left':
-      return { along: height, depth: width, at: (a, d) => a * width + d };
-    case 'right':
-      return { along: height, depth: width, at: (a, d) => a * width + width - 1 - d };
-    case 'top':
-      return { along: width, depth: height, at: (a, d) => d * width + a };
-    case 'bottom':
-      return { along: width, depth: height, at: (a, d) => (height - 1 - d) * width + a };
-  }
-}
-
-/** Colour along an edge: medians across it, then along it, then smoothed; three planes of 0..255. */
-export function edgeColours(photo: Pixels, side: Side): { near: Float32Array[]; far: Float32Array[] } {
-  const r = readerOf(photo, side),
-    n = Math.min(r.depth, Math.max(3, Math.round(r.depth * EDGE)));
-  const window = Math.max(1, Math.round(r.along * 0.03)),
-    sample = new Float32Array(Math.max(n, 2 * window + 1));
-  const near: Float32Array[] = [],
-    far: Float32Array[] = [];
-  for (let c = 0; c < 3; c++) {
-    const across = new Float32Array(r.along),
-      steady = new Float32Array(r.along);
-    for (let a = 0; a < r.along; a++) {
-      for (let d = 0; d < n; d++) sample[d] = photo.data[r.at(a, d) * 4 + c];
-      across[a] = medianOf(sample, n);
-    }
-    // What crosses the edge here and there, a twig or a wire, is no light of its own.
-    for (let a = 0; a < r.along; a++) {
-      let m = 0;
-      for (let i = Math.max(0, a - window); i <= Math.min(r.along - 1, a + window); i++) sample[m++] = across[i];
-      steady[a] = medianOf(sample, m);
-    }
-    near.push(blurredChannel(steady, r.along, 1, r.along * 0.02));
-    far.push(blurredChannel(steady, r.along, 1, r.along * 0.12));
-  }
-  return { near, far };
-}
-
-/**
- * Standard deviation of the photo's grain near a side, 0..255: the median of what single rows differ by from their
- * neighbours.
- */
-export function grainAt(photo: Pixels, side: Side): number {
-  const r = readerOf(photo, side),
-    depth = Math.min(r.depth - 2, Math.max(4, Math.round(r.depth * 0.12))),
-    found: number[] = [];
-  for (let a = 1; a < r.along - 1; a += 2)
-    for (let d = 1; d < depth; d += 2) {
-      const g = (along: number, inwards: number): number => photo.data[r.at(along, inwards) * 4 + 1];
-      // A second difference both ways leaves light and edges out and noise in: its variance is 36 times the noise's.
-      found.push(
-        Math.abs(
-          g(a - 1, d - 1) -
-            2 * g(a, d - 1) +
-            g(a + 1, d - 1) -
-            2 * (g(a - 1, d) - 2 * g(a, d) + g(a + 1, d)) +
-            g(a - 1, d + 1) -
-            2 * g(a, d + 1) +
-            g(a + 1, d + 1),
-        ),
-      );
-    }
-  if (!found.length) return 0;
-  const v = Float32Array.from(found);
-  return Math.min(12, (1.4826 * medianOf(v, v.length)) / 6);
+  return Math.min(MOST_REACH, Math.max(known ? LEAST_REACH.known : LEAST_REACH.guessed, way * (1 - CLEARANCE)));
 }
 
 /** Noise of about unit variance at a pixel, always the same. */
@@ -159,27 +79,111 @@ function noiseAt(x: number, y: number): number {
 /** Falls from 1 to 0 with no edge at either end (Perlin 2002). */
 const ease = (t: number): number => (t <= 0 ? 1 : t >= 1 ? 0 : 1 - t * t * t * (t * (t * 6 - 15) + 10));
 
+/** How room is made on one side; the same whatever the size at which it is painted. */
+interface SidePlan {
+  side: Side;
+  /** How far the fade goes into the photo, as a share of it. */
+  reach: number;
+  /** Texture that is continued, and by stretch of the side, 0..1 along it, how much of it is to be seen; or none. */
+  quilt: Quilt | null;
+  shown: Float32Array;
+}
+export type RoomPlan = SidePlan[];
+
+/** Long side of the box at which room is planned, px: what is continued is the same at every size. */
+export const PLANNED_AT = 380;
+/**
+ * Texture comes from as far inwards as this, as shares of the photo: at most, and at least, where its subject is known,
+ * and where only something stands out.
+ */
+const SOURCE = { most: 0.45, least: { known: 0.14, guessed: 0.32 } };
+/** Where at least so much of a side shows texture it is continued. */
+const SEEN = 0.05;
+
+/** Pixels that are added on each side of a photo. */
+function freeOn(photo: Pixels, size: { width: number; height: number }, room: RoomShape): Record<Side, number> {
+  const inner = photoWithin(size, room),
+    left = Math.round(inner.x),
+    top = Math.round(inner.y);
+  return {
+    left,
+    right: size.width - photo.width - left,
+    top,
+    bottom: size.height - photo.height - top,
+  };
+}
+
+/**
+ * How room is made on the sides of a photo.
+ * @param photo as it is placed within a box whose longer side is PLANNED_AT
+ * @param size of the whole: photo and room @param subject where the photo's subject is, where that is known
+ */
+export function planRoom(
+  photo: Pixels,
+  size: { width: number; height: number },
+  room: RoomShape,
+  subject: Grid | null = null,
+): RoomPlan {
+  const free = freeOn(photo, size, room),
+    plan: RoomPlan = [];
+  let made = photo;
+  for (const side of SIDES) {
+    if (free[side] <= 0) continue;
+    const way = freeReach(photo, side, subject),
+      extent = side === 'left' || side === 'right' ? photo.width : photo.height,
+      seen = textureAlong(made, side),
+      shown =
+        room.fill === 'texture'
+          ? seen.fill(1)
+          : room.fill === 'light' || seen.reduce((sum, v) => sum + v, 0) < SEEN * seen.length
+            ? seen.fill(0)
+            : seen,
+      deepest = Math.round(
+        extent * Math.min(SOURCE.most, Math.max(subject ? SOURCE.least.known : SOURCE.least.guessed, way)),
+      ),
+      one: SidePlan = {
+        side,
+        reach: room.reach ?? way,
+        quilt: shown.some((v) => v > 0) ? quilted(made, side, free[side], deepest) : null,
+        shown,
+      };
+    plan.push(one);
+    made = widened(made, one, free[side], extent, 0);
+  }
+  return plan;
+}
+
 /**
  * The photo with free space on one side.
- * @param free pixels that are added there @param reach pixels of the photo over which the fade goes
+ * @param free pixels that are added there @param extent of the photo itself towards that side, px
  * @param grain standard deviation of the noise, 0..255
  */
-function widened(photo: Pixels, side: Side, free: number, reach: number, grain: number): Pixels {
-  if (free <= 0) return photo;
-  const across = side === 'left' || side === 'right',
+function widened(photo: Pixels, plan: SidePlan, free: number, extent: number, grain: number): Pixels {
+  const { side, quilt, shown } = plan,
+    across = side === 'left' || side === 'right',
     width = photo.width + (across ? free : 0),
     height = photo.height + (across ? 0 : free);
   const out: Pixels = { width, height, data: new Uint8ClampedArray(width * height * 4) };
-  const { near, far } = edgeColours(photo, side),
+  const light = edgeLight(photo, side),
     from = readerOf(photo, side),
-    to = readerOf(out, side);
-  for (let a = 0; a < from.along; a++)
+    to = readerOf(out, side),
+    source = { data: photo.data, ...from },
+    // Cells of the plan to pixels; what is added outwards may be rounded otherwise than the photo.
+    ka = quilt ? from.along / quilt.along : 1,
+    kd = quilt ? Math.max(from.depth / quilt.depth, free / quilt.free) : 1,
+    widths = Array.from({ length: free + 1 }, (_, way) => widthsAt(light, way)),
+    texel = new Float32Array(3);
+  for (let a = 0; a < from.along; a++) {
+    const seen = quilt ? alongAt(shown, (a + 0.5) / from.along) : 0,
+      reach = Math.max(1, plan.reach * extent);
     for (let d = 0; d < to.depth; d++) {
       const o = to.at(a, d) * 4,
         inwards = d - free,
         p = inwards >= 0 ? from.at(a, inwards) * 4 : -1,
-        cover = ease(inwards / Math.max(1, reach));
-      if (p >= 0 && cover === 0) {
+        // What goes on as it is needs no fade.
+        cover = ease(inwards / reach) * (inwards >= 0 ? 1 - seen : 1),
+        woven = quilt !== null && seen > 0 && inwards < quilt.overlap * kd;
+      if (p >= 0 && cover === 0 && !woven) {
         out.data[o] = photo.data[p];
         out.data[o + 1] = photo.data[p + 1];
         out.data[o + 2] = photo.data[p + 2];
@@ -187,127 +191,42 @@ function widened(photo: Pixels, side: Side, free: number, reach: number, grain: 
         continue;
       }
       // Away from the join the light evens out, so that nothing looks drawn out into streaks.
-      const t = inwards >= 0 ? 0 : Math.min(1, -inwards / Math.max(1, free)),
-        even = t * t * (3 - 2 * t);
-      const n = grain > 0 ? noiseAt(o, a) * grain * cover : 0;
+      const { near, far, share } = widths[Math.max(0, -inwards)];
+      const n = grain > 0 ? noiseAt(o, a) * grain * cover * (1 - seen) : 0;
+      if (woven) quiltAt(quilt, source, ka, kd, a, inwards, texel);
       for (let c = 0; c < 3; c++) {
-        const fill = near[c][a] + (far[c][a] - near[c][a]) * even;
-        out.data[o + c] = (p >= 0 ? photo.data[p + c] * (1 - cover) + fill * cover : fill) + n + 0.5;
+        const fill = light.planes[near][c][a] * (1 - share) + light.planes[far][c][a] * share,
+          plain = p >= 0 ? photo.data[p + c] * (1 - cover) + fill * cover : fill;
+        out.data[o + c] = (woven ? plain + (texel[c] - plain) * seen : plain) + n + 0.5;
       }
       out.data[o + 3] = 255;
     }
+  }
   return out;
 }
+
+/** A value along a side, 0..1. */
+const alongAt = (values: Float32Array, at: number): number =>
+  between(values, values.length, 1, at * values.length, 0.5);
 
 /**
  * A photo with room made on its sides.
  * @param photo as it is placed within the box, before room is made
  * @param size of the whole in pixels: photo and room
- * @param subject where the photo's subject is, where that is known
+ * @param plan of the same room (`planRoom`)
  */
 export function withRoom(
   photo: Pixels,
   size: { width: number; height: number },
   room: RoomShape,
-  subject: Grid | null = null,
+  plan: RoomPlan,
 ): Pixels {
-  const inner = photoWithin(size, room),
-    left = Math.round(inner.x),
-    top = Math.round(inner.y);
-  const free: Record<Side, number> = {
-    left,
-    right: size.width - photo.width - left,
-    top,
-    bottom: size.height - photo.height - top,
-  };
+  const free = freeOn(photo, size, room);
   let out = photo;
-  for (const side of SIDES) {
-    if (free[side] <= 0) continue;
-    const extent = side === 'left' || side === 'right' ? photo.width : photo.height;
-    out = widened(
-      out,
-      side,
-      free[side],
-      (room.reach ?? freeReach(photo, side, subject)) * extent,
-      room.grain > 0 ? grainAt(photo, side) * room.grain : 0,
-    );
+  for (const one of plan) {
+    if (free[one.side] <= 0) continue;
+    const extent = one.side === 'left' || one.side === 'right' ? photo.width : photo.height;
+    out = widened(out, one, free[one.side], extent, room.grain > 0 ? grainAt(photo, one.side) * room.grain : 0);
   }
   return out;
-}
-
-export type SideKind = 'calm' | 'uneven' | 'pattern' | 'cut';
-export interface SideRating {
-  side: Side;
-  /** Calm; light that changes along it; a pattern; or things that the edge cuts. */
-  kind: SideKind;
-  /** 0..1: how well room can be made there. */
-  worth: number;
-  /** Stretches of the edge that are the reason, in shares of its length. */
-  where: [from: number, to: number][];
-}
-
-/** Depth of the strip that is looked at, as a share of the photo's extent. */
-const STRIP = 0.08;
-
-/** How well room can be made on each side. @param photo as placed; some hundred pixels are enough */
-export function rateSides(photo: Pixels): SideRating[] {
-  return SIDES.map((side) => {
-    const r = readerOf(photo, side),
-      depth = Math.max(3, Math.round(r.depth * STRIP)),
-      light = new Float32Array(r.along),
-      busy = new Float32Array(r.along);
-    const lum = (a: number, d: number): number => {
-      const o = r.at(a, d) * 4;
-      return (0.2126 * photo.data[o] + 0.7152 * photo.data[o + 1] + 0.0722 * photo.data[o + 2]) / 255;
-    };
-    for (let a = 0; a < r.along; a++) {
-      let sum = 0,
-        rough = 0;
-      for (let d = 0; d < depth; d++) {
-        sum += lum(a, d);
-        if (d > 0 && a > 0) rough += Math.abs(lum(a, d) - lum(a, d - 1)) + Math.abs(lum(a, d) - lum(a - 1, d));
-      }
-      light[a] = sum / depth;
-      busy[a] = rough / depth;
-    }
-    const smooth = blurredChannel(light, r.along, 1, r.along * 0.01),
-      wide = blurredChannel(light, r.along, 1, r.along * 0.06);
-    const span = Math.max(2, Math.round(r.along * 0.02)),
-      cuts = new Uint8Array(r.along);
-    let cut = 0,
-      rough = 0;
-    for (let a = 0; a < r.along; a++) {
-      const step = Math.abs(smooth[Math.min(r.along - 1, a + span)] - smooth[Math.max(0, a - span)]);
-      if (step > 0.13) {
-        cuts[a] = 1;
-        cut++;
-      }
-      rough += busy[a];
-    }
-    rough /= r.along;
-    const range = Math.max(...wide) - Math.min(...wide),
-      share = cut / r.along;
-    const kind: SideKind = share > 0.03 ? 'cut' : rough > 0.06 ? 'pattern' : range > 0.12 ? 'uneven' : 'calm';
-    const worth = Math.max(0, 1 - 6 * share - 5 * rough - 0.6 * range);
-    const busiest = Uint8Array.from(busy, (b) => (b > 0.06 ? 1 : 0));
-    return {
-      side,
-      kind,
-      worth,
-      where: kind === 'cut' ? stretches(cuts) : kind === 'pattern' ? stretches(busiest) : [],
-    };
-  });
-}
-
-function stretches(marks: Uint8Array): [number, number][] {
-  const out: [number, number][] = [],
-    n = marks.length,
-    gap = Math.max(2, n * 0.02);
-  for (let i = 0; i < n; i++) {
-    if (!marks[i]) continue;
-    const last = out.at(-1);
-    if (last && i / n - last[1] < gap / n) last[1] = (i + 1) / n;
-    else out.push([i / n, (i + 1) / n]);
-  }
-  return out.filter(([a, b]) => b - a > 0.004);
 }

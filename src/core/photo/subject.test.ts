@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { blank } from '../ground/pixels';
 import { makePhoto } from '../kinds/photo';
 import { keepInView, placePhoto } from './fit';
-import { subjectOf } from './subject';
+import { cutBox, knownSubject, subjectFrom, subjectGrid, subjectOf } from './subject';
 
 const SIZE = { width: 400, height: 400 },
   photo = (more: object = {}) => ({ ...makePhoto('p', '1'.repeat(64), 'P', SIZE), ...more });
@@ -82,5 +82,58 @@ describe('where the subject is', () => {
   it('is where somebody has said it is: nothing is looked for then', () => {
     expect(subjectOf(file, photo({ focus: { x: 0.2, y: 0.5 } }))).toBeNull();
     expect(subjectOf(blank(300, 200), photo())).toBeNull();
+  });
+
+  const said = (boxes: object[], more: object = {}): object => ({
+    subject: { of: '1'.repeat(64), boxes: boxes.map((b) => ({ what: '', ...b })), said: true, ...more },
+  });
+  const left = { x: 0.1, y: 0.2, width: 0.2, height: 0.4 };
+
+  it('is where boxes say, wherever the focal point is; none is none', () => {
+    const at = subjectOf(file, photo({ ...said([left]), focus: { x: 0.9, y: 0.5 } }))!;
+    expect(at.x).toBeCloseTo(0.1, 9);
+    expect(at.height).toBeCloseTo(0.4, 9);
+    expect(subjectOf(file, photo(said([])))).toBeNull();
+    // Found, and a focal point that somebody moved: that says more.
+    expect(subjectOf(file, photo({ ...said([left], { said: false }), focus: { x: 0.9, y: 0.5 } }))).toBeNull();
+    // Found nothing: what stands out.
+    expect(subjectOf(file, photo(said([], { said: false })))!.x).toBeGreaterThan(0.5);
+  });
+
+  it('is forgotten with the picture it was found in', () => {
+    expect(knownSubject(photo(said([left])))).not.toBeNull();
+    expect(knownSubject({ ...photo(said([left])), asset: '2'.repeat(64) })).toBeNull();
+    expect(subjectFrom('a', [{ box: left, what: 'cup', score: 0.5 }])).toEqual({
+      of: 'a',
+      boxes: [{ ...left, what: 'cup' }],
+      said: false,
+    });
+  });
+
+  it('is marked where the photo is placed', () => {
+    const box = { width: 100, height: 100 },
+      layer = photo(said([{ x: 0.5, y: 0, width: 0.5, height: 1 }])),
+      grid = subjectGrid(file, layer, placePhoto(file, box, layer).toFile, 100, 100)!;
+    expect(grid.values[50 * 100 + 20]).toBe(0);
+    expect(grid.values[50 * 100 + 80]).toBe(1);
+    expect(subjectGrid(file, photo(), placePhoto(file, box, photo()).toFile, 100, 100)).toBeNull();
+    expect(Math.max(...subjectGrid(file, photo(said([])), [1, 0, 0, 1, 0, 0], 9, 9)!.values)).toBe(0);
+  });
+
+  it('is cut out of a box a little larger: the largest thing found, no face; all that was said', () => {
+    const things = [
+        { x: 0, y: 0, width: 0.9, height: 0.9, what: 'face' },
+        { x: 0.5, y: 0.5, width: 0.1, height: 0.1, what: 'spoon' },
+        { x: 0.2, y: 0.2, width: 0.2, height: 0.2, what: 'cup' },
+      ],
+      of = 'a',
+      cup = cutBox({ of, boxes: things, said: false })!;
+    expect(cup.x).toBeLessThan(0.2);
+    expect(cup.x + cup.width).toBeGreaterThan(0.4);
+    expect(cup.x + cup.width).toBeLessThan(0.5);
+    const all = cutBox({ of, boxes: things, said: true })!;
+    expect(all).toMatchObject({ x: 0, y: 0 });
+    expect(cutBox({ of, boxes: [], said: true })).toBeNull();
+    expect(cutBox({ of, boxes: things.slice(0, 1), said: false })).toBeNull();
   });
 });

@@ -17,8 +17,8 @@ const { painter } = easelFor(
     ['noise', picture(600, 600, (x, y) => grey(noisy(x >> 2, y >> 2)))],
     // But for a calm dark strip on top, as high as a line of small type.
     ['strip', picture(600, 600, (x, y) => grey(y < 90 ? 24 : noisy(x >> 2, y >> 2)))],
-    // But for a calm dark edge on the left, too narrow for any type.
-    ['edge', picture(600, 600, (x, y) => grey(x < 60 ? 24 : noisy(x >> 2, y >> 2)))],
+    // But for a calm dark strip, too narrow for any type, where the photo begins once it has room on the left.
+    ['edge', picture(1200, 600, (x, y) => grey(x > 426 && x < 480 ? 24 : noisy(x >> 2, y >> 2)))],
   ]),
 );
 const find = async (photo: string, more: Partial<TextLayer>) => {

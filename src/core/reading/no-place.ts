@@ -4,7 +4,7 @@ import type { Box } from '../ground/box';
 import { isText } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
-import type { Grid } from '../photo/saliency';
+import { WORTH_ROOM } from '../photo/room-rating';
 import { SMALLEST_SHOWN } from '../piece/destinations';
 import { isBackdropPhoto, layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -34,26 +34,17 @@ export interface FoundSpots {
 
 /** Type is tried in these sizes, as shares of what it is. */
 const SMALLER = [0.85, 0.7, 0.55, 0.4, 0.3];
-/** Room that would be made, as a share of the photo's box, and how well it must be possible (`SideRating.worth`). */
+/** Room that would be made, as a share of the photo's box. */
 const ROOM = 0.45;
-const WORTH = 0.5;
 
 /** The best places for a text; where there is none, what could be done instead. */
-export function spotsFor(
-  painter: Painter,
-  piece: Piece,
-  slide: Slide,
-  size: Size,
-  id: string,
-  most = 3,
-  saliency: Grid | null = null,
-): FoundSpots {
-  const found = quietSpots(painter, piece, slide, size, id, most, saliency),
+export function spotsFor(painter: Painter, piece: Piece, slide: Slide, size: Size, id: string, most = 3): FoundSpots {
+  const found = quietSpots(painter, piece, slide, size, id, most),
     text = slide.layers.find((l): l is TextLayer => l.id === id && isText(l));
   if (found.spots.length || !text || !found.map.width) return { ...found, otherwise: [] };
   const tried = (kind: OtherPlace['kind'], says: (spot: QuietSpot) => string, next: Piece): OtherPlace | null => {
     const own = next.slides.find((s) => s.id === slide.id)!,
-      [spot] = quietSpots(painter, next, own, size, id, 1, saliency).spots;
+      [spot] = quietSpots(painter, next, own, size, id, 1).spots;
     if (!spot) return null;
     const placed = withPlace(own.layers.find((l) => l.id === id) as TextLayer, spot.set, size, piece.sizes[0]),
       change = own.layers
@@ -130,14 +121,14 @@ function withRoomMade(
   const photo = slide.layers.find((l): l is PhotoLayer => isBackdropPhoto(l) && l.visible && !l.room?.on);
   if (!photo) return null;
   const sides = ratingsOf(painter, piece, slide, size, photo)
-    .filter((r) => r.worth >= WORTH)
+    .filter((r) => r.worth >= WORTH_ROOM)
     .sort((a, b) => b.worth - a.worth);
   for (const { side } of sides) {
     const found = tried(
       'room',
       () => `room made ${SIDE_WORD[side]}`,
       changed(photo.id, (l: PhotoLayer) => {
-        l.room = { on: true, left: 0, right: 0, top: 0, bottom: 0, reach: null, grain: 1, [side]: ROOM };
+        l.room = { on: true, left: 0, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'auto', [side]: ROOM };
       }),
     );
     if (found) return found;

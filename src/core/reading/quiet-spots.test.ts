@@ -128,3 +128,56 @@ it('has nothing to say of a text without letters, or one that is not there', asy
   const { s } = await find(over());
   expect(quietSpots(painter, s.piece, s.slide, s.size, 'nobody').spots).toEqual([]);
 });
+
+describe('what was found in a photo', () => {
+  const found = (boxes: { x: number; y: number; width: number; height: number }[], said = false): object => ({
+    subject: { of: 'even', boxes: boxes.map((b) => ({ ...b, what: 'dog' })), said },
+  });
+  const on = (subject: object, fontSize = 54, photo: object = {}) =>
+    find((z) => [
+      { ...makePhoto('photo', 'even', 'Even', z), ...subject, ...photo } as Layer,
+      headline('Slow trains', '#ffffff', 40, 60, { fontSize })(z),
+    ]);
+  const dog = { x: 0.3, y: 0.1, width: 0.4, height: 0.6 };
+
+  it('is never covered, and has half an em round it', async () => {
+    const { spots } = await on(found([dog]));
+    expect(spots.length).toBeGreaterThan(0);
+    for (const { frame } of spots) {
+      const apart =
+        Math.max(0.3 * 900 - frame.x - frame.width, frame.x - 0.7 * 900) > 20 ||
+        Math.max(0.1 * 600 - frame.y - frame.height, frame.y - 0.7 * 600) > 20;
+      expect({ frame, apart }).toMatchObject({ apart: true });
+    }
+  });
+
+  it('is where the photo shows it: mirrored, in room, turned', async () => {
+    const right = { x: 0, y: 0, width: 0.5, height: 1 };
+    for (const { frame } of (await on(found([right]))).spots) expect(frame.x).toBeGreaterThan(450);
+    for (const { frame } of (await on(found([right]), 54, { flipX: true })).spots)
+      expect(frame.x + frame.width).toBeLessThan(450);
+    // With room on the left the subject begins there.
+    const room = { on: true, left: 0.6, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'auto' };
+    const { spots } = await on(found([{ x: 0, y: 0, width: 1, height: 1 }]), 40, { room });
+    expect(spots.length).toBeGreaterThan(0);
+    for (const { frame } of spots) expect(frame.x + frame.width).toBeLessThan(0.6 * 900);
+  });
+
+  it('that is all of the picture leaves no place; said to be none it leaves every place', async () => {
+    expect((await on(found([{ x: 0, y: 0, width: 1, height: 1 }]))).spots).toEqual([]);
+    const none = await on(found([], true));
+    expect(none.spots).toHaveLength(3);
+    expect(none.spots.every((s) => s.covers === 0)).toBe(true);
+  });
+
+  it('a crowd of small faces is kept clear of, one by one', async () => {
+    const faces = Array.from({ length: 24 }, (_, i) => ({
+      x: (i % 8) * 0.12 + 0.02,
+      y: Math.floor(i / 8) * 0.16 + 0.02,
+      width: 0.05,
+      height: 0.08,
+    }));
+    const { spots } = await on(found(faces), 40);
+    for (const { frame } of spots) expect(frame.y).toBeGreaterThan(0.4 * 600);
+  });
+});

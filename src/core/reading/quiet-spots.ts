@@ -4,7 +4,7 @@
 import { entersZone, zonesOf } from '../arrange/zones';
 import { labOf } from '../colour/lab-planes';
 import { luminance } from '../colour/srgb';
-import type { Box } from '../ground/box';
+import { type Box, grown, touch } from '../ground/box';
 import { shot } from '../ground/surface';
 import { boundsOf } from '../ground/transform';
 import { marginOf } from '../kinds/common';
@@ -15,6 +15,7 @@ import { type Grid, saliencyOf } from '../photo/saliency';
 import { withPlace } from '../piece/set-in-size';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from '../scene/painter';
+import { type SubjectsOn, subjectsOn } from '../scene/subjects';
 import { textFrame } from '../type/frame';
 import type { TextLayout } from '../type/layout';
 import { busynessOf } from './busyness';
@@ -217,15 +218,39 @@ function lookAt(painter: Painter, piece: Piece, slide: Slide, size: Size, text: 
   return { width, height, step: 1 / k, rgba };
 }
 
-/** What was cut out of its photo is a subject, wherever it stands: its alpha on the slide; null where there is none. */
-function subjectsOf(
+/**
+ * What was cut out of its photo is a subject, wherever it stands: its alpha on the slide; and what was found or said to
+ * be one. Null where nothing is known.
+ */
+function subjectsIn(
   painter: Painter,
   piece: Piece,
   slide: Slide,
   size: Size,
   { width, height, step }: Look,
+  { boxes, known }: SubjectsOn,
 ): Grid | null {
-  if (!slide.layers.some((l) => isPhoto(l) && l.visible && l.cut?.on)) return null;
+  const cut = slide.layers.some((l) => isPhoto(l) && l.visible && l.cut?.on);
+  if (!cut && !known) return null;
+  const values = cut
+    ? alphaOfCut(painter, piece, slide, size, { width, height, step })
+    : new Float32Array(width * height);
+  for (const b of boxes) {
+    const left = Math.floor(b.x / step),
+      right = Math.min(width, Math.ceil((b.x + b.width) / step));
+    for (let y = Math.floor(b.y / step); y < Math.min(height, (b.y + b.height) / step); y++)
+      values.fill(1, y * width + left, y * width + right);
+  }
+  return { width, height, values };
+}
+
+function alphaOfCut(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  { width, height, step }: Pick<Look, 'width' | 'height' | 'step'>,
+): Float32Array {
   const rgba = shot(painter.studio, width, height, (on) =>
     painter.paint(
       on,
@@ -236,7 +261,7 @@ function subjectsOf(
       { transparent: true, only: (l) => isPhoto(l) && l.cut?.on === true },
     ),
   );
-  return { width, height, values: Float32Array.from({ length: width * height }, (_, i) => rgba[i * 4 + 3] / 255) };
+  return Float32Array.from({ length: width * height }, (_, i) => rgba[i * 4 + 3] / 255);
 }
 
 /** Everything about the picture that all ways of setting the text share. */
@@ -434,17 +459,8 @@ export interface QuietSpots {
 /**
  * The best places for a text, apart from each other, measured at full size; and the map for the text as it is set.
  * @param most how many places
- * @param saliency of the slide as it is shown, where it is known better than from the picture alone
  */
-export function quietSpots(
-  painter: Painter,
-  piece: Piece,
-  slide: Slide,
-  size: Size,
-  id: string,
-  most = 3,
-  saliency: Grid | null = null,
-): QuietSpots {
+export function quietSpots(painter: Painter, piece: Piece, slide: Slide, size: Size, id: string, most = 3): QuietSpots {
   const given = slide.layers.find((l): l is TextLayer => l.id === id && isText(l));
   const empty: QuietMap = { width: 0, height: 0, step: 1, values: new Float32Array() };
   if (!given) return { spots: [], map: empty };
@@ -452,12 +468,13 @@ export function quietSpots(
   if (!probe.halo.ink) return { spots: [], map: empty };
   const own =
     size.id === piece.sizes[0].id ? variantsOf(painter, probe.layer, size) : [variantOf(painter, probe.layer)];
-  const look = lookAt(painter, piece, slide, size, given, probe.layout.xHeight);
+  const look = lookAt(painter, piece, slide, size, given, probe.layout.xHeight),
+    subjects = subjectsOn(painter, piece, slide, size);
   const ground = new Ground(
     look,
     inksOf(painter, piece, slide, size, probe),
     probe,
-    saliency ?? subjectsOf(painter, piece, slide, size, look),
+    subjectsIn(painter, piece, slide, size, look, subjects),
   );
   const base = baseRatio(piece.goal, probe.shownPx, probe.layout.smallestWeight);
   const zones = zonesOf(size),
@@ -472,10 +489,12 @@ export function quietSpots(
         !(l.box.width * l.box.height > size.width * size.height * 0.6),
     )
     .map((l) => boundsOf(isText(l) ? textFrame(l, painter.layout(l)) : l.box, l.rotation))
-    .map((b) => ({ x: b.x - gap, y: b.y - gap, width: b.width + 2 * gap, height: b.height + 2 * gap }));
+    .map((b) => grown(b, gap));
+  // What was found is never covered, and has half an em round it.
+  const clear = SUBJECT_CLEAR * Math.max(1, probe.layout.fontSize),
+    things = subjects.boxes.map((b) => grown(b, clear));
   const forbidden = (b: Box): boolean =>
-    zones.some((z) => entersZone(b, z)) ||
-    others.some((o) => b.x < o.x + o.width && b.x + b.width > o.x && b.y < o.y + o.height && b.y + b.height > o.y);
+    zones.some((z) => entersZone(b, z)) || others.some((o) => touch(b, o)) || things.some((t) => touch(b, t));
   const values = new Float32Array(look.width * look.height);
   const all = own.flatMap((v, i) =>
     placesOf(v, ground, base, size, forbidden, i === 0 ? values : undefined).filter((p) => alignsWith(p, size)),

@@ -11,7 +11,6 @@ import { isPhoto, isText, kindOf } from '../kinds/layers';
 import { strengthOf, withStrength } from '../kinds/strengths';
 import type { TextLayer } from '../kinds/text';
 import { isEnclosed, readingShadow } from '../kinds/text';
-import type { Grid } from '../photo/saliency';
 import { addLayer, changeLayers } from '../piece/edits';
 import { isBackdropPhoto, layerIn, slideOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
@@ -38,8 +37,6 @@ export interface WaysAsk {
   instead?: boolean;
   /** Colours of the photo. */
   colours?: readonly FoundColour[];
-  /** Where the subject is, where that is known. */
-  saliency?: Grid | null;
 }
 
 /** Windows of the photo that are looked at for an estimate. */

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import type { Place } from '../ground/box';
 import { AssetIdSchema, ColourSchema, finite, StrokeSchema, unit } from './fill';
 import { MotionSchema } from './motion';
-import { MOST_POINTS, MOST_STROKES, NO_STROKE, PLAIN_TONE } from './plain';
+import { MOST_POINTS, MOST_STROKES, MOST_SUBJECTS, NO_STROKE, PLAIN_TONE } from './plain';
 import { shadows, ShapeSchema } from './shape';
 import { ToneSchema } from './tone';
 
@@ -23,6 +23,8 @@ export const RoomSchema = z.strictObject({
   reach: finite(0.01, 0.9).nullable().default(null),
   /** Strength of the noise, 1 being as strong as the photo's grain. */
   grain: finite(0, 3).default(1),
+  /** What is continued: the light alone, the texture, or each where it suits. */
+  fill: z.enum(['auto', 'light', 'texture']).default('auto'),
 });
 
 const CutStrokeSchema = z.strictObject({
@@ -61,6 +63,18 @@ export const CutSchema = z.strictObject({
   clean: unit.default(0.8),
 });
 
+/** Where a photo's subject is: what was found in it, or what somebody said. */
+export const SubjectSchema = z.strictObject({
+  /** The picture it was found in: of another nothing is known yet. */
+  of: AssetIdSchema,
+  /** In fractions of the picture's file; none where there is no subject. */
+  boxes: z
+    .array(z.strictObject({ x: unit, y: unit, width: unit, height: unit, what: z.string().max(40).default('') }))
+    .max(MOST_SUBJECTS),
+  /** Somebody has drawn, or corrected it. */
+  said: z.boolean().default(false),
+});
+
 /** What a photo is: which picture, how it lies in its box, and what is made of it. */
 export const photoFields = {
   /** What shows while nothing moves. */
@@ -91,11 +105,13 @@ export const photoFields = {
   shadows,
   /** All in one colour, for logos: the picture's alpha gives the form. */
   oneColour: ColourSchema.nullable().default(null),
+  subject: SubjectSchema.nullable().default(null),
   room: RoomSchema.nullable().default(null),
   cut: CutSchema.nullable().default(null),
 };
 
 export type Room = z.infer<typeof RoomSchema>;
+export type Subject = z.infer<typeof SubjectSchema>;
 export type Cut = z.infer<typeof CutSchema>;
 export type PhotoSetting = z.infer<z.ZodObject<typeof photoFields>>;
 /** A photo in its box. */

@@ -29,6 +29,8 @@ export type BlendMode = (typeof BLEND_MODES)[number];
 /** Strokes that one cut-out can have, and points that one of them can have. */
 export const MOST_STROKES = 500;
 export const MOST_POINTS = 2000;
+/** Boxes by which the subject of a photo is told. */
+export const MOST_SUBJECTS = 24;
 
 /** Forms of a shape. Each keeps its settings while another one is chosen. */
 export const SHAPE_FORMS = [

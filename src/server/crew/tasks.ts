@@ -29,7 +29,8 @@ import { isPhoto, isText } from '../../core/kinds/layers';
 import type { PhotoLayer } from '../../core/kinds/photo';
 import { CutOut, type CutStroke } from '../../core/photo/cut-out';
 import type { StoredMask } from '../../core/photo/mask';
-import type { SideRating } from '../../core/photo/room';
+import { cutBox, knownSubject } from '../../core/photo/subject';
+import type { SideRating } from '../../core/photo/room-rating';
 import { aboutSlide } from '../../core/piece/alternative';
 import { aboutInPlaces, paintPlace } from '../../core/places/paint';
 import type { Light, Place } from '../../core/places/place';
@@ -40,6 +41,7 @@ import { nameOf } from '../../core/piece/name';
 import { backdropPhoto, slidesOf, slideOf } from '../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../core/piece/schema';
 import { allPictures } from '../../core/piece/slideshow';
+import { wantsSubject, withSubjects } from '../../core/piece/subjects';
 import type { Layout } from '../../core/piece/sizes';
 import type { Cover } from '../../core/piece/covers';
 import { coverOf } from '../../core/reading/cover';
@@ -70,8 +72,10 @@ import { ratingsOf } from '../../core/scene/room-sides';
 import { pixelsOf } from '../../core/scene/whole';
 import type { OwnFont } from '../../core/type/catalogue';
 import { mayGoAlong } from '../../core/type/sfnt';
+import type { Subject } from '../../core/values/photo';
 import { type Asset, DECODING, derive, drawn, keepAsset, pixelsFrom } from '../assets';
 import { carriedIn } from '../carry-in';
+import { subjectIn } from '../finder';
 import { keepFonts } from '../fonts';
 import { DRAWING_WRITERS, type Ready } from '../formats/drawings';
 import { MOTION_WRITERS } from '../formats/motion-writers';
@@ -417,7 +421,8 @@ export type WayAsk = SlideAsk & { texts?: string[]; instead?: boolean; kind: Way
 
 /** One way through, or null where this kind is none. */
 export async function way(ask: WayAsk): Promise<Way | null> {
-  const at = await toMeasure(ask),
+  const here = await toMeasure(ask),
+    at = ask.kind === 'move' && !ask.everySlide ? await withFound(here) : here,
     { piece, slide, size, load } = at,
     { texts, instead, kind } = ask;
   if (ask.everySlide) {
@@ -443,9 +448,20 @@ export async function way(ask: WayAsk): Promise<Way | null> {
   }).solve(ask.kind);
 }
 
+/** With what is in the photos of a slide. */
+async function withFound(at: Standing): Promise<Standing> {
+  const found = new Map<string, Subject | null>();
+  for (const { asset } of at.slide.layers.filter(wantsSubject)) {
+    const photo = pictures.get(asset);
+    if (photo) found.set(asset, await subjectIn(asset, photo));
+  }
+  const [slide] = withSubjects({ ...at.piece, slides: [at.slide] }, (asset) => found.get(asset) ?? null).slides;
+  return { ...at, slide };
+}
+
 /** Quiet spots for a text, or what could be done where there is none. */
 export async function spots(ask: SlideAsk & { layer: string }): Promise<Omit<FoundSpots, 'map'>> {
-  const { piece, slide, size } = await toMeasure(ask),
+  const { piece, slide, size } = await withFound(await toMeasure(ask)),
     found = spotsFor(painter, piece, slide, size, ask.layer),
     bare = <T extends { reading: Reading }>(s: T): T => ({ ...s, reading: { ...s.reading, letters: [] } });
   return { spots: found.spots.map(bare), otherwise: found.otherwise.map(bare) };
@@ -465,8 +481,11 @@ export async function cut(
   ask: SlideAsk & { layer: string; strokes: CutStroke[]; box: Box | null },
 ): Promise<StoredMask | null> {
   const { slide } = await stand(ask),
-    photo = pictures.get(photoIn(slide, ask.layer).asset);
-  return photo ? keepMask(new CutOut(photo).mask(ask.strokes, ask.box)) : null;
+    layer = photoIn(slide, ask.layer),
+    photo = pictures.get(layer.asset);
+  if (!photo) return null;
+  const subject = ask.box || ask.strokes.length ? null : (knownSubject(layer) ?? (await subjectIn(layer.asset, photo)));
+  return keepMask(new CutOut(photo).mask(ask.strokes, ask.box ?? (subject && cutBox(subject))));
 }
 
 /** Nothing: a member that answers has loaded all it works with. */

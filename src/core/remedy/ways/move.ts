@@ -23,7 +23,7 @@ function wayTo({ painter, size, piece }: WayFinder, text: TextLayer, to: Box): n
 export const move: Solver = (finder, anyway = false) => {
   if (finder.texts.length !== 1) return null;
   const [text] = finder.texts,
-    [spot] = quietSpots(finder.painter, finder.piece, finder.slide, finder.size, text.id, 1, finder.ask.saliency).spots;
+    [spot] = quietSpots(finder.painter, finder.piece, finder.slide, finder.size, text.id, 1).spots;
   if (!spot || (!anyway && spot.reading.verdict !== 'clear')) return null;
   const { overrides, ...set } = withPlace(text, spot.set, finder.size, finder.piece.sizes[0]);
   const base = finder.size.id === finder.piece.sizes[0].id;

@@ -5,13 +5,16 @@ import { isPhoto } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import type { CutStroke } from '../../../core/photo/cut-out';
 import type { PackedMask } from '../../../core/photo/mask';
+import { cutBox, knownSubject } from '../../../core/photo/subject';
 import type { Cut } from '../../../core/values/photo';
 import { MOST_STROKES } from '../../../core/values/plain';
 import { solverWorkers } from '../../../workers/clients';
 import { api, inWords } from '../../shared/api';
 import { useBrush } from '../state/brush';
 import { currentSlide, useBench } from '../state/store';
+import { findIn } from '../state/subjects';
 import { change } from './layers';
+import { subjectNow } from './subject';
 
 let asked = 0;
 /** Strokes whose mask is not there yet, in the order they were drawn: the next question takes them along. */
@@ -49,12 +52,14 @@ function askForBox(id: string, tried: boolean): void {
 /**
  * Finds the mask for strokes and puts both into the document, as one step.
  * @param strokes given what is there and what waits @param drawn a box round the subject; what there is where left out
+ * @param byHand somebody drew it
  */
 async function solve(
   id: string,
   strokes: (there: readonly CutStroke[]) => CutStroke[],
   label: string,
   drawn?: Cut['box'],
+  byHand = true,
 ): Promise<void> {
   const layer = layerNow(id),
     mine = ++asked;
@@ -68,7 +73,7 @@ async function solve(
       const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted, box);
       // A newer question has this one's strokes; the photo may have been replaced, or taken away, meanwhile.
       if (mine !== asked || !found || layerNow(id)?.asset !== layer.asset) return;
-      if (!found.sure) return askForBox(id, box !== null);
+      if (!found.sure) return askForBox(id, byHand && box !== null);
       const mask = await storedMask(found);
       if (mine !== asked) return;
       // Undone or changed while it was solved: once more, from what is there now.
@@ -88,11 +93,18 @@ async function solve(
   }
 }
 
-/** Cuts out without strokes: by itself, or from a box drawn round the subject. */
-export function cutAnew(id: string, label: string, box: Cut['box'] = null): Promise<void> {
+/** Cuts out without strokes: from a box drawn round the subject, from what was found in the photo, or by itself. */
+export async function cutAnew(id: string, label: string, box: Cut['box'] = null): Promise<void> {
   cancelCut();
-  useBrush.setState({ boxing: null });
-  return solve(id, () => [], label, box);
+  useBrush.setState({ boxing: null, busy: true });
+  const mine = asked,
+    layer = layerNow(id);
+  if (layer && !box && !knownSubject(layer)) await findIn(layer.asset).catch(() => {});
+  const subject = layer && subjectNow(layer),
+    own = box ?? (subject ? cutBox(subject) : null);
+  // Given up, or asked anew, meanwhile.
+  if (mine !== asked) return;
+  return solve(id, () => [], label, own, box !== null);
 }
 
 /** Adds a stroke; those drawn while one is being solved are solved with it. */

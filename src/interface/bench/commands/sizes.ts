@@ -5,9 +5,11 @@ import { destinationById } from '../../../core/piece/destinations';
 import { makeSection, ownSize, sizeFor } from '../../../core/piece/make';
 import type { Size } from '../../../core/piece/schema';
 import { addSize, makeBase, MOST_SIZES, removeSize, renameSize, withLayout } from '../../../core/piece/sizes';
+import { withSubjects } from '../../../core/piece/subjects';
 import { stageWorker } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { edit, useBench } from '../state/store';
+import { foundSubject } from '../state/subjects';
 
 const state = useBench.getState;
 const show = (sizeId: string): void => useBench.setState({ sizeId });
@@ -19,7 +21,7 @@ export const roomForSize = (): boolean => state().piece.sizes.length < MOST_SIZE
 async function add(size: Size): Promise<boolean> {
   try {
     const { piece } = state(),
-      layout = await stageWorker().firstLayout(piece, size);
+      layout = await stageWorker().firstLayout(withSubjects(piece, foundSubject), size);
     edit(`Add ${size.name}`, (p) => addSize(p, size, layout));
     show(size.id);
     return true;
@@ -37,7 +39,10 @@ export const addOwnSize = (width: number, height: number): Promise<boolean> =>
 /** Lays a size out anew, as if it had just been added. */
 export async function layOutAnew(size: Size): Promise<void> {
   try {
-    const layout = await stageWorker().firstLayout(withLayout(state().piece, size.id, {}), size);
+    const layout = await stageWorker().firstLayout(
+      withLayout(withSubjects(state().piece, foundSubject), size.id, {}),
+      size,
+    );
     edit(`Lay out ${size.name} anew`, (p) => withLayout(p, size.id, layout));
   } catch (e) {
     notifications.show({ color: 'amber', ...inWords(e) });

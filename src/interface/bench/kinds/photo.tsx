@@ -15,6 +15,7 @@ import {
 import { useState } from 'react';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
+import { knownSubject } from '../../../core/photo/subject';
 import { useAssetSize, useIsDrawing, useIsDrawn } from '../../shared/assets';
 import { addShowPictures } from '../commands/slideshow';
 import { takeApart } from '../commands/apart';
@@ -33,12 +34,21 @@ import { MotionFields } from '../fields/MotionFields';
 import { MountFields } from '../fields/MountFields';
 import { PhotoFrame } from '../fields/PhotoFrame';
 import { RoomFields } from '../fields/RoomFields';
+import { SubjectFields } from '../fields/SubjectFields';
 import { ShadowsFold } from '../fields/ShadowsField';
 import { ToneFold } from '../fields/ToneFields';
 import { currentSize, useBench } from '../state/store';
 import type { Face } from './face';
 
 const whole = (c: PhotoLayer['crop']): boolean => c.x === 0 && c.y === 0 && c.width === 1 && c.height === 1;
+
+/** What is known of the subject, in a word. */
+function subjectWord(layer: PhotoLayer): string | false {
+  const known = knownSubject(layer);
+  if (!known) return false;
+  const [first, ...more] = known.boxes;
+  return first ? (more.length ? `${known.boxes.length} things` : first.what || 'as drawn') : 'none';
+}
 
 function PhotoControls({ layer }: { layer: PhotoLayer }) {
   const set = setter(layer);
@@ -192,6 +202,11 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
         {layer.motion && (
           <Fold name="motion" title="Motion" now={layer.motion.on && `${layer.motion.frames.length} frames`}>
             <MotionFields layer={layer} motion={layer.motion} />
+          </Fold>
+        )}
+        {layer.band !== 'message' && (
+          <Fold name="subject" title="Subject" now={subjectWord(layer)}>
+            <SubjectFields layer={layer} />
           </Fold>
         )}
         {layer.fit !== 'contain' && !layer.cut?.on && (

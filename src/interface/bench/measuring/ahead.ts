@@ -24,7 +24,7 @@ async function goAhead(): Promise<boolean> {
   const texts = meantTexts(s);
   if (!areMeantClear(s) && plannedBy(s) === 'best' && !waysKnown(w, texts)) {
     unasked = true;
-    await solveWays(texts).finally(() => (unasked = false));
+    await solveWays(texts, false, false, false).finally(() => (unasked = false));
     // Else it was given up, or failed.
     return waysKnown(useWays.getState(), texts);
   }

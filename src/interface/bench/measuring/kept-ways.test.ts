@@ -13,7 +13,7 @@ const shown = (text: string): Shown => {
   const piece = makePiece('Test', { width: 800, height: 800 }, ids(), (z) => [makeText('text', text, z)]);
   return { piece, slide: piece.slides[0].id, size: piece.sizes[0].id };
 };
-const answer = (strength: number) => ({ ways: [{ name: 'Pool', strength } as Way], without: [], now: null });
+const answer = (strength: number) => ({ ways: [{ name: 'Pool', strength } as Way], without: [], left: [], now: null });
 
 it('what was solved is found again for the same question, and for no other', async () => {
   const scene = shown('Slow trains');

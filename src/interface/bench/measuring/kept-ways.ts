@@ -9,6 +9,8 @@ import type { Shown } from '../../../workers/stage';
 export interface KeptWays {
   ways: Way[];
   without: WayKind[];
+  /** Kinds that were not asked about. */
+  left: WayKind[];
   now: PhotoKept | null;
 }
 
@@ -44,12 +46,12 @@ export async function keptWays(scene: Shown, ask: object): Promise<KeptWays | nu
 }
 
 /** Keeps what was solved. Without storage it is only not remembered. */
-export async function keepWays(scene: Shown, ask: object, { ways, without, now }: KeptWays): Promise<void> {
+export async function keepWays(scene: Shown, ask: object, { ways, without, left, now }: KeptWays): Promise<void> {
   try {
     const key = await keyOf(scene, ask);
     if (key === null) return;
     const store = (await open()).transaction('ways', 'readwrite').store;
-    await store.put({ key, at: Date.now(), ways, without, now });
+    await store.put({ key, at: Date.now(), ways, without, left, now });
     for (let over = (await store.count()) - MOST, at = await store.index('at').openCursor(); over > 0 && at; over--) {
       await at.delete();
       at = await at.continue();

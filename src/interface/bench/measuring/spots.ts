@@ -8,11 +8,13 @@ import { changed } from '../../../core/piece/treatments';
 import type { OtherPlace, FoundSpots } from '../../../core/reading/no-place';
 import type { QuietSpot } from '../../../core/reading/quiet-spots';
 import { latest, readingWorker } from '../../../workers/clients';
+import type { Shown as Scene } from '../../../workers/stage';
 import { change } from '../commands/layers';
+import { withFound } from '../state/subjects';
 import { currentSize, edit, preview, select, useBench } from '../state/store';
 
-export const askSpots = latest((...args: Parameters<ReturnType<typeof readingWorker>['quietSpots']>) =>
-  readingWorker().quietSpots(...args),
+export const askSpots = latest(async (scene: Scene, text: string) =>
+  readingWorker().quietSpots(await withFound(scene), text),
 );
 
 interface Shown {

@@ -21,10 +21,13 @@ import {
   type WayKind,
 } from '../../../core/remedy/way';
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
+import type { WaysQuestion } from '../../../workers/reading';
+import type { Shown } from '../../../workers/stage';
 import { paletteOf } from '../../shared/assets';
 import { usePanels } from '../state/panels';
 import { keepWays, keptWays } from './kept-ways';
 import { inMeantSizes } from '../state/size-scope';
+import { withFound } from '../state/subjects';
 import { currentSlide, edit, preview, select, shownOf, useBench, wholeShown } from '../state/store';
 import { hardestNow } from './measuring';
 
@@ -50,8 +53,9 @@ interface WaysState {
   /** The document they were solved for; another one makes them out of date. */
   piece: Piece | null;
   question: Question | null;
-  /** All kinds were answered. */
+  /** All kinds were answered, but for those that are left until somebody looks. */
   complete: boolean;
+  left: readonly WayKind[];
   found: WayCard[];
   /** Kinds that do not make the text Clear by themselves. */
   without: WayKind[];
@@ -74,6 +78,7 @@ const nothing = {
   piece: null,
   question: null,
   complete: false,
+  left: [],
   found: [],
   without: [],
   running: false,
@@ -139,74 +144,148 @@ export function cancelWays(): void {
 /**
  * Asks for all ways through for some texts of the slide; all of its texts where left out. What is known already, or
  * being solved, is not asked for twice unless it is wanted `again`.
+ * @param most false leaves out what the big button never takes and needs more to be loaded
  */
-export function solveWays(texts: string[] | undefined, again = false, all = false): Promise<void> {
+export function solveWays(texts: string[] | undefined, again = false, all = false, most = true): Promise<void> {
   const w = useWays.getState();
-  if (!again && same(w.question, questionNow(texts, all)) && (w.running || w.complete)) return underWay;
-  return (underWay = solve(texts, all));
+  if (!again && same(w.question, questionNow(texts, all)) && (w.running || w.complete)) {
+    if (most && w.left.length) underWay = underWay.then(() => solveLeft(texts, all));
+    return underWay;
+  }
+  return (underWay = solve(texts, all, most));
 }
 
-async function solve(texts: string[] | undefined, all: boolean): Promise<void> {
+/** What is asked of solvers, one of them at a time. */
+type Asked = WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null };
+interface Round {
+  mine: number;
+  scene: Shown;
+  ask: WaysQuestion;
+  workers: ReturnType<typeof firstSolvers>;
+  /** Of pictures, px; 0 is none. */
+  width: number;
+}
+
+/** Asks what is in the queue of all solvers, and shows each answer as it comes. */
+async function askAll({ mine, scene, ask, workers, width }: Round, queue: Asked[]): Promise<void> {
+  const current = (): boolean => question === mine;
+  await Promise.all(
+    workers.map(async (worker) => {
+      for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
+        // Where a text may go depends on what is in the photo.
+        const about = kind === 'move' && !ask.everySlide ? await withFound(scene) : scene,
+          card = await worker.way(mine, about, ask, kind, width);
+        if (!current()) return;
+        useWays.setState((w) => ({
+          answered: w.answered + 1,
+          found: card ? sortCards([...w.found, card]) : w.found,
+          without: card || typeof kind !== 'string' ? w.without : [...w.without, kind],
+        }));
+      }
+    }),
+  );
+}
+
+/** What is asked, as the bench stands. */
+async function roundNow(mine: number, about: WaysQuestion): Promise<Round> {
+  const s = useBench.getState(),
+    all = about.everySlide ?? false;
+  return {
+    mine,
+    scene: all ? wholeShown({ ...s, preview: null }) : shownOf({ ...s, preview: null }),
+    ask: { ...about, colours: await coloursNow(), hardest: all ? undefined : hardestNow() },
+    workers: solved.has(solvedPicture()) ? solverWorkers() : firstSolvers(),
+    // Only looked at pictures are worth waiting for.
+    width: usePanels.getState().reading === 'ways' ? PICTURE_WIDTH : 0,
+  };
+}
+const aboutNow = (texts: string[] | undefined, all: boolean, { instead }: Question): WaysQuestion => ({
+  texts: all ? undefined : texts,
+  instead,
+  ...(all ? { everySlide: true } : {}),
+});
+
+/** Remembers all that is known of the present question. */
+function keepNow(scene: Shown, about: WaysQuestion): void {
+  const { found, without, left, now } = useWays.getState();
+  if (now !== undefined) void keepWays(scene, about, { ways: found.map((c) => c.way), without, left: [...left], now });
+}
+
+async function solve(texts: string[] | undefined, all: boolean, most: boolean): Promise<void> {
   const mine = ++question,
     s = useBench.getState(),
     asked = questionNow(texts, all),
     scene = all ? wholeShown({ ...s, preview: null }) : shownOf({ ...s, preview: null }),
     picture = solvedPicture(),
-    // Only looked at pictures are worth waiting for.
-    width = usePanels.getState().reading === 'ways' ? PICTURE_WIDTH : 0;
-  const workers = solved.has(picture) ? solverWorkers() : firstSolvers();
+    left: readonly WayKind[] = most ? [] : ['move'],
+    kinds = ORDER.filter((k) => !left.includes(k));
   if (useWays.getState().seen) lookAtWay(null);
-  useWays.setState({ ...nothing, piece: s.piece, question: asked, running: true, asked: ORDER.length });
-  const queue: (WayKind | { pair: (typeof WAY_PAIRS)[number]; first: Way | null })[] = [...ORDER];
-  const current = (): boolean => question === mine;
-  const about = { texts: all ? undefined : texts, instead: asked.instead, ...(all ? { everySlide: true } : {}) },
+  useWays.setState({ ...nothing, piece: s.piece, question: asked, running: true, asked: kinds.length, left });
+  const current = (): boolean => question === mine,
+    about = aboutNow(texts, all, asked),
     kept = await keptWays(scene, about);
   if (!current()) return;
   if (kept) {
     const found = sortCards(kept.ways.map((way) => ({ way, picture: null })));
-    useWays.setState({ found, without: kept.without, now: kept.now, complete: true, running: false });
-    return;
+    useWays.setState({
+      found,
+      without: kept.without,
+      left: kept.left,
+      now: kept.now,
+      complete: true,
+      running: false,
+    });
+    return most && kept.left.length ? solveLeft(texts, all) : undefined;
   }
-  const colours = await coloursNow();
+  const round = await roundNow(mine, about);
   if (!current()) return;
-  const ask = { ...about, colours, hardest: all ? undefined : hardestNow() };
-  const run = async (worker: (typeof workers)[number]): Promise<void> => {
-    for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
-      const card = await worker.way(mine, scene, ask, kind, width);
-      if (!current()) return;
-      useWays.setState((w) => ({
-        answered: w.answered + 1,
-        found: card ? sortCards([...w.found, card]) : w.found,
-        without: card || typeof kind !== 'string' ? w.without : [...w.without, kind],
-      }));
-    }
-  };
   try {
-    const now = workers[0].kept(shownOf({ ...s, preview: null }));
-    void now.then((left) => current() && useWays.setState({ now: left })).catch(() => {});
-    await Promise.all(workers.map(run));
+    const now = round.workers[0].kept(shownOf({ ...s, preview: null }));
+    void now.then((kept) => current() && useWays.setState({ now: kept })).catch(() => {});
+    await askAll(round, [...kinds]);
     const { found } = useWays.getState();
     const laid = found.filter((c) => c.way.kinds[0] !== 'ink' && c.way.kinds[0] !== 'move');
     // Two at half strength where no single one keeps enough of the photo.
     if (current() && !all && !moves(currentSlide(s)) && laid.every((c) => c.way.kept && costOfWay(c.way) > CHEAP)) {
-      queue.push(
-        ...WAY_PAIRS.map((pair) => ({ pair, first: found.find((c) => c.way.kinds[0] === pair[0])?.way ?? null })),
-      );
       useWays.setState((w) => ({ asked: w.asked + WAY_PAIRS.length }));
-      await Promise.all(workers.map(run));
+      await askAll(
+        round,
+        WAY_PAIRS.map((pair) => ({ pair, first: found.find((c) => c.way.kinds[0] === pair[0])?.way ?? null })),
+      );
     }
-    const left = await now;
+    await now;
     if (current()) {
       solved.add(picture);
       useWays.setState({ complete: true });
-      const { found, without } = useWays.getState();
-      void keepWays(scene, about, { ways: found.map((c) => c.way), without, now: left });
+      keepNow(scene, about);
     }
   } catch (e) {
     console.error(e);
     if (current()) useWays.setState({ failed: true });
   } finally {
     if (current()) useWays.setState({ running: false });
+  }
+}
+
+/** Asks for what was left until somebody looks, where the question is still the same. */
+async function solveLeft(texts: string[] | undefined, all: boolean): Promise<void> {
+  const w = useWays.getState();
+  if (!w.complete || !w.left.length || !w.question || !same(w.question, questionNow(texts, all))) return;
+  const mine = ++question,
+    about = aboutNow(texts, all, w.question),
+    queue = [...w.left];
+  useWays.setState({ running: true, asked: w.asked + queue.length });
+  try {
+    const round = await roundNow(mine, about);
+    await askAll(round, queue);
+    if (question !== mine) return;
+    useWays.setState({ left: [] });
+    keepNow(round.scene, about);
+  } catch (e) {
+    console.error(e);
+    if (question === mine) useWays.setState({ failed: true });
+  } finally {
+    if (question === mine) useWays.setState({ running: false });
   }
 }
 

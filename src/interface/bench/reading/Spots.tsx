@@ -17,6 +17,7 @@ import {
   takeSpot,
 } from '../measuring/spots';
 import { shownOf, useBench } from '../state/store';
+import { useSubjects } from '../state/subjects';
 import css from './Remedies.module.css';
 
 /** Verdict, number, and what is needed. */
@@ -29,6 +30,7 @@ export function Spots({ layer }: { layer: string | null }) {
   const sizeId = useBench((s) => s.sizeId);
   const dragging = useBench((s) => s.dragging);
   const [found, setFound] = useState<(FoundSpots & { text: string }) | null>(null);
+  const failed = useSubjects((s) => s.failed);
   const [mapped, setMapped] = useState(false);
   useEffect(() => {
     if (layer === null || dragging) return;
@@ -56,6 +58,7 @@ export function Spots({ layer }: { layer: string | null }) {
           : own.otherwise.length
             ? 'As it is, this text would be Lost, or is too large, wherever it stood. It has a place with'
             : 'As it is, this text would be Lost, or is too large, wherever it stood; nor do smaller type, other breaks or room beside the photo help. A treatment or another colour may.'}
+        {failed && ` Things in the photo could not be looked for (${failed}): what stands out counts as its subject.`}
       </p>
       {own.spots.map((spot, i) => (
         <button

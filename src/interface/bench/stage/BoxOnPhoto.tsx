@@ -22,8 +22,8 @@ interface Props {
   photo: string | null;
   label: string;
   busy: boolean;
-  /** What was drawn stays on the stage until this has ended. */
-  onBox: (photo: string, box: Box) => Promise<void>;
+  /** What was drawn stays on the stage until this has ended. @param more drawn with Shift */
+  onBox: (photo: string, box: Box, more: boolean) => Promise<void>;
   onLeave: () => void;
 }
 
@@ -57,7 +57,7 @@ export function BoxOnPhoto({ scale, photo: id, label, busy, onBox, onLeave }: Pr
         y: dx * Math.sin(a) + dy * Math.cos(a) + layer.box.height / 2,
       };
     };
-  const end = (): void => {
+  const end = (e: React.PointerEvent): void => {
     setStart(null);
     if (!box || Math.min(box.width, box.height) * scale < LEAST) return setBox(null);
     // Of a photo that is flipped or turned within its frame the corners may change places.
@@ -71,7 +71,8 @@ export function BoxOnPhoto({ scale, photo: id, label, busy, onBox, onLeave }: Pr
       top = Math.min(...ys),
       width = Math.max(...xs) - left,
       height = Math.max(...ys) - top;
-    if (width > 0 && height > 0) void onBox(found.id, { x: left, y: top, width, height }).finally(() => setBox(null));
+    if (width > 0 && height > 0)
+      void onBox(found.id, { x: left, y: top, width, height }, e.shiftKey).finally(() => setBox(null));
     else setBox(null);
   };
   return (

@@ -25,6 +25,7 @@ import { Neighbours } from './Neighbours';
 import { keepPainting, setPaintScale } from './painting';
 import { keepPlaying } from '../slides/playing';
 import { RoomMarks } from './RoomMarks';
+import { SubjectMarks } from './SubjectMarks';
 import css from './Stage.module.css';
 import { Views } from './Views';
 
@@ -229,6 +230,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
               {view === 'calm' && <CalmMap scale={scale} />}
               {view !== 'clean' && <Ghosts scale={scale} />}
               {view !== 'clean' && <RoomMarks scale={scale} />}
+              {view !== 'clean' && <SubjectMarks scale={scale} />}
               <CutBrush scale={scale} />
               <CutBox scale={scale} />
               <LetterBox scale={scale} />

@@ -1,6 +1,10 @@
 // Has the stage painted by its worker: the newest state wins, and what it learns of texts comes back.
+import { isPhoto } from '../../../core/kinds/layers';
+import type { Piece } from '../../../core/piece/schema';
 import { attachStage, earlyCanvas, latest, onStageRestart, stageWorker } from '../../../workers/clients';
 import { paintedAt } from '../../../workers/fitting';
+import type { Shown } from '../../../workers/stage';
+import { useBrush } from '../state/brush';
 import { shownOf, useBench } from '../state/store';
 
 type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
@@ -18,11 +22,44 @@ let scale = 0;
 /** Is nothing to be seen yet? */
 let blank = true;
 
+/** How much of what was removed shows while somebody paints on a cut-out. */
+const GHOST = 0.28;
+let ghosts: { piece: Piece; of: string; made: Piece } | null = null;
+/** While a cut-out is painted on, what was removed shows faintly and grey, so that one sees where to keep or remove. */
+function ghosted(shown: Shown): Shown {
+  const { layer: of } = useBrush.getState();
+  if (of === null) return shown;
+  const { piece } = shown;
+  if (ghosts?.piece !== piece || ghosts.of !== of) {
+    const slides = piece.slides.map((slide) => ({
+      ...slide,
+      layers: slide.layers.flatMap((l) =>
+        l.id === of && isPhoto(l) && l.cut?.on
+          ? [
+              {
+                ...l,
+                id: `${l.id}-ghost`,
+                cut: null,
+                room: null,
+                shadows: [],
+                opacity: l.opacity * GHOST,
+                tone: { ...l.tone, grey: { ...l.tone.grey, on: true } },
+              },
+              l,
+            ]
+          : [l],
+      ),
+    }));
+    ghosts = { piece, of, made: { ...piece, slides } };
+  }
+  return { ...shown, piece: ghosts.made };
+}
+
 async function paint(draft: boolean): Promise<void> {
   const s = useBench.getState();
   if (!stageKey || !scale || !s.piece) return;
   try {
-    const painted = await show(stageKey, shownOf(s, s.time), scale, draft, s.editing);
+    const painted = await show(stageKey, ghosted(shownOf(s, s.time)), scale, draft, s.editing);
     if (painted) {
       // A text that only moved has the frame it had: nothing to tell, nothing to draw again.
       const told = JSON.stringify(painted);
@@ -111,8 +148,10 @@ export function keepPainting(host: HTMLElement): () => void {
       if (typing) rest = setTimeout(() => void paint(false), REST);
     }
   });
+  const stopBrush = useBrush.subscribe((now, before) => void (now.layer !== before.layer && paint(false)));
   return () => {
     stop();
+    stopBrush();
     clearTimeout(rest);
     stopRestart();
     canvas?.remove();

@@ -1,6 +1,6 @@
 // How the sides of a photo are rated for making room, drawn on the stage while it is made.
 import { create } from 'zustand';
-import type { SideKind, SideRating } from '../../../core/photo/room';
+import type { SideKind, SideRating } from '../../../core/photo/room-rating';
 
 export const KIND_WORD: Record<SideKind, string> = {
   calm: 'calm',

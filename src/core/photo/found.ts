@@ -1,0 +1,130 @@
+// Things and faces found in a photo by two small networks: what goes into them, and what their answers say. Things: a
+// network of centre points (Zhou, Wang and Krähenbühl, "Objects as points", 2019). Faces: Bazarevsky and others,
+// "BlazeFace: sub-millisecond neural face detection on mobile GPUs", 2019.
+import type { Box } from '../ground/box';
+import { blank, layInto, type Pixels } from '../ground/pixels';
+import { resample } from '../ground/resample';
+import { MOST_SUBJECTS } from '../values/plain';
+
+/** Something in a photo, in fractions of it. */
+export interface Found {
+  box: Box;
+  /** One word for it. */
+  what: string;
+  /** How sure that is, 0..1. */
+  score: number;
+}
+
+/** Side of the square at which things are looked for, and faces, px. */
+export const THINGS_SIDE = 512;
+export const FACES_SIDE = 256;
+/** From this score on it counts. */
+const SURE = { things: 0.35, faces: 0.72 };
+/** Less of the photo than this is no thing one would keep clear of. */
+const LEAST = 0.001;
+/** Boxes of one kind that share more than this, area by area, are one thing. */
+const SAME = 0.45;
+/** What takes more of the photo than this is no thing in it but all of the view. */
+const ALL = 0.85;
+/** On what things lie or stand: never what a photo is of. */
+const GROUND = new Set(['bench', 'bed', 'table']);
+
+/** What the network of things tells apart, in its own order (the 80 classes of COCO, 2014). */
+// prettier-ignore
+const THINGS = [
+  'person', 'bicycle', 'car', 'motorcycle', 'aeroplane', 'bus', 'train', 'lorry', 'boat', 'traffic light', 'hydrant',
+  'stop sign', 'parking meter', 'bench', 'bird', 'cat', 'dog', 'horse', 'sheep', 'cow', 'elephant', 'bear', 'zebra',
+  'giraffe', 'rucksack', 'umbrella', 'handbag', 'tie', 'suitcase', 'disc', 'skis', 'snowboard', 'ball', 'kite',
+  'bat', 'glove', 'skateboard', 'surfboard', 'racket', 'bottle', 'wine glass', 'cup', 'fork', 'knife', 'spoon',
+  'bowl', 'banana', 'apple', 'sandwich', 'orange', 'broccoli', 'carrot', 'sausage', 'pizza', 'doughnut', 'cake',
+  'chair', 'sofa', 'plant', 'bed', 'table', 'toilet', 'screen', 'laptop', 'mouse', 'remote control', 'keyboard',
+  'telephone', 'microwave', 'oven', 'toaster', 'sink', 'refrigerator', 'book', 'clock', 'vase', 'scissors',
+  'teddy bear', 'hair dryer', 'toothbrush',
+];
+
+/** A photo as the network of things takes it: stretched to a square. */
+export const lookOf = (photo: Pixels): Pixels =>
+  resample(photo, { x: 0, y: 0, width: photo.width, height: photo.height }, THINGS_SIDE, THINGS_SIDE);
+
+/** As the network of faces takes it: in its own proportion, at the top left of a black square. @param ratio of the
+ * photo, width to height */
+export function faceLook(look: Pixels, ratio: number): Pixels {
+  const width = Math.max(1, Math.round(FACES_SIDE * Math.min(1, ratio))),
+    height = Math.max(1, Math.round(FACES_SIDE * Math.min(1, 1 / ratio))),
+    square = blank(FACES_SIDE, FACES_SIDE);
+  layInto(square, resample(look, { x: 0, y: 0, width: look.width, height: look.height }, width, height), 0);
+  return square;
+}
+
+const unit = (v: number): number => Math.min(1, Math.max(0, v));
+function boxFrom(left: number, top: number, right: number, bottom: number): Box {
+  const x = unit(left),
+    y = unit(top);
+  return { x, y, width: unit(right) - x, height: unit(bottom) - y };
+}
+const area = (b: Box): number => b.width * b.height;
+/** Area that two boxes share over the area of both. */
+function shared(a: Box, b: Box): number {
+  const w = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x),
+    h = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y),
+    both = w > 0 && h > 0 ? w * h : 0;
+  return both / (area(a) + area(b) - both || 1);
+}
+
+/** The surest of those that are one thing; the surest first. */
+function apart(found: Found[]): Found[] {
+  const kept: Found[] = [];
+  for (const f of found.sort((a, b) => b.score - a.score))
+    if (kept.length < MOST_SUBJECTS && kept.every((k) => shared(k.box, f.box) < SAME)) kept.push(f);
+  return kept;
+}
+
+/** @param detections six numbers each: left, top, right, bottom in pixels of the square, score, which thing */
+export function thingsIn(detections: ArrayLike<number>): Found[] {
+  const found: Found[] = [];
+  for (let i = 0; i + 5 < detections.length; i += 6) {
+    const [left, top, right, bottom, score, kind] = Array.from({ length: 6 }, (_, k) => detections[i + k]),
+      what = THINGS[Math.round(kind)],
+      box = boxFrom(left / THINGS_SIDE, top / THINGS_SIDE, right / THINGS_SIDE, bottom / THINGS_SIDE);
+    if (score >= SURE.things && what && !GROUND.has(what) && area(box) > LEAST && area(box) < ALL)
+      found.push({ box, what, score });
+  }
+  return apart(found);
+}
+
+/** Grids of the network of faces: cells to a side, and answers in each. */
+const GRIDS = [
+  { cells: 16, each: 2 },
+  { cells: 8, each: 6 },
+] as const;
+
+/**
+ * @param scores of each grid, before the logistic function @param places of each grid, 16 numbers an answer, the first
+ * four being the middle from its cell's middle, width and height, px @param ratio of the photo, width to height
+ */
+export function facesIn(
+  scores: readonly ArrayLike<number>[],
+  places: readonly ArrayLike<number>[],
+  ratio: number,
+): Found[] {
+  const found: Found[] = [],
+    wide = Math.min(1, ratio),
+    high = Math.min(1, 1 / ratio);
+  GRIDS.forEach(({ cells, each }, g) => {
+    for (let i = 0; i < cells * cells * each; i++) {
+      const score = 1 / (1 + Math.exp(-scores[g][i]));
+      if (score < SURE.faces) continue;
+      const cell = Math.floor(i / each),
+        x = ((cell % cells) + 0.5) / cells + places[g][i * 16] / FACES_SIDE,
+        y = (Math.floor(cell / cells) + 0.5) / cells + places[g][i * 16 + 1] / FACES_SIDE,
+        w = places[g][i * 16 + 2] / FACES_SIDE / 2,
+        h = places[g][i * 16 + 3] / FACES_SIDE / 2,
+        box = boxFrom((x - w) / wide, (y - h) / high, (x + w) / wide, (y + h) / high);
+      if (area(box) > LEAST && area(box) < ALL) found.push({ box, what: 'face', score });
+    }
+  });
+  return apart(found);
+}
+
+/** Faces, then things. */
+export const allFound = (faces: Found[], things: Found[]): Found[] => [...faces, ...things].slice(0, MOST_SUBJECTS);
