@@ -11,7 +11,11 @@ import { makePlate } from '../src/core/kinds/plate';
 import { makeShape } from '../src/core/kinds/shape';
 import { makeText } from '../src/core/kinds/text';
 import { makeTint } from '../src/core/kinds/tint';
+import { resample } from '../src/core/ground/resample';
 import { CutOut } from '../src/core/photo/cut-out';
+import { type Networks, openFinder } from '../src/core/photo/finder';
+import { lookOf } from '../src/core/photo/found';
+import { PLANNED_AT, planRoom, type RoomShape, withRoom } from '../src/core/photo/room';
 import { toned as tone } from '../src/core/photo/tone';
 import { makePiece } from '../src/core/piece/make';
 import type { Piece, Slide } from '../src/core/piece/schema';
@@ -284,4 +288,31 @@ export function cutTimes(photo: Pixels): { first: number[]; stroke: number[] } {
     stroke.push(performance.now() - t);
   }
   return { first: first.slice(1), stroke: stroke.slice(1) };
+}
+
+/** Times in ms of finding what is in a photo, once its networks are loaded. @param networks files of the modules */
+export async function findTimes(photo: Pixels, networks: Networks): Promise<number[]> {
+  const finder = await openFinder(networks),
+    times: number[] = [];
+  for (let i = 0; i < 9; i++) {
+    const t = performance.now();
+    await finder.find(lookOf(photo), photo.width / photo.height);
+    times.push(performance.now() - t);
+  }
+  return times.slice(2);
+}
+
+/** Times in ms of room beside a photo of texture, planned and painted at stage size. */
+export function roomTimes(photo: Pixels): number[] {
+  const size = { width: Math.round(photo.width / 0.6), height: photo.height },
+    k = PLANNED_AT / Math.max(size.width, size.height),
+    whole = { x: 0, y: 0, width: photo.width, height: photo.height },
+    small = resample(photo, whole, Math.round(photo.width * k), Math.round(photo.height * k)),
+    room: RoomShape = { left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'texture' };
+  return Array.from({ length: 7 }, () => {
+    const t = performance.now(),
+      plan = planRoom(small, { width: Math.round(size.width * k), height: Math.round(size.height * k) }, room);
+    withRoom(photo, size, room, plan);
+    return performance.now() - t;
+  }).slice(2);
 }

@@ -1,6 +1,6 @@
 // npm run bench: medians and ratios beside their goals; `-- --json` prints the same for programs, `-- --only a,b` runs
 // some of its parts (page, slides, drawings, sizes, felt, workers, photos, server).
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -466,6 +466,37 @@ try {
       });
       report('cut out of 12 megapixels, first result', cut.first, 2000);
       report('cut out, a stroke', cut.stroke, 500);
+      const small = async (name, side) => {
+        const { data, info } = await sharp(join(ROOT, 'demo/pictures', name))
+          .resize(side, side, { fit: 'inside' })
+          .ensureAlpha()
+          .raw()
+          .toBuffer({ resolveWithObject: true });
+        return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+      };
+      const network = (name) => {
+        const file = join(ROOT, 'node_modules/@vladmandic/human/models', name),
+          bytes = readFileSync(`${file}.bin`);
+        return {
+          about: JSON.parse(readFileSync(`${file}.json`, 'utf8')),
+          weights: bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength),
+        };
+      };
+      const networks = {
+        things: network('centernet'),
+        faces: network('blazeface'),
+        wasm: join(ROOT, 'node_modules/@tensorflow/tfjs-backend-wasm/dist/'),
+      };
+      report(
+        'subject found, once what finds it is loaded',
+        await core.findTimes(await small('enamel-cup.jpg', 2100), networks),
+        400,
+      );
+      report(
+        'texture continued beside a photo, at stage size',
+        core.roomTimes(await small('forest-slope.jpg', 700)),
+        1000,
+      );
 
       // Tone of a photo, exact, against the nearest thing a picture library does in one pass.
       const photo = core.noise(4000, 3000);

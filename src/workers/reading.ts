@@ -13,7 +13,7 @@ import type { TextLayer } from '../core/kinds/text';
 import { CutOut, type CutStroke } from '../core/photo/cut-out';
 import { lookOf } from '../core/photo/found';
 import { edgeColour } from '../core/photo/margin';
-import { maskPixels, type PackedMask, packMask } from '../core/photo/mask';
+import { boundsOfMask, maskPixels, type PackedMask, packMask } from '../core/photo/mask';
 import type { SideRating } from '../core/photo/room-rating';
 import type { Grid } from '../core/photo/saliency';
 import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/tone';
@@ -638,15 +638,17 @@ export const api = {
   },
 
   /**
-   * The mask of a photo's subject: a first guess, by itself or from a box, refined by strokes. As bytes for the
+   * The mask of a photo's subject: a first guess, by itself, from a box or from a point, refined by strokes. As bytes for the
    * document, and as the PNG it is stored as.
-   * @returns `sure` false where the guess is none to go by
+   * @param point in fractions of the photo, shown instead of a box
+   * @returns the box from which strokes go on; `sure` false where the guess is none to go by
    */
   async cutOut(
     asset: string,
     strokes: readonly CutStroke[],
     box: Box | null = null,
-  ): Promise<{ packed: PackedMask; png: Blob; sure: boolean } | null> {
+    point: { x: number; y: number } | null = null,
+  ): Promise<{ packed: PackedMask; png: Blob; sure: boolean; box: Box | null } | null> {
     const current = begin('cut out');
     await studio.load(asset);
     await breathe();
@@ -654,12 +656,12 @@ export const api = {
     if (cutting?.asset !== asset) cutting = { asset, cut: new CutOut(studio.picture(asset)!) };
     await breathe();
     if (!current()) return null;
-    const { mask, sure } = cutting.cut.found(strokes, box),
+    const { mask, sure } = point ? cutting.cut.foundAt(point) : cutting.cut.found(strokes, box),
       surface = studio.surface(mask.width, mask.height);
     surface.write(maskPixels(mask));
     const png = await (surface.image as unknown as OffscreenCanvas).convertToBlob({ type: 'image/png' });
     surface.free();
-    return { packed: packMask(mask), png, sure };
+    return { packed: packMask(mask), png, sure, box: point ? boundsOfMask(mask) : box };
   },
 
   /** Quiet spots for a text, or what could be done where there is none. */

@@ -412,7 +412,7 @@ describe('room and cutting out', () => {
     await bench.selectRow('Morning mist');
     await bench.unfold('Cut out');
     await bench.click('Cut out the subject');
-    const area = await bench.named('Draw a box round the subject'),
+    const area = await bench.named('Draw a box round the subject, or click it'),
       { width, height } = await area.getRect();
     expect(of<PhotoLayer>(await bench.document(), 'photo').cut).toBeNull();
     await driver
@@ -430,6 +430,21 @@ describe('room and cutting out', () => {
     expect(cut!.strokes).toEqual([]);
     await bench.undo();
     await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut === null, 'it was not undone');
+    // A click on a thing does as well.
+    await bench.click('Box round it, or a click');
+    const again = await bench.named('Draw a box round the subject, or click it'),
+      size = await again.getRect();
+    await driver
+      .actions()
+      .move({ origin: again, x: Math.round(size.width * 0.105), y: Math.round(size.height * 0.4) })
+      .click()
+      .perform();
+    const clicked = of<PhotoLayer>(
+      await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut !== null, 'the click did nothing'),
+      'photo',
+    ).cut!;
+    expect(clicked.box).not.toBeNull();
+    await bench.undo();
   });
 
   it('a subject is cut out, and a stroke takes a part away', async () => {

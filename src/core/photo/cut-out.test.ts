@@ -4,7 +4,7 @@ import { CUT_SCENES } from '../testing/cut-scenes';
 import { demoPhoto } from '../testing/photos';
 import { picture } from '../testing/pixels';
 import { CutOut, cutPixels, withEdge } from './cut-out';
-import { fromBase64, type Mask, maskKey, maskOf, maskPixels, packMask, toBase64 } from './mask';
+import { boundsOfMask, fromBase64, type Mask, maskKey, maskOf, maskPixels, packMask, toBase64 } from './mask';
 
 /** A round thing before a calm wall, and a smaller one of another colour beside it. */
 const thing = picture(300, 200, (x, y) =>
@@ -67,6 +67,29 @@ describe('with one box drawn round the subject', () => {
     expect(shares[shares.length >> 1]).toBeGreaterThan(0.97);
     expect(shares[0]).toBeGreaterThan(0.85);
     for (const f of found) expect([f.name, f.sure]).toEqual([f.name, true]);
+  });
+  it('a click on it does as well', () => {
+    const clicked = CUT_SCENES.slice(0, 6).map(({ photo, truth }) => {
+      const inside = [...truth.keys()].filter((i) => truth[i]),
+        middle = inside[inside.length >> 1],
+        point = {
+          x: ((middle % photo.width) + 0.5) / photo.width,
+          y: (Math.floor(middle / photo.width) + 0.5) / photo.height,
+        },
+        { mask, sure } = new CutOut(photo).foundAt(point);
+      expect(sure).toBe(true);
+      expect(at(mask, point.x, point.y)).toBe(255);
+      // Strokes go on from the box round it.
+      const box = boundsOfMask(mask)!;
+      expect(point.x > box.x && point.x < box.x + box.width && point.y > box.y && point.y < box.y + box.height).toBe(
+        true,
+      );
+      return overlap(mask, truth);
+    });
+    expect(clicked.sort((a, b) => a - b)[3]).toBeGreaterThan(0.95);
+    // The view is no thing; nor is nothing.
+    expect(new CutOut(picture(200, 150, () => [120, 130, 140])).foundAt({ x: 0.5, y: 0.5 }).sure).toBe(false);
+    expect(boundsOfMask({ width: 4, height: 4, alpha: new Uint8Array(16) })).toBeNull();
   });
   it('nothing outside the box belongs to the subject, also after strokes', () => {
     const { photo, box } = CUT_SCENES[0],

@@ -45,6 +45,12 @@ const SURE = { least: 0.015, most: 0.55, whole: 0.75, side: 0.02 };
 /** And where its outline runs along edges: mean OKLab distance across it. */
 const SURE_EDGE = 0.07;
 
+/**
+ * About a point that was shown: what belongs to the subject, and what may be like it, as shares of the longer side; what
+ * takes more of the photo than this is no thing but the view; and how its outline must part it from what is round it.
+ */
+const SHOWN = { sure: 0.03, about: 0.16, most: 0.7, edge: 0.03 };
+
 /** A mask, and whether a guess is to be trusted: else somebody should be asked where the subject is. */
 export interface FoundCut {
   mask: Mask;
@@ -250,6 +256,20 @@ export class CutOut {
     return { mask: this.refined(this.touched(this.cut(begun, said, 1), said)), sure: true };
   }
 
+  /** What lies at a point that somebody showed, in fractions of the photo; nothing where it differs from nothing. */
+  foundAt(point: { x: number; y: number }): FoundCut {
+    const { width: w, height: h } = this.small,
+      said = drawn([{ keep: true, size: SHOWN.sure, points: [point] }], w, h),
+      begun = drawn([{ keep: true, size: SHOWN.about, points: [point] }], w, h).map((v) => (v ? 1 : 0)),
+      { of, sizes } = this.pieces(this.cut(begun, said, BOX_ROUNDS)),
+      own = of[Math.min(h - 1, Math.floor(point.y * h)) * w + Math.min(w - 1, Math.floor(point.x * w))],
+      inside = Uint8Array.from(of, (label) => (label === own && label !== 0 ? 1 : 0));
+    return {
+      mask: this.refined(inside),
+      sure: own !== 0 && sizes[own] < SHOWN.most * w * h && this.acrossOutline(inside) > SHOWN.edge,
+    };
+  }
+
   /** The subject within a box; nothing where the box holds nothing that differs from what is round it. */
   private inBox(box: Box): Uint8Array {
     const key = JSON.stringify(box);
@@ -300,22 +320,30 @@ export class CutOut {
   /** Is a guess a subject? One piece, of some size, not from side to side, whose outline runs along edges. */
   private isSure(inside: Uint8Array): boolean {
     const { width: w, height: h } = this.small,
-      { lab } = this,
       { sizes } = this.pieces(inside),
       all = sizes.reduce((sum, v) => sum + v, 0),
       share = all / inside.length;
     if (share < SURE.least || share > SURE.most || Math.max(...sizes) < SURE.whole * all) return false;
     const rim = { left: 0, right: 0, top: 0, bottom: 0 };
+    for (let y = 0, i = 0; y < h; y++)
+      for (let x = 0; x < w; x++, i++) {
+        if (!inside[i]) continue;
+        if (x === 0) rim.left += 1 / h;
+        if (x === w - 1) rim.right += 1 / h;
+        if (y === 0) rim.top += 1 / w;
+        if (y === h - 1) rim.bottom += 1 / w;
+      }
+    return Object.values(rim).filter((v) => v > SURE.side).length < 2 && this.acrossOutline(inside) > SURE_EDGE;
+  }
+
+  /** Mean OKLab distance across the outline of a cut; 0 where it has none. */
+  private acrossOutline(inside: Uint8Array): number {
+    const { width: w, height: h } = this.small,
+      { lab } = this;
     let far = 0,
       n = 0;
     for (let y = 0, i = 0; y < h; y++)
-      for (let x = 0; x < w; x++, i++) {
-        if (inside[i]) {
-          if (x === 0) rim.left += 1 / h;
-          if (x === w - 1) rim.right += 1 / h;
-          if (y === 0) rim.top += 1 / w;
-          if (y === h - 1) rim.bottom += 1 / w;
-        }
+      for (let x = 0; x < w; x++, i++)
         for (const next of [x + 1 < w ? i + 1 : -1, y + 1 < h ? i + w : -1]) {
           if (next < 0 || inside[next] === inside[i]) continue;
           // Across it, two cells apart: edges are a little soft at this size.
@@ -325,8 +353,7 @@ export class CutOut {
           far += Math.hypot(lab[p] - lab[q], lab[p + 1] - lab[q + 1], lab[p + 2] - lab[q + 2]);
           n++;
         }
-      }
-    return Object.values(rim).filter((v) => v > SURE.side).length < 2 && n > 0 && far / n > SURE_EDGE;
+    return n ? far / n : 0;
   }
 
   /** Parts subject and surroundings by their colours, which are found anew each round. */

@@ -1,6 +1,7 @@
 // The mask of a photo's subject: a picture of its own, or, where that could not be stored, bytes within the document,
 // deflated, as base64.
 import { Unzlib, zlibSync } from 'fflate';
+import type { Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
 
 export interface PackedMask {
@@ -20,6 +21,32 @@ export interface Mask {
   height: number;
   /** 0..255 for each pixel, row by row. */
   alpha: Uint8Array;
+}
+
+/** The box round what a mask leaves, in fractions of the photo, with a little air; null where it leaves nothing. */
+export function boundsOfMask({ width, height, alpha }: Mask): Box | null {
+  let left = width,
+    right = -1,
+    top = height,
+    bottom = -1;
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      if (alpha[i] < 128) continue;
+      left = Math.min(left, x);
+      right = Math.max(right, x);
+      top = Math.min(top, y);
+      bottom = y;
+    }
+  if (right < left) return null;
+  const air = 0.03 * Math.max(right - left, bottom - top),
+    x = Math.max(0, (left - air) / width),
+    y = Math.max(0, (top - air) / height);
+  return {
+    x,
+    y,
+    width: Math.min(1, (right + 1 + air) / width) - x,
+    height: Math.min(1, (bottom + 1 + air) / height) - y,
+  };
 }
 
 const DIGITS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';

@@ -41,10 +41,10 @@ async function storedMask({ packed, png }: { packed: PackedMask; png: Blob }): P
 function askForBox(id: string, tried: boolean): void {
   notifications.show({
     color: 'amber',
-    title: tried ? 'Nothing in this box differs from what lies round it' : 'What is the subject here?',
+    title: tried ? 'Nothing here differs from what lies round it' : 'What is the subject here?',
     message: tried
-      ? 'Draw it round something else, or with a little air. The photo is as it was.'
-      : 'Nothing stands out clearly enough by itself. Draw a box round what should stay; the photo is as it was.',
+      ? 'Click something else, or draw a box round it with a little air. The photo is as it was.'
+      : 'Nothing stands out clearly enough by itself. Click what should stay, or draw a box round it; the photo is as it was.',
   });
   useBrush.setState({ layer: null, boxing: id });
 }
@@ -52,7 +52,7 @@ function askForBox(id: string, tried: boolean): void {
 /**
  * Finds the mask for strokes and puts both into the document, as one step.
  * @param strokes given what is there and what waits @param drawn a box round the subject; what there is where left out
- * @param byHand somebody drew it
+ * @param byHand somebody drew it @param point that somebody clicked instead
  */
 async function solve(
   id: string,
@@ -60,6 +60,7 @@ async function solve(
   label: string,
   drawn?: Cut['box'],
   byHand = true,
+  point: { x: number; y: number } | null = null,
 ): Promise<void> {
   const layer = layerNow(id),
     mine = ++asked;
@@ -70,10 +71,10 @@ async function solve(
       const there = layerNow(id)?.cut?.strokes,
         wanted = strokes(there ?? []),
         box = drawn === undefined ? (layerNow(id)?.cut?.box ?? null) : drawn;
-      const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted, box);
+      const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted, box, point);
       // A newer question has this one's strokes; the photo may have been replaced, or taken away, meanwhile.
       if (mine !== asked || !found || layerNow(id)?.asset !== layer.asset) return;
-      if (!found.sure) return askForBox(id, byHand && box !== null);
+      if (!found.sure) return askForBox(id, byHand && (box !== null || point !== null));
       const mask = await storedMask(found);
       if (mine !== asked) return;
       // Undone or changed while it was solved: once more, from what is there now.
@@ -82,7 +83,13 @@ async function solve(
         label,
         [id],
         (l) =>
-          void (l.cut = { ...(l.cut ?? { softness: 0, shift: 0, clean: 0.8 }), on: true, mask, strokes: wanted, box }),
+          void (l.cut = {
+            ...(l.cut ?? { softness: 0, shift: 0, clean: 0.8 }),
+            on: true,
+            mask,
+            strokes: wanted,
+            box: found.box,
+          }),
       );
       return;
     }
@@ -105,6 +112,13 @@ export async function cutAnew(id: string, label: string, box: Cut['box'] = null)
   // Given up, or asked anew, meanwhile.
   if (mine !== asked) return;
   return solve(id, () => [], label, own, box !== null);
+}
+
+/** Cuts out what lies where somebody clicked. */
+export function cutAt(id: string, point: { x: number; y: number }): Promise<void> {
+  cancelCut();
+  useBrush.setState({ boxing: null });
+  return solve(id, () => [], 'Cut out', null, true, point);
 }
 
 /** Adds a stroke; those drawn while one is being solved are solved with it. */

@@ -40,7 +40,7 @@ export function CutFields({ layer }: { layer: PhotoLayer }) {
         leftSection={<IconBoxMargin size={14} />}
         onClick={() => useBrush.setState({ layer: null, boxing: drawing ? null : layer.id })}
       >
-        {drawing ? 'Draw it on the stage' : 'Box round the subject'}
+        {drawing ? 'Draw or click on the stage' : 'Box round it, or a click'}
       </Button>
     );
   if (!cut)

@@ -24,10 +24,12 @@ interface Props {
   busy: boolean;
   /** What was drawn stays on the stage until this has ended. @param more drawn with Shift */
   onBox: (photo: string, box: Box, more: boolean) => Promise<void>;
+  /** A click instead, in fractions of the file. */
+  onPoint?: (photo: string, point: { x: number; y: number }) => void;
   onLeave: () => void;
 }
 
-export function BoxOnPhoto({ scale, photo: id, label, busy, onBox, onLeave }: Props) {
+export function BoxOnPhoto({ scale, photo: id, label, busy, onBox, onPoint, onLeave }: Props) {
   const size = useBench(currentSize),
     base = useBench((s) => s.piece.sizes[0]),
     found = useBench((s) => currentSlide(s).layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l))),
@@ -59,10 +61,15 @@ export function BoxOnPhoto({ scale, photo: id, label, busy, onBox, onLeave }: Pr
     };
   const end = (e: React.PointerEvent): void => {
     setStart(null);
-    if (!box || Math.min(box.width, box.height) * scale < LEAST) return setBox(null);
+    const { target, toFile } = placePhoto(photo, layer.box, layer);
+    if (!box || Math.min(box.width, box.height) * scale < LEAST) {
+      setBox(null);
+      if (!start || (box && Math.max(box.width, box.height) * scale >= LEAST)) return;
+      const [x, y] = apply(toFile, start.x - target.x, start.y - target.y);
+      return onPoint?.(found.id, { x: unit(x / photo.width), y: unit(y / photo.height) });
+    }
     // Of a photo that is flipped or turned within its frame the corners may change places.
-    const { target, toFile } = placePhoto(photo, layer.box, layer),
-      corners = [box.x, box.x + box.width].flatMap((x) =>
+    const corners = [box.x, box.x + box.width].flatMap((x) =>
         [box.y, box.y + box.height].map((y) => apply(toFile, x - target.x, y - target.y)),
       ),
       xs = corners.map(([x]) => unit(x / photo.width)),

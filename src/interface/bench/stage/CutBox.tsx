@@ -1,6 +1,6 @@
 'use client';
 // A box drawn round what should stay when a photo is cut out.
-import { cutAnew } from '../commands/cutting';
+import { cutAnew, cutAt } from '../commands/cutting';
 import { useBrush } from '../state/brush';
 import { BoxOnPhoto } from './BoxOnPhoto';
 
@@ -12,9 +12,10 @@ export function CutBox({ scale }: { scale: number }) {
     <BoxOnPhoto
       scale={scale}
       photo={boxing}
-      label="Draw a box round the subject"
+      label="Draw a box round the subject, or click it"
       busy={busy}
       onBox={(id, box) => cutAnew(id, 'Cut out', box)}
+      onPoint={(id, point) => void cutAt(id, point)}
       onLeave={leave}
     />
   );
