@@ -638,8 +638,8 @@ export const api = {
   },
 
   /**
-   * The mask of a photo's subject: a first guess, by itself, from a box or from a point, refined by strokes. As bytes for the
-   * document, and as the PNG it is stored as.
+   * The mask of a photo's subject: a first guess, by itself, from a box or a point, refined by strokes. As bytes for
+   * the document, and as the PNG it is stored as.
    * @param point in fractions of the photo, shown instead of a box
    * @returns the box from which strokes go on; `sure` false where the guess is none to go by
    */

@@ -46,8 +46,8 @@ const SURE = { least: 0.015, most: 0.55, whole: 0.75, side: 0.02 };
 const SURE_EDGE = 0.07;
 
 /**
- * About a point that was shown: what belongs to the subject, and what may be like it, as shares of the longer side; what
- * takes more of the photo than this is no thing but the view; and how its outline must part it from what is round it.
+ * About a point that was shown: what belongs to the subject, and what may be like it, as shares of the longer side;
+ * what takes more of the photo than this is the view; and how its outline must part it from what is round it.
  */
 const SHOWN = { sure: 0.03, about: 0.16, most: 0.7, edge: 0.03 };
 

@@ -30,6 +30,7 @@ jest.unstable_mockModule('../../../workers/clients', () => ({
   firstSolvers: () => solvers,
   startedSolvers: () => [],
   readingWorker: () => ({ palette }),
+  finderWorker: () => ({}),
   stageWorker: () => ({}),
   latest: (f: unknown) => f,
 }));

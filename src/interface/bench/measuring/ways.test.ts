@@ -24,6 +24,7 @@ const worker = () => ({
   kept: () => Promise.resolve({ kept: 50, marks: 0 }),
   wayPicture: () => Promise.resolve({ width: 1, height: 1, data: new Uint8ClampedArray(4) }),
   palette: () => Promise.resolve([]),
+  lookOf: () => Promise.resolve({ look: {}, ratio: 1 }),
   fonts: () => Promise.resolve(),
 });
 jest.unstable_mockModule('../../../workers/clients', () => {
@@ -32,6 +33,7 @@ jest.unstable_mockModule('../../../workers/clients', () => {
     solverWorkers: () => workers,
     firstSolvers: () => workers,
     readingWorker: () => workers[0],
+    finderWorker: () => ({ find: () => Promise.resolve([]) }),
     stageWorker: () => workers[0],
     latest: (f: unknown) => f,
     startedSolvers: () => [],
@@ -139,6 +141,28 @@ it('asked the same again, it is not solved twice; the best to take unasked is no
   expect(useWays.getState().found[0].way.kinds).toEqual(['ink']);
   expect(bestKnown(useWays.getState(), ['text'])!.kinds).toEqual(['fade']);
   expect(bestKnown(useWays.getState(), undefined)).toBeNull();
+});
+
+it('ahead of being asked, the place is left until somebody looks', async () => {
+  const asked: string[] = [],
+    answer = (kind: string): Way => (asked.push(kind), way([kind as WayKind], 88));
+  const ahead = solveWays(['text'], false, false, false);
+  await replyToAll(answer);
+  await ahead;
+  expect(asked).toHaveLength(KINDS.length - 1);
+  expect(asked).not.toContain('move');
+  expect(useWays.getState()).toMatchObject({ complete: true, left: ['move'] });
+  expect(bestKnown(useWays.getState(), ['text'])).not.toBeNull();
+  // Looked at, only that is asked.
+  const looked = solveWays(['text']);
+  await replyToAll(answer);
+  await looked;
+  expect(asked.filter((k) => k === 'move')).toHaveLength(1);
+  expect(asked).toHaveLength(KINDS.length);
+  expect(useWays.getState()).toMatchObject({ running: false, left: [], answered: KINDS.length, asked: KINDS.length });
+  // Pressed once more it is known.
+  await solveWays(['text'], false, false, false);
+  expect(waiting).toHaveLength(0);
 });
 
 it('an answer to an overtaken question is forgotten, and none more of its kinds are asked', async () => {
