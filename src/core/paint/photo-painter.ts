@@ -12,7 +12,7 @@ import { blurred } from '../photo/blur';
 import { cutPixels, withEdge } from '../photo/cut-out';
 import { placePhoto } from '../photo/fit';
 import { type Mask, maskKey, maskOf } from '../photo/mask';
-import { photoWithin, PLANNED_AT, planRoom, type RoomPlan, withRoom } from '../photo/room';
+import { photoWithin, PLANNED_AT, PLANNED_QUICKLY_AT, planRoom, type RoomPlan, withRoom } from '../photo/room';
 import { knownSubject, subjectGrid } from '../photo/subject';
 import { changesTone, toned } from '../photo/tone';
 import type { PlacedPhoto, Room } from '../values/photo';
@@ -360,7 +360,7 @@ export class PhotoPainter {
       scale,
       room,
       room && layer.cut && maskThere(easel, layer.cut),
-      room && knownSubject(layer),
+      room && [knownSubject(layer), easel.quality],
       cut && [maskThere(easel, cut), cut.softness, cut.shift, cut.clean],
     ]);
     const made = this.ready.get(key, () => {
@@ -415,38 +415,40 @@ export class PhotoPainter {
     }
   }
 
-  /** How room is made: found from the photo as it is placed at one size, so that every size shows the same. */
+  /**
+   * How room is made: found from the photo as it is placed at one size, so that every size shows the same. While
+   * something is dragged it is found from a smaller one, where it is not known.
+   */
   private planned(easel: Easel, layer: PlacedPhoto, photo: Pixels, room: Room): RoomPlan {
-    const k = PLANNED_AT / Math.max(layer.box.width, layer.box.height),
-      width = Math.max(1, Math.round(layer.box.width * k)),
-      height = Math.max(1, Math.round(layer.box.height * k)),
-      place = placeWithin(photo, photoWithin({ width, height }, room), { ...layer, fit: 'cover' }),
-      { width: w, height: h, fit, key } = fitted(layer.asset, place);
-    return this.plans.get(
-      JSON.stringify([
-        key,
-        this.toneKey(easel, layer),
-        k,
-        room,
-        layer.cut && maskThere(easel, layer.cut),
-        knownSubject(layer),
-      ]),
-      () => {
+    const planAt = (side: number): { key: string; make: () => RoomPlan } => {
+      const k = side / Math.max(layer.box.width, layer.box.height),
+        width = Math.max(1, Math.round(layer.box.width * k)),
+        height = Math.max(1, Math.round(layer.box.height * k)),
+        place = placeWithin(photo, photoWithin({ width, height }, room), { ...layer, fit: 'cover' }),
+        { width: w, height: h, fit, key } = fitted(layer.asset, place),
+        { cut } = layer;
+      const make = (): RoomPlan => {
         const small = this.finish(easel, transformed(photo, fit, w, h, this.half), layer, k);
         // A cut-out that is switched off still says where the subject is.
-        const subject = layer.cut
+        const subject = cut
           ? {
               width: w,
               height: h,
               values: Float32Array.from(
-                placedMask(maskOf(layer.cut.mask, easel.studio.picture), photo, fit, w, h),
+                placedMask(maskOf(cut.mask, easel.studio.picture), photo, fit, w, h),
                 (v) => v / 255,
               ),
             }
           : subjectGrid(photo, layer, fit, w, h);
         return planRoom(small, { width, height }, room, subject);
-      },
-    );
+      };
+      const known = [key, this.toneKey(easel, layer), k, room, cut && maskThere(easel, cut), knownSubject(layer)];
+      return { key: JSON.stringify(known), make };
+    };
+    const exact = planAt(PLANNED_AT);
+    if (easel.quality !== 'draft' || this.plans.has(exact.key)) return this.plans.get(exact.key, exact.make);
+    const quick = planAt(PLANNED_QUICKLY_AT);
+    return this.plans.get(quick.key, quick.make);
   }
 
   private toneKey(easel: Easel, { tone, oneColour }: PlacedPhoto): string {

@@ -92,6 +92,8 @@ export type RoomPlan = SidePlan[];
 
 /** Long side of the box at which room is planned, px: what is continued is the same at every size. */
 export const PLANNED_AT = 380;
+/** And while something is dragged. */
+export const PLANNED_QUICKLY_AT = 190;
 /**
  * Texture comes from as far inwards as this, as shares of the photo: at most, and at least, where its subject is known,
  * and where only something stands out.

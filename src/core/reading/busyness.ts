@@ -130,7 +130,7 @@ export function busyness(grid: BusyGrid, means: Float32Array, full = means, s = 
       (means[o + 2] + (full[o + 2] - means[o + 2]) * s + 0.5) | 0,
     );
   const a = blur(L, columns, rows, grid.fine),
-    b = blur(L, columns, rows, grid.coarse);
+    b = wideBlur(L, columns, rows, grid.coarse);
   const sums = new Float64Array(stretches),
     counts = new Int32Array(stretches);
   for (let i = 0; i < L.length; i++) {
@@ -179,6 +179,48 @@ function blur(from: Float32Array, width: number, height: number, sigma: number):
         down = Math.min(height - 1, y + k) * width,
         wt = w[k];
       for (let x = 0; x < width; x++) out[row + x] += wt * (mid[up + x] + mid[down + x]);
+    }
+  }
+  return out;
+}
+
+/**
+ * The same for a wide Gaussian, by way of means of blocks: what they and the way back blur is taken off its variance.
+ * Of a texture it differs by less than a hundredth, and costs a small part.
+ */
+function wideBlur(from: Float32Array, width: number, height: number, sigma: number): Float32Array {
+  const k = Math.min(4, Math.floor(sigma / 2));
+  if (k < 2) return blur(from, width, height, sigma);
+  const w = Math.ceil(width / k),
+    h = Math.ceil(height / k),
+    small = new Float32Array(w * h),
+    counts = new Int32Array(w * h);
+  for (let y = 0, i = 0; y < height; y++) {
+    const row = Math.floor(y / k) * w;
+    for (let x = 0; x < width; x++, i++) {
+      const o = row + Math.floor(x / k);
+      small[o] += from[i];
+      counts[o]++;
+    }
+  }
+  for (let o = 0; o < small.length; o++) small[o] /= counts[o];
+  const soft = blur(small, w, h, Math.sqrt(sigma * sigma - (k * k - 1) / 12 - (k * k) / 6) / k),
+    out = new Float32Array(width * height);
+  // Evenly between the middles of blocks.
+  const across = Array.from({ length: width }, (_, x) => Math.min(w - 1, Math.max(0, (x + 0.5) / k - 0.5))),
+    left = Int32Array.from(across, Math.floor),
+    share = Float32Array.from(across, (u, x) => u - left[x]);
+  for (let y = 0, i = 0; y < height; y++) {
+    const v = Math.min(h - 1, Math.max(0, (y + 0.5) / k - 0.5)),
+      top = Math.floor(v),
+      f = v - top,
+      a = top * w,
+      b = Math.min(h - 1, top + 1) * w;
+    for (let x = 0; x < width; x++, i++) {
+      const l = left[x],
+        r = Math.min(w - 1, l + 1),
+        g = share[x];
+      out[i] = (soft[a + l] * (1 - g) + soft[a + r] * g) * (1 - f) + (soft[b + l] * (1 - g) + soft[b + r] * g) * f;
     }
   }
   return out;
