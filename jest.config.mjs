@@ -5,7 +5,7 @@ export default {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
     '^.+\\.tsx?$': [
-      '@swc/jest',
+      '<rootDir>/tests/transform.mjs',
       {
         jsc: {
           target: 'es2022',
