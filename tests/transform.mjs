@@ -5,7 +5,7 @@ import swc from '@swc/jest';
 const OWN =
   'const { Math, Float32Array, Float64Array, Int32Array, Uint8Array, Uint8ClampedArray, Infinity, Number, Array } = globalThis; ';
 
-export default {
+const transformer = {
   createTransformer(options) {
     const inner = swc.createTransformer(options);
     const quicker = (done) => ({ ...done, code: OWN + done.code });
@@ -17,3 +17,4 @@ export default {
     };
   },
 };
+export default transformer;
