@@ -33,6 +33,12 @@ export const PICTURES = [
   { file: 'wet-window.jpg', title: 'Wet window at night' },
   { file: 'varn-fog.jpg', title: 'Fog on Varn Water' },
   { file: 'forest-slope.jpg', title: 'Forest slope' },
+  { file: 'platform-figure.jpg', title: 'Waiting at Varn Halt' },
+  { file: 'guards-watch.jpg', title: 'The guard’s watch' },
+  { file: 'ballast.jpg', title: 'Ballast' },
+  { file: 'snowed-rail.jpg', title: 'Rail in the snow' },
+  { file: 'water-glass.jpg', title: 'Water on the sill' },
+  { file: 'morning-dew.jpg', title: 'Morning dew' },
   { file: 'hollin-snow.webp', title: 'Snow over Hollin Pass' },
   { file: 'timetable.png', title: 'Timetable on a phone' },
   { file: 'ostrel-mark.svg', title: 'Ostrel Line mark' },
@@ -134,7 +140,7 @@ export function piecesOf(
         { ...makePhoto('photo', asset('morning-mist.jpg'), 'Morning mist', p.sizes[0]), focus: { x: 0.5, y: 0.62 } },
         { ...makeTint('tint', '#16231f', 0.32, p.sizes[0]) },
         text('headline', 'Headline', p, 'The pass is open again', {
-          box: { x: 128, y: 300, width: 1060, height: 264 },
+          box: { x: 128, y: 300, width: 800, height: 264 },
           fontSize: 132,
           lineHeight: 1,
           font: { family: 'Playfair Display', weight: 700, italic: false },
@@ -142,7 +148,7 @@ export function piecesOf(
           anchors: { horizontal: 'left', vertical: 'middle' },
         }),
         text('line', 'Line', p, 'Four halts, one morning: Varn, Lake Sill, Hollin, Cairn Viaduct', {
-          box: { x: 132, y: 600, width: 900, height: 96 },
+          box: { x: 132, y: 600, width: 1240, height: 48 },
           fontSize: 38,
           lineHeight: 1.25,
           font: { family: 'Work Sans', weight: 500, italic: false },
@@ -164,16 +170,16 @@ export function piecesOf(
               lineHeight: 1.02,
               font: { family: 'Fraunces', weight: 600, italic: false },
               fill: solid(linked('snow')),
-              backing: { ...makeBacking('#000405', 0), opacity: 0.5 },
+              backing: { ...makeBacking('#0b1f19', 0), opacity: 0.56 },
               anchors: { horizontal: 'left', vertical: 'middle' },
             }),
             text('line', 'Line', p, 'The line along Lake Sill runs again from 2 May', {
-              box: { x: 132, y: 590, width: 820, height: 60 },
+              box: { x: 132, y: 590, width: 1000, height: 60 },
               fontSize: 42,
               lineHeight: 1.3,
               font: { family: 'Work Sans', weight: 500, italic: false },
               fill: solid(linked('snow')),
-              backing: { ...makeBacking('#000405', 0), opacity: 0.5 },
+              backing: { ...makeBacking('#0b1f19', 0), opacity: 0.56 },
               anchors: { horizontal: 'left', vertical: 'middle' },
             }),
             text('button', 'Timetable', p, 'See the timetable', {
@@ -330,8 +336,8 @@ export function piecesOf(
             p,
             'The line rests from November to April.\nThe station café at Lake Sill keeps its stove warm on Saturdays and Sundays, ten to four.',
             {
-              box: { x: 94, y: 320, width: 800, height: 320 },
-              fontSize: 46,
+              box: { x: 94, y: 320, width: 900, height: 320 },
+              fontSize: 44,
               lineHeight: 1.42,
               font: { family: 'Work Sans', weight: 400, italic: false },
               fill: solid('#22302c'),
@@ -461,7 +467,7 @@ export function piecesOf(
           room: { on: true, left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'auto' },
         },
         text('headline', 'Headline', p, 'Tea on\nboard, from\nthe first halt', {
-          box: { x: 64, y: 170, width: 560, height: 240 },
+          box: { x: 64, y: 84, width: 560, height: 240 },
           fontSize: 76,
           lineHeight: 1.04,
           font: { family: 'Fraunces', weight: 600, italic: false },
@@ -469,10 +475,10 @@ export function piecesOf(
           anchors: { horizontal: 'left', vertical: 'middle' },
         }),
         text('line', 'Line', p, 'Cairn Viaduct, daily at 10.40', {
-          box: { x: 66, y: 432, width: 520, height: 34 },
+          box: { x: 66, y: 350, width: 520, height: 34 },
           fontSize: 28,
           font: { family: 'Work Sans', weight: 600, italic: false },
-          fill: solid(linked('slate')),
+          fill: solid('#0f1f19'),
           anchors: { horizontal: 'left', vertical: 'middle' },
         }),
       ]),
@@ -512,6 +518,88 @@ export function piecesOf(
           }),
         ];
       }),
+    },
+    {
+      // A face before the sun: words stand where it looks, in dark on light, and never on it.
+      id: 'ostrel-first-train',
+      piece: build('Link card: the first train', 'link-card', (p) => [
+        {
+          ...makePhoto('photo', asset('platform-figure.jpg'), 'Waiting at Varn Halt', p.sizes[0]),
+          focus: { x: 0.5, y: 0.42 },
+        },
+        text('headline', 'Headline', p, 'First on\nthe platform', {
+          box: { x: 500, y: 96, width: 640, height: 190 },
+          fontSize: 88,
+          lineHeight: 1.02,
+          letterSpacing: -0.01,
+          font: { family: 'Zilla Slab', weight: 700, italic: false },
+          fill: solid('#1b1712'),
+          anchors: { horizontal: 'right', vertical: 'top' },
+        }),
+        text('line', 'Line', p, 'Varn Halt, 5:40, Sundays in May', {
+          box: { x: 504, y: 528, width: 640, height: 44 },
+          fontSize: 36,
+          font: { family: 'Work Sans', weight: 600, italic: false },
+          fill: solid('#1b1712'),
+          anchors: { horizontal: 'right', vertical: 'bottom' },
+        }),
+      ]),
+    },
+    {
+      // A thing as large as a hand, and room beside it.
+      id: 'ostrel-on-time',
+      piece: build('Mail: on time', 'email-header', (p) => [
+        {
+          ...makePhoto('photo', asset('guards-watch.jpg'), 'The guard’s watch', p.sizes[0]),
+          focus: { x: 0.5, y: 0.5 },
+        },
+        text('headline', 'Headline', p, 'Slow trains,\nright on time', {
+          box: { x: 620, y: 108, width: 540, height: 150 },
+          fontSize: 72,
+          lineHeight: 1.04,
+          font: { family: 'Fraunces', weight: 600, italic: false },
+          fill: solid(linked('snow')),
+          anchors: { horizontal: 'right', vertical: 'middle' },
+        }),
+        text('line', 'Line', p, 'The summer timetable is out', {
+          box: { x: 622, y: 276, width: 540, height: 40 },
+          fontSize: 32,
+          font: { family: 'Work Sans', weight: 500, italic: false },
+          fill: solid(linked('snow')),
+          anchors: { horizontal: 'right', vertical: 'middle' },
+        }),
+      ]),
+    },
+    {
+      // A crowd of small things: no place is calm, so the words bring their own ground.
+      id: 'ostrel-track-work',
+      piece: build('Post: track work', 'square-post', (p) => [
+        makePhoto('photo', asset('ballast.jpg'), 'Ballast', p.sizes[0]),
+        {
+          ...makePlate('plate', COLOURS.amber, 0.96, { x: 72, y: 640, width: 700, height: 300 }, 40, [
+            'headline',
+            'line',
+          ]),
+          fill: solid(linked('amber')),
+          padding: { top: 40, right: 48, bottom: 44, left: 48 },
+        },
+        text('headline', 'Headline', p, 'No trains\n3 to 7 March', {
+          box: { x: 120, y: 700, width: 640, height: 200 },
+          fontSize: 96,
+          lineHeight: 1,
+          letterSpacing: -0.015,
+          font: { family: 'Archivo', weight: 800, italic: false },
+          fill: solid(linked('spruce')),
+          anchors: { horizontal: 'left', vertical: 'bottom' },
+        }),
+        text('line', 'Line', p, 'We are packing the track at Hollin', {
+          box: { x: 122, y: 910, width: 640, height: 46 },
+          fontSize: 38,
+          font: { family: 'Work Sans', weight: 600, italic: false },
+          fill: solid(linked('spruce')),
+          anchors: { horizontal: 'left', vertical: 'bottom' },
+        }),
+      ]),
     },
     {
       // Half light, half dark: no single ink reads on both sides.

@@ -87,8 +87,21 @@ vec3 landColour(vec3 p, vec3 d, float t, bool fine) {
   float forest = smoothstep(tl, tl - 120.0, p.y) * smoothstep(0.56, 0.70, nb.y) * smoothstep(0.40, 0.50, fbm(p.xz * 0.006 + 9.0, 4) + 0.10);
   float crown = noise(p.xz * 0.16) * 0.6 + noise(p.xz * 0.41) * 0.4;
   vec3 tree = mix(vec3(0.018, 0.034, 0.016), vec3(0.055, 0.082, 0.03), crown * crown * 1.5);
-  tree = mix(tree, vec3(0.19, 0.105, 0.025) * (0.4 + crown), L.autumn * smoothstep(0.52, 0.75, fbm(p.xz * 0.02 + 5.0, 4)));
+  if (L.autumn > 0.5) {
+    // Tree by tree: each a round crown with a colour of its own, more of them turned where the wood is thin.
+    vec2 g = p.xz / 6.5, cell = floor(g); float near = 9.0, own = 0.0, turned = 0.0;
+    for (int y = -1; y <= 1; y++) for (int x = -1; x <= 1; x++) {
+      vec2 i = cell + vec2(x, y); ivec2 k = ivec2(i);
+      float r = length(g - i - 0.5 - 0.7 * (vec2(hash2(k + 3), hash2(k + 47)) - 0.5)) / (0.55 + 0.35 * hash2(k + 91));
+      if (r < near) { near = r; own = hash2(k + 7); turned = hash2(k + 19); }
+    }
+    float round = sqrt(max(0.0, 1.0 - 0.8 * min(near, 1.1) * min(near, 1.1)));
+    vec3 green = mix(vec3(0.014, 0.024, 0.011), vec3(0.048, 0.056, 0.022), own), gold = mix(vec3(0.082, 0.044, 0.014), vec3(0.125, 0.085, 0.026), own);
+    tree = mix(green, gold, step(turned, 0.07 + 0.42 * smoothstep(0.48, 0.72, fbm(p.xz * 0.012 + 5.0, 4)))) * (0.25 + 0.95 * round) * (0.75 + 0.5 * crown);
+  }
   c = mix(c, tree, forest);
+  // Stones at the water's edge are wet.
+  if (L.autumn > 0.5) c *= mix(0.30, 1.0, smoothstep(0.2, 3.2, p.y + 1.2 * (w - 0.5)));
   vec3 nn = normalize(mix(n, n + vec3(noise(p.xz * 0.21) - 0.5, 0.0, noise(p.xz * 0.21 + 31.0) - 0.5) * 1.3, forest));
   float sl = L.snowLine + 220.0 * (fbm(p.xz * 0.006 + 2.0, 5) - 0.5);
   float snow = smoothstep(sl - 60.0, sl + 120.0, p.y) * smoothstep(0.50, 0.66, n.y + 0.10 * (w - 0.5)) * (1.0 - 0.65 * forest);
@@ -120,6 +133,8 @@ vec3 look(vec3 o, vec3 d) {
     float rough = L.wind * (0.35 + 0.9 * smoothstep(0.35, 0.7, fbm(q * 0.006 + 4.0, 4)));
     vec2 a = noiseD(q * vec2(0.32, 0.9)).yz * vec2(0.32, 0.9), b = noiseD(TURN * q * vec2(1.1, 2.7)).yz;
     vec2 g = (a * 0.55 + b * 0.20) * rough * fade;
+    // Ripples as fine as a hand break the edges of what is mirrored.
+    if (L.autumn > 0.5) g += (noiseD(TURN * q * vec2(3.1, 8.0) + 5.0).yz * 0.075 + noiseD(q * vec2(9.0, 21.0)).yz * 0.030) * (0.5 + rough) * fade;
     vec3 n = normalize(vec3(-g.x, 1.0, -g.y));
     vec3 r = reflect(d, n); r.y = abs(r.y) + 0.002; r = normalize(r);
     float fr = 0.02 + 0.98 * pow(1.0 - max(dot(-d, n), 0.0), 5.0);

@@ -27,8 +27,8 @@ export interface Quilt {
 /** Extent of a block as a share of the side, and its bounds in cells; and of its overlap as a share of the block. */
 const BLOCK = { share: 0.15, least: 14, most: 44 };
 const OVERLAP = 1 / 3;
-/** Places are tried this far apart, cells. */
-const STRIDE = 2;
+/** Places are tried this far apart: so many of them to a block, and never closer than two cells. */
+const PLACES = 14;
 /**
  * What a block costs beyond its squared differences (0..255): by the square of its shift along the side, in shares of
  * it (what is on one level stays on it), by how far inwards it comes from, and for each time it was used before.
@@ -39,7 +39,7 @@ const USED = 260;
 /** A mirrored block is seen for what it is where it meets itself. */
 const MIRRORED = 160;
 /** How far blocks are moved along the side, as a share of it. */
-const REACH = { upright: 0.12, level: 0.45 };
+const REACH = { upright: 0.12, level: 0.3 };
 /** The most by which light is mended, 0..255. */
 const MOST_LIGHT = 22;
 
@@ -141,12 +141,13 @@ class Quilter {
     return this.out;
   }
 
-  /** Every other cell of a block at a place that holds something already: its index, and where it is in the block. */
+  /** Some cells of a block at a place that holds something already: its index, and where it is in the block. */
   private overlapped(a0: number, d0: number): [index: number, da: number, dd: number][] {
     const { block, free } = this,
+      skip = block < 30 ? 2 : 3,
       found: [number, number, number][] = [];
-    for (let da = 0; da < block; da += 2)
-      for (let dd = 0; dd < block; dd += 2) {
+    for (let da = 0; da < block; da += skip)
+      for (let dd = 0; dd < block; dd += skip) {
         const d = d0 + dd,
           i = (a0 + da) * (free + this.overlap) + d + free;
         if (d >= -free && this.filled[i]) found.push([i, da, dd]);
@@ -172,13 +173,14 @@ class Quilter {
   /** The block that fits a place best. */
   private best(a0: number, d0: number): Source {
     const { along, block, depth, deepest, upright } = this,
-      reach = Math.max(STRIDE, Math.round((upright ? REACH.upright : REACH.level) * along)),
+      stride = Math.max(2, Math.round(block / PLACES)),
+      reach = Math.max(stride, Math.round((upright ? REACH.upright : REACH.level) * along)),
       shift = upright ? SHIFTED.upright : SHIFTED.level,
       cells = this.overlapped(a0, d0);
     let best: Source = { a: a0, d: 0, mirrored: true },
       least = Infinity;
-    for (let a = Math.max(0, a0 - reach); a <= Math.min(along - block, a0 + reach); a += STRIDE)
-      for (let d = 0; d + block <= Math.min(depth, deepest); d += STRIDE)
+    for (let a = Math.max(0, a0 - reach); a <= Math.min(along - block, a0 + reach); a += stride)
+      for (let d = 0; d + block <= Math.min(depth, deepest); d += stride)
         for (const mirrored of [false, true]) {
           const from = { a, d, mirrored },
             extra = shift * ((a - a0) / along) ** 2 + (DEEP * d) / depth + (mirrored ? MIRRORED : 0) + this.dear(from);

@@ -17,7 +17,9 @@ export interface SideRating {
 /** Depth of the strip that is looked at, as a share of the photo's extent. */
 const STRIP = 0.08;
 /** Differences of neighbouring pixels (0..1 of light, both ways together) from which texture is seen, and is all. */
-const TEXTURE = { upright: { from: 0.018, all: 0.034 }, level: { from: 0.05, all: 0.08 } };
+const TEXTURE = { from: 0.018, all: 0.034 };
+/** Above and below a side is continued as a whole, where it is so busy on average. */
+const TEXTURE_LEVEL = 0.042;
 /**
  * What takes how much from a side's worth: the share of it where things are cut off; differences of neighbouring pixels
  * where light is drawn out, and where texture goes on; the range of its light; and how it varies other than slowly. Set
@@ -56,12 +58,14 @@ function alongside(photo: Pixels, side: Side): { light: Float32Array; busy: Floa
  * @param photo some hundred pixels along its longer side
  */
 export function textureAlong(photo: Pixels, side: Side): Float32Array {
-  const { busy } = alongside(photo, side),
-    soft = blurredChannel(busy, busy.length, 1, busy.length * 0.03),
-    // Above and below, what lies in layers would be stacked up anew: only what is busy all over goes on.
-    { from, all } = side === 'left' || side === 'right' ? TEXTURE.upright : TEXTURE.level;
-  return soft.map((v) => {
-    const t = Math.min(1, Math.max(0, (v - from) / (all - from)));
+  const { busy } = alongside(photo, side);
+  // Above and below, what lies in layers would be stacked up anew: only what is busy all over goes on.
+  if (side === 'top' || side === 'bottom')
+    return new Float32Array(busy.length).fill(
+      busy.reduce((sum, v) => sum + v, 0) < TEXTURE_LEVEL * busy.length ? 0 : 1,
+    );
+  return blurredChannel(busy, busy.length, 1, busy.length * 0.03).map((v) => {
+    const t = Math.min(1, Math.max(0, (v - TEXTURE.from) / (TEXTURE.all - TEXTURE.from)));
     return t * t * (3 - 2 * t);
   });
 }

@@ -98,7 +98,9 @@ export const PLANNED_QUICKLY_AT = 190;
  * Texture comes from as far inwards as this, as shares of the photo: at most, and at least, where its subject is known,
  * and where only something stands out.
  */
-const SOURCE = { most: 0.45, least: { known: 0.14, guessed: 0.32 } };
+const SOURCE = { most: 0.45, least: { known: 0.06, guessed: 0.32 } };
+/** What only stands out is as good as known where it takes less of the photo than this: in a texture all does. */
+const DISTINCT = 0.4;
 /** Where at least so much of a side shows texture it is continued. */
 const SEEN = 0.05;
 
@@ -127,7 +129,9 @@ export function planRoom(
   subject: Grid | null = null,
 ): RoomPlan {
   const free = freeOn(photo, size, room),
-    plan: RoomPlan = [];
+    plan: RoomPlan = [],
+    stands = subject ? null : subjectBox(saliencyOf(photo)),
+    isDistinct = subject !== null || (stands !== null && stands.width * stands.height < DISTINCT);
   let made = photo;
   for (const side of SIDES) {
     if (free[side] <= 0) continue;
@@ -141,7 +145,7 @@ export function planRoom(
             ? seen.fill(0)
             : seen,
       deepest = Math.round(
-        extent * Math.min(SOURCE.most, Math.max(subject ? SOURCE.least.known : SOURCE.least.guessed, way)),
+        extent * Math.min(SOURCE.most, Math.max(isDistinct ? SOURCE.least.known : SOURCE.least.guessed, way)),
       ),
       one: SidePlan = {
         side,
