@@ -8,6 +8,7 @@ import { By, type WebDriver } from 'selenium-webdriver';
 import type { TakenIn } from '../../src/contract/files';
 import type { Piece } from '../../src/core/piece/schema';
 import { type Application, startForTests } from './application';
+import { violations } from './axe';
 import type { BenchPage } from './bench-page';
 import { inSession } from './session';
 
@@ -167,6 +168,22 @@ it('a drawing that lies on a slide is taken apart at a press, and put together b
     body: '{}',
   });
   expect(photo.status).toBe(404);
+});
+
+it('which house colour reads on which is told in a table, for either goal', async () => {
+  await driver.get(app.address);
+  await bench.menu('More for The Ostrel Line', 'Which house colour reads on which');
+  const cell = async (ink: string, ground: string): Promise<string> =>
+    (await bench.find(`[data-pair="${ink} ${ground}"]`)).getText();
+  expect(await cell('snow', 'spruce')).toMatch(/1\d\.\d\s+at any size/);
+  // The same both ways, each in its own colours.
+  expect(/\d+\.\d/.exec(await cell('spruce', 'snow'))![0]).toBe(/\d+\.\d/.exec(await cell('snow', 'spruce'))![0]);
+  expect(await cell('amber', 'snow')).toMatch(/at no size/);
+  const usual = await cell('spruce', 'amber');
+  expect(usual).toMatch(/at any size/);
+  await bench.choose('Stricter goal');
+  await bench.until(async () => /from \d+ px/.test(await cell('spruce', 'amber')), 'the goal changed nothing');
+  expect(await violations(driver)).toEqual([]);
 });
 
 it('house colours go out as design tokens, and those of others come in, with what was not taken', async () => {

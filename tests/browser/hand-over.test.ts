@@ -178,7 +178,7 @@ describe('drawings and layers', () => {
     await bench.open(app.address, ((await made.json()) as { id: string }).id);
     await bench.click('Hand over');
     await bench.choose('SVG');
-    await until(/kB$/);
+    await until(/[kM]B$/);
     expect(await (await bench.find('[data-not-kept]')).getText()).toContain('Pool: partly drawn as a picture');
     await bench.press('[data-suggest]');
     await bench.until(
@@ -187,7 +187,7 @@ describe('drawings and layers', () => {
     );
     const words = await bench.find('[role="dialog"] textarea');
     await words.sendKeys(Key.chord(Key.CONTROL, 'a'), ALTERNATIVE);
-    await until(/kB$/);
+    await until(/[kM]B$/);
     expect(await violations(driver)).toEqual([]);
     const svg = (await take('.svg')).toString();
     expect(svg).toContain('<desc>Tickets from 14 March &#38; a mountain</desc>');
@@ -199,7 +199,7 @@ describe('drawings and layers', () => {
     await bench.click('Hand over');
     expect(await (await bench.find('[role="dialog"] textarea')).getText()).toBe(ALTERNATIVE);
     await bench.choose('As text, with fonts');
-    await until(/kB$/);
+    await until(/[kM]B$/);
     const svg = (await take('.svg')).toString();
     expect(svg).toMatch(/>Tickets from<\/text>/);
     expect(svg).toContain('data:font/woff2;base64,');
@@ -211,7 +211,7 @@ describe('drawings and layers', () => {
     await bench.click('Hand over');
     await bench.choose('PDF');
     await check('Crop marks');
-    await until(/kB$/);
+    await until(/[kM]B$/);
     const pdf = await take('.pdf');
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
     expect(pdf.toString('latin1')).toContain('/TrimBox');

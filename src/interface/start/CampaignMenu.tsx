@@ -2,12 +2,15 @@
 // What can be done with a campaign as a whole: taken away as a file, its house colours out and in as design tokens.
 import { ActionIcon, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDeviceMobile, IconDots, IconFileImport, IconFileZip, IconPalette } from '@tabler/icons-react';
-import { useRef } from 'react';
+import { IconDeviceMobile, IconDots, IconFileImport, IconFileZip, IconPalette, IconTable } from '@tabler/icons-react';
+import { useRef, useState } from 'react';
 import { api, type CampaignInfo, inWords } from '../shared/api';
+import { HouseColours } from './HouseColours';
 
-export function CampaignMenu({ campaign: { id, name } }: { campaign: CampaignInfo }) {
-  const file = useRef<HTMLInputElement>(null);
+export function CampaignMenu({ campaign }: { campaign: CampaignInfo }) {
+  const { id, name } = campaign,
+    file = useRef<HTMLInputElement>(null),
+    [looking, setLooking] = useState(false);
   const takeIn = async (chosen: File): Promise<void> => {
     try {
       const { added, changed, notes } = await api.takeInTokens(id, tokensIn(await chosen.text()));
@@ -43,6 +46,9 @@ export function CampaignMenu({ campaign: { id, name } }: { campaign: CampaignInf
             What the stand-in shows
           </Menu.Item>
           <Menu.Divider />
+          <Menu.Item leftSection={<IconTable size={15} />} onClick={() => setLooking(true)}>
+            Which house colour reads on which
+          </Menu.Item>
           <Menu.Item
             leftSection={<IconPalette size={15} />}
             component="a"
@@ -56,6 +62,7 @@ export function CampaignMenu({ campaign: { id, name } }: { campaign: CampaignInf
           </Menu.Item>
         </Menu.Dropdown>
       </Menu>
+      {looking && <HouseColours campaign={campaign} onClose={() => setLooking(false)} />}
       <input
         ref={file}
         type="file"
