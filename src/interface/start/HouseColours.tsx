@@ -34,6 +34,7 @@ export function HouseColours({ campaign, onClose }: { campaign: CampaignInfo; on
         Which colour reads on which: the contrast, and the size as people see it from which it is enough.
       </Text>
       {error && <Text role="alert">{error}</Text>}
+      {!swatches && !error && <Text fz="sm">Fetching the colours</Text>}
       {swatches && plain.length < 2 && !error && (
         <Text fz="sm">
           The house has {plain.length ? 'one colour' : 'no colours'} yet. Keep colours for the house in any piece: a
@@ -78,8 +79,7 @@ export function HouseColours({ campaign, onClose }: { campaign: CampaignInfo; on
                               <b style={{ color: ink.colour, background: ground.colour }} aria-hidden>
                                 Halt
                               </b>
-                              <span>{pair.ratio.toFixed(1)}</span>
-                              <small>{sizeInWords(pair)}</small>
+                              <span>{pair.ratio.toFixed(1)}</span> <small>{sizeInWords(pair)}</small>
                             </>
                           )}
                         </td>
