@@ -183,7 +183,8 @@ it('which house colour reads on which is told in a table, for either goal', asyn
   expect(usual).toMatch(/at any size/);
   await bench.choose('Stricter goal');
   await bench.until(async () => /from \d+ px/.test(await cell('spruce', 'amber')), 'the goal changed nothing');
-  expect(await violations(driver)).toEqual([]);
+  // Samples show what cannot be read, on purpose; the words beside them say it.
+  expect((await violations(driver)).filter((v) => !/color-contrast at td\[data-pair/.test(v))).toEqual([]);
 });
 
 it('house colours go out as design tokens, and those of others come in, with what was not taken', async () => {
