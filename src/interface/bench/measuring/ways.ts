@@ -231,6 +231,8 @@ async function solve(texts: string[] | undefined, all: boolean, most: boolean): 
       found,
       without: kept.without,
       left: kept.left,
+      answered: ORDER.length - kept.left.length,
+      asked: ORDER.length - kept.left.length,
       now: kept.now,
       complete: true,
       running: false,
