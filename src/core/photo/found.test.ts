@@ -94,6 +94,13 @@ describe('faces', () => {
 });
 
 it('a photo is looked at stretched to a square; for faces in its own proportion, the rest black', () => {
+  // As well where it is many times as large.
+  const large = lookOf(picture(2400, 1200, (x) => (x < 1200 ? [200, 0, 0] : [0, 200, 0])));
+  expect([
+    large.width,
+    large.data[(256 * THINGS_SIDE + 40) * 4],
+    large.data[(256 * THINGS_SIDE + 470) * 4 + 1],
+  ]).toEqual([THINGS_SIDE, 200, 200]);
   const look = lookOf(picture(300, 100, (x) => (x < 150 ? [200, 0, 0] : [0, 200, 0])));
   expect([look.width, look.height]).toEqual([THINGS_SIDE, THINGS_SIDE]);
   const face = faceLook(look, 3),

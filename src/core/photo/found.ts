@@ -42,9 +42,30 @@ const THINGS = [
   'teddy bear', 'hair dryer', 'toothbrush',
 ];
 
+/** Means of two pixels of each block: what is looked for is large, and reducing it well would take as long again. */
+function thinned({ width, height, data }: Pixels, across: number, down: number): Pixels {
+  const w = Math.floor(width / across),
+    h = Math.floor(height / down),
+    out = new Uint8ClampedArray(w * h * 4),
+    other = ((down - 1) * width + across - 1) * 4;
+  for (let y = 0, o = 0; y < h; y++)
+    for (let x = 0, p = y * down * width * 4; x < w; x++, o += 4, p += across * 4) {
+      const q = p + other;
+      out[o] = (data[p] + data[q]) >> 1;
+      out[o + 1] = (data[p + 1] + data[q + 1]) >> 1;
+      out[o + 2] = (data[p + 2] + data[q + 2]) >> 1;
+      out[o + 3] = 255;
+    }
+  return { width: w, height: h, data: out };
+}
+
 /** A photo as the network of things takes it: stretched to a square. */
-export const lookOf = (photo: Pixels): Pixels =>
-  resample(photo, { x: 0, y: 0, width: photo.width, height: photo.height }, THINGS_SIDE, THINGS_SIDE);
+export function lookOf(photo: Pixels): Pixels {
+  const across = Math.max(1, Math.floor(photo.width / THINGS_SIDE)),
+    down = Math.max(1, Math.floor(photo.height / THINGS_SIDE)),
+    small = across * down > 1 ? thinned(photo, across, down) : photo;
+  return resample(small, { x: 0, y: 0, width: small.width, height: small.height }, THINGS_SIDE, THINGS_SIDE);
+}
 
 /** As the network of faces takes it: in its own proportion, at the top left of a black square. @param ratio of the
  * photo, width to height */
