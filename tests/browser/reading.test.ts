@@ -451,6 +451,8 @@ describe('room and cutting out', () => {
     await bench.open(app.address, 'ostrel-cup');
     await bench.selectRow('Enamel cup');
     await bench.unfold('Cut out');
+    const outside = (): Promise<string> => pixelOnStage(0.1, 0.1),
+      whole = await outside();
     await bench.click('Cut out the subject');
     const cut = of<PhotoLayer>(
       await bench.untilDocument((p) => of<PhotoLayer>(p, 'photo').cut !== null, 'nothing was cut out'),
@@ -461,8 +463,8 @@ describe('room and cutting out', () => {
       (await fetch(`${app.address}/api/assets/${(cut.mask as StoredMask).asset}`)).headers.get('content-type'),
     ).toBe('image/png');
     // Of what was removed nothing is seen, but for a ghost while somebody paints.
-    const outside = (): Promise<string> => pixelOnStage(0.1, 0.1),
-      plain = await outside();
+    await bench.until(async () => (await outside()) !== whole, 'the cut is not seen');
+    const plain = await outside();
     await bench.click('Paint on the stage');
     const brush = await bench.named('Paint what to remove');
     await bench.until(async () => (await outside()) !== plain, 'there is no ghost');
