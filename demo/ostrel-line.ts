@@ -14,7 +14,7 @@ import { emptySlide, makePiece } from '../src/core/piece/make';
 import { mountPicture } from '../src/core/piece/mount';
 import type { Piece } from '../src/core/piece/schema';
 import type { Fill, Swatch } from '../src/core/values/fill';
-import { gradientThrough, makeBacking, solid } from '../src/core/values/made';
+import { NO_ROOM, gradientThrough, makeBacking, solid } from '../src/core/values/made';
 import type { Frame } from '../src/core/values/motion';
 import type { Cut } from '../src/core/values/photo';
 import { plainGradient } from '../src/core/values/swatches';
@@ -464,7 +464,7 @@ export function piecesOf(
         {
           ...makePhoto('photo', asset('enamel-cup.jpg'), 'Enamel cup', p.sizes[0]),
           focus: { x: 0.62, y: 0.55 },
-          room: { on: true, left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'auto' },
+          room: { ...NO_ROOM, left: 0.4 },
         },
         text('headline', 'Headline', p, 'Tea on\nboard, from\nthe first halt', {
           box: { x: 64, y: 84, width: 560, height: 240 },

@@ -13,7 +13,6 @@ import { makeText } from '../src/core/kinds/text';
 import { makeTint } from '../src/core/kinds/tint';
 import { resample } from '../src/core/ground/resample';
 import { CutOut } from '../src/core/photo/cut-out';
-import { type Networks, openFinder } from '../src/core/photo/finder';
 import { lookOf } from '../src/core/photo/found';
 import { PLANNED_AT, planRoom, type RoomShape, withRoom } from '../src/core/photo/room';
 import { toned as tone } from '../src/core/photo/tone';
@@ -27,8 +26,9 @@ import { Ways } from '../src/core/remedy/ways';
 import { Painter } from '../src/core/scene/painter';
 import { JUDGED, TEXT } from '../src/core/testing/judged';
 import { layoutText } from '../src/core/type/layout';
-import { makeShadow, solid } from '../src/core/values/made';
+import { NO_ROOM, makeShadow, solid } from '../src/core/values/made';
 import { PLAIN_TONE } from '../src/core/values/plain';
+import { openedFinder } from '../src/server/finder';
 import { diskFonts, nodeStudio } from '../src/server/node-studio';
 
 let n = 0;
@@ -290,9 +290,9 @@ export function cutTimes(photo: Pixels): { first: number[]; stroke: number[] } {
   return { first: first.slice(1), stroke: stroke.slice(1) };
 }
 
-/** Times in ms of finding what is in a photo, once its networks are loaded. @param networks files of the modules */
-export async function findTimes(photo: Pixels, networks: Networks): Promise<number[]> {
-  const finder = await openFinder(networks),
+/** Times in ms of finding what is in a photo, once its networks are loaded. */
+export async function findTimes(photo: Pixels): Promise<number[]> {
+  const finder = await openedFinder(),
     times: number[] = [];
   for (let i = 0; i < 9; i++) {
     const t = performance.now();
@@ -308,7 +308,7 @@ export function roomTimes(photo: Pixels): number[] {
     k = PLANNED_AT / Math.max(size.width, size.height),
     whole = { x: 0, y: 0, width: photo.width, height: photo.height },
     small = resample(photo, whole, Math.round(photo.width * k), Math.round(photo.height * k)),
-    room: RoomShape = { left: 0.4, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'texture' };
+    room: RoomShape = { ...NO_ROOM, left: 0.4, fill: 'texture' };
   return Array.from({ length: 7 }, () => {
     const t = performance.now(),
       plan = planRoom(small, { width: Math.round(size.width * k), height: Math.round(size.height * k) }, room);

@@ -1,6 +1,6 @@
 // npm run bench: medians and ratios beside their goals; `-- --json` prints the same for programs, `-- --only a,b` runs
 // some of its parts (page, slides, drawings, sizes, felt, workers, photos, server).
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -71,6 +71,16 @@ const post = async (path, body) =>
       body: JSON.stringify(body),
     })
   ).json();
+
+/** A photograph of the demo at another size. @param fit as the library has it */
+async function demoPicture(name, width, height, fit = 'cover') {
+  const { data, info } = await sharp(join(ROOT, 'demo/pictures', `${name}.jpg`))
+    .resize(width, height, { fit })
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+}
 
 /** A square slide of twelve layers: photo, colour, tint and nine texts. */
 async function twelveLayers() {
@@ -429,14 +439,8 @@ try {
         'morning-mist',
         'varn-fog',
         'wet-window',
-      ]) {
-        const { data, info } = await sharp(join(ROOT, 'demo/pictures', `${name}.jpg`))
-          .resize(1600, 1600, { fit: 'cover' })
-          .ensureAlpha()
-          .raw()
-          .toBuffer({ resolveWithObject: true });
-        photographs.set(name, { width: info.width, height: info.height, data: new Uint8ClampedArray(data) });
-      }
+      ])
+        photographs.set(name, await demoPicture(name, 1600, 1600));
       const loss = await core.lossAgainstTint(photographs);
       report('photo lost by the best way, against a flat black tint', loss.ratios, 0.12, {
         ratio: at(loss.ratios, 0.5),
@@ -454,47 +458,17 @@ try {
       });
       report('all single ways of a judged picture, in the core', judged.times, 450);
       report('marks of the best way, percent', loss.marks, 1, { ratio: at(loss.marks, 0.5), unit: '%' });
-      const twelve = await sharp(join(ROOT, 'demo/pictures/enamel-cup.jpg'))
-        .resize(4243, 2828)
-        .ensureAlpha()
-        .raw()
-        .toBuffer({ resolveWithObject: true });
-      const cut = core.cutTimes({
-        width: twelve.info.width,
-        height: twelve.info.height,
-        data: new Uint8ClampedArray(twelve.data),
-      });
+      const cut = core.cutTimes(await demoPicture('enamel-cup', 4243, 2828));
       report('cut out of 12 megapixels, first result', cut.first, 2000);
       report('cut out, a stroke', cut.stroke, 500);
-      const small = async (name, side) => {
-        const { data, info } = await sharp(join(ROOT, 'demo/pictures', name))
-          .resize(side, side, { fit: 'inside' })
-          .ensureAlpha()
-          .raw()
-          .toBuffer({ resolveWithObject: true });
-        return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
-      };
-      const network = (name) => {
-        const file = join(ROOT, 'node_modules/@vladmandic/human/models', name),
-          bytes = readFileSync(`${file}.bin`);
-        return {
-          about: JSON.parse(readFileSync(`${file}.json`, 'utf8')),
-          weights: bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength),
-        };
-      };
-      const networks = {
-        things: network('centernet'),
-        faces: network('blazeface'),
-        wasm: join(ROOT, 'node_modules/@tensorflow/tfjs-backend-wasm/dist/'),
-      };
       report(
         'subject found, once what finds it is loaded',
-        await core.findTimes(await small('enamel-cup.jpg', 2100), networks),
+        await core.findTimes(await demoPicture('enamel-cup', 2100, 2100, 'inside')),
         400,
       );
       report(
         'texture continued beside a photo, at stage size',
-        core.roomTimes(await small('forest-slope.jpg', 700)),
+        core.roomTimes(await demoPicture('forest-slope', 700, 700, 'inside')),
         1000,
       );
 

@@ -20,7 +20,8 @@ async function network(name: string): Promise<Network> {
 }
 
 let finder: Promise<Finder> | null = null;
-async function opened(): Promise<Finder> {
+/** @throws Error where the networks are not there, or cannot be run */
+export async function openedFinder(): Promise<Finder> {
   const [things, faces, { openFinder }] = await Promise.all([
     network('centernet'),
     network('blazeface'),
@@ -37,7 +38,7 @@ export async function subjectIn(asset: string, photo: Pixels): Promise<Subject |
   const before = known.get(asset);
   if (before) return before;
   try {
-    finder ??= opened();
+    finder ??= openedFinder();
     const found = await (await finder).find(lookOf(photo), photo.width / photo.height),
       subject = subjectFrom(asset, found);
     known.set(asset, subject);

@@ -647,7 +647,7 @@ export const api = {
     asset: string,
     strokes: readonly CutStroke[],
     box: Box | null = null,
-    point: { x: number; y: number } | null = null,
+    point?: { x: number; y: number },
   ): Promise<{ packed: PackedMask; png: Blob; sure: boolean; box: Box | null } | null> {
     const current = begin('cut out');
     await studio.load(asset);

@@ -41,6 +41,19 @@ export const inset = (box: Box, s: { top: number; right: number; bottom: number;
   height: Math.max(0, box.height - s.top - s.bottom),
 });
 
+/** What two boxes share; without any extent where that is nothing. */
+export function sharedBy(a: Box, b: Box): Box {
+  const x = Math.max(a.x, b.x),
+    y = Math.max(a.y, b.y);
+  return {
+    x,
+    y,
+    width: Math.max(0, Math.min(a.x + a.width, b.x + b.width) - x),
+    height: Math.max(0, Math.min(a.y + a.height, b.y + b.height) - y),
+  };
+}
+export const areaOf = (b: Box): number => b.width * b.height;
+
 /** Do two boxes share any point? */
 export const touch = (a: Box, b: Box): boolean =>
   a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;

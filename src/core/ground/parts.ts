@@ -1,5 +1,5 @@
 // Connected parts of a mask.
-import type { Box } from '../ground/box';
+import type { Box } from './box';
 
 /** Pixels that hang together. */
 export interface Part extends Box {

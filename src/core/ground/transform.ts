@@ -50,12 +50,16 @@ export const cornersOf = (box: Box, rotation: number): [number, number][] => {
   return [apply(t, 0, 0), apply(t, box.width, 0), apply(t, box.width, box.height), apply(t, 0, box.height)];
 };
 
-/** Upright box round a rotated one. */
-export function boundsOf(box: Box, rotation: number): Box {
-  const c = cornersOf(box, rotation),
-    xs = c.map((p) => p[0]),
-    ys = c.map((p) => p[1]);
+/** Upright box round some points; there must be one. */
+function boundsOfPoints(points: readonly (readonly [number, number])[]): Box {
+  const xs = points.map((p) => p[0]),
+    ys = points.map((p) => p[1]);
   const x = Math.min(...xs),
     y = Math.min(...ys);
   return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
 }
+/** Upright box round a rotated one. */
+export const boundsOf = (box: Box, rotation: number): Box => boundsOfPoints(cornersOf(box, rotation));
+/** Upright box round what a transform makes of a box. */
+export const boundsThrough = (t: Transform, { x, y, width, height }: Box): Box =>
+  boundsOfPoints([apply(t, x, y), apply(t, x + width, y), apply(t, x + width, y + height), apply(t, x, y + height)]);

@@ -1,7 +1,7 @@
 // Things and faces found in a photo by two small networks: what goes into them, and what their answers say. Things: a
 // network of centre points (Zhou, Wang and Krähenbühl, "Objects as points", 2019). Faces: Bazarevsky and others,
 // "BlazeFace: sub-millisecond neural face detection on mobile GPUs", 2019.
-import type { Box } from '../ground/box';
+import { areaOf, type Box, sharedBy } from '../ground/box';
 import { blank, layInto, type Pixels } from '../ground/pixels';
 import { resample } from '../ground/resample';
 import { MOST_SUBJECTS } from '../values/plain';
@@ -83,20 +83,17 @@ function boxFrom(left: number, top: number, right: number, bottom: number): Box 
     y = unit(top);
   return { x, y, width: unit(right) - x, height: unit(bottom) - y };
 }
-const area = (b: Box): number => b.width * b.height;
 /** Area that two boxes share over the area of both. */
-function shared(a: Box, b: Box): number {
-  const w = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x),
-    h = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y),
-    both = w > 0 && h > 0 ? w * h : 0;
-  return both / (area(a) + area(b) - both || 1);
+function alike(a: Box, b: Box): number {
+  const both = areaOf(sharedBy(a, b));
+  return both / (areaOf(a) + areaOf(b) - both || 1);
 }
 
 /** The surest of those that are one thing; the surest first. */
 function apart(found: Found[]): Found[] {
   const kept: Found[] = [];
   for (const f of found.sort((a, b) => b.score - a.score))
-    if (kept.length < MOST_SUBJECTS && kept.every((k) => shared(k.box, f.box) < SAME)) kept.push(f);
+    if (kept.length < MOST_SUBJECTS && kept.every((k) => alike(k.box, f.box) < SAME)) kept.push(f);
   return kept;
 }
 
@@ -107,7 +104,7 @@ export function thingsIn(detections: ArrayLike<number>): Found[] {
     const [left, top, right, bottom, score, kind] = Array.from({ length: 6 }, (_, k) => detections[i + k]),
       what = THINGS[Math.round(kind)],
       box = boxFrom(left / THINGS_SIDE, top / THINGS_SIDE, right / THINGS_SIDE, bottom / THINGS_SIDE);
-    if (score >= SURE.things && what && !GROUND.has(what) && area(box) > LEAST && area(box) < ALL)
+    if (score >= SURE.things && what && !GROUND.has(what) && areaOf(box) > LEAST && areaOf(box) < ALL)
       found.push({ box, what, score });
   }
   return apart(found);
@@ -141,7 +138,7 @@ export function facesIn(
         w = places[g][i * 16 + 2] / FACES_SIDE / 2,
         h = places[g][i * 16 + 3] / FACES_SIDE / 2,
         box = boxFrom((x - w) / wide, (y - h) / high, (x + w) / wide, (y + h) / high);
-      if (area(box) > LEAST && area(box) < ALL) found.push({ box, what: 'face', score });
+      if (areaOf(box) > LEAST && areaOf(box) < ALL) found.push({ box, what: 'face', score });
     }
   });
   return apart(found);

@@ -155,15 +155,22 @@ class Quilter {
     return found;
   }
 
+  /** Squared difference of a block's cell from what lies there, all three colours. */
+  private gap(i: number, da: number, dd: number, from: Source): number {
+    const [sa, sd] = this.sourceOf(da, dd, from),
+      s = sa * this.depth + sd;
+    let sum = 0;
+    for (let c = 0; c < 3; c++) sum += (this.made[c][i] - this.photo[c][s]) ** 2;
+    return sum;
+  }
+
   /** Mean squared difference of a block from what it overlaps, 0..255 squared; Infinity where it is over the limit. */
   private misfit(cells: readonly [number, number, number][], from: Source, limit: number): number {
     const n = Math.max(1, cells.length * 3),
       most = limit * n;
     let sum = 0;
     for (const [i, da, dd] of cells) {
-      const [sa, sd] = this.sourceOf(da, dd, from),
-        s = sa * this.depth + sd;
-      for (let c = 0; c < 3; c++) sum += (this.made[c][i] - this.photo[c][s]) ** 2;
+      sum += this.gap(i, da, dd, from);
       // What cannot win any more is not summed up to its end.
       if (sum > most) return Infinity;
     }
@@ -210,12 +217,7 @@ class Quilter {
       differ = (da: number, dd: number): number => {
         const d = d0 + dd,
           i = (a0 + da) * wide + d + free;
-        if (d < -free || !this.filled[i]) return 0;
-        const [sa, sd] = this.sourceOf(da, dd, from),
-          s = sa * this.depth + sd;
-        let sum = 0;
-        for (let c = 0; c < 3; c++) sum += (this.made[c][i] - this.photo[c][s]) ** 2;
-        return sum;
+        return d < -free || !this.filled[i] ? 0 : this.gap(i, da, dd, from);
       };
     // Towards the photo: a seam for each row; towards what was laid down before along the side: one for each column.
     const inward = seam(block, overlap, (row, k) => differ(row, block - overlap + k)),

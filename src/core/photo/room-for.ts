@@ -3,6 +3,7 @@
 import type { Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
 import { reducedTo } from '../ground/resample';
+import { NO_ROOM } from '../values/made';
 import type { Room } from '../values/photo';
 import type { Side } from './edge';
 import { rateSides } from './room-rating';
@@ -47,15 +48,5 @@ export function roomFor(
     ),
     best = rated.find((r) => r.side === prefer) ?? rated.sort((a, b) => b.worth - a.worth)[0];
   if (!best) return null;
-  return {
-    on: true,
-    left: 0,
-    right: 0,
-    top: 0,
-    bottom: 0,
-    reach: null,
-    grain: 1,
-    fill: 'auto',
-    [best.side]: Math.round(free * 1000) / 1000,
-  };
+  return { ...NO_ROOM, [best.side]: Math.round(free * 1000) / 1000 };
 }

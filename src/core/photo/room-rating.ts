@@ -57,8 +57,9 @@ function alongside(photo: Pixels, side: Side): { light: Float32Array; busy: Floa
  * into streaks.
  * @param photo some hundred pixels along its longer side
  */
-export function textureAlong(photo: Pixels, side: Side): Float32Array {
-  const { busy } = alongside(photo, side);
+export const textureAlong = (photo: Pixels, side: Side): Float32Array => textureOf(alongside(photo, side).busy, side);
+
+function textureOf(busy: Float32Array, side: Side): Float32Array {
   // Above and below, what lies in layers would be stacked up anew: only what is busy all over goes on.
   if (side === 'top' || side === 'bottom')
     return new Float32Array(busy.length).fill(
@@ -93,7 +94,7 @@ export function rateSide(photo: Pixels, side: Side): SideRating {
     rough += busy[a];
     varied += (smooth[a] - wide[a]) ** 2;
   }
-  const texture = textureAlong(photo, side).reduce((sum, t) => sum + t, 0) / n;
+  const texture = textureOf(busy, side).reduce((sum, t) => sum + t, 0) / n;
   rough /= n;
   varied = Math.sqrt(varied / n);
   const range = Math.max(...wide) - Math.min(...wide),

@@ -2,7 +2,7 @@
 // colour, sampled along it so that uneven light is matched; a fade over the photo begins as that colour at the join and
 // ends before the subject; noise as strong as the photo's grain keeps the area from looking painted. Where the edge has
 // texture, that is continued.
-import type { Box } from '../ground/box';
+import { areaOf, type Box } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
 import { between } from '../ground/resample';
 import { edgeLight, grainAt, readerOf, type Side, SIDES, widthsAt } from './edge';
@@ -52,9 +52,14 @@ const CLEARANCE = 0.12;
 /**
  * How far a fade may reach from a side without touching the subject, as a share of the photo.
  * @param photo as placed, any size @param known where its subject is, where that was said; else what stands out
+ * @param subject the box of that, where whoever asks has it
  */
-export function freeReach(photo: Pixels, side: Side, known: Grid | null = null): number {
-  const subject = subjectBox(known ?? saliencyOf(photo));
+export function freeReach(
+  photo: Pixels,
+  side: Side,
+  known: Grid | null = null,
+  subject = subjectBox(known ?? saliencyOf(photo)),
+): number {
   if (!subject) return 0.4;
   const way = {
     left: subject.x,
@@ -130,12 +135,12 @@ export function planRoom(
 ): RoomPlan {
   const free = freeOn(photo, size, room),
     plan: RoomPlan = [],
-    stands = subject ? null : subjectBox(saliencyOf(photo)),
-    isDistinct = subject !== null || (stands !== null && stands.width * stands.height < DISTINCT);
+    box = subjectBox(subject ?? saliencyOf(photo)),
+    isDistinct = subject !== null || (box !== null && areaOf(box) < DISTINCT);
   let made = photo;
   for (const side of SIDES) {
     if (free[side] <= 0) continue;
-    const way = freeReach(photo, side, subject),
+    const way = freeReach(photo, side, subject, box),
       extent = side === 'left' || side === 'right' ? photo.width : photo.height,
       seen = textureAlong(made, side),
       shown =

@@ -18,6 +18,12 @@ const MOVED = 0.02;
 export const knownSubject = ({ asset, subject }: Pick<PlacedPhoto, 'asset' | 'subject'>): Subject | null =>
   subject?.of === asset ? subject : null;
 
+/** The same where it tells anything, be it that there is none: nothing found is nothing told. */
+export function toldSubject(photo: Pick<PlacedPhoto, 'asset' | 'subject'>): Subject | null {
+  const known = knownSubject(photo);
+  return known && (known.said || known.boxes.length) ? known : null;
+}
+
 const fine = (v: number): number => Math.round(v * 1e4) / 1e4;
 /** What was found, as a document keeps it. */
 export const subjectFrom = (asset: string, found: readonly Found[]): Subject => ({
@@ -68,7 +74,7 @@ export function subjectOf(pixels: Pixels, photo: PlacedPhoto): Box | null {
 }
 
 /** A part of a photo's file in fractions of the cropped and turned picture; null where it was cropped away. */
-export function inPicture(pixels: { width: number; height: number }, photo: PlacedPhoto, part: Box): Box | null {
+function inPicture(pixels: { width: number; height: number }, photo: PlacedPhoto, part: Box): Box | null {
   const corners = [
       [part.x, part.y],
       [part.x + part.width, part.y + part.height],
@@ -94,8 +100,8 @@ export function subjectGrid(
   width: number,
   height: number,
 ): Grid | null {
-  const known = knownSubject(placed);
-  if (!known || (!known.boxes.length && !known.said)) return null;
+  const known = toldSubject(placed);
+  if (!known) return null;
   const values = new Float32Array(width * height);
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i++) {

@@ -3,6 +3,7 @@
 // stretches of the line boxes of one em; the median stretch counts: one straight edge behind a text is no texture.
 import { lightnessOf } from '../colour/lab-planes';
 import { lowerMedian } from '../ground/median';
+import { between } from '../ground/resample';
 import type { Transform } from '../ground/transform';
 import type { TextLayout } from '../type/layout';
 import type { Region } from './coverage';
@@ -206,22 +207,7 @@ function wideBlur(from: Float32Array, width: number, height: number, sigma: numb
   for (let o = 0; o < small.length; o++) small[o] /= counts[o];
   const soft = blur(small, w, h, Math.sqrt(sigma * sigma - (k * k - 1) / 12 - (k * k) / 6) / k),
     out = new Float32Array(width * height);
-  // Evenly between the middles of blocks.
-  const across = Array.from({ length: width }, (_, x) => Math.min(w - 1, Math.max(0, (x + 0.5) / k - 0.5))),
-    left = Int32Array.from(across, Math.floor),
-    share = Float32Array.from(across, (u, x) => u - left[x]);
-  for (let y = 0, i = 0; y < height; y++) {
-    const v = Math.min(h - 1, Math.max(0, (y + 0.5) / k - 0.5)),
-      top = Math.floor(v),
-      f = v - top,
-      a = top * w,
-      b = Math.min(h - 1, top + 1) * w;
-    for (let x = 0; x < width; x++, i++) {
-      const l = left[x],
-        r = Math.min(w - 1, l + 1),
-        g = share[x];
-      out[i] = (soft[a + l] * (1 - g) + soft[a + r] * g) * (1 - f) + (soft[b + l] * (1 - g) + soft[b + r] * g) * f;
-    }
-  }
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) out[i] = between(soft, w, h, (x + 0.5) / k, (y + 0.5) / k);
   return out;
 }

@@ -3,7 +3,7 @@
 import { contrastOfHex } from '../colour/srgb';
 import { SMALLEST_SHOWN } from '../piece/destinations';
 import type { Swatch } from '../values/fill';
-import { baseRatio, type Goal } from './verdict';
+import { baseRatio, type Goal, LARGE, verdictOf } from './verdict';
 
 /** A house colour as ink on another one. */
 export interface HousePair {
@@ -16,15 +16,10 @@ export interface HousePair {
   fromBold: number | null;
 }
 
-/** Larger type than this needs no less. */
-const LARGEST = 24;
-
 /** The least whole size as shown, or the border of large type, at which a ratio is enough; null at none. */
-function leastSize(ratio: number, goal: Goal, weight: number): number | null {
-  // 18.66 px is where bold type counts as large (WCAG 2.2).
-  const sizes = [SMALLEST_SHOWN, 18.66, LARGEST];
-  return sizes.find((px) => ratio >= baseRatio(goal, px, weight) - 0.0005) ?? null;
-}
+const leastSize = (ratio: number, goal: Goal, weight: number): number | null =>
+  [SMALLEST_SHOWN, LARGE.bold, LARGE.usual].find((px) => verdictOf(ratio, baseRatio(goal, px, weight)) === 'clear') ??
+  null;
 
 /**
  * All ordered pairs of the plain colours among swatches, ink by ink, in their order; gradients are left out.

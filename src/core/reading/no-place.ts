@@ -1,7 +1,7 @@
 // What else could be done where a text fits nowhere as it is: smaller type, its own line breaks let go, or room made
 // beside the photo; each with the place it would take, and what it would read there.
 import type { Box } from '../ground/box';
-import { isText } from '../kinds/layers';
+import { isPhoto, isText, type Layer } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
 import { WORTH_ROOM } from '../photo/room-rating';
@@ -13,6 +13,7 @@ import type { LayerChange } from '../piece/treatments';
 import type { Painter } from '../scene/painter';
 import { ratingsOf } from '../scene/room-sides';
 import { type QuietMap, type QuietSpot, quietSpots } from './quiet-spots';
+import { NO_ROOM } from '../values/made';
 import type { Reading } from './read';
 
 export interface OtherPlace {
@@ -53,8 +54,8 @@ export function spotsFor(painter: Painter, piece: Piece, slide: Slide, size: Siz
         .map((l) => ({ id: l.id, set: l }));
     return { kind, says: says(spot), change, frame: spot.frame, reading: spot.reading };
   };
-  const changed = (what: string, how: (l: never) => void): Piece =>
-    changeIn({ ...piece, slides: [slide] }, slide.id, [what], size.id, how as never, 'this');
+  const changed: Changed = (what, is, how) =>
+    changeIn({ ...piece, slides: [slide] }, slide.id, [what], size.id, (l) => is(l) && how(l), 'this');
   return {
     ...found,
     otherwise: [
@@ -65,7 +66,8 @@ export function spotsFor(painter: Painter, piece: Piece, slide: Slide, size: Siz
   };
 }
 
-type Changed = (what: string, how: (l: never) => void) => Piece;
+/** @param is the kind of layer that is changed */
+type Changed = <L extends Layer>(what: string, is: (l: Layer) => l is L, how: (l: L) => void) => Piece;
 type Tried = (kind: OtherPlace['kind'], says: (spot: QuietSpot) => string, next: Piece) => OtherPlace | null;
 
 /** Breaks that were typed give way to those of the place. */
@@ -75,7 +77,7 @@ function withoutBreaks(text: TextLayer, changed: Changed, tried: Tried): OtherPl
     'breaks',
     ({ lines }) => `other line breaks, ${lines === 1 ? 'one line' : `${lines} lines`}`,
     // A line feed and a blank are as long: parts of the text stay where they are.
-    changed(text.id, (l: TextLayer) => void (l.text = l.text.replace(/\n/g, ' '))),
+    changed(text.id, isText, (l) => void (l.text = l.text.replace(/\n/g, ' '))),
   );
 }
 
@@ -96,7 +98,7 @@ function smaller(
     const found = tried(
       'smaller',
       () => `type of ${Math.round(placed.fontSize * k)} px instead of ${Math.round(placed.fontSize)}`,
-      changed(text.id, (l: TextLayer) => {
+      changed(text.id, isText, (l) => {
         l.fontSize *= k;
         l.spans = l.spans.map((s) =>
           s.look.fontSize === undefined ? s : { ...s, look: { ...s.look, fontSize: s.look.fontSize * k } },
@@ -127,8 +129,8 @@ function withRoomMade(
     const found = tried(
       'room',
       () => `room made ${SIDE_WORD[side]}`,
-      changed(photo.id, (l: PhotoLayer) => {
-        l.room = { on: true, left: 0, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'auto', [side]: ROOM };
+      changed(photo.id, isPhoto, (l) => {
+        l.room = { ...NO_ROOM, [side]: ROOM };
       }),
     );
     if (found) return found;

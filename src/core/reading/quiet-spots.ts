@@ -4,7 +4,7 @@
 import { entersZone, zonesOf } from '../arrange/zones';
 import { labOf } from '../colour/lab-planes';
 import { luminance } from '../colour/srgb';
-import { type Box, grown, touch } from '../ground/box';
+import { areaOf, type Box, grown, sharedBy, touch } from '../ground/box';
 import { shot } from '../ground/surface';
 import { boundsOf } from '../ground/transform';
 import { marginOf } from '../kinds/common';
@@ -428,11 +428,7 @@ function placesOf(
   return found;
 }
 
-const apart = (a: Box, b: Box): boolean => {
-  const w = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x),
-    h = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
-  return w <= 0 || h <= 0 || w * h < 0.25 * Math.min(a.width * a.height, b.width * b.height);
-};
+const apart = (a: Box, b: Box): boolean => areaOf(sharedBy(a, b)) < 0.25 * Math.min(areaOf(a), areaOf(b));
 
 const inksOf = (painter: Painter, piece: Piece, slide: Slide, size: Size, probe: TextProbe): number[] => {
   const at = probe.halo.ink ?? { x: 0, y: 0 };

@@ -8,9 +8,10 @@ export const UNSEEN = 1.15;
 /** Up to here a backdrop counts as calm. */
 const CALM = 10;
 
-/** Is a text large as shown? WCAG 2.2: 24 px, or 18.66 px when bold. */
+/** From this size as shown a text is large, px: WCAG 2.2, and when bold. */
+export const LARGE = { usual: 24, bold: 18.66 };
 export const isLarge = (shownPx: number, weight: number): boolean =>
-  shownPx >= 24 || (shownPx >= 18.66 && weight >= 700);
+  shownPx >= LARGE.usual || (shownPx >= LARGE.bold && weight >= 700);
 
 /** The ratio of WCAG 2.2, 1.4.3 (standard) or 1.4.6 (strict). */
 export function baseRatio(goal: Goal, shownPx: number, weight: number): number {

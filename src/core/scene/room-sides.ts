@@ -6,12 +6,12 @@ import { photoWithin, type RoomShape } from '../photo/room';
 import { rateSide, type SideRating } from '../photo/room-rating';
 import { layerIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
+import { NO_ROOM } from '../values/made';
 import type { Painter } from './painter';
 import { sceneWith } from './scene';
 
 /** Longer side at which a photo is looked at, px. */
 const SIDE = 420;
-const NONE: RoomShape = { left: 0, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'auto' };
 
 /** Room that a side is rated for where it has none, as a share of the photo's box. */
 const TRIED = 0.4;
@@ -24,7 +24,7 @@ export function ratingsOf(painter: Painter, piece: Piece, slide: Slide, size: Si
   const placed = layerIn(layer, size, piece.sizes[0]),
     k = Math.min(1, SIDE / Math.max(placed.box.width, placed.box.height));
   return SIDES.map((side) => {
-    const room: RoomShape = { ...(placed.room?.on ? placed.room : NONE) };
+    const room: RoomShape = { ...(placed.room?.on ? placed.room : NO_ROOM) };
     room[side] ||= TRIED;
     const inner = photoWithin(placed.box, room),
       width = Math.max(8, Math.round(inner.width * k)),

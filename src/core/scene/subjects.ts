@@ -1,11 +1,11 @@
 // Where the subjects of a slide's photos lie on it, as far as they are known.
-import { type Box, union } from '../ground/box';
-import { apply, boxTransform, invert } from '../ground/transform';
+import { areaOf, type Box, sharedBy } from '../ground/box';
+import { boundsThrough, boxTransform, invert } from '../ground/transform';
 import { isPhoto } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
 import { placePhoto } from '../photo/fit';
 import { photoWithin } from '../photo/room';
-import { knownSubject } from '../photo/subject';
+import { toldSubject } from '../photo/subject';
 import type { Piece, Size, Slide } from '../piece/schema';
 import type { Painter } from './painter';
 
@@ -24,30 +24,20 @@ export function partOn(layer: PhotoLayer, photo: { width: number; height: number
   const room = layer.room?.on && !layer.cut?.on ? layer.room : null,
     inner = room ? photoWithin(layer.box, room) : { ...layer.box, x: 0, y: 0 },
     { target, toFile } = placePhoto(photo, inner, room ? { ...layer, fit: 'cover' } : layer),
-    back = invert(toFile),
-    within = union(
-      [part.x, part.x + part.width].flatMap((x) =>
-        [part.y, part.y + part.height].map((y): Box => {
-          const [u, v] = apply(back, x * photo.width, y * photo.height);
-          return {
-            x: inner.x + target.x + Math.min(target.width, Math.max(0, u)),
-            y: inner.y + target.y + Math.min(target.height, Math.max(0, v)),
-            width: 0,
-            height: 0,
-          };
-        }),
-      ),
-    );
-  if (within.width < 1 || within.height < 1) return null;
-  const turn = boxTransform(layer.box, layer.rotation);
-  return union(
-    [within.x, within.x + within.width].flatMap((x) =>
-      [within.y, within.y + within.height].map((y): Box => {
-        const [u, v] = apply(turn, x, y);
-        return { x: u, y: v, width: 0, height: 0 };
-      }),
-    ),
-  );
+    seen = boundsThrough(invert(toFile), {
+      x: part.x * photo.width,
+      y: part.y * photo.height,
+      width: part.width * photo.width,
+      height: part.height * photo.height,
+    }),
+    { x, y, width, height } = sharedBy(seen, { x: 0, y: 0, width: target.width, height: target.height });
+  if (width < 1 || height < 1) return null;
+  return boundsThrough(boxTransform(layer.box, layer.rotation), {
+    x: inner.x + target.x + x,
+    y: inner.y + target.y + y,
+    width,
+    height,
+  });
 }
 
 /** Pictures must be there. What was cut out of its photo is known by its own form, and not told here. */
@@ -56,18 +46,14 @@ export function subjectsOn(painter: Painter, piece: Piece, slide: Slide, size: S
   let known = false;
   for (const layer of painter.sceneOf(piece, slide, size).layers) {
     if (!isPhoto(layer) || layer.band === 'message' || !layer.visible || layer.cut?.on) continue;
-    const subject = knownSubject(layer),
+    const subject = toldSubject(layer),
       photo = painter.studio.picture(layer.asset);
-    if (!subject || !photo || (!subject.said && !subject.boxes.length)) continue;
+    if (!subject || !photo) continue;
     known = true;
     for (const part of subject.boxes) {
-      const box = partOn(layer, photo, part);
-      if (!box) continue;
-      const x = Math.max(0, box.x),
-        y = Math.max(0, box.y),
-        width = Math.min(size.width, box.x + box.width) - x,
-        height = Math.min(size.height, box.y + box.height) - y;
-      if (width > 0 && height > 0) boxes.push({ x, y, width, height });
+      const at = partOn(layer, photo, part),
+        box = at && sharedBy(at, { x: 0, y: 0, width: size.width, height: size.height });
+      if (box && areaOf(box) > 0) boxes.push(box);
     }
   }
   return { boxes, known };

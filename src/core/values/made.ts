@@ -1,6 +1,7 @@
 // Values to begin with: fills, gradients, shadows, backings.
 import type { Colour, Fill, Gradient } from './fill';
 import { PLAIN_PATTERN } from './plain';
+import type { Room } from './photo';
 import type { Shadow } from './shape';
 import type { Backing } from './text';
 
@@ -48,3 +49,15 @@ export const makeBacking = (colour: Colour, even = 0.9): Backing => ({
   even,
   shadows: [],
 });
+
+/** Room on no side yet. */
+export const NO_ROOM: Room = {
+  on: true,
+  left: 0,
+  right: 0,
+  top: 0,
+  bottom: 0,
+  reach: null,
+  grain: 1,
+  fill: 'auto',
+};

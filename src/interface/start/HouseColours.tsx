@@ -2,6 +2,7 @@
 // Which colour of a campaign's house style reads on which, as samples in a table: ink by row, ground by column.
 import { SegmentedControl, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { SMALLEST_SHOWN } from '../../core/piece/destinations';
 import { type HousePair, houseContrast } from '../../core/reading/house-contrast';
 import type { Goal } from '../../core/reading/verdict';
 import type { Swatch } from '../../core/values/fill';
@@ -12,7 +13,7 @@ import css from './HouseColours.module.css';
 /** From which size a pair is Clear, in words. */
 function sizeInWords({ from, fromBold }: HousePair): string {
   if (from === null) return 'at no size';
-  if (from <= 11) return 'at any size';
+  if (from === SMALLEST_SHOWN) return 'at any size';
   return fromBold !== null && fromBold < from ? `from ${from} px, bold from ${Math.ceil(fromBold)}` : `from ${from} px`;
 }
 
@@ -73,7 +74,7 @@ export function HouseColours({ campaign, onClose }: { campaign: CampaignInfo; on
                     {plain.map((ground) => {
                       const pair = pairs.get(`${ink.id} ${ground.id}`);
                       return (
-                        <td key={ground.id} data-pair={`${ink.id} ${ground.id}`} data-clear={pair?.from ?? undefined}>
+                        <td key={ground.id} data-pair={`${ink.id} ${ground.id}`}>
                           {pair && (
                             <>
                               <b style={{ color: ink.colour, background: ground.colour }} aria-hidden>

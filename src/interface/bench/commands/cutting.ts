@@ -49,18 +49,22 @@ function askForBox(id: string, tried: boolean): void {
   useBrush.setState({ layer: null, boxing: id });
 }
 
+/** What a cut begins with: a box round the subject, or a point on it; and whether somebody showed that. */
+interface Begin {
+  box?: Cut['box'];
+  point?: { x: number; y: number };
+  shown: boolean;
+}
+
 /**
  * Finds the mask for strokes and puts both into the document, as one step.
- * @param strokes given what is there and what waits @param drawn a box round the subject; what there is where left out
- * @param byHand somebody drew it @param point that somebody clicked instead
+ * @param strokes given what is there and what waits @param begin what it begins with; as it did before where left out
  */
 async function solve(
   id: string,
   strokes: (there: readonly CutStroke[]) => CutStroke[],
   label: string,
-  drawn?: Cut['box'],
-  byHand = true,
-  point: { x: number; y: number } | null = null,
+  begin?: Begin,
 ): Promise<void> {
   const layer = layerNow(id),
     mine = ++asked;
@@ -70,11 +74,11 @@ async function solve(
     for (;;) {
       const there = layerNow(id)?.cut?.strokes,
         wanted = strokes(there ?? []),
-        box = drawn === undefined ? (layerNow(id)?.cut?.box ?? null) : drawn;
-      const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted, box, point);
+        box = begin ? (begin.box ?? null) : (layerNow(id)?.cut?.box ?? null);
+      const found = await solverWorkers().at(-1)!.cutOut(layer.asset, wanted, box, begin?.point);
       // A newer question has this one's strokes; the photo may have been replaced, or taken away, meanwhile.
       if (mine !== asked || !found || layerNow(id)?.asset !== layer.asset) return;
-      if (!found.sure) return askForBox(id, byHand && (box !== null || point !== null));
+      if (!found.sure) return askForBox(id, begin?.shown ?? box !== null);
       const mask = await storedMask(found);
       if (mine !== asked) return;
       // Undone or changed while it was solved: once more, from what is there now.
@@ -111,14 +115,14 @@ export async function cutAnew(id: string, label: string, box: Cut['box'] = null)
     own = box ?? (subject ? cutBox(subject) : null);
   // Given up, or asked anew, meanwhile.
   if (mine !== asked) return;
-  return solve(id, () => [], label, own, box !== null);
+  return solve(id, () => [], label, { box: own, shown: box !== null });
 }
 
 /** Cuts out what lies where somebody clicked. */
 export function cutAt(id: string, point: { x: number; y: number }): Promise<void> {
   cancelCut();
   useBrush.setState({ boxing: null });
-  return solve(id, () => [], 'Cut out', null, true, point);
+  return solve(id, () => [], 'Cut out', { point, shown: true });
 }
 
 /** Adds a stroke; those drawn while one is being solved are solved with it. */

@@ -6,6 +6,7 @@ import type { PhotoLayer } from '../../../core/kinds/photo';
 import { type Side, SIDES } from '../../../core/photo/edge';
 import { type SideRating, WORTH_ROOM } from '../../../core/photo/room-rating';
 import { knownSubject } from '../../../core/photo/subject';
+import { NO_ROOM } from '../../../core/values/made';
 import type { Room } from '../../../core/values/photo';
 import { latest, readingWorker } from '../../../workers/clients';
 import { asking } from '../../shared/asking';
@@ -19,7 +20,6 @@ import { Amount } from './Amount';
 const ask = latest((...args: Parameters<ReturnType<typeof readingWorker>['roomSides']>) =>
   readingWorker().roomSides(...args),
 );
-const NEW: Room = { on: true, left: 0, right: 0, top: 0, bottom: 0, reach: null, grain: 1, fill: 'auto' };
 const SIDE_WORD: Record<Side, string> = { left: 'Left', right: 'Right', top: 'Top', bottom: 'Bottom' };
 /** Why room on a side would be seen. */
 function reasonFor({ kind, where }: SideRating): string {
@@ -60,14 +60,14 @@ export function RoomFields({ layer }: { layer: PhotoLayer }) {
     useRoomMarks.setState({ layer: layer.id, ratings: ratings ?? [] });
     return () => useRoomMarks.setState({ layer: null, ratings: [] });
   }, [layer.id, ratings]);
-  const room = layer.room ?? NEW;
+  const room = layer.room ?? NO_ROOM;
   const set = (values: Partial<Room>, merge = true): void =>
     change<PhotoLayer>(
       'Make room',
       [layer.id],
       (l) => {
         rememberSubject(l);
-        l.room = { ...(l.room ?? NEW), on: true, ...values };
+        l.room = { ...(l.room ?? NO_ROOM), on: true, ...values };
       },
       merge ? `room:${layer.id}` : null,
     );

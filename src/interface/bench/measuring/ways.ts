@@ -186,14 +186,17 @@ async function askAll({ mine, scene, ask, workers, width }: Round, queue: Asked[
   );
 }
 
-/** What is asked, as the bench stands. */
-async function roundNow(mine: number, about: WaysQuestion): Promise<Round> {
-  const s = useBench.getState(),
-    all = about.everySlide ?? false;
+/** What is asked about, as the bench stands. */
+function sceneNow(all: boolean): Shown {
+  const s = { ...useBench.getState(), preview: null };
+  return all ? wholeShown(s) : shownOf(s);
+}
+/** @param scene as it was when the question was asked: the bench may have gone on since */
+async function roundOf(mine: number, scene: Shown, about: WaysQuestion): Promise<Round> {
   return {
     mine,
-    scene: all ? wholeShown({ ...s, preview: null }) : shownOf({ ...s, preview: null }),
-    ask: { ...about, colours: await coloursNow(), hardest: all ? undefined : hardestNow() },
+    scene,
+    ask: { ...about, colours: await coloursNow(), hardest: about.everySlide ? undefined : hardestNow() },
     workers: solved.has(solvedPicture()) ? solverWorkers() : firstSolvers(),
     // Only looked at pictures are worth waiting for.
     width: usePanels.getState().reading === 'ways' ? PICTURE_WIDTH : 0,
@@ -215,7 +218,7 @@ async function solve(texts: string[] | undefined, all: boolean, most: boolean): 
   const mine = ++question,
     s = useBench.getState(),
     asked = questionNow(texts, all),
-    scene = all ? wholeShown({ ...s, preview: null }) : shownOf({ ...s, preview: null }),
+    scene = sceneNow(all),
     picture = solvedPicture(),
     left: readonly WayKind[] = most ? [] : ['move'],
     kinds = ORDER.filter((k) => !left.includes(k));
@@ -239,7 +242,7 @@ async function solve(texts: string[] | undefined, all: boolean, most: boolean): 
     });
     return most && kept.left.length ? solveLeft(texts, all) : undefined;
   }
-  const round = await roundNow(mine, about);
+  const round = await roundOf(mine, scene, about);
   if (!current()) return;
   try {
     const now = round.workers[0].kept(shownOf({ ...s, preview: null }));
@@ -274,15 +277,15 @@ async function solveLeft(texts: string[] | undefined, all: boolean): Promise<voi
   const w = useWays.getState();
   if (!w.complete || !w.left.length || !w.question || !same(w.question, questionNow(texts, all))) return;
   const mine = ++question,
+    scene = sceneNow(all),
     about = aboutNow(texts, all, w.question),
     queue = [...w.left];
   useWays.setState({ running: true, asked: w.asked + queue.length });
   try {
-    const round = await roundNow(mine, about);
-    await askAll(round, queue);
+    await askAll(await roundOf(mine, scene, about), queue);
     if (question !== mine) return;
     useWays.setState({ left: [] });
-    keepNow(round.scene, about);
+    keepNow(scene, about);
   } catch (e) {
     console.error(e);
     if (question === mine) useWays.setState({ failed: true });

@@ -1,9 +1,9 @@
 'use client';
 // A box drawn on a photo, in fractions of its file; Escape gives up.
-import { useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { boxBetween } from '../../../core/arrange/align';
-import type { Box } from '../../../core/ground/box';
-import { apply } from '../../../core/ground/transform';
+import { areaOf, type Box, sharedBy } from '../../../core/ground/box';
+import { apply, boundsThrough } from '../../../core/ground/transform';
 import { isPhoto } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { placePhoto } from '../../../core/photo/fit';
@@ -11,6 +11,7 @@ import { layerIn } from '../../../core/piece/resolve';
 import { useAssetSize } from '../../shared/assets';
 import { currentSize, currentSlide, useBench } from '../state/store';
 import css from './BoxOnPhoto.module.css';
+import { pointOn, useEscape } from './on-layer';
 
 /** Smaller boxes are clicks, CSS px. */
 const LEAST = 6;
@@ -36,28 +37,16 @@ export function BoxOnPhoto({ scale, photo: id, label, busy, onBox, onPoint, onLe
     photo = useAssetSize(found?.asset ?? null),
     [start, setStart] = useState<{ x: number; y: number } | null>(null),
     [box, setBox] = useState<Box | null>(null);
-  useEffect(() => {
-    if (!found) return;
-    const key = (e: KeyboardEvent): void => {
-      if (e.key !== 'Escape') return;
-      e.stopPropagation();
-      setBox(null);
-      onLeave();
-    };
-    window.addEventListener('keydown', key, true);
-    return () => window.removeEventListener('keydown', key, true);
-  }, [found, onLeave]);
+  const leave = useCallback(() => {
+    setBox(null);
+    onLeave();
+  }, [onLeave]);
+  useEscape(found !== undefined, leave);
   if (!found || !photo) return null;
   const layer = layerIn(found, size, base),
     at = (e: React.PointerEvent): { x: number; y: number } => {
-      const r = e.currentTarget.getBoundingClientRect(),
-        a = (-layer.rotation * Math.PI) / 180,
-        dx = (e.clientX - r.left - r.width / 2) / scale,
-        dy = (e.clientY - r.top - r.height / 2) / scale;
-      return {
-        x: dx * Math.cos(a) - dy * Math.sin(a) + layer.box.width / 2,
-        y: dx * Math.sin(a) + dy * Math.cos(a) + layer.box.height / 2,
-      };
+      const { x, y } = pointOn(e, layer.rotation, layer.box.width * scale, layer.box.height * scale);
+      return { x: x / scale, y: y / scale };
     };
   const end = (e: React.PointerEvent): void => {
     setStart(null);
@@ -69,17 +58,15 @@ export function BoxOnPhoto({ scale, photo: id, label, busy, onBox, onPoint, onLe
       return onPoint?.(found.id, { x: unit(x / photo.width), y: unit(y / photo.height) });
     }
     // Of a photo that is flipped or turned within its frame the corners may change places.
-    const corners = [box.x, box.x + box.width].flatMap((x) =>
-        [box.y, box.y + box.height].map((y) => apply(toFile, x - target.x, y - target.y)),
-      ),
-      xs = corners.map(([x]) => unit(x / photo.width)),
-      ys = corners.map(([, y]) => unit(y / photo.height)),
-      left = Math.min(...xs),
-      top = Math.min(...ys),
-      width = Math.max(...xs) - left,
-      height = Math.max(...ys) - top;
-    if (width > 0 && height > 0)
-      void onBox(found.id, { x: left, y: top, width, height }, e.shiftKey).finally(() => setBox(null));
+    const inFile = boundsThrough(toFile, { ...box, x: box.x - target.x, y: box.y - target.y }),
+      part = {
+        x: inFile.x / photo.width,
+        y: inFile.y / photo.height,
+        width: inFile.width / photo.width,
+        height: inFile.height / photo.height,
+      },
+      drawn = sharedBy(part, { x: 0, y: 0, width: 1, height: 1 });
+    if (areaOf(drawn) > 0) void onBox(found.id, drawn, e.shiftKey).finally(() => setBox(null));
     else setBox(null);
   };
   return (

@@ -12,6 +12,7 @@ import { addStroke } from '../commands/cutting';
 import { useBrush } from '../state/brush';
 import { currentSize, currentSlide, useBench } from '../state/store';
 import css from './CutBrush.module.css';
+import { pointOn, useEscape } from './on-layer';
 
 /** Points closer than this on the stage are one, CSS px. */
 const APART = 3;
@@ -21,6 +22,8 @@ const thinned = <P,>(points: readonly P[]): P[] =>
   points.length <= MOST_POINTS
     ? [...points]
     : Array.from({ length: MOST_POINTS }, (_, i) => points[Math.round((i * (points.length - 1)) / (MOST_POINTS - 1))]);
+
+const leave = (): void => useBrush.setState({ layer: null });
 
 export function CutBrush({ scale }: { scale: number }) {
   const { layer: id, keep, size: brush, busy } = useBrush();
@@ -32,16 +35,7 @@ export function CutBrush({ scale }: { scale: number }) {
   const [sent, setSent] = useState<{ points: { x: number; y: number }[]; keep: boolean; diameter: number }[]>([]);
   const [line, setLine] = useState<{ x: number; y: number }[]>([]);
   const [at, setAt] = useState<{ x: number; y: number } | null>(null);
-  useEffect(() => {
-    if (!found) return;
-    const key = (e: KeyboardEvent): void => {
-      if (e.key !== 'Escape') return;
-      e.stopPropagation();
-      useBrush.setState({ layer: null });
-    };
-    window.addEventListener('keydown', key, true);
-    return () => window.removeEventListener('keydown', key, true);
-  }, [found]);
+  useEscape(found !== undefined, leave);
   useEffect(() => useBrush.subscribe((now, before) => void (before.busy && !now.busy && setSent([]))), []);
   if (!found || !photo) return null;
   const layer = layerIn(found, size, base),
@@ -50,16 +44,8 @@ export function CutBrush({ scale }: { scale: number }) {
   const long = Math.max(photo.width, photo.height),
     perFile = Math.hypot(toFile[0], toFile[1]);
   const diameter = ((brush * long) / perFile) * scale;
-  const local = (e: React.PointerEvent<SVGSVGElement>): { x: number; y: number } => {
-    const r = e.currentTarget.getBoundingClientRect(),
-      a = (-rotation * Math.PI) / 180,
-      dx = e.clientX - (r.left + r.width / 2),
-      dy = e.clientY - (r.top + r.height / 2);
-    return {
-      x: dx * Math.cos(a) - dy * Math.sin(a) + (box.width * scale) / 2,
-      y: dx * Math.sin(a) + dy * Math.cos(a) + (box.height * scale) / 2,
-    };
-  };
+  const local = (e: React.PointerEvent): { x: number; y: number } =>
+    pointOn(e, rotation, box.width * scale, box.height * scale);
   const end = (): void => {
     const points = line.map((p) => {
       const [x, y] = apply(toFile, p.x / scale - target.x, p.y / scale - target.y);

@@ -7,6 +7,7 @@ import { photoWithin } from '../../../core/photo/room';
 import { layerIn } from '../../../core/piece/resolve';
 import { KIND_WORD, useRoomMarks } from '../state/room-marks';
 import { currentSize, currentSlide, useBench } from '../state/store';
+import label from './Label.module.css';
 import css from './RoomMarks.module.css';
 
 export function RoomMarks({ scale }: { scale: number }) {
@@ -51,7 +52,7 @@ export function RoomMarks({ scale }: { scale: number }) {
                 }
               />
             ))}
-            <span>{KIND_WORD[r.kind]}</span>
+            <span className={label.label}>{KIND_WORD[r.kind]}</span>
           </div>
         ))}
       </div>

@@ -9,6 +9,7 @@ import { drawSubject, subjectNow } from '../commands/subject';
 import { currentSize, currentSlide, useBench } from '../state/store';
 import { useSubjects } from '../state/subjects';
 import { BoxOnPhoto } from './BoxOnPhoto';
+import label from './Label.module.css';
 import css from './SubjectMarks.module.css';
 
 const leave = (): void => useSubjects.setState({ drawing: null });
@@ -39,7 +40,7 @@ export function SubjectMarks({ scale }: { scale: number }) {
                   height: at.height * scale,
                 }}
               >
-                <span>{b.what || 'subject'}</span>
+                <span className={label.label}>{b.what || 'subject'}</span>
               </div>
             )
           );
