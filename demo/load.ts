@@ -12,6 +12,7 @@ import { postPiece } from '../src/server/posting/post';
 import { closeCrews } from '../src/server/crew/crews';
 import type { PostKind } from '../src/core/posting/rules';
 import { PICTURES, piecesOf, swatches } from './ostrel-line';
+import { templatesOf } from './templates';
 
 const CAMPAIGN = 'ostrel-line';
 /** The label and the shadow are no part of the cup; its handle, grey before grey, is. */
@@ -115,6 +116,7 @@ try {
       (file) => films[file],
     ).reverse())
       await createPiece(piece, CAMPAIGN, id);
+    for (const { id, piece } of templatesOf((file) => photos[file]).reverse()) await createPiece(piece, CAMPAIGN, id);
     await Promise.all(
       POSTS.map(async ({ piece, days, ...post }) =>
         postPiece(

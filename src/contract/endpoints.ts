@@ -11,6 +11,7 @@ import { server } from './server';
 import { sizes } from './sizes';
 import { slides } from './slides';
 import { solving } from './solving';
+import { templates } from './templates';
 
 export const ENDPOINTS = {
   ...server,
@@ -24,6 +25,7 @@ export const ENDPOINTS = {
   ...places,
   ...files,
   ...posting,
+  ...templates,
 };
 export type Endpoints = typeof ENDPOINTS;
 export type Key = keyof Endpoints;

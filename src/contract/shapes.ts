@@ -99,6 +99,7 @@ export const SummarySchema = z.object({
   ),
   slides: z.number().int(),
   section: z.boolean().describe('A section of a page: its slides are pictures of a slideshow'),
+  template: z.boolean().describe('Others are made of it'),
   look: z.string().describe('What a picture of it depends on'),
   damaged: z.boolean(),
   deletedAt: z.string().nullable(),

@@ -40,7 +40,7 @@ interface Row {
 export async function feedOf(campaign: string, asked: Pick<Job, 'signal' | 'client' | 'heavy'>): Promise<Feed> {
   const house = await readHouse(campaign);
   const rows = (await database()('pieces')
-    .where({ campaign_id: campaign, damaged: false })
+    .where({ campaign_id: campaign, damaged: false, template: false })
     .whereNull('deleted_at')
     .orderBy('created_at', 'desc')
     .orderBy('id', 'desc')

@@ -39,6 +39,8 @@ export interface PieceSummary {
   slides: number;
   /** A section of a page: its slides are pictures of a slideshow. */
   section: boolean;
+  /** Others are made of it. */
+  template: boolean;
   /** What a picture of the piece depends on: its revision, and that of its campaign's house style. */
   look: string;
   /** Its document cannot be opened; earlier versions can be restored. */
@@ -63,6 +65,7 @@ type Row = {
   created_at: Date;
   changed_at: Date;
   summary: string | null;
+  template: number | boolean;
   damaged: number | boolean;
   deleted_at: Date | null;
 };
@@ -144,6 +147,7 @@ const fromRow = (r: Row & { house_revision: number }): PieceSummary => ({
   revision: r.revision,
   changedAt: r.changed_at.toISOString(),
   look: `${r.revision}.${r.house_revision}`,
+  template: Boolean(r.template),
   damaged: Boolean(r.damaged),
   deletedAt: r.deleted_at?.toISOString() ?? null,
   ...(r.summary === null
@@ -158,12 +162,16 @@ const LISTED = [
   'pieces.revision',
   'pieces.changed_at',
   'pieces.summary',
+  'pieces.template',
   'pieces.damaged',
   'pieces.deleted_at',
   'house_revision',
 ];
 
-/** Pieces, latest changed first; or those in the bin. @throws Problem 400 for a broken cursor */
+/**
+ * Pieces that are no templates, latest changed first; or whatever is in the bin.
+ * @throws Problem 400 for a broken cursor
+ */
 export function listPieces(at: {
   cursor?: string;
   limit: number;
@@ -177,7 +185,10 @@ export function listPieces(at: {
       database()('pieces')
         .join('campaigns', 'campaigns.id', 'pieces.campaign_id')
         .select(at.search ? [...LISTED, 'pieces.words'] : LISTED)
-        .where((q) => (at.bin ? q.whereNotNull('deleted_at') : q.whereNull('deleted_at')))
+        .where((q) => {
+          if (at.bin) void q.whereNotNull('deleted_at');
+          else void q.where({ template: false }).whereNull('deleted_at');
+        })
         .modify((q) => {
           if (at.campaign !== undefined) void q.where({ campaign_id: at.campaign });
         })
@@ -190,6 +201,7 @@ export function listPieces(at: {
 /** How many pieces each campaign has. */
 async function countPieces(): Promise<Map<string, number>> {
   const rows = await database()('pieces')
+    .where({ template: false })
     .whereNull('deleted_at')
     .groupBy('campaign_id')
     .select('campaign_id')
@@ -235,6 +247,7 @@ export async function insertPiece(
     revision: 1,
     document,
     summary: summaryOf(piece),
+    template: piece.template === true,
     created_at: at,
     changed_at: at,
   });
@@ -305,19 +318,44 @@ export async function readPiece(id: string): Promise<StoredPiece> {
     if (!row.damaged) await database()('pieces').where({ id, revision: row.revision }).update({ damaged: true });
     throw e;
   }
-  const house = await readHouse(row.campaign_id).catch((e: unknown) => {
-    // A damaged house style leaves pieces with the colours they have.
+  return storedFrom(row, piece, await houseIfWhole(row.campaign_id));
+}
+
+/** A damaged house style leaves pieces with the colours they have. */
+const houseIfWhole = (campaign: string): Promise<House | null> =>
+  readHouse(campaign).catch((e: unknown) => {
     if (e instanceof Problem && e.status === 422) return null;
     throw e;
   });
-  return {
-    id,
-    campaign: row.campaign_id,
-    revision: row.revision,
-    changedAt: row.changed_at.toISOString(),
-    look: `${row.revision}.${house?.revision ?? 0}`,
-    piece: house ? withHouse(piece, house.swatches) : piece,
-  };
+
+const storedFrom = (row: Row, piece: Piece, house: House | null): StoredPiece => ({
+  id: row.id,
+  campaign: row.campaign_id,
+  revision: row.revision,
+  changedAt: row.changed_at.toISOString(),
+  look: `${row.revision}.${house?.revision ?? 0}`,
+  piece: house ? withHouse(piece, house.swatches) : piece,
+});
+
+/**
+ * Templates with their documents, latest changed first. One that is damaged is left out.
+ * @throws Problem 400 for a broken cursor
+ */
+export async function listTemplates(at: { cursor?: string; limit: number }): Promise<Page<StoredPiece>> {
+  const query = database()('pieces').where({ template: true, damaged: false }).whereNull('deleted_at').select('*'),
+    found = await pageOf<Row, Row>(query, 'changed_at', at, (row) => row),
+    houses = new Map<string, House | null>(),
+    items: StoredPiece[] = [];
+  for (const row of found.items) {
+    if (!houses.has(row.campaign_id)) houses.set(row.campaign_id, await houseIfWhole(row.campaign_id));
+    try {
+      items.push(storedFrom(row, opened(row.document), houses.get(row.campaign_id)!));
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e;
+      await database()('pieces').where({ id: row.id, revision: row.revision }).update({ damaged: true });
+    }
+  }
+  return { items, next: found.next };
 }
 
 /** Is the piece there, in the bin or out of it? @throws Problem 404 */
@@ -401,6 +439,7 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
         revision,
         document,
         summary: summaryOf(piece),
+        template: piece.template === true,
         damaged: false,
         changed_at: now,
       });

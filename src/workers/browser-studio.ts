@@ -1,5 +1,6 @@
 // The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
 import type { Pixels } from '../core/ground/pixels';
+import { reducedTo } from '../core/ground/resample';
 import type { Context2D, Drawable, Surface } from '../core/ground/surface';
 import type { Drawing } from '../core/paint/drawing';
 import type { Studio } from '../core/paint/studio';
@@ -98,6 +99,22 @@ export class BrowserStudio implements Studio {
   async load(id: string): Promise<void> {
     await this.fetch(id);
     this.pictures.makeRoom(new Set([id]));
+  }
+
+  /**
+   * A picture as small as it is tried out: it is loaded whole once, and has a name of its own here.
+   * @param side the longer one at most, px
+   */
+  async reduced(id: string, side: number): Promise<{ name: string; width: number; height: number }> {
+    const name = `${id}@${side}`;
+    this.pictures.touch(name);
+    let small = this.pictures.get(name);
+    if (!small) {
+      await this.load(id);
+      small = reducedTo(this.pictures.get(id)!, side);
+      this.pictures.set(name, small);
+    }
+    return { name, width: small.width, height: small.height };
   }
 
   /** Is there a picture that is large enough to be shown so? */

@@ -7,6 +7,7 @@ import type { Box } from '../core/ground/box';
 import { blank, layInto, type Pixels } from '../core/ground/pixels';
 import { reducedTo } from '../core/ground/resample';
 import { shot } from '../core/ground/surface';
+import type { Extent } from '../core/kinds/common';
 import { isPhoto } from '../core/kinds/layers';
 import type { PhotoLayer } from '../core/kinds/photo';
 import type { TextLayer } from '../core/kinds/text';
@@ -15,7 +16,7 @@ import { lookOf } from '../core/photo/found';
 import { edgeColour } from '../core/photo/margin';
 import { boundsOfMask, maskPixels, type PackedMask, packMask } from '../core/photo/mask';
 import type { SideRating } from '../core/photo/room-rating';
-import type { Grid } from '../core/photo/saliency';
+import { type Grid, saliencyOf, subjectBox } from '../core/photo/saliency';
 import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
 import { slideSeen } from '../core/piece/guests';
@@ -35,6 +36,9 @@ import { readAtWidth, readWidths, stillsAtWidths, type WidthPoint, type WidthRan
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { type MarkReading, readMarks } from '../core/reading/read-mark';
 import { readingKey } from '../core/reading/reading-key';
+import { filled, type FillPicture, fillingOf, type Material, reducedTemplate } from '../core/filling/fill';
+import { coloursOnSlides, type Made, madeFromTemplate } from '../core/filling/from-template';
+import { justEnoughFilled, type Outcome, outcomeOf, solvedFilling } from '../core/filling/solve';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import { type Offer, type Price, type SizeAnswer, SizeSolver, type Survey } from '../core/remedy/every-size';
 import { needAt, surveyAt } from '../core/remedy/every-width';
@@ -56,8 +60,10 @@ import type { Way, WayKind } from '../core/remedy/way';
 import { Ways, wayThumbnail } from '../core/remedy/ways';
 import { WaysOver } from '../core/remedy/ways-over';
 import { ratingsOf } from '../core/scene/room-sides';
+import { pixelsOf } from '../core/scene/whole';
 import type { Family } from '../core/type/catalogue';
 import { hexOf } from '../core/values/swatches';
+import type { Subject } from '../core/values/photo';
 import type { Tone } from '../core/values/tone';
 import { BrowserStudio } from './browser-studio';
 import type { Shown } from './stage';
@@ -205,6 +211,63 @@ const SLICE = 120;
 
 /** Solvers of the sizes that are solved together, by slide and size. */
 let sizesAsked: { question: number; solvers: Map<string, SizeSolver> } = { question: -1, solvers: new Map() };
+
+/** A template with somebody's own photo and words in it, small. */
+export interface TemplatePreview {
+  picture: Pixels;
+  outcome: Outcome;
+  /** Names of texts whose words are too long for their place. */
+  tooLong: string[];
+}
+
+/** The newest question about templates; the pictures and words that are tried in them. */
+let templatesAsked = -1;
+/** Templates are tried out at so many pixels along the longer side. */
+const TRIED_SIDE = 540;
+/** Photos are made so small for that. */
+const SMALL_PHOTO = 1100;
+/** What stands out in them is looked for at this side, px. */
+const SALIENT_SIDE = 256;
+
+/** A photo as small as it is tried in templates. */
+const smallPhoto = async (id: string): Promise<{ asset: string } & Extent> => {
+  const { name, ...extent } = await studio.reduced(id, SMALL_PHOTO);
+  return { asset: name, ...extent };
+};
+
+/** What stands out in small photos, where nothing was found in them. */
+const salient = new Map<string, Subject>();
+
+/** What fills the places for photos, as small as it is tried. */
+async function smallFor(photo: FillPicture): Promise<FillPicture> {
+  const small = await smallPhoto(photo.asset),
+    of = small.asset;
+  if (photo.subject) return { ...photo, ...small, subject: { ...photo.subject, of } };
+  if (!salient.has(of)) {
+    const box = subjectBox(saliencyOf(reducedTo(studio.picture(of)!, SALIENT_SIDE)));
+    salient.set(of, { of, boxes: box ? [{ ...box, what: '' }] : [], said: false });
+  }
+  return { ...photo, ...small, subject: salient.get(of) };
+}
+
+/** A piece with its photos as small as that. */
+async function withSmallPhotos(piece: Piece): Promise<Piece> {
+  const names = new Map<string, string>();
+  for (const l of piece.slides.flatMap((s) => s.layers))
+    if (isPhoto(l) && l.band === 'backdrop') names.set(l.asset, (await smallPhoto(l.asset)).asset);
+  return {
+    ...piece,
+    slides: piece.slides.map((s) => ({
+      ...s,
+      layers: s.layers.map((l) => (isPhoto(l) && names.has(l.asset) ? { ...l, asset: names.get(l.asset)! } : l)),
+    })),
+  };
+}
+
+const withoutLetters = (o: Outcome): Outcome => ({ ...o, readings: o.readings.map((r) => ({ ...r, letters: [] })) });
+
+/** Everything that all slides of a piece need. */
+const prepareWhole = (piece: Piece): Promise<void> => studio.prepareAll(piece, slidesOf(piece), piece.sizes[0]);
 
 /** The newest question of solving for every width: what belongs to an older one is dropped. */
 let solvingWidths = -1;
@@ -670,6 +733,78 @@ export const api = {
     const { piece, slide, size } = await open(scene);
     await breathe();
     return current() ? spotsFor(painter, piece, slide, size, text) : null;
+  },
+
+  /**
+   * The first slide of a template with somebody's photo and words in it, what lies over it as strong as it needs to be;
+   * null where a newer question came.
+   * @param question the same for all templates that are tried together
+   * @param ways take the best ways too, where its own overlays are not enough
+   */
+  async tryTemplate(
+    question: number,
+    template: Piece,
+    material: Material,
+    ways: boolean,
+  ): Promise<TemplatePreview | null> {
+    if (question < templatesAsked) return null;
+    templatesAsked = question;
+    await breathe();
+    const wanted = (): boolean => question >= templatesAsked;
+    if (!wanted()) return null;
+    const { photo, logo } = material,
+      first = reducedTemplate({ ...template, slides: template.slides.slice(0, 1) }, TRIED_SIDE),
+      [size] = first.sizes;
+    for (const slide of first.slides) await painter.prepare(slide);
+    if (logo) await studio.load(logo.asset);
+    const small = photo && (await smallFor(photo)),
+      filling = fillingOf(template, { ...material, photo: small }),
+      { piece: filledIn, tooLong } = filled(painter, first, filling, studio.picture),
+      own = photo ? filledIn : await withSmallPhotos(filledIn);
+    await prepareWhole(own);
+    if (!wanted()) return null;
+    const colours = await coloursOnSlides(own, (asset) => api.palette(asset));
+    let solved = await breathing(justEnoughFilled(painter, own, colours), wanted),
+      outcome = solved && outcomeOf(painter, solved, own.slides[0].id, size, TRIED_SIDE);
+    if (ways && outcome && !outcome.clear) {
+      let n = 0;
+      const best = await breathing(
+        solvedFilling(painter, own, colours, () => `way-${n++}`),
+        wanted,
+      );
+      solved = best?.piece ?? null;
+      outcome = best?.outcomes[0] ?? null;
+    }
+    if (!solved || !outcome) return null;
+    const slide = slideOf(solved, own.slides[0].id),
+      picture = pixelsOf(painter, solved, slide, size, 1);
+    return transfer({ picture, outcome: withoutLetters(outcome), tooLong }, [picture.data.buffer as ArrayBuffer]);
+  },
+
+  /** Makes ready to try templates: their fonts are loaded. */
+  async warmTemplates(templates: readonly Piece[]): Promise<void> {
+    for (const { slides } of templates) for (const slide of slides) await painter.prepare(slide);
+  },
+
+  /**
+   * A piece made of a template: filled, laid out in all its sizes, Clear wherever that is possible.
+   * @param ids for layers that are added: one for each slide and size
+   */
+  async fillTemplate(template: Piece, material: Material, ids: string[]): Promise<Made> {
+    const left = [...ids],
+      made = await madeFromTemplate(
+        {
+          painter,
+          load: prepareWhole,
+          picture: studio.picture,
+          colours: (asset) => api.palette(asset),
+          newId: () => left.shift()!,
+          pause: breathe,
+        },
+        template,
+        fillingOf(template, material),
+      );
+    return { ...made, outcomes: made.outcomes.map(withoutLetters) };
   },
 
   /** A photo as things are looked for in it, and its ratio of width to height. */

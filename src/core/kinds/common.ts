@@ -1,7 +1,7 @@
 // What all layers have, whatever their kind, and how a new one begins.
 import type { z } from 'zod';
 import type { Box } from '../ground/box';
-import { BANDS, BLEND_MODES } from '../values/plain';
+import { BANDS, BLEND_MODES, ROLES } from '../values/plain';
 
 /** The schemas of values, given to the kinds: who paints without validating does without the validator. */
 export type Schemas = typeof import('../values/schemas');
@@ -27,6 +27,8 @@ export const commonFields = (s: Schemas) => ({
   group: s.id.nullable().default(null),
   /** How far it goes on over the neighbouring slides; null ends at its own. */
   carry: s.CarrySchema.nullable().default(null),
+  /** Of a template: what fills its place. */
+  role: s.z.enum(ROLES).optional(),
 });
 
 /** What a layer is on a slide that is not its own. No part of a document: it is found when a slide is looked at. */

@@ -83,6 +83,8 @@ export const PieceSchema = z
     section: SectionSchema.nullable().default(null),
     slides: z.array(SlideSchema).min(1).max(50),
     swatches: z.array(SwatchSchema).max(MOST_SWATCHES).default([]),
+    /** Pieces are made of it by filling the places of its layers that have a role. */
+    template: z.literal(true).optional(),
   })
   .superRefine((piece, ctx) => {
     const unique = (ids: string[], path: (string | number)[], what: string) => {

@@ -29,8 +29,10 @@ export class SlidePhoto {
     piece: Piece,
     slide: Slide,
     private readonly size: Size,
+    /** The longer side at which it is compared, px; smaller ones are quicker, and tell about the same. */
+    side = KEPT_SIDE,
   ) {
-    this.scale = KEPT_SIDE / Math.max(size.width, size.height);
+    this.scale = side / Math.max(size.width, size.height);
     const width = Math.max(1, Math.round(size.width * this.scale)),
       height = Math.max(1, Math.round(size.height * this.scale));
     this.whole = { x: 0, y: 0, width, height };

@@ -24,6 +24,9 @@ export const BLEND_MODES = [
   'luminosity',
 ] as const;
 export type Band = (typeof BANDS)[number];
+/** What a layer of a template is there for: its place is filled when a piece is made of it. */
+export const ROLES = ['photo', 'headline', 'line', 'logo'] as const;
+export type Role = (typeof ROLES)[number];
 export type BlendMode = (typeof BLEND_MODES)[number];
 
 /** Strokes that one cut-out can have, and points that one of them can have. */

@@ -1,7 +1,8 @@
 'use client';
 // A new piece: the destination, or a size of one's own. The right pixel size is known, never guessed.
-import { Checkbox, Group, Select, Text, UnstyledButton } from '@mantine/core';
+import { Button, Checkbox, Group, Select, Text, UnstyledButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
+import { IconTemplate } from '@tabler/icons-react';
 import { useState } from 'react';
 import { type Destination, DESTINATIONS } from '../../core/piece/destinations';
 import { api, type AssetInfo, type CampaignInfo, inWords } from '../shared/api';
@@ -89,18 +90,28 @@ export function NewPiece({
       size={860}
       title={photo ? `Where will "${photo.name}" be shown?` : 'Where will it be shown?'}
     >
-      {campaigns.length > 0 && (
-        <Select
+      <Group justify="space-between" align="flex-end" mb="sm">
+        {campaigns.length > 0 && (
+          <Select
+            size="xs"
+            w={280}
+            label="In the campaign"
+            allowDeselect={false}
+            value={into}
+            data={campaigns.map((c) => ({ value: c.id, label: c.name }))}
+            onChange={setInto}
+          />
+        )}
+        <Button
           size="xs"
-          mb="sm"
-          w={280}
-          label="In the campaign"
-          allowDeselect={false}
-          value={into}
-          data={campaigns.map((c) => ({ value: c.id, label: c.name }))}
-          onChange={setInto}
-        />
-      )}
+          variant="default"
+          leftSection={<IconTemplate size={16} />}
+          component="a"
+          href={`/templates?${new URLSearchParams({ ...(photo ? { photo: photo.id } : {}), ...(into ? { campaign: into } : {}) })}`}
+        >
+          {photo ? 'See it in the templates' : 'Begin with a template'}
+        </Button>
+      </Group>
       {due && (
         <div className={covers.offer}>
           <span className={covers.picture}>

@@ -15,6 +15,7 @@ import {
   IconPhotoUp,
   IconPlus,
   IconSearch,
+  IconTemplate,
   IconTextScan2,
   IconTrash,
 } from '@tabler/icons-react';
@@ -23,13 +24,23 @@ import { useEffect, useRef, useState } from 'react';
 import { isInFeed } from '../../core/piece/covers';
 import { beginningFor } from '../../core/piece/beginning';
 import { renamePiece } from '../../core/piece/edits';
-import { api, type AssetInfo, type CampaignInfo, inWords, type Page, type PieceInfo } from '../shared/api';
+import {
+  api,
+  type AssetInfo,
+  type CampaignInfo,
+  inWords,
+  type Page,
+  type PieceInfo,
+  type StoredPiece,
+} from '../shared/api';
 import { BEGIN_WITH_HEADLINE, BEGIN_WITH_LETTERS, BEGIN_WITH_OUTLINE } from '../shared/beginning';
 import { useFileDrop } from '../shared/file-drop';
 import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
+import { toBin } from '../shared/to-bin';
 import { isPieceFile, takeInWithNotice, uploadWithNotice } from '../shared/upload';
+import { NamePlaces } from '../templates/NamePlaces';
 import { Bin } from './Bin';
 import { CampaignMenu } from './CampaignMenu';
 import { Covers, type KnownFeed } from './Covers';
@@ -55,6 +66,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   const toRename = useRef<string | null>(null);
   const [renaming, setRenaming] = useState<string | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
+  const [templating, setTemplating] = useState<StoredPiece | null>(null);
   const files = useRef<HTMLInputElement>(null),
     zips = useRef<HTMLInputElement>(null),
     finished = useRef<HTMLInputElement>(null);
@@ -116,36 +128,8 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
     pieces.change((all) =>
       [piece, ...all.filter((p) => p.id !== piece.id)].sort((a, b) => b.changedAt.localeCompare(a.changedAt)),
     );
-  const remove = async (piece: PieceInfo): Promise<void> => {
-    try {
-      await api.remove(piece.id);
-      pieces.change((all) => all.filter((p) => p.id !== piece.id));
-      const id = `deleted-${piece.id}`;
-      notifications.show({
-        id,
-        title: `${piece.name} is in the bin`,
-        message: (
-          <Group gap="xs">
-            It stays there for 30 days.
-            <Button
-              size="compact-xs"
-              variant="default"
-              onClick={() =>
-                void api.restore(piece.id).then(
-                  (p) => (back(p), notifications.hide(id)),
-                  (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }),
-                )
-              }
-            >
-              Undo
-            </Button>
-          </Group>
-        ),
-      });
-    } catch (e) {
-      notifications.show({ color: 'amber', ...inWords(e) });
-    }
-  };
+  const remove = (piece: PieceInfo): Promise<void> =>
+    toBin(piece, () => pieces.change((all) => all.filter((p) => p.id !== piece.id)), back);
   const said = (e: unknown): void => void notifications.show({ color: 'amber', ...inWords(e) });
   const rename = async (piece: PieceInfo, name: string): Promise<void> => {
     setRenaming(null);
@@ -178,6 +162,13 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         message: `${piece.name} is in ${campaigns.find((c) => c.id === to)?.name} now`,
         autoClose: 4000,
       });
+    } catch (e) {
+      said(e);
+    }
+  };
+  const toTemplate = async (piece: PieceInfo): Promise<void> => {
+    try {
+      setTemplating(await api.piece(piece.id));
     } catch (e) {
       said(e);
     }
@@ -222,6 +213,9 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
             onClick={() => files.current?.click()}
           >
             Begin with a photo
+          </Button>
+          <Button size="xs" variant="default" leftSection={<IconTemplate size={16} />} component="a" href="/templates">
+            Templates
           </Button>
           <Tooltip label="Reads the words of a banner or post that was made anywhere, and shows what would make them readable">
             <Button
@@ -378,6 +372,13 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
                           Duplicate
                         </Menu.Item>
                         <Menu.Item
+                          leftSection={<IconTemplate size={15} />}
+                          disabled={p.damaged}
+                          onClick={() => void toTemplate(p)}
+                        >
+                          Make a template
+                        </Menu.Item>
+                        <Menu.Item
                           leftSection={<IconFileZip size={15} />}
                           disabled={p.damaged}
                           component="a"
@@ -504,6 +505,18 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
             setMaking({ photo: null, campaign: covers.id, known });
             setCovers(null);
           }}
+        />
+      )}
+      {templating && (
+        <NamePlaces
+          of={templating}
+          onClose={() => setTemplating(null)}
+          onDone={({ piece }) =>
+            notifications.show({
+              title: `${piece.name} is a template now`,
+              message: <Anchor href="/templates">See all templates</Anchor>,
+            })
+          }
         />
       )}
       {bin && <Bin onClose={() => setBin(false)} onBack={back} />}

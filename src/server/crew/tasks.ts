@@ -6,6 +6,8 @@ import type { LetteringAnswer } from '../../contract/pictures';
 import type { ShownText } from '../../contract/posting';
 import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-size';
 import { everyWidth, type SolvedWidths, widthSolver } from '../../core/remedy/every-width';
+import type { Filling } from '../../core/filling/fill';
+import { type Made, madeFromTemplate } from '../../core/filling/from-template';
 import { firstLayout } from '../../core/arrange/new-size';
 import { sectionAt } from '../../core/arrange/section';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
@@ -365,9 +367,40 @@ export async function solveSizes(ask: SlideAsk): Promise<SolvedSlide> {
   const solved = atOnce(everySize(painter, piece, slide.id, coloursUnder(slide), () => nanoid(10)));
   return {
     slide: solved.slide,
-    answers: solved.answers.map((a) => ({ ...a, readings: a.readings.map((r) => ({ ...r, letters: [] })) })),
+    answers: solved.answers.map((a) => ({ ...a, readings: a.readings.map(withoutLetters) })),
   };
 }
+
+/** A piece made of a template, Clear wherever that is possible. */
+export async function fromTemplate({
+  filling,
+  piece: template,
+  campaign,
+}: SlideAsk & { filling: Filling }): Promise<Made> {
+  const made = await madeFromTemplate(
+    {
+      painter,
+      load: async (piece) => {
+        const { load } = await stand({ piece, campaign, slide: 0 });
+        await load(slidesOf(piece));
+        for (const slide of slidesOf(piece))
+          for (const size of piece.sizes) {
+            checkMeasuring(painter, piece, slide, size);
+            checkPainting(painter, piece, slide, size, 1);
+          }
+      },
+      picture: (asset) => pictures.get(asset) ?? null,
+      colours: async (asset) => coloursOf(asset),
+      subject: subjectIn,
+      newId: () => nanoid(10),
+    },
+    template,
+    filling,
+  );
+  return { ...made, outcomes: made.outcomes.map((o) => ({ ...o, readings: o.readings.map(withoutLetters) })) };
+}
+
+const withoutLetters = (r: Reading): Reading => ({ ...r, letters: [] });
 
 /** A picture as a service shows it: no wider than that, as JPEG of that quality. */
 export async function compressed({
@@ -412,8 +445,12 @@ export async function cover(ask: SlideAsk): Promise<Cover> {
 
 /** Colours of the topmost photo that texts lie over. */
 function coloursUnder(slide: Slide): FoundColour[] {
-  const photo = backdropPhoto(slide),
-    p = photo && pictures.get(photo.asset);
+  const photo = backdropPhoto(slide);
+  return photo ? coloursOf(photo.asset) : [];
+}
+
+function coloursOf(asset: string): FoundColour[] {
+  const p = pictures.get(asset);
   return p ? coloursOfPhoto(reducedTo(p, PALETTE_SIDE)) : [];
 }
 

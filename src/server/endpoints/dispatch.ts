@@ -15,6 +15,7 @@ import { serverHandlers } from './server';
 import { sizeHandlers } from './sizes';
 import { slideHandlers } from './slides';
 import { solvingHandlers } from './solving';
+import { templateHandlers } from './templates';
 
 const HANDLERS: { [K in Key]: Handler<K> } = {
   ...serverHandlers,
@@ -28,6 +29,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...placeHandlers,
   ...fileHandlers,
   ...postingHandlers,
+  ...templateHandlers,
 };
 
 interface Route {

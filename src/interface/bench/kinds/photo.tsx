@@ -29,7 +29,7 @@ import { StrokeFold } from '../fields/EdgeFields';
 import { Fold, Folds } from '../fields/Folds';
 import { FORM_NAMES, MaskField } from '../fields/FormFields';
 import { LetteringFields } from '../fields/LetteringFields';
-import { Library } from '../fields/Library';
+import { Library } from '../../shared/Library';
 import { MotionFields } from '../fields/MotionFields';
 import { MountFields } from '../fields/MountFields';
 import { PhotoFrame } from '../fields/PhotoFrame';

@@ -6,7 +6,7 @@ import { subjectFrom } from '../../../core/photo/subject';
 import { slideOf } from '../../../core/piece/resolve';
 import { wantsSubject, withSubjects } from '../../../core/piece/subjects';
 import type { Subject } from '../../../core/values/photo';
-import { finderWorker, readingWorker } from '../../../workers/clients';
+import { lookedFor } from '../../../workers/found';
 import type { Shown } from '../../../workers/stage';
 
 interface Subjects {
@@ -27,8 +27,7 @@ export function findIn(asset: string): Promise<Found[]> {
   let answer = asked.get(asset);
   if (!answer) {
     answer = (async () => {
-      const { look, ratio } = await readingWorker().lookOf(asset),
-        found = await finderWorker().find(look, ratio);
+      const found = await lookedFor(asset);
       useSubjects.setState((s) => ({ found: { ...s.found, [asset]: found }, failed: null }));
       return found;
     })();

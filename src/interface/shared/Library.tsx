@@ -14,13 +14,13 @@ import {
 } from '@mantine/core';
 import { IconSearch, IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
-import { photoName } from '../../../core/kinds/photo';
-import { api, type AssetInfo } from '../../shared/api';
-import { Dialog } from '../../shared/Dialog';
-import { useFileDrop } from '../../shared/file-drop';
-import { More } from '../../shared/More';
-import { usePages } from '../../shared/pages';
-import { uploadWithNotice } from '../../shared/upload';
+import { photoName } from '../../core/kinds/photo';
+import { api, type AssetInfo } from './api';
+import { Dialog } from './Dialog';
+import { useFileDrop } from './file-drop';
+import { More } from './More';
+import { usePages } from './pages';
+import { uploadWithNotice } from './upload';
 import css from './Library.module.css';
 
 interface Props {
