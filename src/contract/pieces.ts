@@ -82,7 +82,8 @@ export const RenderQuery = PlaceQuery.extend({
 const RevisionSchema = z.object({
   row: z.number().int(),
   revision: z.number().int(),
-  kind: z.enum(['saved', 'refused']),
+  kind: z.enum(['saved', 'refused']).describe('A refused one is the other side of a conflict'),
+  name: z.string().nullable().describe('Given by somebody: it stays for ever'),
   savedAt: z.string(),
 });
 
@@ -135,7 +136,13 @@ export const pieces = {
   },
   'GET /api/pieces/{id}/revisions': {
     summary: 'Saved and refused revisions, newest first',
-    query: PageQuery,
+    query: PageQuery.extend({
+      listed: flag
+        .default(false)
+        .describe(
+          'All of the last hour, the last of each hour of the last day, the last of each day before, and those with a name, on one page',
+        ),
+    }),
     answer: { says: 'A page', schema: page(RevisionSchema) },
   },
   'GET /api/pieces/{id}/revisions/{row}': {
@@ -147,6 +154,22 @@ export const pieces = {
     summary: 'Make it the present version, as a new revision',
     answer: { says: 'Restored; ETag holds the revision', schema: SavedSchema },
     problems: { 404: 'Not there', 422: 'Damaged' },
+  },
+  'PATCH /api/pieces/{id}/revisions/{row}': {
+    summary: 'Give a revision a name, with which it stays for ever; an empty one takes it away',
+    body: z.strictObject({ name: z.string().trim().max(200) }),
+    called: 'The name',
+    answer: { says: 'As it is', schema: RevisionSchema },
+    problems: { 404: 'Not there' },
+  },
+  'GET /api/pieces/{id}/revisions/{row}/render': {
+    summary: 'A slide of a revision as a PNG, in its base size',
+    query: z.object({
+      slide: z.coerce.number().int().min(1).default(1).describe('Number of the slide, from 1'),
+      scale,
+    }),
+    answer: { says: 'The picture', media: ['image/png'] },
+    problems: { 404: 'Not there', 413: 'Too large', 422: 'Damaged' },
   },
   'GET /api/pieces/{id}/background': {
     summary:

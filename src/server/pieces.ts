@@ -6,6 +6,7 @@ import { assetsOf } from '../core/piece/resolve';
 import type { Piece } from '../core/piece/schema';
 import { withHouse } from '../core/piece/swatches';
 import { openPiece } from '../core/piece/upgrade';
+import { listedVersions } from '../core/piece/versions';
 import type { Swatch } from '../core/values/fill';
 import { holding, type Page, pageOf } from './cursor';
 import { database, transaction } from './database';
@@ -468,12 +469,13 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
 }
 
 /**
- * Of days longer ago than `KEPT_DAYS` the last saved revision stays, and whatever was refused: what a piece was like is
- * never lost.
+ * Of days longer ago than `KEPT_DAYS` the last saved revision stays, and whatever was refused or has a name: what a
+ * piece was like is never lost.
  */
 async function thin(trx: Knex.Transaction, id: string, now: Date): Promise<void> {
   const old = await trx<{ row: number; saved_at: Date; piece_id: string; kind: string }>('revisions')
     .where({ piece_id: id, kind: 'saved' })
+    .whereNull('name')
     .where('saved_at', '<', new Date(now.getTime() - KEPT_DAYS * DAY))
     .orderBy('row', 'desc')
     .select('row', 'saved_at');
@@ -533,7 +535,45 @@ export interface RevisionSummary {
   row: number;
   revision: number;
   kind: 'saved' | 'refused';
+  /** Given by somebody: it stays for ever. */
+  name: string | null;
   savedAt: string;
+}
+
+type RevisionRow = { row: number; revision: number; kind: 'saved' | 'refused'; name: string | null; saved_at: Date };
+const LISTED_OF_REVISION = ['row', 'revision', 'kind', 'name', 'saved_at'] as const;
+const revisionFrom = (r: RevisionRow): RevisionSummary => ({
+  row: r.row,
+  revision: r.revision,
+  kind: r.kind,
+  name: r.name,
+  savedAt: r.saved_at.toISOString(),
+});
+
+/** Versions that are looked through for a list. */
+const MOST_VERSIONS = 20_000;
+
+/** Versions of a piece as they are listed, newest first. @param now ms, for tests @throws Problem 404 */
+export async function listVersions(id: string, now = Date.now()): Promise<Page<RevisionSummary>> {
+  await summaryOfPiece(id);
+  const rows = await database()<RevisionRow>('revisions')
+    .where({ piece_id: id } as never)
+    .orderBy('row', 'desc')
+    .limit(MOST_VERSIONS)
+    .select(...LISTED_OF_REVISION);
+  return { items: listedVersions(rows.map(revisionFrom), now), next: null };
+}
+
+/** Gives a revision a name; an empty one takes it away. @throws Problem 404 */
+export async function nameRevision(id: string, row: number, name: string): Promise<RevisionSummary> {
+  await database()('revisions')
+    .where({ piece_id: id, row })
+    .update({ name: name || null });
+  const found = await database()<RevisionRow>('revisions')
+    .where({ piece_id: id, row } as never)
+    .first(...LISTED_OF_REVISION);
+  if (!found) throw notFound('revision');
+  return revisionFrom(found);
 }
 
 /** Revisions of a piece, newest first. @throws Problem 404, or 400 for a broken cursor */
@@ -546,19 +586,15 @@ export async function listRevisions(
       { path: '/cursor', reason: 'not a cursor' },
     ]);
   await summaryOfPiece(id);
-  const rows: { row: number; revision: number; kind: 'saved' | 'refused'; saved_at: Date }[] = await database()(
-    'revisions',
-  )
+  const rows: RevisionRow[] = await database()('revisions')
     .where({ piece_id: id })
     .modify((q) => {
       if (cursor !== undefined) void q.where('row', '<', Number(cursor));
     })
     .orderBy('row', 'desc')
     .limit(limit + 1)
-    .select('row', 'revision', 'kind', 'saved_at');
-  const items: RevisionSummary[] = rows
-    .slice(0, limit)
-    .map((r) => ({ row: r.row, revision: r.revision, kind: r.kind, savedAt: r.saved_at.toISOString() }));
+    .select(...LISTED_OF_REVISION);
+  const items = rows.slice(0, limit).map(revisionFrom);
   return { items, next: rows.length > limit ? String(items[limit - 1].row) : null };
 }
 

@@ -36,6 +36,7 @@ const ROOMS = [
     'interface/bench/reading',
     'interface/bench/stack',
     'interface/bench/stage',
+    'interface/bench/versions',
   ],
   ['interface/bench'],
 ];

@@ -18,7 +18,9 @@ import {
   KEPT_DAYS,
   listPieces,
   listRevisions,
+  listVersions,
   movePiece,
+  nameRevision,
   readHouse,
   readPiece,
   readRevision,
@@ -278,6 +280,35 @@ describe('pieces', () => {
       await database()('revisions').where({ row: r.row }).update({ saved_at: days[i] });
     await savePiece(made.id, 4, { ...fresh(), name: 'e' });
     expect((await listRevisions(made.id)).items.map((r) => r.revision)).toEqual([5, 4, 2]);
+  });
+
+  it('versions are thinned in lists, not in the database; one with a name stays for ever', async () => {
+    const made = await createPiece(fresh());
+    for (let revision = 1; revision < 6; revision++)
+      await savePiece(made.id, revision, { ...fresh(), name: `v${revision + 1}` });
+    const rows = (await listRevisions(made.id)).items,
+      hour = 3_600_000,
+      noon = Math.floor(Date.now() / 24 / hour - 3) * 24 * hour + 12 * hour;
+    // All but the newest two are of one day, three days ago.
+    for (const [i, r] of rows.slice(2).entries())
+      await database()('revisions')
+        .where({ row: r.row })
+        .update({ saved_at: new Date(noon - i * 60_000) });
+    const listed = async (): Promise<number[]> => (await listVersions(made.id)).items.map((v) => v.revision);
+    expect(await listed()).toEqual([6, 5, 4]);
+    expect(await nameRevision(made.id, rows[4].row, 'As sent')).toMatchObject({ revision: 2, name: 'As sent' });
+    expect(await listed()).toEqual([6, 5, 4, 2]);
+    // Long after, the named one is still there beside the last of its day.
+    await database()('revisions')
+      .where({ piece_id: made.id })
+      .where('row', '<=', rows[2].row)
+      .update({ saved_at: new Date(Date.now() - 200 * 24 * hour) });
+    await savePiece(made.id, 6, { ...fresh(), name: 'v7' });
+    expect((await listRevisions(made.id)).items.map((r) => r.revision)).toEqual([7, 6, 5, 4, 2]);
+    expect(await nameRevision(made.id, rows[4].row, '')).toMatchObject({ name: null });
+    await savePiece(made.id, 7, { ...fresh(), name: 'v8' });
+    expect((await listRevisions(made.id)).items.map((r) => r.revision)).toEqual([8, 7, 6, 5, 4]);
+    expect(await refused(nameRevision(made.id, 999_999, 'x'))).toMatchObject({ status: 404 });
   });
 
   it('one that is damaged is said so, leaves lists and others alone, and is restored from an earlier version', async () => {

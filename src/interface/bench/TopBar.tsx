@@ -14,6 +14,7 @@ import { InPlace } from './places/InPlace';
 import { Sizes } from './Sizes';
 import { resolveConflict, save, saveAsNew } from './keeping/saving';
 import { usePanelPiece } from './state/panel-piece';
+import { Versions } from './versions/Versions';
 import { edit, redoEdit, type Refusal, type Saved, undoEdit, useBench } from './state/store';
 import css from './TopBar.module.css';
 
@@ -105,6 +106,9 @@ export function TopBar({
             <IconArrowForwardUp size={18} />
           </ActionIcon>
         </Tooltip>
+        <span className={css.versions}>
+          <Versions />
+        </span>
         <Sizes />
         <span className={css.scheme}>
           <SchemeSwitch />

@@ -133,6 +133,15 @@ export const api = {
     ask('GET /api/assets', { query, signal }),
   revisions: (id: string, cursor?: string) =>
     ask('GET /api/pieces/{id}/revisions', { params: { id }, query: { cursor } }),
+  /** Versions as they are listed, thinned, or every one of them. */
+  versions: (id: string, every: boolean, cursor?: string) =>
+    ask('GET /api/pieces/{id}/revisions', {
+      params: { id },
+      query: every ? { cursor, limit: 100 } : { listed: true },
+    }),
+  version: (id: string, row: number) => ask('GET /api/pieces/{id}/revisions/{row}', { params: { id, row } }),
+  nameVersion: (id: string, row: number, name: string) =>
+    ask('PATCH /api/pieces/{id}/revisions/{row}', { params: { id, row }, body: { name } }),
   restoreRevision: (id: string, row: number) => ask('POST /api/pieces/{id}/revisions/{row}', { params: { id, row } }),
   /** Takes a piece out of the bin. */
   restore: (id: string) => ask('POST /api/pieces/{id}', { params: { id }, query: { restore: true } }),

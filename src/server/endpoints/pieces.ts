@@ -1,7 +1,7 @@
 // Pieces: lists, documents, revisions, pictures of them.
 import { nanoid } from 'nanoid';
 import { ENCODED, type pieces } from '../../contract/pieces';
-import { FORMATS } from '../../core/format/formats';
+import { FORMATS, USUAL_ENCODING } from '../../core/format/formats';
 import { makeGround } from '../../core/kinds/fill';
 import { makePhoto, photoName } from '../../core/kinds/photo';
 import { makePiece } from '../../core/piece/make';
@@ -17,7 +17,9 @@ import {
   documentFrom,
   listPieces,
   listRevisions,
+  listVersions,
   movePiece,
+  nameRevision,
   readHouse,
   readPiece,
   readRevision,
@@ -25,6 +27,7 @@ import {
   restoreRevision,
   savePiece,
   type StoredPiece,
+  summaryOfPiece,
 } from '../pieces';
 import { notFound, Problem } from '../problem';
 import { encodingOf, fileName, sectionOf, slideAskOf, withinTarget } from '../slide-ask';
@@ -128,7 +131,28 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     await deletePiece(params.id);
     return done();
   },
-  'GET /api/pieces/{id}/revisions': async ({ params, query }) => reply(await listRevisions(params.id, query)),
+  'GET /api/pieces/{id}/revisions': async ({ params, query }) =>
+    reply(query.listed ? await listVersions(params.id) : await listRevisions(params.id, query)),
+  'PATCH /api/pieces/{id}/revisions/{row}': async ({ params, body }) =>
+    reply(await nameRevision(params.id, rowOf(params.row), body.name)),
+  'GET /api/pieces/{id}/revisions/{row}/render': async ({ request, params, query, headOnly }) => {
+    const piece = await readRevision(params.id, rowOf(params.row)),
+      { campaign } = await summaryOfPiece(params.id);
+    if (query.slide > piece.slides.length) throw notFound('slide');
+    const ask = { piece, campaign, slide: query.slide - 1 },
+      pixels = pixelsOf(ask, query.scale, 'The picture'),
+      // What was is not going to change.
+      headers = { 'content-type': 'image/png', 'cache-control': 'private, max-age=86400, immutable' };
+    if (headOnly) return new Response(null, { headers });
+    const { bytes } = withinTarget(
+      await run(
+        'render',
+        { ...ask, format: 'png', as: USUAL_ENCODING, scale: query.scale },
+        asked(request, pixels > HEAVY_PIXELS),
+      ),
+    );
+    return new Response(new Uint8Array(bytes), { headers });
+  },
   'GET /api/pieces/{id}/revisions/{row}': async ({ params }) => reply(await readRevision(params.id, rowOf(params.row))),
   'POST /api/pieces/{id}/revisions/{row}': async ({ params }) =>
     saved(await restoreRevision(params.id, rowOf(params.row))),
