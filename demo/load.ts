@@ -12,6 +12,8 @@ import { postPiece } from '../src/server/posting/post';
 import { closeCrews } from '../src/server/crew/crews';
 import type { PostKind } from '../src/core/posting/rules';
 import { PICTURES, piecesOf, swatches } from './ostrel-line';
+import { tableFrom } from '../src/core/filling/table';
+import { createBatch, setBatchState } from '../src/server/batches/store';
 import { templatesOf } from './templates';
 
 const CAMPAIGN = 'ostrel-line';
@@ -117,6 +119,18 @@ try {
     ).reverse())
       await createPiece(piece, CAMPAIGN, id);
     for (const { id, piece } of templatesOf((file) => photos[file]).reverse()) await createPiece(piece, CAMPAIGN, id);
+    // A batch that waits for whoever wants to see it go.
+    const { columns, rows } = tableFrom(await readFile(join(process.cwd(), 'demo', 'halts.csv'), 'utf8'));
+    await setBatchState(
+      await createBatch({
+        template: 'template-portrait-poster',
+        name: 'Posters for the halts',
+        columns,
+        rows,
+        sizes: [],
+      }),
+      'paused',
+    );
     await Promise.all(
       POSTS.map(async ({ piece, days, ...post }) =>
         postPiece(

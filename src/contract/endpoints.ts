@@ -1,5 +1,6 @@
 // All endpoints, by method and path. A new one is an entry in one of these files and its handler in
 // `server/endpoints/`.
+import { batches } from './batches';
 import { campaigns } from './campaigns';
 import { exportJobs } from './exports';
 import { files } from './files';
@@ -26,6 +27,7 @@ export const ENDPOINTS = {
   ...files,
   ...posting,
   ...templates,
+  ...batches,
 };
 export type Endpoints = typeof ENDPOINTS;
 export type Key = keyof Endpoints;

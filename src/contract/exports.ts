@@ -37,7 +37,7 @@ const AskSchema = z.strictObject({
 });
 export type ExportAsk = z.input<typeof AskSchema>;
 
-const StatusSchema = z.object({
+export const ExportStatusSchema = z.object({
   id: z.string(),
   /** `waiting` until its file is fetched. */
   state: z.enum(['waiting', 'making', 'made', 'stopped', 'failed']),
@@ -49,19 +49,19 @@ const StatusSchema = z.object({
     .array(z.object({ name: z.string(), note: z.string() }))
     .describe('What a file could not keep as it is: layers that are pictures in it'),
 });
-export type ExportStatus = z.output<typeof StatusSchema>;
+export type ExportStatus = z.output<typeof ExportStatusSchema>;
 
 export const exportJobs = {
   'POST /api/pieces/{id}/exports': {
     summary: 'Makes slides in sizes and formats ready to be fetched as one archive; it waits for ten minutes',
     body: AskSchema,
     called: 'What is wanted',
-    answer: { status: 201, says: 'The job, with the number of its files', schema: StatusSchema },
+    answer: { status: 201, says: 'The job, with the number of its files', schema: ExportStatusSchema },
     problems: { 404: 'Not there', 413: 'Too large', 422: 'Every slide is left out' },
   },
   'GET /api/exports/{job}': {
     summary: 'How far a job is',
-    answer: { says: 'The job', schema: StatusSchema },
+    answer: { says: 'The job', schema: ExportStatusSchema },
     problems: { 404: 'Not there' },
   },
   'GET /api/exports/{job}/file': {

@@ -21,6 +21,7 @@ import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/t
 import { changeLayers } from '../core/piece/edits';
 import { slideSeen } from '../core/piece/guests';
 import { momentOf, moves, pieceOfMoments, slideAt } from '../core/piece/moments';
+import { placesOf } from '../core/piece/roles';
 import { backdropPhoto, picturesOn, sizeOf, slideOf, slidesOf, textsIn } from '../core/piece/resolve';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { aboutInPlaces, paintPlace } from '../core/places/paint';
@@ -36,7 +37,14 @@ import { readAtWidth, readWidths, stillsAtWidths, type WidthPoint, type WidthRan
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { type MarkReading, readMarks } from '../core/reading/read-mark';
 import { readingKey } from '../core/reading/reading-key';
-import { filled, type FillPicture, fillingOf, type Material, reducedTemplate } from '../core/filling/fill';
+import {
+  filled,
+  type FillPicture,
+  type Filling,
+  fillingOf,
+  type Material,
+  reducedTemplate,
+} from '../core/filling/fill';
 import { coloursOnSlides, type Made, madeFromTemplate } from '../core/filling/from-template';
 import { justEnoughFilled, type Outcome, outcomeOf, solvedFilling } from '../core/filling/solve';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
@@ -254,7 +262,8 @@ async function smallFor(photo: FillPicture): Promise<FillPicture> {
 async function withSmallPhotos(piece: Piece): Promise<Piece> {
   const names = new Map<string, string>();
   for (const l of piece.slides.flatMap((s) => s.layers))
-    if (isPhoto(l) && l.band === 'backdrop') names.set(l.asset, (await smallPhoto(l.asset)).asset);
+    if (isPhoto(l) && l.band === 'backdrop' && !l.asset.includes('@'))
+      names.set(l.asset, (await smallPhoto(l.asset)).asset);
   return {
     ...piece,
     slides: piece.slides.map((s) => ({
@@ -744,7 +753,7 @@ export const api = {
   async tryTemplate(
     question: number,
     template: Piece,
-    material: Material,
+    fill: Material | Filling,
     ways: boolean,
   ): Promise<TemplatePreview | null> {
     if (question < templatesAsked) return null;
@@ -752,15 +761,18 @@ export const api = {
     await breathe();
     const wanted = (): boolean => question >= templatesAsked;
     if (!wanted()) return null;
-    const { photo, logo } = material,
-      first = reducedTemplate({ ...template, slides: template.slides.slice(0, 1) }, TRIED_SIDE),
-      [size] = first.sizes;
+    const first = reducedTemplate({ ...template, slides: template.slides.slice(0, 1) }, TRIED_SIDE),
+      [size] = first.sizes,
+      { pictures, words } = 'headline' in fill ? fillingOf(template, fill) : fill,
+      photos = new Set(placesOf(template).flatMap((p) => (p.role === 'photo' ? [p.key] : []))),
+      small: Record<string, FillPicture> = {};
     for (const slide of first.slides) await painter.prepare(slide);
-    if (logo) await studio.load(logo.asset);
-    const small = photo && (await smallFor(photo)),
-      filling = fillingOf(template, { ...material, photo: small }),
-      { piece: filledIn, tooLong } = filled(painter, first, filling, studio.picture),
-      own = photo ? filledIn : await withSmallPhotos(filledIn);
+    for (const [key, picture] of Object.entries(pictures)) {
+      if (photos.has(key)) small[key] = await smallFor(picture);
+      else await studio.load((small[key] = picture).asset);
+    }
+    const { piece: filledIn, tooLong } = filled(painter, first, { pictures: small, words }, studio.picture),
+      own = await withSmallPhotos(filledIn);
     await prepareWhole(own);
     if (!wanted()) return null;
     const colours = await coloursOnSlides(own, (asset) => api.palette(asset));

@@ -22,7 +22,7 @@ const ROOMS = [
   ['server', 'workers'],
   ['interface/shared'],
   ['interface/templates'],
-  ['interface/start', 'interface/stand-in', 'interface/bench/state'],
+  ['interface/batches', 'interface/start', 'interface/stand-in', 'interface/bench/state'],
   ['interface/bench/keeping'],
   ['interface/bench/commands'],
   ['interface/bench/measuring'],

@@ -32,6 +32,8 @@ export interface Outcome {
 
 /** Overlays that are as strong as the photo asks for; plates and backings are forms that a design has. */
 const ADAPTS: readonly string[] = ['fade', 'tint', 'wash', 'pool'];
+/** What is left of the photo is told at this side, px: it is for people to compare. */
+const COMPARED_AT = 540;
 /** Chroma that an overlay takes from the photo at most. */
 const MOST_CHROMA = 0.045;
 
@@ -127,7 +129,7 @@ export function* solvedFilling(
   let next = yield* justEnoughFilled(painter, piece, coloursOf);
   const outcomes: Outcome[] = [];
   for (const { id } of piece.slides) {
-    const all = (): Outcome[] => piece.sizes.map((size) => outcomeOf(painter, next, id, size));
+    const all = (): Outcome[] => piece.sizes.map((size) => outcomeOf(painter, next, id, size, COMPARED_AT));
     let own = all();
     yield;
     if (own.some((o) => !o.clear)) {

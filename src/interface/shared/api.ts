@@ -3,6 +3,7 @@ import type { TakenIn } from '../../contract/files';
 import type { z } from 'zod';
 import type { AnswerOf } from '../../contract/endpoint';
 import type { Endpoints, Key } from '../../contract/endpoints';
+import type { BatchAsk } from '../../contract/batches';
 import type { ExportAsk } from '../../contract/exports';
 import type { AssetSchema, StoredPieceSchema, SummarySchema } from '../../contract/shapes';
 import type { Box } from '../../core/ground/box';
@@ -127,9 +128,19 @@ export const api = {
   /** @throws ApiError 409 where it was changed since that revision; its body holds the present one */
   saveHouse: async (id: string, over: number, swatches: readonly Swatch[]): Promise<House> =>
     houseFrom(await responseTo('PUT /api/campaigns/{id}/swatches', { params: { id }, over, body: swatches })),
+  batches: (query: { cursor?: string } = {}, signal?: AbortSignal) => ask('GET /api/batches', { query, signal }),
+  newBatch: (body: BatchAsk) => ask('POST /api/batches', { body }),
+  batch: (id: string) => ask('GET /api/batches/{id}', { params: { id } }),
+  batchRows: (id: string, after: number, limit: number) =>
+    ask('GET /api/batches/{id}/rows', { params: { id }, query: { after, limit } }),
+  setBatch: (id: string, state: 'running' | 'paused' | 'stopped') =>
+    ask('PATCH /api/batches/{id}', { params: { id }, body: { state } }),
+  removeBatch: (id: string) => ask('DELETE /api/batches/{id}', { params: { id } }),
+  keepBatch: (id: string) => ask('POST /api/batches/{id}/pieces', { params: { id } }),
+  exportBatch: (id: string) => ask('POST /api/batches/{id}/exports', { params: { id } }),
   pieces: (query: { cursor?: string; search?: string; bin?: boolean } = {}, signal?: AbortSignal) =>
     ask('GET /api/pieces', { query, signal }),
-  assets: (query: { cursor?: string; search?: string } = {}, signal?: AbortSignal) =>
+  assets: (query: { cursor?: string; search?: string; limit?: number } = {}, signal?: AbortSignal) =>
     ask('GET /api/assets', { query, signal }),
   revisions: (id: string, cursor?: string) =>
     ask('GET /api/pieces/{id}/revisions', { params: { id }, query: { cursor } }),

@@ -1,11 +1,11 @@
 'use client';
 // A template on its page: as it is, or with somebody's photo and words in it, with how that reads.
 import { ActionIcon, Loader, Menu, UnstyledButton } from '@mantine/core';
-import { IconDots, IconForms, IconPencil, IconTrash } from '@tabler/icons-react';
-import { useEffect, useRef, useState } from 'react';
-import type { Pixels } from '../../core/ground/pixels';
+import { IconDots, IconForms, IconPencil, IconTable, IconTrash } from '@tabler/icons-react';
+import { useState } from 'react';
 import { worstVerdict } from '../../core/reading/verdict';
 import type { StoredPiece } from '../shared/api';
+import { Painted } from '../shared/Painted';
 import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
 import { NamePlaces } from './NamePlaces';
 import css from './Templates.module.css';
@@ -40,7 +40,7 @@ export function TemplateCard({
       <UnstyledButton className={css.press} onClick={onMake} disabled={disabled}>
         <span className={css.frame} data-stale={(tried && stale) || undefined}>
           {tried ? (
-            <Picture pixels={tried.preview.picture} />
+            <Painted pixels={tried.preview.picture} className={css.picture} />
           ) : (
             // Painted by our own server at this size.
             // eslint-disable-next-line @next/next/no-img-element
@@ -82,6 +82,9 @@ export function TemplateCard({
           <Menu.Item leftSection={<IconPencil size={15} />} component="a" href={`/piece/${id}`}>
             Change the template
           </Menu.Item>
+          <Menu.Item leftSection={<IconTable size={15} />} component="a" href={`/batches/new?template=${id}`}>
+            Fill from a table
+          </Menu.Item>
           <Menu.Item leftSection={<IconForms size={15} />} onClick={() => setNaming(true)}>
             Name and places
           </Menu.Item>
@@ -107,14 +110,4 @@ function saidOf(tried: Tried): string {
   else if (outcome.kept) parts.push(`keeps ${Math.round(outcome.kept.kept)} % of the photo`);
   if (tried.ways && outcome.clear) parts.push('with one more treatment');
   return parts.join(', ');
-}
-
-function Picture({ pixels: { width, height, data } }: { pixels: Pixels }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    canvas
-      .current!.getContext('2d')!
-      .putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
-  }, [width, height, data]);
-  return <canvas ref={canvas} width={width} height={height} className={css.picture} />;
 }

@@ -5,6 +5,7 @@ import type { Material } from '../../core/filling/fill';
 import type { Piece } from '../../core/piece/schema';
 import { solverWorkers } from '../../workers/clients';
 import type { TemplatePreview } from '../../workers/reading';
+import { nextQuestion } from '../shared/questions';
 
 export interface Template {
   id: string;
@@ -20,8 +21,6 @@ export interface Tried {
 
 /** How long nobody must have typed, ms. */
 const REST = 220;
-/** Numbers questions; workers drop what belongs to an older one. */
-let questions = 0;
 
 const nothing = ({ photo, headline, lines, logo }: Material): boolean =>
   !photo && !logo && !headline.trim() && !lines.some((l) => l.trim());
@@ -63,7 +62,8 @@ export function useTrying(templates: readonly Template[], material: Material): T
   const key = JSON.stringify(material);
   useEffect(() => {
     const own = JSON.parse(key) as Material,
-      mine = ++questions;
+      mine = nextQuestion();
+    let gone = false;
     if (nothing(own)) {
       change({ tried: new Map(), failed: null, done: true, any: false });
       return;
@@ -77,15 +77,15 @@ export function useTrying(templates: readonly Template[], material: Material): T
       const work = async (list: Template[], ways: boolean): Promise<void> => {
         await Promise.all(
           solverWorkers().map(async (worker) => {
-            for (let next = list.shift(); next && question === questions; next = list.shift()) {
+            for (let next = list.shift(); next && !gone; next = list.shift()) {
               const template = next;
               try {
                 const preview = await worker.tryTemplate(question, template.piece, what, ways);
-                if (!preview || question !== questions) continue;
+                if (!preview || gone) continue;
                 change({ id: template.id, tried: { preview, ways, question } });
                 if (!ways && !preview.outcome.clear) again.push(template);
               } catch (e) {
-                if (question === questions) change({ failed: e instanceof Error ? e.message : String(e) });
+                if (!gone) change({ failed: e instanceof Error ? e.message : String(e) });
               }
             }
           }),
@@ -93,12 +93,11 @@ export function useTrying(templates: readonly Template[], material: Material): T
       };
       await work(queue, false);
       await work(again, true);
-      if (question === questions) change({ done: true });
+      if (!gone) change({ done: true });
     }
     return () => {
       clearTimeout(timer);
-      // Nobody waits for it any more.
-      if (questions === mine) questions++;
+      gone = true;
     };
   }, [templates, key]);
   return state;

@@ -24,6 +24,14 @@ export const CREWS = {
     memory: Math.min(1.5 * GB, totalmem() / 6),
     grown: 0.3 * GB,
   },
+  // Rows of tables: they use all processors, and nobody who looks at something waits behind them.
+  batch: {
+    members: MEMBERS,
+    waiting: { all: 60, each: 20 },
+    deadline: 120_000,
+    memory: Math.min(2 * GB, totalmem() / 5),
+    grown: 0.45 * GB,
+  },
   // Two models take their room once; the member that has them is kept.
   letters: {
     members: 1,
@@ -63,6 +71,7 @@ const CREW_OF: Partial<Record<TaskName, CrewName>> = {
   drawnAs: 'intake',
   takeApart: 'intake',
   letters: 'letters',
+  fromTemplate: 'batch',
 };
 
 /** Runs a task of tasks.ts in a process. @throws Problem as `Crew.run` says */

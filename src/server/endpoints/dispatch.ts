@@ -3,6 +3,7 @@
 import type { Endpoint } from '../../contract/endpoint';
 import { ENDPOINTS, type Key } from '../../contract/endpoints';
 import { answer, jsonBody, overRevision, Problem, query, valid } from '../problem';
+import { batchHandlers } from './batches';
 import { campaignHandlers } from './campaigns';
 import { exportHandlers } from './exports';
 import { fileHandlers } from './files';
@@ -30,6 +31,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...fileHandlers,
   ...postingHandlers,
   ...templateHandlers,
+  ...batchHandlers,
 };
 
 interface Route {

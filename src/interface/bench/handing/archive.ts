@@ -4,11 +4,9 @@ import { USUAL_PATTERN } from '../../../core/format/file-names';
 import { FORMATS } from '../../../core/format/formats';
 import { savedPlace } from '../keeping/handed';
 import { api } from '../../shared/api';
+import { fetchArchive } from '../../shared/archive';
 import { useBench } from '../state/store';
 import { type Choice, sizesOf } from './choice';
-
-/** How often it is asked how far it is, ms. */
-const ASKED = 250;
 
 /** What is asked of the server. @param slide number of the present one, from 1 @param there sizes of the piece */
 function exportAsk(
@@ -47,15 +45,5 @@ export async function takeArchive(
 ): Promise<ExportStatus> {
   const { id, place } = await savedPlace(),
     { sizes } = useBench.getState().piece;
-  let status = await api.beginExport(id, exportAsk(choice, Number(place.slide), sizes));
-  tell(status);
-  signal.addEventListener('abort', () => void api.stopExport(status.id).catch(console.error), { once: true });
-  // The browser takes it as it comes: none of it is held in the page.
-  Object.assign(document.createElement('a'), { href: `/api/exports/${status.id}/file`, download: '' }).click();
-  while (status.state === 'waiting' || status.state === 'making') {
-    await new Promise((go) => setTimeout(go, ASKED));
-    status = await api.exportStatus(status.id);
-    tell(status);
-  }
-  return status;
+  return fetchArchive(await api.beginExport(id, exportAsk(choice, Number(place.slide), sizes)), tell, signal);
 }

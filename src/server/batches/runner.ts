@@ -1,0 +1,123 @@
+// Works on batches in this process: as many rows at a time as its crew has members. Any number of processes may do so
+// over one database.
+import { nanoid } from 'nanoid';
+import { inColours, pictureNames, rowFilling } from '../../core/filling/table';
+import { nameOf } from '../../core/piece/name';
+import { isText } from '../../core/kinds/layers';
+import type { Piece } from '../../core/piece/schema';
+import type { Outcome } from '../../core/filling/solve';
+import { CREWS, run } from '../crew/crews';
+import { Problem } from '../problem';
+import { type Batch, endRow, giveBack, holdRow, readBatch, type TakenRow, TAKEN_FOR, takeRow } from './store';
+
+/** How often rows are looked for whose taker is gone, ms. */
+const LOOK = 5000;
+/** How long one row may take, ms. */
+const DEADLINE = 180_000;
+
+interface Runner {
+  id: string;
+  hands: number;
+  timer: ReturnType<typeof setInterval> | null;
+}
+const holder = globalThis as { plavoBatches?: Runner };
+const runner = (): Runner => (holder.plavoBatches ??= { id: nanoid(12), hands: 0, timer: null });
+
+/** Goes on with whatever waits, now and from time to time. */
+export function wakeBatches(): void {
+  const r = runner();
+  r.timer ??= setInterval(wakeBatches, LOOK);
+  r.timer.unref();
+  while (r.hands < CREWS.batch.members) {
+    r.hands++;
+    void hand().finally(() => r.hands--);
+  }
+}
+
+/** Ends looking for rows; for programs that are done. */
+export function restBatches(): void {
+  const r = runner();
+  if (r.timer) clearInterval(r.timer);
+  r.timer = null;
+}
+
+async function hand(): Promise<void> {
+  const known = new Map<string, Batch>();
+  for (;;) {
+    let row: TakenRow | null;
+    const taker = `${runner().id}-${nanoid(8)}`;
+    try {
+      row = await takeRow(taker);
+    } catch (e) {
+      // The database is away for a moment: it is asked again.
+      console.error(e);
+      return;
+    }
+    if (!row) return;
+    if (row.number === 0) continue;
+    let batch = known.get(row.batch);
+    try {
+      if (!batch) known.set(row.batch, (batch = await readBatch(row.batch)));
+      await makeRow(batch, row, taker);
+    } catch (e) {
+      // What cannot be kept now is taken again once its time is over.
+      console.error(e);
+      return;
+    }
+  }
+}
+
+/** Answers that may be another in a moment: all members are busy, or one was ended from outside. */
+const passes = (e: unknown): boolean => !(e instanceof Problem) || e.status >= 500;
+
+async function makeRow(batch: Batch, row: TakenRow, taker: string): Promise<void> {
+  const { filling, colours, faults } = rowFilling(
+    batch.template,
+    batch.match,
+    row.cells,
+    (name) => pictureNames(name).flatMap((n) => batch.pictures[n] ?? [])[0] ?? null,
+  );
+  if (faults.length) return endRow(row, taker, null, faults.join('. '));
+  const lost = new AbortController(),
+    beat = setInterval(
+      () =>
+        void holdRow(row, taker).then(
+          (held) => held || lost.abort(),
+          () => {},
+        ),
+      TAKEN_FOR / 3,
+    );
+  try {
+    const { piece, outcomes, tooLong } = await run(
+      'fromTemplate',
+      { piece: inColours(batch.template, colours), campaign: batch.campaign, slide: 0, filling },
+      { deadline: DEADLINE, client: `batch ${batch.id}`, signal: lost.signal },
+    );
+    const why = whyNot(piece, outcomes, tooLong);
+    await endRow(row, taker, { piece, outcome: { name: nameOf(piece), clear: why === null } }, why);
+  } catch (e) {
+    if (lost.signal.aborted) return;
+    if (e instanceof Problem && !passes(e))
+      return endRow(row, taker, null, [e.message, e.detail].filter(Boolean).join('. '));
+    const busy = e instanceof Problem && e.status === 503;
+    // What ended its member is tried again, a few times.
+    if (!(e instanceof Problem)) console.error(e);
+    await giveBack(row, taker, busy);
+  } finally {
+    clearInterval(beat);
+  }
+}
+
+/** Why a row needs a hand, in words; null where every text is Clear. */
+function whyNot(piece: Piece, outcomes: readonly Outcome[], tooLong: readonly string[]): string | null {
+  const said = tooLong.map((name) => `${name} has more words than its place can take`);
+  for (const { slide, size, readings } of outcomes)
+    for (const r of readings) {
+      if (r.verdict === 'clear' || r.verdict === null) continue;
+      const layer = piece.slides.find((s) => s.id === slide)?.layers.find((l) => l.id === r.layer),
+        name = layer && isText(layer) ? layer.name : 'A text',
+        where = piece.sizes.length > 1 ? ` in ${piece.sizes.find((s) => s.id === size)?.name}` : '';
+      said.push(`${name}${where} reads ${r.ratio?.toFixed(1) ?? 'nothing'} and needs ${r.needed.toFixed(1)}`);
+    }
+  return said.length ? said.join('. ') : null;
+}
