@@ -1,5 +1,5 @@
 // npm run bench: medians and ratios beside their goals; `-- --json` prints the same for programs, `-- --only a,b` runs
-// some of its parts (page, slides, drawings, sizes, felt, workers, photos, server).
+// some of its parts (page, slides, drawings, sizes, felt, reuse, workers, photos, server).
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -260,6 +260,10 @@ try {
       report('pointer moved to the painted frame', f.pointer, 33, { p95Goal: 50 });
       report('long tasks while 34 letters are typed, the longest', [Math.max(0, ...f.typing)], 50);
       report('long tasks while 60 layers are doubled, the longest', [Math.max(0, ...f.copies)], 50);
+    },
+    reuse: async () => {
+      const { reuse } = await import('./lib/bench-reuse.mjs');
+      await reuse({ get, post, address: app.address, driver, report });
     },
     workers: async () => {
       // The measuring worker, asked as the bench asks it; on an empty page, since a piece that is open makes its

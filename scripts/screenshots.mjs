@@ -87,6 +87,22 @@ try {
   await wait(1500);
   await shot('covers');
 
+  // Templates with a photo and words of somebody's own.
+  await driver.get(`${app.address}/templates`);
+  await (await find('[data-testid="photo-file"]')).sendKeys(join(ROOT, 'demo/pictures/varn-fog.jpg'));
+  await (await find('textarea')).sendKeys('Walk the old road with us');
+  await (await find('aside input[type="text"], aside input:not([type])')).sendKeys('Sunday, 9:30, Varn Halt');
+  await wait(2000);
+  await driver.wait(async () => /are Clear/.test(await (await find('main [role="status"]')).getText()), 60_000);
+  await wait(4000);
+  await driver.wait(async () => /are Clear/.test(await (await find('main [role="status"]')).getText()), 60_000);
+  await shot('templates');
+  await driver.get(`${app.address}/batches/new?template=template-portrait-poster`);
+  await (await find('[data-testid="table-file"]')).sendKeys(join(ROOT, 'demo/halts.csv'));
+  await find('canvas');
+  await wait(1500);
+  await shot('batch');
+
   await open('ostrel-reopening');
   await driver.wait(
     async () => (await (await find('[data-testid="just-enough"]')).getText()).startsWith('Just enough: '),
@@ -99,10 +115,6 @@ try {
   await wait(1500);
   await aside();
   await shot('just-enough');
-  await click('//label[.//span[text()="Letters"]]');
-  await aside();
-  await shot('letters');
-  await click('//label[.//span[text()="Plain"]]');
   await driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
   await click('//button[normalize-space(.)="Ways through"]');
   await driver.wait(
@@ -115,11 +127,6 @@ try {
     .perform();
   await shot('ways-through');
   await aside();
-  await click('//button[normalize-space(.)="Places"]');
-  await row('Headline');
-  await find('[data-ghost="1"]');
-  await shot('places');
-  await click('//button[normalize-space(.)="Places"]');
   await keys(Key.ESCAPE);
   await open('ostrel-cup-cut-out');
   await row('Enamel cup, cut out');
@@ -171,17 +178,22 @@ try {
   await wait(1500);
   await shot('slides');
 
-  await (await driver.findElements({ css: '[data-slide] [role="button"]' }))[4].click();
-  await row('Snow over Hollin Pass');
-  await driver.executeScript(
-    'arguments[0].scrollIntoView({ block: "start" })',
-    await click('//button[starts-with(normalize-space(.), "Motion")]'),
-  );
-  await driver.wait(
-    async () => (await (await find('[data-testid="looked"]')).getText()) === 'Read in all frames',
-    60_000,
-  );
-  await shot('motion');
+  // A version before: without the mark, and with more of the fade.
+  const tickets = `${app.address}/api/pieces/ostrel-tickets`,
+    { revision, piece } = await (await fetch(tickets)).json(),
+    [{ layers }] = piece.slides;
+  layers.find((l) => l.id === 'fade').opacity = 0.9;
+  piece.slides[0].layers = layers.filter((l) => l.id !== 'mark');
+  await fetch(tickets, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
+    body: JSON.stringify(piece),
+  });
+  await open('ostrel-tickets');
+  await click('[aria-label="Versions"]');
+  await find('[data-version]');
+  await wait(3000);
+  await shot('versions');
 
   await open('ostrel-cab-ride');
   await click('[data-hand-over]');

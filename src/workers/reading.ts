@@ -22,7 +22,7 @@ import { changeLayers } from '../core/piece/edits';
 import { slideSeen } from '../core/piece/guests';
 import { momentOf, moves, pieceOfMoments, slideAt } from '../core/piece/moments';
 import { placesOf } from '../core/piece/roles';
-import { backdropPhoto, picturesOn, sizeOf, slideOf, slidesOf, textsIn } from '../core/piece/resolve';
+import { backdropPhoto, layerIn, picturesOn, sizeOf, slideOf, slidesOf, textsIn } from '../core/piece/resolve';
 import type { Piece, Size, Slide } from '../core/piece/schema';
 import { aboutInPlaces, paintPlace } from '../core/places/paint';
 import type { Light } from '../core/places/place';
@@ -37,14 +37,9 @@ import { readAtWidth, readWidths, stillsAtWidths, type WidthPoint, type WidthRan
 import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
 import { type MarkReading, readMarks } from '../core/reading/read-mark';
 import { readingKey } from '../core/reading/reading-key';
-import {
-  filled,
-  type FillPicture,
-  type Filling,
-  fillingOf,
-  type Material,
-  reducedTemplate,
-} from '../core/filling/fill';
+import { filled, type Filling, fillingOf, type Material, reducedTemplate } from '../core/filling/fill';
+import type { FillPicture } from '../core/filling/picture';
+import { type PhotoTrial, photoTrial, withPhotoBehind } from '../core/filling/photo-trial';
 import { coloursOnSlides, type Made, madeFromTemplate } from '../core/filling/from-template';
 import { justEnoughFilled, type Outcome, outcomeOf, solvedFilling } from '../core/filling/solve';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
@@ -226,6 +221,31 @@ export interface TemplatePreview {
   outcome: Outcome;
   /** Names of texts whose words are too long for their place. */
   tooLong: string[];
+}
+
+/** The words of a slide on another photo. */
+export interface TriedPhoto extends Omit<PhotoTrial, 'piece'> {
+  picture: Pixels;
+}
+
+/** The slide that is looked at as a piece by itself, in the size it is looked at in. */
+function sizedFor({ piece, slide: id, size: sizeId }: Shown): Piece {
+  const slide = slideOf(piece, id),
+    size = sizeOf(piece, sizeId),
+    { show: _show, at: _at, ...own } = slide;
+  return {
+    ...piece,
+    section: null,
+    sizes: [size],
+    slides: [
+      {
+        ...own,
+        layers: slide.layers
+          .filter((l) => !l.guest)
+          .map((l) => ({ ...layerIn(l, size, piece.sizes[0]), overrides: {} })),
+      },
+    ],
+  };
 }
 
 /** The newest question about templates; the pictures and words that are tried in them. */
@@ -791,6 +811,34 @@ export const api = {
     const slide = slideOf(solved, own.slides[0].id),
       picture = pixelsOf(painter, solved, slide, size, 1);
     return transfer({ picture, outcome: withoutLetters(outcome), tooLong }, [picture.data.buffer as ArrayBuffer]);
+  },
+
+  /**
+   * The words of a slide on another photo, with the best of a few ways where they need one; null where a newer question
+   * came.
+   * @param question the same for all photos that are tried together
+   * @param width of the picture, px
+   */
+  async tryPhoto(question: number, scene: Shown, photo: FillPicture, width: number): Promise<TriedPhoto | null> {
+    if (question < templatesAsked) return null;
+    templatesAsked = question;
+    await breathe();
+    const wanted = (): boolean => question >= templatesAsked;
+    if (!wanted()) return null;
+    const whole = sizedFor(scene),
+      first = reducedTemplate(whole, TRIED_SIDE),
+      [size] = first.sizes,
+      [{ id }] = first.slides;
+    await painter.prepare(first.slides[0]);
+    const small = await smallFor(photo),
+      own = withPhotoBehind(painter, first, id, small, studio.picture);
+    await prepareWhole(own);
+    if (!wanted()) return null;
+    const tried = await breathing(photoTrial(painter, own, id, size, await api.palette(small.asset)), wanted);
+    if (!tried) return null;
+    const picture = pixelsOf(painter, tried.piece, slideOf(tried.piece, id), size, width / size.width),
+      { clear, cost, kept, way } = tried;
+    return transfer({ picture, clear, cost, kept, way }, [picture.data.buffer as ArrayBuffer]);
   },
 
   /** Makes ready to try templates: their fonts are loaded. */

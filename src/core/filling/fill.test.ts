@@ -11,7 +11,8 @@ import { type Piece, PieceSchema } from '../piece/schema';
 import { easelFor } from '../testing/pixels';
 import { scene } from '../testing/scenes';
 import { textFrame } from '../type/frame';
-import { bestFocus, filled, fillingOf, type Material, reducedTemplate } from './fill';
+import { filled, fillingOf, type Material, reducedTemplate } from './fill';
+import { bestFocus } from './picture';
 
 const { painter } = easelFor(new Map());
 const asset = (n: number): string => String(n).repeat(64);

@@ -8,7 +8,8 @@ import type { Piece, Slide } from '../piece/schema';
 import type { Layout } from '../piece/sizes';
 import type { Painter } from '../scene/painter';
 import type { Subject } from '../values/photo';
-import { filled, type FillPicture, type Filling } from './fill';
+import { filled, type Filling } from './fill';
+import type { FillPicture } from './picture';
 import { type Outcome, solvedFilling } from './solve';
 
 /** What is needed to make a piece, wherever it is made. */

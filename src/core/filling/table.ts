@@ -4,7 +4,8 @@ import Papa from 'papaparse';
 import { type Place, placesOf } from '../piece/roles';
 import type { Piece } from '../piece/schema';
 import { usesOf } from '../piece/swatches';
-import type { FillPicture, Filling } from './fill';
+import type { Filling } from './fill';
+import type { FillPicture } from './picture';
 
 /** Rows of one batch. */
 export const MOST_ROWS = 2000;

@@ -19,7 +19,7 @@ import { notifications } from '@mantine/notifications';
 import { IconArrowLeft, IconFileTypeCsv } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
-import type { FillPicture } from '../../core/filling/fill';
+import type { FillPicture } from '../../core/filling/picture';
 import {
   guessedMatch,
   inColours,

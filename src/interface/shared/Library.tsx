@@ -8,6 +8,7 @@ import {
   Loader,
   Progress,
   SimpleGrid,
+  Switch,
   Text,
   TextInput,
   UnstyledButton,
@@ -15,29 +16,48 @@ import {
 import { IconSearch, IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { photoName } from '../../core/kinds/photo';
+import type { Shown } from '../../workers/stage';
 import { api, type AssetInfo } from './api';
 import { Dialog } from './Dialog';
 import { useFileDrop } from './file-drop';
 import { More } from './More';
 import { usePages } from './pages';
+import { Painted } from './Painted';
+import { byNeed, needOf, usePhotoTrials } from './photo-trials';
 import { uploadWithNotice } from './upload';
 import css from './Library.module.css';
 
+/** Words that a photo is to carry. */
+export interface Carried {
+  scene: Shown;
+  /** The headline, as it is called in the switch. */
+  words: string;
+}
 interface Props {
   title?: string;
+  /** What the photo is to carry: photos can be shown with it, the ones that need least first. */
+  carries?: Carried | null;
   onChoose: (asset: AssetInfo) => void;
   onClose: () => void;
 }
+
+const NONE: AssetInfo[] = [];
 
 const usedIn = (a: AssetInfo): string => {
   const names = a.usedIn?.map((p) => p.name) ?? [];
   return names.length === 0 ? 'Not used yet' : names.length === 1 ? `In ${names[0]}` : `In ${names.length} pieces`;
 };
 
-export function Library({ title = 'Photos in the library', onChoose, onClose }: Props) {
+export function Library({ title = 'Photos in the library', carries: given = null, onChoose, onClose }: Props) {
+  // As it was when the library was opened.
+  const [carries] = useState(given);
   const [search, setSearch] = useState('');
   const pages = usePages(api.assets, search),
     { items: shown, reload } = pages;
+  const [carrying, setCarrying] = useState(false),
+    trials = usePhotoTrials(carrying ? (carries?.scene ?? null) : null, shown ?? NONE),
+    // In order once all are tried, so that nothing moves under the pointer meanwhile.
+    listed = carrying && shown && trials.done ? byNeed(shown, trials.tried) : shown;
   // Files that were given, and how many of them are through; both begin anew when all are.
   const [uploads, setUploads] = useState({ given: 0, done: 0 });
   const busy = uploads.done < uploads.given;
@@ -110,8 +130,23 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
               : 'No photos yet: drop some here, paste one, or add them from files.'}
           </Text>
         )}
+        {carries && shown && shown.length > 0 && (
+          <Group gap="sm" mb="md">
+            <Switch
+              size="sm"
+              checked={carrying}
+              onChange={(e) => setCarrying(e.currentTarget.checked)}
+              label={`With \u201c${carries.words}\u201d set on each, the ones that need least first`}
+            />
+            {carrying && (
+              <Text fz="sm" c="dimmed" role="status">
+                {trials.done ? 'All are tried' : `${trials.tried.size} of ${shown.length} tried`}
+              </Text>
+            )}
+          </Group>
+        )}
         <SimpleGrid cols={4} spacing="sm">
-          {shown?.map((a) => (
+          {listed?.map((a) => (
             <UnstyledButton
               key={a.id}
               className={css.photo}
@@ -119,13 +154,23 @@ export function Library({ title = 'Photos in the library', onChoose, onClose }: 
               aria-label={photoName(a.name)}
               title={a.usedIn?.map((p) => p.name).join(', ')}
             >
-              {/* eslint-disable-next-line @next/next/no-img-element -- made small by our own server */}
-              <img src={`/api/assets/${a.id}?as=thumbnail`} alt="" loading="lazy" />
+              {carrying && trials.tried.get(a.id) ? (
+                <Painted pixels={trials.tried.get(a.id)!.picture} />
+              ) : (
+                // eslint-disable-next-line @next/next/no-img-element -- made small by our own server
+                <img src={`/api/assets/${a.id}?as=thumbnail`} alt="" loading="lazy" />
+              )}
               <span>{photoName(a.name)}</span>
-              <small>
-                {a.width} x {a.height}
-              </small>
-              <small>{usedIn(a)}</small>
+              {carrying ? (
+                <small>{needOf(trials.tried.get(a.id))}</small>
+              ) : (
+                <>
+                  <small>
+                    {a.width} × {a.height}
+                  </small>
+                  <small>{usedIn(a)}</small>
+                </>
+              )}
             </UnstyledButton>
           ))}
         </SimpleGrid>

@@ -18,7 +18,8 @@ import { IconArrowLeft, IconPhoto, IconPhotoUp, IconX } from '@tabler/icons-reac
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
-import { countOf, type FillPicture, type Material } from '../../core/filling/fill';
+import { countOf, type Material } from '../../core/filling/fill';
+import type { FillPicture } from '../../core/filling/picture';
 import { photoName } from '../../core/kinds/photo';
 import { subjectFrom } from '../../core/photo/subject';
 import { destinationById } from '../../core/piece/destinations';

@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
 import type { BatchInfo, BatchRow, batches } from '../../contract/batches';
-import type { FillPicture } from '../../core/filling/fill';
+import type { FillPicture } from '../../core/filling/picture';
 import { guessedMatch, type Match, pictureNames, targetsOf } from '../../core/filling/table';
 import { photoName } from '../../core/kinds/photo';
 import { destinationById } from '../../core/piece/destinations';

@@ -1,6 +1,7 @@
 // Templates, and pieces made of them.
 import type { templates } from '../../contract/templates';
-import { type FillPicture, fillingOf } from '../../core/filling/fill';
+import { fillingOf } from '../../core/filling/fill';
+import type { FillPicture } from '../../core/filling/picture';
 import { photoName } from '../../core/kinds/photo';
 import { assetFrames, findAsset, isPicture } from '../assets';
 import { asked, run } from '../crew/crews';

@@ -30,6 +30,7 @@ import { Fold, Folds } from '../fields/Folds';
 import { FORM_NAMES, MaskField } from '../fields/FormFields';
 import { LetteringFields } from '../fields/LetteringFields';
 import { Library } from '../../shared/Library';
+import { carriedNow } from '../state/carried';
 import { MotionFields } from '../fields/MotionFields';
 import { MountFields } from '../fields/MountFields';
 import { PhotoFrame } from '../fields/PhotoFrame';
@@ -267,6 +268,7 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
       {replacing && (
         <Library
           title="Replace the picture, keep everything else"
+          carries={layer.band === 'backdrop' ? carriedNow() : null}
           onClose={() => setReplacing(false)}
           onChoose={(a) => {
             setReplacing(false);

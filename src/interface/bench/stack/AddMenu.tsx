@@ -7,6 +7,7 @@ import type { Band } from '../../../core/values/plain';
 import { Library } from '../../shared/Library';
 import type { Addition } from '../kinds/face';
 import { ADDITIONS } from '../kinds/faces';
+import { carriedNow } from '../state/carried';
 import { useBench } from '../state/store';
 
 export function AddMenu({ band, label }: { band: Band; label: string }) {
@@ -68,6 +69,7 @@ export function AddMenu({ band, label }: { band: Band; label: string }) {
       )}
       {library && (
         <Library
+          carries={band === 'backdrop' ? carriedNow() : null}
           onClose={() => setLibrary(null)}
           onChoose={(picture) => {
             setLibrary(null);

@@ -1,0 +1,87 @@
+// How much a photo would need to carry the words of a slide: the photo is put where the slide's own is, what is laid
+// for the words' sake is taken away, and the best of a few ways is solved.
+import type { FoundColour } from '../colour/palette';
+import type { Pixels } from '../ground/pixels';
+import { isText } from '../kinds/layers';
+import { makePhoto } from '../kinds/photo';
+import { addLayer, changeLayers } from '../piece/edits';
+import { backdropPhoto, slideOf } from '../piece/resolve';
+import type { Piece, Size } from '../piece/schema';
+import { withoutTreatments } from '../piece/treatments';
+import { readSlide } from '../reading/read';
+import { areClear } from '../reading/verdict';
+import { SlidePhoto } from '../remedy/slide-photo';
+import { applyWay, costOfWay, type Way, type WayKind } from '../remedy/way';
+import { Ways } from '../remedy/ways';
+import type { Painter } from '../scene/painter';
+import { linesPlace } from '../type/frame';
+import { type FillPicture, withPhoto } from './picture';
+
+/** What is tried: quick, and good enough to tell photos apart. */
+const TRIED: readonly WayKind[] = ['fade', 'tint', 'pool'];
+/** What is left of the photo is compared at this side, px. */
+const SIDE = 400;
+/** A photo that none of them makes Clear comes after all others, points. */
+const NEVER = 200;
+
+export interface PhotoTrial {
+  /** With the photo, and the best way where one is needed. */
+  piece: Piece;
+  clear: boolean;
+  /** Points of that way; 0 where the words read as they are. */
+  cost: number;
+  /** Percent of the photo that is left. */
+  kept: number;
+  /** What the way is called; null where none is needed, or none does. */
+  way: string | null;
+}
+
+/** A slide with another photo behind its words, without what was laid for the one before. Fonts must be loaded. */
+export function withPhotoBehind(
+  painter: Painter,
+  piece: Piece,
+  slideId: string,
+  picture: FillPicture,
+  pixelsOf: (asset: string) => Pixels | null,
+): Piece {
+  const bare = withoutTreatments(piece, slideId),
+    slide = slideOf(bare, slideId),
+    lines = slide.layers
+      .filter(isText)
+      .filter((t) => t.visible)
+      .flatMap((t) => linesPlace(t, painter.layout(t))?.box ?? []),
+    own = backdropPhoto(slide),
+    id = own?.id ?? 'photo-to-try',
+    there = own ? bare : addLayer(bare, slideId, makePhoto(id, picture.asset, picture.name, piece.sizes[0]));
+  return changeLayers(there, slideId, [id], (l) => {
+    if (l.kind === 'photo') Object.assign(l, withPhoto(l, picture, lines, pixelsOf));
+  });
+}
+
+/** Tries a photo that lies behind the words of a slide. It yields after each step of work. */
+export function* photoTrial(
+  painter: Painter,
+  piece: Piece,
+  slideId: string,
+  size: Size,
+  colours: readonly FoundColour[],
+): Generator<void, PhotoTrial> {
+  const slide = slideOf(piece, slideId);
+  if (areClear(readSlide(painter, piece, slide, size))) return { piece, clear: true, cost: 0, kept: 100, way: null };
+  yield;
+  const ways = new Ways(painter, { piece, slide, size, colours }, new SlidePhoto(painter, piece, slide, size, SIDE));
+  let best: Way | null = null;
+  for (const kind of TRIED) {
+    yield;
+    const way = ways.solve(kind);
+    if (way && (!best || costOfWay(way) < costOfWay(best))) best = way;
+  }
+  if (!best) return { piece, clear: false, cost: NEVER, kept: 100, way: null };
+  return {
+    piece: applyWay(piece, slideId, best, (n) => `way-to-try-${n}`),
+    clear: true,
+    cost: costOfWay(best),
+    kept: best.kept?.kept ?? 100,
+    way: best.name,
+  };
+}
