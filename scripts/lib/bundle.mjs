@@ -63,6 +63,12 @@ function copyNetworks() {
     );
 }
 
+/** General marks, in one file: loaded when somebody looks for one. */
+async function writeMarks() {
+  const { marks } = await import('./marks.mjs');
+  writeFileSync(join(browser.outdir, 'marks.json'), JSON.stringify(marks()));
+}
+
 /** Emoji come packed for browsers; the core reads them as they are in a file of a font. */
 async function unpackEmoji() {
   mkdirSync(join(ROOT, '.build'), { recursive: true });
@@ -77,6 +83,7 @@ async function unpackEmoji() {
 export async function bundle({ watch = false } = {}) {
   copyWasm();
   copyNetworks();
+  await writeMarks();
   await unpackEmoji();
   if (!watch) return void (await Promise.all([build(browser), build(early), build(server)]));
   for (const options of [browser, early, server]) await (await context({ ...options, minify: false })).watch();

@@ -19,7 +19,7 @@ const idNow = async (): Promise<string> => /\/batches\/([\w-]{12})$/.exec(await 
 
 it('twenty-four rows from CSV to one archive; two need a hand; a crash on the way loses nothing', async () => {
   await driver.get(`${app.address}/templates`);
-  await bench.press('[data-template="template-portrait-poster"] [aria-label^="More for"]');
+  await bench.press('[data-template="template-mail"] [aria-label^="More for"]');
   await bench.take('//*[@role="menuitem"][normalize-space(.)="Fill from a table"]');
   await (await bench.find('[data-testid="table-file"]')).sendKeys(resolve('demo/halts.csv'));
   await bench.until(
@@ -86,7 +86,7 @@ it('twenty-four rows from CSV to one archive; two need a hand; a crash on the wa
   expect(pictures).toHaveLength(22);
   expect(pictures).toContain('01-snow-on-lake-sill.png');
   for (const f of pictures.slice(0, 3))
-    expect(await sharp(files![f]).metadata()).toMatchObject({ width: 1080, height: 1350 });
+    expect(await sharp(files![f]).metadata()).toMatchObject({ width: 1200, height: 400 });
   expect(Object.keys(files!)).toEqual(
     expect.arrayContaining(['contact-sheet.png', 'contact-sheet.pdf', 'rows-to-look-at.csv']),
   );

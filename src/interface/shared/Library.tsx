@@ -151,7 +151,8 @@ export function Library({ title = 'Photos in the library', carries: given = null
               key={a.id}
               className={css.photo}
               onClick={() => onChoose(a)}
-              aria-label={photoName(a.name)}
+              aria-label={carrying ? undefined : photoName(a.name)}
+              data-photo={photoName(a.name)}
               title={a.usedIn?.map((p) => p.name).join(', ')}
             >
               {carrying && trials.tried.get(a.id) ? (

@@ -15,6 +15,7 @@ import { makeButton, makeText } from '../../../core/kinds/text';
 import { type Drawing, isOneColour, marksOf, outlineOf } from '../../../core/paint/drawing';
 import { makeMotion } from '../../../core/photo/motion';
 import { addLayer } from '../../../core/piece/edits';
+import type { Mark } from '../../shared/marks';
 import { accentOf } from '../../../core/piece/swatches';
 import type { LaidKind } from '../../../core/piece/treatments';
 import { makeTreatment } from '../../../core/remedy/begin-treatment';
@@ -191,6 +192,22 @@ export async function addDrawnShape(file: File): Promise<void> {
     name: photoName(file.name),
     box: { ...shape.box, width: Math.max(1, path.width * k), height: Math.max(1, path.height * k) },
     shape: { ...shape.shape, path },
+  });
+}
+
+/** A general mark in an accent of the photo, or a house colour. */
+export async function addMark({ name, ...path }: Mark): Promise<void> {
+  const shape = makeShape(newId(), 'path', await shapeColour(), baseSize()),
+    // A mark is smaller than a shape that something else lies on.
+    side = shape.box.width / 2,
+    k = Math.min(side / path.width, side / path.height),
+    [width, height] = [Math.max(1, path.width * k), Math.max(1, path.height * k)],
+    { x, y } = shape.box;
+  put('Add mark', {
+    ...shape,
+    name: name[0].toUpperCase() + name.slice(1),
+    box: { x: x + (shape.box.width - width) / 2, y: y + (shape.box.height - height) / 2, width, height },
+    shape: { ...shape.shape, path: { d: path.d, width: path.width, height: path.height } },
   });
 }
 

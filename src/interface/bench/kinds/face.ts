@@ -4,6 +4,7 @@ import type { ComponentType, ReactNode } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
 import type { Band } from '../../../core/values/plain';
 import type { AssetInfo } from '../../shared/api';
+import type { Mark } from '../../shared/marks';
 
 /** An entry of a band's add menu. It begins at once, with a file, or with a picture of the library. */
 export interface Addition {
@@ -21,6 +22,8 @@ export interface Addition {
   now?: () => void;
   file?: { accept: string; multiple?: boolean; testId: string; take: (files: File[]) => void };
   library?: (picture: AssetInfo) => void;
+  /** One of the general marks is chosen first. */
+  marks?: (mark: Mark) => void;
 }
 
 /** What is said of a kind as a treatment. */

@@ -6,6 +6,7 @@ import {
   IconCircle,
   IconCloud,
   IconHexagon,
+  IconIcons,
   IconLine,
   IconMessage,
   IconSquare,
@@ -15,7 +16,7 @@ import {
 import type { ShapeLayer } from '../../../core/kinds/shape';
 import { SHAPE_FORMS } from '../../../core/values/plain';
 import type { ShapeForm } from '../../../core/values/shape';
-import { addDrawnShape, addShape } from '../commands/adding';
+import { addDrawnShape, addMark, addShape } from '../commands/adding';
 import { change } from '../commands/layers';
 import { setter, useLengthScale } from '../commands/setter';
 import { type Radii, StrokeFold } from '../fields/EdgeFields';
@@ -91,6 +92,13 @@ export const shape: Face<ShapeLayer> = {
       apart: i === 0,
       now: () => void addShape(form),
     })),
+    {
+      band: 'message',
+      label: 'Mark',
+      says: 'Arrows, pins, clocks and many more, in a house colour.',
+      Icon: IconIcons,
+      marks: (m) => void addMark(m),
+    },
     {
       band: 'message',
       label: 'Shape from SVG',

@@ -5,6 +5,7 @@ import { IconPlus } from '@tabler/icons-react';
 import { Fragment, useRef, useState } from 'react';
 import type { Band } from '../../../core/values/plain';
 import { Library } from '../../shared/Library';
+import { Marks } from '../../shared/Marks';
 import type { Addition } from '../kinds/face';
 import { ADDITIONS } from '../kinds/faces';
 import { carriedNow } from '../state/carried';
@@ -12,6 +13,7 @@ import { useBench } from '../state/store';
 
 export function AddMenu({ band, label }: { band: Band; label: string }) {
   const [library, setLibrary] = useState<Addition['library'] | null>(null);
+  const [marks, setMarks] = useState<Addition['marks'] | null>(null);
   const inputs = useRef(new Map<string, HTMLInputElement | null>());
   const section = useBench((s) => s.piece.section !== null),
     additions = ADDITIONS.filter((a) => a.band === band && (section || !a.ofSection));
@@ -19,6 +21,7 @@ export function AddMenu({ band, label }: { band: Band; label: string }) {
     if (a.now) a.now();
     else if (a.file) inputs.current.get(a.label)?.click();
     else if (a.library) setLibrary(() => a.library);
+    else if (a.marks) setMarks(() => a.marks);
   };
   return (
     <>
@@ -66,6 +69,15 @@ export function AddMenu({ band, label }: { band: Band; label: string }) {
               }}
             />
           ),
+      )}
+      {marks && (
+        <Marks
+          onClose={() => setMarks(null)}
+          onChoose={(mark) => {
+            setMarks(null);
+            marks(mark);
+          }}
+        />
       )}
       {library && (
         <Library
