@@ -127,6 +127,7 @@ try {
     .perform();
   await shot('ways-through');
   await aside();
+  await click('//button[normalize-space(.)="Ways through"]');
   await keys(Key.ESCAPE);
   await open('ostrel-cup-cut-out');
   await row('Enamel cup, cut out');
