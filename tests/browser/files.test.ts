@@ -42,14 +42,16 @@ it('a campaign goes out, into an empty database, and out again unchanged to the 
   campaign = await get(app, `/api/campaigns/${id}/file`);
   const files = unzipSync(campaign),
     { pieces, pictures } = manifestOf(files);
-  expect(pieces).toHaveLength(19);
+  // Nineteen pieces and eighteen templates.
+  expect(pieces).toHaveLength(37);
   expect(pictures.length).toBeGreaterThan(12);
   for (const { id: name, file } of pictures) expect(createHash('sha256').update(files[file]).digest('hex')).toBe(name);
   const made = await takeIn(empty, campaign);
   expect(made.status).toBe(201);
   const taken = (await made.json()) as TakenIn;
   expect(taken).toMatchObject({ what: 'campaign', campaign: { name: 'The Ostrel Line' }, notes: [] });
-  expect(taken.pieces).toHaveLength(19);
+  expect(taken.pieces).toHaveLength(37);
+  expect((await json<{ items: unknown[] }>(empty, '/api/templates?limit=50')).items).toHaveLength(18);
   const again = unzipSync(await get(empty, `/api/campaigns/${taken.campaign.id}/file`));
   expect(Object.keys(again).sort()).toEqual(Object.keys(files).sort());
   for (const [name, bytes] of Object.entries(files))
