@@ -1,5 +1,6 @@
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import '@mantine/core/styles.css';
+import '@mantine/dates/styles.css';
 import '@mantine/notifications/styles.css';
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';

@@ -1,13 +1,20 @@
 import { StartPage } from '../src/interface/start/StartPage';
+import { askFor, wantedFrom } from '../src/interface/start/wanted';
 import { passphrase } from '../src/server/access/passphrase';
-import { listCampaigns, listPieces } from '../src/server/pieces';
+import { listCampaigns } from '../src/server/pieces/campaigns';
+import { listPieces } from '../src/server/pieces/list';
 
 export const dynamic = 'force-dynamic';
 
 /** Cards of the first page: more than fill a screen. */
 const FIRST = 48;
 
-export default async function Page() {
-  const [campaigns, pieces] = await Promise.all([listCampaigns(), listPieces({ limit: FIRST })]);
-  return <StartPage campaigns={campaigns} first={pieces} signedIn={passphrase() !== null} />;
+export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
+  const asked = await searchParams,
+    wanted = wantedFrom({ get: (name) => [asked[name]].flat()[0] ?? null });
+  const [campaigns, pieces] = await Promise.all([
+    listCampaigns(),
+    listPieces({ ...askFor(wanted), search: wanted.search, limit: FIRST }),
+  ]);
+  return <StartPage campaigns={campaigns} first={pieces} wanted={wanted} signedIn={passphrase() !== null} />;
 }

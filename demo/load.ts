@@ -7,7 +7,10 @@ import type { Frame } from '../src/core/values/motion';
 import { assetFrames, keepAsset } from '../src/server/assets';
 import { closeDatabase, database } from '../src/server/database';
 import { keepMask } from '../src/server/masks';
-import { createCampaign, createPiece, readPiece, saveHouse } from '../src/server/pieces';
+import { createCampaign } from '../src/server/pieces/campaigns';
+import { saveHouse } from '../src/server/pieces/house';
+import { createPiece, readPiece } from '../src/server/pieces/store';
+import { changePicture, notePictures } from '../src/server/pictures/traits';
 import { postPiece } from '../src/server/posting/post';
 import { closeCrews } from '../src/server/crew/crews';
 import type { PostKind } from '../src/core/posting/rules';
@@ -95,9 +98,11 @@ try {
     // Newest first is how the library lists them.
     for (const p of [...PICTURES].reverse()) {
       const asset = await keepAsset(new Uint8Array(await readFile(join(folder, p.file))), p.title);
+      await changePicture(asset.id, { tags: p.tags });
       photos[p.file] = asset.id;
       films[p.file] = await assetFrames(asset);
     }
+    await notePictures();
     await createCampaign('The Ostrel Line', CAMPAIGN);
     await saveHouse(CAMPAIGN, 0, swatches);
     // The cup's mask is found as the product finds it.

@@ -10,7 +10,7 @@ const asJson = process.argv.includes('--json');
 if (asJson) console.log = () => {};
 const asked = process.argv.indexOf('--only'),
   only = asked < 0 ? null : (process.argv[asked + 1] ?? '').split(',');
-ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver', 'pdftocairo']);
+ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver', 'pdftocairo', 'redis-server']);
 ensureModules();
 await ensureBuild();
 const { startApplication } = await import('./lib/application.mjs');

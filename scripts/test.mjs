@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { ensureBuild, ensureModules, ensurePrograms, fail, ROOT } from './lib/machine.mjs';
 
-ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver', 'pdftocairo']);
+ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver', 'pdftocairo', 'redis-server']);
 ensureModules();
 
 const began = Date.now();

@@ -1,7 +1,8 @@
 import { TemplatesPage } from '../../src/interface/templates/TemplatesPage';
 import { findAsset, isPicture } from '../../src/server/assets';
 import { listFonts } from '../../src/server/fonts';
-import { listCampaigns, listTemplates } from '../../src/server/pieces';
+import { listCampaigns } from '../../src/server/pieces/campaigns';
+import { listTemplates } from '../../src/server/pieces/list';
 
 export const dynamic = 'force-dynamic';
 

@@ -32,6 +32,7 @@ const server = {
   entryPoints: {
     member: join(ROOT, 'src/server/crew/member.ts'),
     crew: join(ROOT, 'src/server/crew/crew.ts'),
+    work: join(ROOT, 'src/server/jobs/work.ts'),
     'load-demo': join(ROOT, 'demo/load.ts'),
   },
   outdir: join(ROOT, '.build'),

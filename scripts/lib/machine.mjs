@@ -32,6 +32,7 @@ const PACKAGES = {
   chromium: 'chromium',
   chromedriver: 'chromium-driver',
   pdftocairo: 'poppler-utils',
+  'redis-server': 'redis-server',
 };
 
 /** Installs what is missing when run as root; otherwise says which packages are needed. */

@@ -4,8 +4,15 @@ import { COVER_KINDS } from '../core/piece/covers';
 import { MOST_SWATCHES } from '../core/piece/limits';
 import { SwatchSchema } from '../core/values/fill';
 import type { Endpoint, EndpointKey } from './endpoint';
+import { SummarySchema } from './shapes';
 
-const CampaignSchema = z.object({ id: z.string(), name: z.string(), pieces: z.number().int() });
+const CampaignSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  pieces: z.number().int(),
+  cover: SummarySchema.nullable().describe('The piece by whose picture it is known: a chosen one, or the latest'),
+  coverChosen: z.boolean(),
+});
 const SwatchesSchema = z.array(SwatchSchema).max(MOST_SWATCHES);
 const FontSchema = z.object({
   id: z.string(),
@@ -21,6 +28,16 @@ export const campaigns = {
     summary: 'A new campaign',
     body: z.strictObject({ name: z.string().trim().min(1).max(200) }),
     answer: { status: 201, says: 'Made', schema: CampaignSchema },
+  },
+  'PATCH /api/campaigns/{id}': {
+    summary: 'Gives a campaign another name, or the piece by whose picture it is known',
+    body: z.strictObject({
+      name: z.string().trim().min(1).max(200).optional(),
+      cover: z.string().max(32).nullable().optional().describe('Id of one of its pieces; null goes by the latest'),
+    }),
+    called: 'The change',
+    answer: { says: 'As it is', schema: CampaignSchema },
+    problems: { 404: 'Not there', 422: 'A piece of another campaign' },
   },
   'GET /api/campaigns/{id}/swatches': {
     summary: 'Colours and gradients of the house style',

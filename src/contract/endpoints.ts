@@ -4,6 +4,7 @@ import { batches } from './batches';
 import { campaigns } from './campaigns';
 import { exportJobs } from './exports';
 import { files } from './files';
+import { outside } from './outside';
 import { pictures } from './pictures';
 import { pieces } from './pieces';
 import { places } from './places';
@@ -17,6 +18,7 @@ import { templates } from './templates';
 export const ENDPOINTS = {
   ...server,
   ...pictures,
+  ...outside,
   ...campaigns,
   ...pieces,
   ...sizes,

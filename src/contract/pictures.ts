@@ -3,7 +3,16 @@ import { z } from 'zod';
 import { DRAWN_SIDES } from '../core/scene/sides';
 import { TracedSchema } from '../core/values/traced';
 import type { Endpoint, EndpointKey } from './endpoint';
-import { AssetSchema, flag, FrameSchema, page, SearchQuery } from './shapes';
+import {
+  AssetSchema,
+  ColourQuery,
+  CreditSchema,
+  flag,
+  FrameSchema,
+  OrientationQuery,
+  page,
+  SearchQuery,
+} from './shapes';
 
 const share = z.number().min(0).max(1);
 const ShareBoxSchema = z.strictObject({ x: share, y: share, width: share, height: share });
@@ -37,8 +46,12 @@ const DrawingSchema = z.object({
 
 export const pictures = {
   'GET /api/assets': {
-    summary: 'Pictures of the library, newest first',
-    query: SearchQuery,
+    summary: 'Pictures of the library, newest first; searched over names and tags',
+    query: SearchQuery.extend({
+      colour: ColourQuery,
+      orientation: OrientationQuery,
+      campaign: z.string().max(32).optional().describe('Those that pieces of a campaign show'),
+    }),
     answer: { says: 'A page', schema: page(AssetSchema) },
   },
   'POST /api/assets': {
@@ -69,6 +82,24 @@ export const pictures = {
         .describe('Longer side of a drawing as pixels'),
     }),
     answer: { says: 'The picture', media: ['image/*', 'application/json'] },
+    problems: { 404: 'Not there' },
+  },
+  'GET /api/assets/{id}/about': {
+    summary: 'Tags of a picture, and whose it is',
+    answer: {
+      says: 'What is known',
+      schema: z.object({ tags: z.array(z.string()), credit: CreditSchema.nullable() }),
+    },
+    problems: { 404: 'Not there' },
+  },
+  'PATCH /api/assets/{id}': {
+    summary: 'Gives a picture another name, or other tags',
+    body: z.strictObject({
+      name: z.string().trim().min(1).max(200).optional(),
+      tags: z.array(z.string().max(60)).max(30).optional(),
+    }),
+    called: 'The change',
+    answer: { status: 204, says: 'Changed' },
     problems: { 404: 'Not there' },
   },
   'POST /api/assets/{id}/layers': {

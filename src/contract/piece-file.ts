@@ -2,9 +2,10 @@
 import { z } from 'zod';
 import { MOST_SWATCHES } from '../core/piece/limits';
 import { SwatchSchema } from '../core/values/fill';
+import { CreditSchema } from './shapes';
 
 /** Raised when a file is written that an older version could not read. */
-export const FILE_VERSION = 1;
+export const FILE_VERSION = 2;
 export const FILE_FORMAT = 'plavo-file';
 export const MANIFEST = 'plavo.json';
 /** The most bytes of a file, of one entry and of all unpacked, and the most entries. */
@@ -22,7 +23,7 @@ const path = z.string().regex(/^[a-z]+\/[\w-]{1,80}\.[a-z0-9]{1,5}$/);
 
 export const ManifestSchema = z.strictObject({
   format: z.literal(FILE_FORMAT),
-  version: z.literal(FILE_VERSION),
+  version: z.literal([1, FILE_VERSION]),
   what: z.enum(['piece', 'campaign']),
   campaign: z.strictObject({ name: z.string().min(1).max(200), swatches: z.array(SwatchSchema).max(MOST_SWATCHES) }),
   pieces: z
@@ -38,6 +39,9 @@ export const ManifestSchema = z.strictObject({
         file: path,
         /** Shown in the library; otherwise a frame of a moving picture, or a mask. */
         listed: z.boolean(),
+        tags: z.array(z.string().max(60)).max(30).optional(),
+        /** Whose it is, where it came from a picture service. */
+        credit: CreditSchema.optional(),
       }),
     )
     .max(5000),

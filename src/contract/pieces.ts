@@ -14,6 +14,7 @@ import {
   SavedSchema,
   scale,
   SearchQuery,
+  StandingSchema,
   StoredPieceSchema,
   SummarySchema,
 } from './shapes';
@@ -87,14 +88,77 @@ const RevisionSchema = z.object({
   savedAt: z.string(),
 });
 
+const day = z.iso.date();
+const ScopeQuery = z.object({
+  campaign: campaign.describe('Only those of a campaign'),
+  archived: flag.default(false).describe('Those that are archived instead'),
+});
+export const SORT_IDS = ['changed', 'created', 'name', 'verdict', 'kept', 'slides', 'due'] as const;
+export const VERDICT_IDS = ['lost', 'strained', 'clear', 'none', 'unread'] as const;
+const many = z.array(z.string().min(1).max(32)).min(1).max(200).describe('Ids of pieces');
+const ChangeSchema = z.strictObject({
+  campaign: z.string().min(1).max(32).optional().describe('Id of the campaign they move to'),
+  archived: z.boolean().optional(),
+  binned: z.boolean().optional().describe('Put into the bin, where they lie for 30 days, or taken out of it'),
+  dueOn: day.nullable().optional().describe('The day they are due; null takes it away'),
+});
+const FoundSchema = z.array(z.object({ value: z.string(), name: z.string(), pieces: z.number().int() }));
+
 export const pieces = {
   'GET /api/pieces': {
-    summary: 'Pieces, latest changed first',
+    summary: 'Pieces that are no templates, latest changed first; searched over names, words, notes and names of parts',
     query: SearchQuery.extend({
+      ...ScopeQuery.shape,
       bin: flag.default(false).describe('Those in the bin instead'),
-      campaign: campaign.describe('Only those of a campaign'),
+      sort: z.enum(SORT_IDS).default('changed').describe('`verdict`: the weakest text first; `kept`: the least first'),
+      order: z.enum(['asc', 'desc']).optional().describe('The other way than a list usually goes'),
+      destination: z.string().max(64).optional().describe('Id of a destination'),
+      font: z.string().max(100).optional().describe('A family'),
+      colour: z
+        .string()
+        .regex(/^#[0-9a-f]{6}$/)
+        .optional()
+        .describe('#rrggbb: with a colour that an eye takes for the same'),
+      photo: assetId.optional().describe('That show this picture'),
+      verdict: z.enum(VERDICT_IDS).optional().describe('Of the weakest text; `unread` where nobody has looked yet'),
+      from: day.optional().describe('Changed on this day or later'),
+      to: day.optional().describe('Changed on this day or earlier'),
     }),
-    answer: { says: 'A page', schema: page(SummarySchema) },
+    answer: {
+      says: 'A page',
+      schema: page(SummarySchema).extend({
+        total: z.number().int().nullable().describe('How many there are in all; null on later pages'),
+      }),
+    },
+  },
+  'GET /api/pieces/traits': {
+    summary: 'By what pieces can be found: destinations, fonts, colours and photos there are, the most frequent first',
+    query: ScopeQuery,
+    answer: {
+      says: 'What there is',
+      schema: z.object({ destination: FoundSchema, font: FoundSchema, colour: FoundSchema, photo: FoundSchema }),
+    },
+  },
+  'PATCH /api/pieces': {
+    summary: 'Changes several pieces together: all of them, or none',
+    body: ChangeSchema.extend({ ids: many }),
+    called: 'The change',
+    answer: { says: 'As they are', schema: z.array(SummarySchema) },
+    problems: { 404: 'One of them is not there; nothing was changed' },
+  },
+  'POST /api/pieces/copies': {
+    summary: 'Copies of pieces, beside them',
+    body: z.strictObject({ ids: many.max(50) }),
+    called: 'The list of pieces',
+    answer: { status: 201, says: 'The copies', schema: z.array(SummarySchema) },
+    problems: { 404: 'Not there' },
+  },
+  'POST /api/pieces/standings': {
+    summary:
+      'How pieces stand: their weakest text, and what is left of their photos; read once for each look they have',
+    body: z.strictObject({ ids: many.max(24) }),
+    called: 'The list of pieces',
+    answer: { says: 'By their ids', schema: z.record(z.string(), StandingSchema) },
   },
   'POST /api/pieces': {
     summary: 'A new piece from a document, a destination or a size',
@@ -123,9 +187,9 @@ export const pieces = {
     problems: { 404: 'Not there' },
   },
   'PATCH /api/pieces/{id}': {
-    summary: 'Move a piece to another campaign',
-    body: z.strictObject({ campaign: z.string().min(1).max(32).describe('Id of the campaign it moves to') }),
-    called: 'The move',
+    summary: 'Moves a piece to another campaign, archives it, says when it is due',
+    body: ChangeSchema,
+    called: 'The change',
     answer: { says: 'As it is', schema: SummarySchema },
     problems: { 404: 'Not there' },
   },

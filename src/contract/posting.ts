@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { STILL_FORMAT_IDS } from '../core/format/formats';
 import { POST_KINDS } from '../core/posting/rules';
 import type { Endpoint, EndpointKey } from './endpoint';
+import { SummarySchema } from './shapes';
 
 const kind = z.enum(POST_KINDS);
 const RefusalSchema = z.object({
@@ -53,7 +54,25 @@ const ShownSchema = z.object({
 });
 export type ShownAccount = z.output<typeof ShownSchema>;
 
+const CalendarSchema = z.object({
+  posts: z.array(
+    z.object({
+      id: z.string(),
+      at: z.string(),
+      kind,
+      state: z.enum(['waiting', 'shown']),
+      piece: SummarySchema,
+    }),
+  ),
+  due: z.array(SummarySchema).describe('Pieces that are due on a day'),
+});
+
 export const posting = {
+  'GET /api/calendar': {
+    summary: 'What was posted or waits to be, and which pieces are due, between two days',
+    query: z.object({ from: z.iso.date(), to: z.iso.date().describe('With this day') }),
+    answer: { says: 'By time', schema: CalendarSchema },
+  },
   'POST /api/pieces/{id}/posts': {
     summary: 'Gives slides to the stand-in, a simulated service: it takes them, or refuses them with its reasons',
     body: z.strictObject({

@@ -69,6 +69,21 @@ export const SavedSchema = z.object({
   look: z.string().describe('What a picture of it depends on'),
 });
 export const StoredPieceSchema = SavedSchema.extend({ piece: PieceSchema });
+export const CreditSchema = z.object({
+  title: z.string(),
+  author: z.string(),
+  licence: z.string(),
+  service: z.string(),
+  named: z.boolean().describe('The licence asks that author and service are named'),
+});
+export type Credit = z.output<typeof CreditSchema>;
+export const ColourQuery = z
+  .string()
+  .regex(/^#[0-9a-f]{6}$/)
+  .optional()
+  .describe('#rrggbb: with a colour near it');
+export const ORIENTATIONS = ['landscape', 'portrait', 'square'] as const;
+export const OrientationQuery = z.enum(ORIENTATIONS).optional();
 export const AssetSchema = z.object({
   id: z.string(),
   name: z.string(),
@@ -77,16 +92,26 @@ export const AssetSchema = z.object({
   width: z.number(),
   height: z.number(),
   frames: z.number().int().describe('Frames of an animated picture; 0 for a still'),
+  tags: z.array(z.string()).optional(),
+  credit: CreditSchema.nullable().optional().describe('Whose it is, where it came from a picture service'),
   usedIn: z
     .array(z.object({ id: z.string(), name: z.string() }))
     .optional()
     .describe('Pieces that show it'),
+});
+const verdict = z.enum(['clear', 'strained', 'lost']).nullable();
+export const StandingSchema = z.object({
+  verdict: verdict.describe('Of the weakest text in all sizes; null without words'),
+  ratio: z.number().nullable(),
+  needed: z.number().nullable(),
+  kept: z.number().min(0).max(100).nullable().describe('Percent of the photo it left least of; null without a photo'),
 });
 export const SummarySchema = z.object({
   id: z.string(),
   campaign: z.string(),
   name: z.string(),
   revision: z.number().int(),
+  createdAt: z.string(),
   changedAt: z.string(),
   sizes: z.array(
     z.object({
@@ -103,6 +128,9 @@ export const SummarySchema = z.object({
   look: z.string().describe('What a picture of it depends on'),
   damaged: z.boolean(),
   deletedAt: z.string().nullable(),
+  archivedAt: z.string().nullable(),
+  dueOn: z.string().nullable().describe('The day it is due, YYYY-MM-DD'),
+  standing: StandingSchema.nullable().describe('As it looks now; null until it was read'),
 });
 
 const ratio = z.number().min(1).max(21);

@@ -11,7 +11,6 @@ import type { Pixels } from '../core/ground/pixels';
 import { DRAWN_SIDES } from '../core/scene/sides';
 import type { Frame } from '../core/values/motion';
 import type { Knex } from 'knex';
-import { holding, type Page, pageOf } from './cursor';
 import { database, transaction } from './database';
 import { framesIn, framesOf } from './frames';
 import { notFound, Problem } from './problem';
@@ -350,7 +349,7 @@ async function store(asset: Asset, bytes: Uint8Array, listed: boolean): Promise<
   });
 }
 
-type Row = {
+export type AssetRow = {
   id: string;
   name: string;
   mime: string;
@@ -362,8 +361,9 @@ type Row = {
   thumbnail_id: string | null;
   frames_id: string | null;
   frames: number;
+  credit: string | null;
 };
-const fromRow = (r: Row): Asset => ({
+export const assetFrom = (r: AssetRow): Asset => ({
   id: r.id,
   name: r.name,
   mime: r.mime,
@@ -378,8 +378,8 @@ const fromRow = (r: Row): Asset => ({
 });
 
 export async function findAsset(id: string): Promise<Asset | null> {
-  const row = /^[0-9a-f]{64}$/.test(id) ? await database()<Row>('assets').where({ id }).first() : undefined;
-  return row ? fromRow(row) : null;
+  const row = /^[0-9a-f]{64}$/.test(id) ? await database()<AssetRow>('assets').where({ id }).first() : undefined;
+  return row ? assetFrom(row) : null;
 }
 
 /** Keeps bytes that are no picture of the library, a font or a thumbnail for one, by the name of their content. */
@@ -457,36 +457,6 @@ export async function assetFrames(asset: Asset): Promise<Frame[]> {
 /** The outlines of an asset that is a drawing of plain shapes, or null. @throws Problem 404 */
 export async function assetDrawing(asset: Asset): Promise<Drawing | null> {
   return asset.drawingId ? (JSON.parse((await assetBytes(asset.drawingId)).toString('utf8')) as Drawing) : null;
-}
-
-export interface ListedAsset extends Asset {
-  /** Pieces that show it. */
-  usedIn: { id: string; name: string }[];
-}
-
-/** Pictures of the library, newest first, with the pieces that show them. @throws Problem 400 for a broken cursor */
-export async function listAssets(at: { cursor?: string; limit: number; search?: string }): Promise<Page<ListedAsset>> {
-  const page = await pageOf<Row, Asset>(
-    database()('assets')
-      .where({ listed: true })
-      .modify(holding(at.search, ['name'])),
-    'created_at',
-    at,
-    fromRow,
-  );
-  const used = new Map<string, { id: string; name: string }[]>();
-  const rows = page.items.length
-    ? await database()('piece_assets')
-        .join('pieces', 'pieces.id', 'piece_assets.piece_id')
-        .whereNull('pieces.deleted_at')
-        .whereIn(
-          'asset_id',
-          page.items.map((a) => a.id),
-        )
-        .select<{ asset_id: string; id: string; name: string }[]>('asset_id', 'pieces.id as id', 'pieces.name as name')
-    : [];
-  for (const { asset_id, id, name } of rows) used.set(asset_id, [...(used.get(asset_id) ?? []), { id, name }]);
-  return { ...page, items: page.items.map((a) => ({ ...a, usedIn: used.get(a.id) ?? [] })) };
 }
 
 /** The bytes of a picture. @throws Problem 404 */

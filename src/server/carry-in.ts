@@ -18,7 +18,8 @@ import { drawingText, findAsset, forgetAssets, keepAsset, keepBytes, keepPart, l
 import { painter } from './crew/standing';
 import { transaction } from './database';
 import { checkedFonts, fontRow, listFonts } from './fonts';
-import { insertPiece, takenIds } from './pieces';
+import { changePicture, noteCredit } from './pictures/traits';
+import { insertPiece, takenIds } from './pieces/store';
 import { Problem } from './problem';
 import { drawingLayers } from './svg-layers';
 
@@ -330,6 +331,8 @@ export async function carriedIn(
         added.push(kept);
         throw refused(422, 'A picture in the file is not safe as it is', `${picture.file} would have to be changed.`);
       }
+      if (picture.tags) await changePicture(kept, { tags: picture.tags });
+      if (picture.credit) await noteCredit(kept, picture.credit);
     }
     for (const font of manifest.fonts) {
       const own = named(archive, font),

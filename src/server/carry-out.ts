@@ -5,9 +5,11 @@ import { openPiece } from '../core/piece/upgrade';
 import { assetsOf, familiesIn } from '../core/piece/resolve';
 import type { Piece } from '../core/piece/schema';
 import { assetBytes, findAsset, isListed } from './assets';
+import { aboutPicture } from './pictures/traits';
 import { run } from './crew/crews';
 import { listFonts } from './fonts';
-import { documentsOf, readHouse, type StoredDocument } from './pieces';
+import { readHouse } from './pieces/house';
+import { documentsOf, type StoredDocument } from './pieces/store';
 import type { ZipEntry } from './zip';
 
 /** Longest side of a preview, pixels. */
@@ -61,6 +63,7 @@ export async function* carriedOut(
         mime: asset.mime,
         file: `pictures/${id}.${ENDINGS[asset.mime] ?? 'bin'}`,
         listed: await isListed(id),
+        ...(await aboutPicture(id)),
       });
   }
   const text = (words: string): Uint8Array => new TextEncoder().encode(words);

@@ -1,10 +1,11 @@
 // The covers of a campaign as its feed shows them. Each is looked at once, and again when the piece looks otherwise.
 import { type Cover, dueNext, type Due, isInFeed } from '../core/piece/covers';
-import { listAssets } from './assets';
+import { listAssets } from './pictures/library';
 import { run } from './crew/crews';
 import type { Job } from './crew/crew';
 import { database } from './database';
-import { readHouse, readPiece } from './pieces';
+import { readHouse } from './pieces/house';
+import { readPiece } from './pieces/store';
 
 /** As many as are shown at once: the latest. */
 const SHOWN = 24;

@@ -1,5 +1,6 @@
 // Paging by a cursor: where the last page ended, so that pages hold together while rows come and go.
 import type { Knex } from 'knex';
+import { database } from './database';
 import { Problem } from './problem';
 
 export interface Page<T> {
@@ -8,19 +9,16 @@ export interface Page<T> {
   next: string | null;
 }
 
-/** A cursor is the time and the id of the last row. @throws Problem 400 */
-function parsed(cursor: string): { at: Date; id: string } {
-  const m = /^(\d{1,15})\.([\w-]{1,64})$/.exec(cursor);
-  if (!m)
-    throw new Problem(400, 'The cursor is not valid', 'Take `next` of the page before.', [
-      { path: '/cursor', reason: 'not a cursor' },
-    ]);
-  return { at: new Date(Number(m[1])), id: m[2] };
+/** By what rows are in order. */
+export interface Order {
+  /** An expression that is never null. */
+  by: string;
+  falling: boolean;
 }
 
 /** Rows one of whose columns holds a text, as it stands: signs of patterns are letters like others. */
 export const holding =
-  (search: string | undefined, columns: readonly ('name' | 'words')[]) =>
+  (search: string | undefined, columns: readonly string[]) =>
   (q: Knex.QueryBuilder): void => {
     if (!search?.trim()) return;
     const like = `%${search
@@ -31,26 +29,49 @@ export const holding =
     void q.where((any) => columns.forEach((c) => void any.orWhereRaw('LOWER(??) LIKE ?', [c, like])));
   };
 
+type Sorted = string | number | Date;
+
+/** A cursor is the value and the id of the last row. @throws Problem 400 */
+function parsed(cursor: string): [Sorted, string] {
+  try {
+    const [value, id, time] = JSON.parse(Buffer.from(cursor, 'base64url').toString('utf8')) as unknown[];
+    if ((typeof value === 'string' || typeof value === 'number') && typeof id === 'string' && id.length <= 64)
+      return [time === true ? new Date(value) : value, id];
+  } catch {
+    // Said below.
+  }
+  throw new Problem(400, 'The cursor is not valid', 'Take `next` of the page before.', [
+    { path: '/cursor', reason: 'not a cursor' },
+  ]);
+}
+
+const cursorAfter = (value: Sorted, id: string): string =>
+  Buffer.from(JSON.stringify(value instanceof Date ? [value.getTime(), id, true] : [value, id])).toString('base64url');
+
 /**
- * A page of rows, newest first.
- * @param column name of the time by which rows are in order; rows also have an `id`
+ * A page of rows in an order; rows that are alike in it by their ids.
+ * @param query with the columns that are wanted
+ * @param order or the name of a time, by which the newest are first
+ * @param id the column of their ids, where more than one table has one
  */
 export async function pageOf<R extends { id: string }, T>(
   query: Knex.QueryBuilder,
-  column: string,
+  order: Order | string,
   { cursor, limit }: { cursor?: string; limit: number },
   item: (row: R) => T,
+  id = 'id',
 ): Promise<Page<T>> {
+  const { by, falling } = typeof order === 'string' ? { by: order, falling: true } : order,
+    way = falling ? 'desc' : 'asc';
   if (cursor !== undefined) {
-    const { at, id } = parsed(cursor);
-    query.where((q) => q.where(column, '<', at).orWhere((same) => same.where(column, at).where('id', '<', id)));
+    const [value, last] = parsed(cursor),
+      beyond = falling ? '<' : '>';
+    query.whereRaw(`(${by} ${beyond} ? OR (${by} = ? AND ${id} ${beyond} ?))`, [value, value, last]);
   }
   const rows = (await query
-    .orderBy([
-      { column, order: 'desc' },
-      { column: 'id', order: 'desc' },
-    ])
-    .limit(limit + 1)) as (R & Record<string, Date>)[];
+    .select(database().raw(`${by} AS sorted`))
+    .orderByRaw(`${by} ${way}, ${id} ${way}`)
+    .limit(limit + 1)) as (R & { sorted: Sorted })[];
   const last = rows.length > limit ? rows[limit - 1] : null;
-  return { items: rows.slice(0, limit).map(item), next: last && `${last[column].getTime()}.${last.id}` };
+  return { items: rows.slice(0, limit).map(item), next: last && cursorAfter(last.sorted, last.id) };
 }

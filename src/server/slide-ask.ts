@@ -7,7 +7,7 @@ import type { Layer } from '../core/kinds/layers';
 import { nameOf } from '../core/piece/name';
 import type { Piece } from '../core/piece/schema';
 import type { RenderAsk, SlideAsk } from './crew/tasks';
-import { readPiece, type StoredPiece } from './pieces';
+import { readPiece, type StoredPiece } from './pieces/store';
 import { Problem } from './problem';
 
 /** @throws Problem 404 where the piece, the slide or the size is not there */
@@ -17,10 +17,10 @@ export const slideAskOf = async (
 ): Promise<SlideAsk & { stored: StoredPiece }> => slideAskIn(await readPiece(id), place);
 
 /** The same of a piece that was read. @throws Problem 404 */
-export function slideAskIn(
-  stored: StoredPiece,
+export function slideAskIn<S extends Pick<StoredPiece, 'piece' | 'campaign'>>(
+  stored: S,
   { slide, size }: z.infer<typeof PlaceQuery>,
-): SlideAsk & { stored: StoredPiece } {
+): SlideAsk & { stored: S } {
   const { piece } = stored;
   if (slide > piece.slides.length)
     throw new Problem(404, 'There is no such slide', `The piece has ${piece.slides.length}.`, [

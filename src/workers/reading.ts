@@ -1,6 +1,7 @@
 // Measures and solves, away from the interface's thread. A question that a newer one of its kind has overtaken is
 // dropped.
 import { transfer } from 'comlink';
+import { LRUCache } from 'lru-cache';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../core/colour/palette';
 import type { Seeing } from '../core/colour/seeing';
 import type { Box } from '../core/ground/box';
@@ -16,7 +17,8 @@ import { lookOf } from '../core/photo/found';
 import { edgeColour } from '../core/photo/margin';
 import { boundsOfMask, maskPixels, type PackedMask, packMask } from '../core/photo/mask';
 import type { SideRating } from '../core/photo/room-rating';
-import { type Grid, saliencyOf, subjectBox } from '../core/photo/saliency';
+import type { Grid } from '../core/photo/saliency';
+import { standsOut } from '../core/photo/subject';
 import { changesTone, type Histogram, histogramOf, toned } from '../core/photo/tone';
 import { changeLayers } from '../core/piece/edits';
 import { slideSeen } from '../core/piece/guests';
@@ -34,14 +36,15 @@ import { busyMap } from '../core/reading/busy-map';
 import { type Join, joinAfter } from '../core/reading/join';
 import { type FoundSpots, spotsFor } from '../core/reading/no-place';
 import { readAtWidth, readWidths, stillsAtWidths, type WidthPoint, type WidthRange } from '../core/reading/over-widths';
-import { paintPair, probeText, type Reading, readSlide, readText } from '../core/reading/read';
+import { paintPair, probeText, type Reading, readSlide, readText, withoutLetters } from '../core/reading/read';
 import { type MarkReading, readMarks } from '../core/reading/read-mark';
 import { readingKey } from '../core/reading/reading-key';
 import { filled, type Filling, fillingOf, type Material, reducedTemplate } from '../core/filling/fill';
 import type { FillPicture } from '../core/filling/picture';
 import { type PhotoTrial, photoTrial, withPhotoBehind } from '../core/filling/photo-trial';
 import { coloursOnSlides, type Made, madeFromTemplate } from '../core/filling/from-template';
-import { justEnoughFilled, type Outcome, outcomeOf, solvedFilling } from '../core/filling/solve';
+import { justEnoughFilled, solvedFilling } from '../core/filling/solve';
+import { inShort, type Outcome, outcomeOf } from '../core/remedy/outcome';
 import { askAbout, type TreatmentAsk } from '../core/remedy/begin-treatment';
 import { type Offer, type Price, type SizeAnswer, SizeSolver, type Survey } from '../core/remedy/every-size';
 import { needAt, surveyAt } from '../core/remedy/every-width';
@@ -250,12 +253,16 @@ function sizedFor({ piece, slide: id, size: sizeId }: Shown): Piece {
 
 /** The newest question about templates; the pictures and words that are tried in them. */
 let templatesAsked = -1;
+/** Takes a question as the newest of its kind, unless one is newer; tells whether it still is. */
+async function trialBegun(question: number): Promise<() => boolean> {
+  templatesAsked = Math.max(templatesAsked, question);
+  await breathe();
+  return () => question >= templatesAsked;
+}
 /** Templates are tried out at so many pixels along the longer side. */
 const TRIED_SIDE = 540;
 /** Photos are made so small for that. */
 const SMALL_PHOTO = 1100;
-/** What stands out in them is looked for at this side, px. */
-const SALIENT_SIDE = 256;
 
 /** A photo as small as it is tried in templates. */
 const smallPhoto = async (id: string): Promise<{ asset: string } & Extent> => {
@@ -264,18 +271,19 @@ const smallPhoto = async (id: string): Promise<{ asset: string } & Extent> => {
 };
 
 /** What stands out in small photos, where nothing was found in them. */
-const salient = new Map<string, Subject>();
+const salient = new LRUCache<string, Subject>({ max: 500 });
 
 /** What fills the places for photos, as small as it is tried. */
 async function smallFor(photo: FillPicture): Promise<FillPicture> {
   const small = await smallPhoto(photo.asset),
     of = small.asset;
   if (photo.subject) return { ...photo, ...small, subject: { ...photo.subject, of } };
-  if (!salient.has(of)) {
-    const box = subjectBox(saliencyOf(reducedTo(studio.picture(of)!, SALIENT_SIDE)));
-    salient.set(of, { of, boxes: box ? [{ ...box, what: '' }] : [], said: false });
+  let subject = salient.get(of);
+  if (!subject) {
+    const box = standsOut(studio.picture(of)!);
+    salient.set(of, (subject = { of, boxes: box ? [{ ...box, what: '' }] : [], said: false }));
   }
-  return { ...photo, ...small, subject: salient.get(of) };
+  return { ...photo, ...small, subject };
 }
 
 /** A piece with its photos as small as that. */
@@ -293,7 +301,15 @@ async function withSmallPhotos(piece: Piece): Promise<Piece> {
   };
 }
 
-const withoutLetters = (o: Outcome): Outcome => ({ ...o, readings: o.readings.map((r) => ({ ...r, letters: [] })) });
+/** A filled template with its own overlays alone, and how its slide stands. */
+function* filledJustEnough(
+  own: Piece,
+  size: Size,
+  colours: (slide: Slide) => readonly FoundColour[],
+): Generator<void, { piece: Piece; outcomes: Outcome[] }> {
+  const piece = yield* justEnoughFilled(painter, own, colours);
+  return { piece, outcomes: [outcomeOf(painter, piece, own.slides[0].id, size, TRIED_SIDE)] };
+}
 
 /** Everything that all slides of a piece need. */
 const prepareWhole = (piece: Piece): Promise<void> => studio.prepareAll(piece, slidesOf(piece), piece.sizes[0]);
@@ -402,7 +418,7 @@ export const api = {
         if (complete) known.set(layer.id, { key, reading });
         await breathe();
       }
-      out.push(letters ? reading : { ...reading, letters: [] });
+      out.push(letters ? reading : withoutLetters(reading));
     }
     return current() ? out : null;
   },
@@ -599,7 +615,7 @@ export const api = {
   /** Readings of one slide in one size for the overview; they are not kept. */
   async overview(scene: Shown): Promise<Reading[]> {
     const { piece, slide, size } = await open(scene);
-    return readSlide(painter, piece, slide, size).map((r) => ({ ...r, letters: [] }));
+    return readSlide(painter, piece, slide, size).map(withoutLetters);
   },
 
   /**
@@ -614,7 +630,7 @@ export const api = {
     const solver = new SizeSolver(painter, piece, slide.id, size, await coloursUnder(slide, colours));
     sizesAsked.solvers.set(`${slide.id}:${size.id}`, solver);
     const survey = await breathing(solver.survey(), () => sizesAsked.question === question);
-    return survey && { ...survey, readings: survey.readings.map((r) => ({ ...r, letters: [] })) };
+    return survey && { ...survey, readings: survey.readings.map(withoutLetters) };
   },
   /** What offers cost in a size; null where a newer question came. */
   async priceSize(question: number, scene: Shown, offers: readonly Offer[]): Promise<Price[] | null> {
@@ -632,7 +648,7 @@ export const api = {
     const solver = sizesAsked.solvers.get(`${scene.slide}:${scene.size}`);
     if (sizesAsked.question !== question || !solver) return null;
     const answer = solver.answer(scene.piece, way);
-    return { ...answer, readings: answer.readings.map((r) => ({ ...r, letters: [] })) };
+    return { ...answer, readings: answer.readings.map(withoutLetters) };
   },
   /**
    * Measures a section over a range of widths, a little at a time: asked again with the same question it goes on.
@@ -776,10 +792,7 @@ export const api = {
     fill: Material | Filling,
     ways: boolean,
   ): Promise<TemplatePreview | null> {
-    if (question < templatesAsked) return null;
-    templatesAsked = question;
-    await breathe();
-    const wanted = (): boolean => question >= templatesAsked;
+    const wanted = await trialBegun(question);
     if (!wanted()) return null;
     const first = reducedTemplate({ ...template, slides: template.slides.slice(0, 1) }, TRIED_SIDE),
       [size] = first.sizes,
@@ -796,21 +809,18 @@ export const api = {
     await prepareWhole(own);
     if (!wanted()) return null;
     const colours = await coloursOnSlides(own, (asset) => api.palette(asset));
-    let solved = await breathing(justEnoughFilled(painter, own, colours), wanted),
-      outcome = solved && outcomeOf(painter, solved, own.slides[0].id, size, TRIED_SIDE);
-    if (ways && outcome && !outcome.clear) {
-      let n = 0;
-      const best = await breathing(
-        solvedFilling(painter, own, colours, () => `way-${n++}`),
-        wanted,
-      );
-      solved = best?.piece ?? null;
-      outcome = best?.outcomes[0] ?? null;
-    }
-    if (!solved || !outcome) return null;
-    const slide = slideOf(solved, own.slides[0].id),
-      picture = pixelsOf(painter, solved, slide, size, 1);
-    return transfer({ picture, outcome: withoutLetters(outcome), tooLong }, [picture.data.buffer as ArrayBuffer]);
+    let n = 0;
+    const solved = ways
+      ? await breathing(
+          solvedFilling(painter, own, colours, () => `way-${n++}`),
+          wanted,
+        )
+      : await breathing(filledJustEnough(own, size, colours), wanted);
+    if (!solved) return null;
+    const slide = slideOf(solved.piece, own.slides[0].id),
+      [outcome] = solved.outcomes,
+      picture = pixelsOf(painter, solved.piece, slide, size, 1);
+    return transfer({ picture, outcome: inShort(outcome), tooLong }, [picture.data.buffer as ArrayBuffer]);
   },
 
   /**
@@ -820,10 +830,7 @@ export const api = {
    * @param width of the picture, px
    */
   async tryPhoto(question: number, scene: Shown, photo: FillPicture, width: number): Promise<TriedPhoto | null> {
-    if (question < templatesAsked) return null;
-    templatesAsked = question;
-    await breathe();
-    const wanted = (): boolean => question >= templatesAsked;
+    const wanted = await trialBegun(question);
     if (!wanted()) return null;
     const whole = sizedFor(scene),
       first = reducedTemplate(whole, TRIED_SIDE),
@@ -864,7 +871,7 @@ export const api = {
         template,
         fillingOf(template, material),
       );
-    return { ...made, outcomes: made.outcomes.map(withoutLetters) };
+    return { ...made, outcomes: made.outcomes.map(inShort) };
   },
 
   /** A photo as things are looked for in it, and its ratio of width to height. */

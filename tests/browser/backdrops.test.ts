@@ -87,7 +87,7 @@ describe('the photo', () => {
   it('is replaced from the library, everything else stays', async () => {
     const before = one<PhotoLayer>(await bench.document(), 'photo');
     await bench.click('Replace');
-    const search = await bench.find('input[aria-label="Search by name"]');
+    const search = await bench.find('input[aria-label="Search by name or tag"]');
     const inLibrary = (name: string) => bench.find(`[role="dialog"] button[aria-label="${name}"]`);
     expect(await (await inLibrary('Hollin Pass at dawn')).getAttribute('title')).toContain('Profile banner');
     await search.sendKeys('mist');
@@ -103,7 +103,7 @@ describe('the photo', () => {
 
   it('several are uploaded at once in the library; one that is none is refused and costs nothing', async () => {
     await bench.click('Replace');
-    await bench.find('input[aria-label="Search by name"]');
+    await bench.find('input[aria-label="Search by name or tag"]');
     const input = await driver.wait(
       until.elementLocated(By.css('input[type="file"][multiple][data-testid="library-files"]')),
       WAIT,

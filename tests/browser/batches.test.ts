@@ -99,7 +99,7 @@ it('twenty-four rows from CSV to one archive; two need a hand; a crash on the wa
   );
   const readings = await json<{ verdict: string }[]>(`/api/pieces/${id}-1/reading`);
   expect(readings.map((r) => r.verdict)).toEqual(['clear', 'clear']);
-});
+}, 480_000);
 
 it('the demo has one that waits; what is no table is said so', async () => {
   await driver.get(`${app.address}/batches`);

@@ -99,7 +99,11 @@ export class BenchPage {
   }
   /** Opens a menu by its button and takes an item. */
   async menu(button: string, item: string): Promise<void> {
-    await (await this.named(button)).click();
+    // A message may lie over it for a moment.
+    await this.until(async () => {
+      await (await this.named(button)).click();
+      return true;
+    }, `${button} cannot be clicked`);
     await this.take(`//*[@role="menuitem"][contains(normalize-space(.), "${item}")]`);
   }
   /**

@@ -37,6 +37,8 @@ describe('from a photo to a picture one can hand over', () => {
   it('start page: drop a photo, choose the square post', async () => {
     await driver.get(app.address);
     await bench.find('a[href="/piece/ostrel-reopening"]');
+    // What is dropped before the page is awake goes to the browser.
+    await bench.find('[data-ready]');
     await drop(photo('hollin-dawn.jpg'), 'main');
     await (await driver.wait(until.elementLocated(By.css('[data-destination="square-post"]')), WAIT)).click();
     await driver.wait(until.urlContains('/piece/'), WAIT);

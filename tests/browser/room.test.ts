@@ -31,6 +31,8 @@ const pngs = (): number => readdirSync(downloads).filter((f) => f.endsWith('.png
 describe('from a photo to a picture that reads', () => {
   it('in six actions by mouse: photo, destination, words, Just enough, Hand over, Download', async () => {
     await driver.get(app.address);
+    // What comes before the page is awake is lost.
+    await bench.find('[data-ready]');
     await sendPhoto();
     await bench.press('[data-destination="square-post"]');
     await bench.typeOver('Slow trains, long views');
@@ -44,6 +46,8 @@ describe('from a photo to a picture that reads', () => {
 
   it('and by keyboard alone', async () => {
     await driver.get(app.address);
+    // What comes before the page is awake is lost.
+    await bench.find('[data-ready]');
     await sendPhoto();
     await bench.find('[role="dialog"]');
     await tabTo('[data-destination="square-post"]');
@@ -151,10 +155,16 @@ describe('names', () => {
     await bench.click('New campaign');
     await bench.keys('Winter', Key.ENTER);
     await bench.find('section[aria-label="Winter"]');
+    // One is in the new campaign, where there is nothing yet.
+    await bench.take('//nav[@aria-label="Campaigns"]//button[contains(., "The Ostrel Line")]');
     await bench.press('[aria-label="More for Late trains"]');
     await bench.take('//*[@role="menuitem"][contains(., "Move to a campaign")]');
     await bench.take('//*[@role="menuitem"][normalize-space(.)="Winter"]');
+    await driver.executeScript('window.scrollTo(0, 0)');
+    await bench.take('//nav[@aria-label="Campaigns"]//button[contains(., "Winter")]');
     await bench.find('section[aria-label="Winter"] article');
+    await bench.take('//nav[@aria-label="Campaigns"]//button[contains(., "Winter")]');
+    await bench.find('section[aria-label="All pieces"]');
     await (await bench.named('Search pieces')).sendKeys('from 2 may');
     await bench.until(async () => {
       const names = await Promise.all((await driver.findElements(By.css('article b'))).map((b) => b.getText()));

@@ -22,20 +22,16 @@ import {
 } from '../../src/server/batches/store';
 import { closeCrews, crew } from '../../src/server/crew/crews';
 import { closeDatabase, database } from '../../src/server/database';
-import { dispatch } from '../../src/server/endpoints/dispatch';
-import { createCampaign, createPiece, listPieces } from '../../src/server/pieces';
+import { createCampaign } from '../../src/server/pieces/campaigns';
+import { listPieces } from '../../src/server/pieces/list';
+import { createPiece } from '../../src/server/pieces/store';
+import { asked } from './asked';
 
 const grey = (value: number): Promise<Buffer> =>
   sharp({ create: { width: 300, height: 300, channels: 3, background: { r: value, g: value, b: value } } })
     .png()
     .toBuffer();
-const get = (path: string, method = 'GET', body?: unknown): Promise<Response> =>
-  dispatch(
-    new Request(`http://127.0.0.1${path}`, {
-      method,
-      ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
-    }),
-  );
+const get = (path: string, method = 'GET', body?: unknown): Promise<Response> => asked(method, path, body);
 const COLUMNS = ['Photo', 'Headline', 'Date'];
 const ROWS = [
   ['bright', 'Night trains', 'Fridays'],
@@ -82,7 +78,7 @@ afterAll(async () => {
 const begin = (rows = ROWS, more: { sizes?: string[] } = {}): Promise<string> =>
   createBatch({ template, name: 'Halts', columns: COLUMNS, rows, sizes: more.sizes ?? [] });
 async function untilDone(id: string): Promise<Awaited<ReturnType<typeof batchInfo>>> {
-  for (let i = 0; i < 600; i++) {
+  for (let i = 0; i < 2400; i++) {
     const info = await batchInfo(id);
     if (info.state === 'done') return info;
     await new Promise((r) => setTimeout(r, 50));

@@ -8,7 +8,7 @@ import { axesOf, mayGoAlong, sfntFacts } from '../../src/core/type/sfnt';
 import { assetBytes } from '../../src/server/assets';
 import { closeDatabase } from '../../src/server/database';
 import { checkedFonts, keepFonts, listFonts, ownFamilies, removeFont, unpackWoff } from '../../src/server/fonts';
-import { createCampaign } from '../../src/server/pieces';
+import { createCampaign } from '../../src/server/pieces/campaigns';
 import { Problem } from '../../src/server/problem';
 
 const ttf = new Uint8Array(

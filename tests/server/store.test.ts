@@ -7,29 +7,18 @@ import { makeText } from '../../src/core/kinds/text';
 import { makePiece } from '../../src/core/piece/make';
 import type { Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
-import { assetBytes, assetDrawing, drawn, keepAsset, keepBytes, listAssets } from '../../src/server/assets';
+import { assetBytes, assetDrawing, drawn, keepAsset, keepBytes } from '../../src/server/assets';
+import { listAssets } from '../../src/server/pictures/library';
 import { closeDatabase, database } from '../../src/server/database';
-import {
-  createCampaign,
-  createPiece,
-  deletePiece,
-  documentFrom,
-  emptyBin,
-  KEPT_DAYS,
-  listPieces,
-  listRevisions,
-  listVersions,
-  movePiece,
-  nameRevision,
-  readHouse,
-  readPiece,
-  readRevision,
-  restorePiece,
-  restoreRevision,
-  saveHouse,
-  savePiece,
-  summaryOfPiece,
-} from '../../src/server/pieces';
+import { emptyBin } from '../../src/server/pieces/bin';
+import { changePieces } from '../../src/server/pieces/changes';
+import { createCampaign } from '../../src/server/pieces/campaigns';
+import { documentFrom } from '../../src/server/pieces/document';
+import { readHouse, saveHouse } from '../../src/server/pieces/house';
+import { listPieces } from '../../src/server/pieces/list';
+import { KEPT_DAYS, listRevisions, listVersions, nameRevision, readRevision } from '../../src/server/pieces/revisions';
+import { createPiece, readPiece, restoreRevision, savePiece } from '../../src/server/pieces/store';
+import { summaryOfPiece } from '../../src/server/pieces/summary';
 import { Problem } from '../../src/server/problem';
 
 afterAll(closeDatabase);
@@ -243,23 +232,23 @@ describe('pieces', () => {
   it('lie in the bin when deleted, can be taken back with all versions, and go after thirty days', async () => {
     const made = await createPiece(fresh());
     await savePiece(made.id, 1, { ...fresh(), name: 'Second' });
-    await deletePiece(made.id);
+    await changePieces([made.id], { binned: true });
     expect(await refused(readPiece(made.id))).toMatchObject({ status: 404 });
-    expect(await refused(deletePiece(made.id))).toMatchObject({ status: 404 });
+    expect(await refused(changePieces([made.id], { binned: true }))).toMatchObject({ status: 404 });
     expect(await refused(savePiece(made.id, 2, fresh()))).toMatchObject({ status: 404 });
     expect((await listPieces({ limit: 200 })).items.map((p) => p.id)).not.toContain(made.id);
     expect((await listPieces({ limit: 200, bin: true })).items.find((p) => p.id === made.id)).toMatchObject({
       name: 'Second',
       deletedAt: expect.any(String) as string,
     });
-    expect(await restorePiece(made.id)).toMatchObject({ id: made.id, deletedAt: null });
+    expect(await changePieces([made.id], { binned: false })).toMatchObject([{ id: made.id, deletedAt: null }]);
     expect((await listRevisions(made.id)).items).toHaveLength(2);
-    await deletePiece(made.id);
+    await changePieces([made.id], { binned: true });
     await emptyBin(Date.now() + (KEPT_DAYS - 1) * 86_400_000);
-    await restorePiece(made.id);
-    await deletePiece(made.id);
+    await changePieces([made.id], { binned: false });
+    await changePieces([made.id], { binned: true });
     await emptyBin(Date.now() + (KEPT_DAYS + 1) * 86_400_000);
-    expect(await refused(restorePiece(made.id))).toMatchObject({ status: 404 });
+    expect(await refused(changePieces([made.id], { binned: false }))).toMatchObject({ status: 404 });
   });
 
   it('a save after months of rest loses nothing of what was there before; of old days the last version stays', async () => {
@@ -350,10 +339,10 @@ describe('pieces', () => {
     expect(await found('100%n')).toEqual([]);
     await savePiece(made.id, 1, { ...worded, slides: [{ ...worded.slides[0], layers: [] }] });
     expect(await found('four')).toEqual(['Four trains a day, 100% on time']);
-    expect(await movePiece(unnamed.id, other)).toMatchObject({ campaign: other });
+    expect(await changePieces([unnamed.id], { campaign: other })).toMatchObject([{ campaign: other }]);
     expect(await found('four')).toEqual([]);
-    expect(await refused(movePiece(unnamed.id, 'nowhere'))).toMatchObject({ status: 404 });
-    expect(await refused(movePiece('nothing', other))).toMatchObject({ status: 404 });
+    expect(await refused(changePieces([unnamed.id], { campaign: 'nowhere' }))).toMatchObject({ status: 404 });
+    expect(await refused(changePieces(['nothing'], { campaign: other }))).toMatchObject({ status: 404 });
   });
 
   it('are listed page by page without being opened, each once, also while new ones come', async () => {
@@ -457,5 +446,5 @@ it('many pieces made and saved at once: none is turned away because another was 
   const made = await Promise.all(Array.from({ length: 80 }, (_, i) => createPiece({ ...piece, name: `At once ${i}` })));
   const saved = await Promise.all(made.map((m, i) => savePiece(m.id, 1, { ...piece, name: `Saved ${i}` })));
   expect(saved.map((s) => s.revision)).toEqual(made.map(() => 2));
-  for (const m of made) await deletePiece(m.id);
+  for (const m of made) await changePieces([m.id], { binned: true });
 });

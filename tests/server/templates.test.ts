@@ -11,28 +11,18 @@ import { keepAsset } from '../../src/server/assets';
 import { closeCrews } from '../../src/server/crew/crews';
 import { fromTemplate } from '../../src/server/crew/tasks';
 import { closeDatabase, database } from '../../src/server/database';
-import { dispatch } from '../../src/server/endpoints/dispatch';
-import {
-  createCampaign,
-  createPiece,
-  deletePiece,
-  listCampaigns,
-  listPieces,
-  listTemplates,
-  savePiece,
-} from '../../src/server/pieces';
+import { changePieces } from '../../src/server/pieces/changes';
+import { createCampaign, listCampaigns } from '../../src/server/pieces/campaigns';
+import { listPieces, listTemplates } from '../../src/server/pieces/list';
+import { createPiece, savePiece } from '../../src/server/pieces/store';
+import { asked } from './asked';
 
 const grey = (value: number): Promise<Buffer> =>
   sharp({ create: { width: 300, height: 300, channels: 3, background: { r: value, g: value, b: value } } })
     .png()
     .toBuffer();
-const asked = async (method: string, path: string, body?: unknown): Promise<{ status: number; body: never }> => {
-  const r = await dispatch(
-    new Request(`http://127.0.0.1${path}`, {
-      method,
-      ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
-    }),
-  );
+const answer = async (...ask: Parameters<typeof asked>): Promise<{ status: number; body: never }> => {
+  const r = await asked(...ask);
   return { status: r.status, body: (await r.json()) as never };
 };
 
@@ -69,7 +59,7 @@ it('are listed by themselves, not among the pieces, and are not counted', async 
   await savePiece(id, 1, plain);
   expect((await listPieces({ limit: 50, campaign })).items.map((p) => p.id)).toContain(id);
   await savePiece(id, 2, template);
-  await deletePiece(id);
+  await changePieces([id], { binned: true });
   expect((await listTemplates({ limit: 50 })).items.map((t) => t.id)).not.toContain(id);
   expect((await listPieces({ limit: 50, bin: true })).items.find((p) => p.id === id)).toMatchObject({ template: true });
 });
@@ -96,20 +86,20 @@ it('a bright photo in a dark one’s place is as much darkened as it needs', asy
 
 it('over HTTP: listed with documents, refused in words', async () => {
   const { id } = await createPiece(template, campaign),
-    list = await asked('GET', '/api/templates?limit=5');
+    list = await answer('GET', '/api/templates?limit=5');
   expect(list.status).toBe(200);
   expect((list.body as { items: { id: string; piece: Piece }[] }).items[0]).toMatchObject({
     piece: { template: true },
   });
   const plain = await createPiece({ ...template, template: undefined }, campaign);
-  expect(await asked('POST', `/api/templates/${plain.id}/pieces`, { headline: 'A' })).toMatchObject({
+  expect(await answer('POST', `/api/templates/${plain.id}/pieces`, { headline: 'A' })).toMatchObject({
     status: 422,
     body: { title: 'It is no template' },
   });
-  expect(await asked('POST', `/api/templates/${id}/pieces`, { photo: 'f'.repeat(64) })).toMatchObject({
+  expect(await answer('POST', `/api/templates/${id}/pieces`, { photo: 'f'.repeat(64) })).toMatchObject({
     status: 422,
     body: { title: 'The picture is not here', errors: [{ path: '/photo' }] },
   });
-  expect(await asked('POST', `/api/templates/${id}/pieces`, { headline: 7 })).toMatchObject({ status: 400 });
-  expect(await asked('POST', '/api/templates/none/pieces', {})).toMatchObject({ status: 404 });
+  expect(await answer('POST', `/api/templates/${id}/pieces`, { headline: 7 })).toMatchObject({ status: 400 });
+  expect(await answer('POST', '/api/templates/none/pieces', {})).toMatchObject({ status: 404 });
 });

@@ -1,7 +1,8 @@
 import { notFound } from 'next/navigation';
 import { NewBatch } from '../../../src/interface/batches/NewBatch';
 import { listFonts } from '../../../src/server/fonts';
-import { listCampaigns, readPiece } from '../../../src/server/pieces';
+import { listCampaigns } from '../../../src/server/pieces/campaigns';
+import { readPiece } from '../../../src/server/pieces/store';
 import { Problem } from '../../../src/server/problem';
 
 export const dynamic = 'force-dynamic';

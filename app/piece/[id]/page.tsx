@@ -6,7 +6,10 @@ import { Damaged } from '../../../src/interface/start/Damaged';
 import { earlyScript, inScript } from '../../../src/server/early';
 import { hasSlides } from '../../../src/core/piece/slides';
 import { listFonts } from '../../../src/server/fonts';
-import { listCampaigns, listRevisions, readPiece, summaryOfPiece } from '../../../src/server/pieces';
+import { listCampaigns } from '../../../src/server/pieces/campaigns';
+import { listRevisions } from '../../../src/server/pieces/revisions';
+import { readPiece } from '../../../src/server/pieces/store';
+import { summaryOfPiece } from '../../../src/server/pieces/summary';
 import { Problem } from '../../../src/server/problem';
 
 export const dynamic = 'force-dynamic';

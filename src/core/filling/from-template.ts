@@ -10,7 +10,8 @@ import type { Painter } from '../scene/painter';
 import type { Subject } from '../values/photo';
 import { filled, type Filling } from './fill';
 import type { FillPicture } from './picture';
-import { type Outcome, solvedFilling } from './solve';
+import type { Outcome } from '../remedy/outcome';
+import { solvedFilling } from './solve';
 
 /** What is needed to make a piece, wherever it is made. */
 export interface Means {

@@ -1,8 +1,8 @@
 // A picture in a place: a photo moved so that its subject is seen and clear of the words, a logo whole.
-import { type Box, union } from '../ground/box';
+import { areaOf, type Box, sharedBy, union } from '../ground/box';
 import type { Pixels } from '../ground/pixels';
 import type { Extent } from '../kinds/common';
-import type { PhotoLayer } from '../kinds/photo';
+import { type PhotoLayer, photoName } from '../kinds/photo';
 import { makeMotion } from '../photo/motion';
 import { subjectOf } from '../photo/subject';
 import type { Frame } from '../values/motion';
@@ -17,6 +17,12 @@ export interface FillPicture extends Extent {
   /** What was found in it. */
   subject?: Subject | null;
 }
+
+/** A picture of the library, to fill a place with. */
+export const fillPicture = (
+  { id, name, width, height }: Extent & { id: string; name: string },
+  frames: readonly Frame[] = [],
+): FillPicture => ({ asset: id, name: photoName(name), width, height, frames });
 
 /** A photo laid anew in a place: as it comes, without what was made for the one before. */
 const anew = (layer: PhotoLayer, { asset, name, frames = [], subject }: FillPicture): PhotoLayer => ({
@@ -91,8 +97,8 @@ export function bestFocus(
         height: (subject.height / h) * box.height,
       },
       whole = at.width * at.height,
-      inView = shared(at, box) / whole,
-      under = lines.reduce((sum, l) => sum + shared(at, l), 0) / whole;
+      inView = areaOf(sharedBy(at, box)) / whole,
+      under = lines.reduce((sum, l) => sum + areaOf(sharedBy(at, l)), 0) / whole;
     return OUT * (1 - inView) + Math.min(1, under);
   };
   let best = { x: 0.5, y: 0.5 },
@@ -108,11 +114,6 @@ export function bestFocus(
   const fine = (v: number): number => Math.round(v * 1000) / 1000;
   return { x: fine(best.x), y: fine(best.y) };
 }
-
-const bottom = (b: Box): number => b.y + b.height;
-const shared = (a: Box, b: Box): number =>
-  Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *
-  Math.max(0, Math.min(bottom(a), bottom(b)) - Math.max(a.y, b.y));
 
 /** A logo within its place, whole, where the other one stood. */
 export function withLogo(layer: PhotoLayer, picture: FillPicture): PhotoLayer {

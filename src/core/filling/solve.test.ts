@@ -14,7 +14,8 @@ import { easelFor, picture } from '../testing/pixels';
 import { ids, scene } from '../testing/scenes';
 import { fillingOf } from './fill';
 import { type Made, madeFromTemplate } from './from-template';
-import { inPhotosHue, justEnoughFilled, outcomeOf } from './solve';
+import { outcomeOf } from '../remedy/outcome';
+import { inPhotosHue, justEnoughFilled } from './solve';
 
 const photos = new Map<string, Pixels>(),
   { painter } = easelFor(photos);

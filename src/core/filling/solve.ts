@@ -2,33 +2,17 @@
 // depth of that photo's own hue; where that does not do, the best ways are taken (docs/reading.md, "Solve every size").
 import { hexFromOklab, labOfHex } from '../colour/oklab';
 import type { FoundColour } from '../colour/palette';
-import { isText, kindOf } from '../kinds/layers';
+import { kindOf } from '../kinds/layers';
 import { isEnclosed } from '../kinds/text';
 import { changeLayers } from '../piece/edits';
-import { backdropPhoto, layerIn, slideOf, textsIn } from '../piece/resolve';
+import { layerIn, slideOf, textsIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
 import { setIn } from '../piece/set-in-size';
 import { isTreatment, setColour, type Treatment } from '../piece/treatments';
-import { type Reading, readText } from '../reading/read';
-import { areClear } from '../reading/verdict';
 import type { Painter } from '../scene/painter';
-import { costOfWay, type WayKind } from '../remedy/way';
+import { type Outcome, outcomeOf } from '../remedy/outcome';
 import { leastFor } from '../remedy/way-finder';
 import { everySize } from '../remedy/every-size';
-import type { PhotoKept } from '../remedy/photo-kept';
-import { SlidePhoto } from '../remedy/slide-photo';
-
-/** How a filled slide stands in one size. */
-export interface Outcome {
-  slide: string;
-  size: string;
-  clear: boolean;
-  readings: Reading[];
-  /** Null without a photo. */
-  kept: PhotoKept | null;
-  /** Points, as ways cost; 0 where nothing was needed. */
-  cost: number;
-}
 
 /** Overlays that are as strong as the photo asks for; plates and backings are forms that a design has. */
 const ADAPTS: readonly string[] = ['fade', 'tint', 'wash', 'pool'];
@@ -78,25 +62,6 @@ function justEnoughIn(painter: Painter, piece: Piece, slideId: string, size: Siz
     near = 100 * Math.max(...own.map((l) => layerIn(l, size, base).opacity)),
     least = leastFor(painter, { piece, size, slides: [{ slide, treated }], property: 'opacity', texts }, near);
   return least ? setIn(piece, slideId, treated, size.id, { opacity: least.strength / 100 }, 'this') : piece;
-}
-
-/** How a slide stands in a size. @param side at which what is left of its photo is compared, px */
-export function outcomeOf(painter: Painter, piece: Piece, slideId: string, size: Size, side?: number): Outcome {
-  const slide = slideOf(piece, slideId),
-    readings = textsIn(piece, slide, size).map((t) => readText(painter, piece, slide, size, t)),
-    kept = backdropPhoto(slide) ? new SlidePhoto(painter, piece, slide, size, side).of(piece, slide) : null,
-    kinds = slide.layers.filter((l) => isTreatment(l) && l.visible).map((l) => l.kind as WayKind),
-    backed = slide.layers.some((l) => isText(l) && l.visible && l.backing?.on);
-  return {
-    slide: slideId,
-    size: size.id,
-    clear: areClear(readings),
-    readings,
-    kept,
-    cost: kept
-      ? costOfWay({ kinds: kinds.length ? kinds : [backed ? 'backing' : 'tint'], kept, strength: null, price: 0 })
-      : 0,
-  };
 }
 
 /** The overlays of every slide as strong as each size needs them, and no stronger. */

@@ -40,6 +40,9 @@ export const subjectFrom = (asset: string, found: readonly Found[]): Subject => 
 
 /** What a cut looks at round the subject, as a share of it: boxes of things leave handles and tails out. */
 const AIR = 0.08;
+/** Where what stands out lies, in fractions of the photo; null where nothing does. */
+export const standsOut = (photo: Pixels): Box | null => subjectBox(saliencyOf(reducedTo(photo, SIDE)));
+
 /** The box from which a subject is cut out: all that was said, else the largest thing; null where nothing is known. */
 export function cutBox({ boxes, said }: Subject): Box | null {
   const things = said ? boxes : boxes.filter((b) => b.what !== 'face');
@@ -65,11 +68,7 @@ export function subjectOf(pixels: Pixels, photo: PlacedPhoto): Box | null {
   const { focus } = photo,
     known = knownSubject(photo);
   if (!known?.said && (Math.abs(focus.x - 0.5) > MOVED || Math.abs(focus.y - 0.5) > MOVED)) return null;
-  const found = known?.boxes.length
-    ? union(known.boxes)
-    : known?.said
-      ? null
-      : subjectBox(saliencyOf(reducedTo(pixels, SIDE)));
+  const found = known?.boxes.length ? union(known.boxes) : known?.said ? null : standsOut(pixels);
   return found && inPicture(pixels, photo, found);
 }
 

@@ -91,6 +91,9 @@ export interface Reading {
   letters: LetterReading[];
 }
 
+/** A reading without what is known of each letter, which is most of it: for lists. */
+export const withoutLetters = <R extends Pick<Reading, 'letters'>>(reading: R): R => ({ ...reading, letters: [] });
+
 /** What is kept of a text between measurements: it only depends on the text and its place. */
 export interface TextProbe {
   layer: TextLayer;

@@ -1,9 +1,8 @@
 'use client';
 // A batch while it is made, and what it is handed over as.
-import { Anchor, Button, Group, Menu, Progress, SegmentedControl, Text, Title } from '@mantine/core';
+import { Anchor, Button, Group, Menu, Progress, SegmentedControl, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import {
-  IconArrowLeft,
   IconChevronDown,
   IconFileZip,
   IconPlayerPause,
@@ -14,18 +13,17 @@ import {
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import type { BatchInfo, BatchRow } from '../../contract/batches';
-import { api, inWords } from '../shared/api';
+import { api } from '../shared/api';
 import { fetchArchive } from '../shared/archive';
-import { SchemeSwitch } from '../shared/SchemeSwitch';
+import { PageTop } from '../shared/PageTop';
 import { VerdictMark } from '../shared/VerdictMark';
+import { wentWrong } from '../shared/went-wrong';
 import css from './Batches.module.css';
 
 /** How often it is asked how far it is, ms. */
 const ASKED = 800;
 /** Rows that are shown at once. */
 const SHOWN = 500;
-
-const wentWrong = (e: unknown): void => void notifications.show({ color: 'amber', ...inWords(e) });
 
 /** How far a batch is, in words. */
 export function howFar({ state, of, done, failed, clear, left }: BatchInfo): string {
@@ -115,14 +113,8 @@ export function BatchPage({ first, scale }: { first: BatchInfo; scale: number })
   const shown = only === 'all' ? rows : rows.filter((r) => r.state === 'failed' || r.clear === false);
 
   return (
-    <div className={css.page}>
-      <header className={css.top}>
-        <Anchor href="/batches" className={css.back} aria-label="All batches">
-          <IconArrowLeft size={18} />
-        </Anchor>
-        <Title order={1} fz={20}>
-          {name}
-        </Title>
+    <div>
+      <PageTop title={name} back={{ href: '/batches', name: 'All batches' }}>
         <Text fz="sm" c="dimmed" role="status" className={css.grow} data-batch-state={state}>
           {howFar(info)}
         </Text>
@@ -174,8 +166,7 @@ export function BatchPage({ first, scale }: { first: BatchInfo; scale: number })
         >
           {archive ? `${archive.done} of ${archive.of}` : 'Download all'}
         </Button>
-        <SchemeSwitch />
-      </header>
+      </PageTop>
       <main className={css.main}>
         <Progress.Root mb="md" aria-label="Rows that are through">
           <Progress.Section value={(100 * info.clear) / of} aria-label="Clear" />

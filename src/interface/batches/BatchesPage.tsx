@@ -1,32 +1,24 @@
 'use client';
 // All batches, the newest first.
-import { Anchor, Button, Progress, Text, Title } from '@mantine/core';
-import { IconArrowLeft } from '@tabler/icons-react';
+import { Anchor, Button, Progress, Text } from '@mantine/core';
 import type { BatchInfo } from '../../contract/batches';
 import { api, type Page } from '../shared/api';
 import { More } from '../shared/More';
 import { usePages } from '../shared/pages';
-import { SchemeSwitch } from '../shared/SchemeSwitch';
+import { PageTop } from '../shared/PageTop';
 import css from './Batches.module.css';
 import { howFar } from './BatchPage';
 
 export function BatchesPage({ first }: { first: Page<BatchInfo> }) {
   const pages = usePages(api.batches, '', first);
   return (
-    <div className={css.page}>
-      <header className={css.top}>
-        <Anchor href="/" className={css.back} aria-label="All pieces">
-          <IconArrowLeft size={18} />
-        </Anchor>
-        <Title order={1} fz={20}>
-          Batches
-        </Title>
+    <div>
+      <PageTop title="Batches" back={{ href: '/', name: 'All pieces' }}>
         <span className={css.grow} />
         <Button size="xs" variant="default" component="a" href="/templates">
           Templates
         </Button>
-        <SchemeSwitch />
-      </header>
+      </PageTop>
       <main className={css.main}>
         {pages.items?.length === 0 && (
           <Text c="dimmed">No batch yet: choose “Fill from a table” in the menu of a template.</Text>

@@ -1,7 +1,6 @@
 'use client';
 // A new batch: a table, which of its columns fills what, any row of it to be looked at beforehand.
 import {
-  Anchor,
   Button,
   FileButton,
   Group,
@@ -16,10 +15,10 @@ import {
   Title,
 } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconArrowLeft, IconFileTypeCsv } from '@tabler/icons-react';
+import { IconFileTypeCsv } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
-import type { FillPicture } from '../../core/filling/picture';
+import { type FillPicture, fillPicture } from '../../core/filling/picture';
 import {
   guessedMatch,
   inColours,
@@ -30,18 +29,19 @@ import {
   targetsOf,
   textOf,
 } from '../../core/filling/table';
-import { photoName } from '../../core/kinds/photo';
 import { DESTINATIONS } from '../../core/piece/destinations';
 import { worstVerdict } from '../../core/reading/verdict';
 import { familiesOf, type OwnFont } from '../../core/type/catalogue';
 import { solverWorkers, tellFonts } from '../../workers/clients';
 import type { TemplatePreview } from '../../workers/reading';
 import { api, type AssetInfo, type CampaignInfo, inWords, type StoredPiece } from '../shared/api';
+import dropCss from '../shared/Drop.module.css';
 import { useFileDrop } from '../shared/file-drop';
+import { PageTop } from '../shared/PageTop';
 import { Painted } from '../shared/Painted';
-import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { nextQuestion } from '../shared/questions';
 import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
+import { wentWrong } from '../shared/went-wrong';
 import css from './Batches.module.css';
 
 /** Pictures of the library by all their names: asked for once, page by page. */
@@ -49,9 +49,8 @@ async function library(): Promise<Map<string, FillPicture>> {
   const out = new Map<string, FillPicture>();
   for (let cursor: string | undefined, pages = 0; pages < 25; pages++) {
     const { items, next }: { items: AssetInfo[]; next: string | null } = await api.assets({ cursor, limit: 200 });
-    for (const { id, name, width, height } of items)
-      for (const known of pictureNames(name))
-        if (!out.has(known)) out.set(known, { asset: id, name: photoName(name), width, height });
+    for (const item of items)
+      for (const known of pictureNames(item.name)) if (!out.has(known)) out.set(known, fillPicture(item));
     if (next === null) break;
     cursor = next;
   }
@@ -91,7 +90,7 @@ export function NewBatch({
     row = Math.min(chosen, (table?.rows.length ?? 1) - 1);
   useEffect(() => {
     if (fonts.length) void tellFonts(familiesOf(fonts));
-    library().then(setPictures, (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }));
+    library().then(setPictures, wentWrong);
   }, [fonts]);
   const taken = (words: string): void => {
     setText(words);
@@ -142,20 +141,13 @@ export function NewBatch({
   const verdict = preview && worstVerdict(preview.outcome.readings.map((r) => r.verdict));
 
   return (
-    <div className={css.page} {...drop}>
-      <header className={css.top}>
-        <Anchor href="/templates" className={css.back} aria-label="Templates">
-          <IconArrowLeft size={18} />
-        </Anchor>
-        <Title order={1} fz={20}>
-          Fill “{piece.name}” from a table
-        </Title>
+    <div className={dropCss.page} data-drop="Drop the table to read it" {...drop}>
+      <PageTop title={`Fill \u201c${piece.name}\u201d from a table`} back={{ href: '/templates', name: 'Templates' }}>
         <span className={css.grow} />
         <Button size="xs" variant="subtle" component="a" href="/batches">
           Earlier batches
         </Button>
-        <SchemeSwitch />
-      </header>
+      </PageTop>
       <main className={css.columns}>
         <Stack gap="md" miw={0}>
           <Stack gap={6}>

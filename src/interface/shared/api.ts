@@ -64,6 +64,13 @@ export interface House {
   swatches: Swatch[];
 }
 
+/** What may be asked of an endpoint that has a query, as it is written. */
+type QueryIn<K extends Key> = Endpoints[K] extends { query: infer Q extends z.ZodObject }
+  ? { [P in keyof z.input<Q>]?: Asked<z.input<Q>[P]> }
+  : never;
+/** Flags are true or false here; numbers need no text. */
+type Asked<T> = Extract<T, 'true'> extends never ? (unknown extends T ? number : T) : boolean;
+
 /** What is asked of an endpoint. */
 interface Ask {
   params?: Record<string, string | number>;
@@ -121,6 +128,8 @@ function formOf(file: Blob, name: string, more: Record<string, string> = {}): Fo
 
 export const api = {
   campaigns: () => ask('GET /api/campaigns'),
+  changeCampaign: (id: string, body: { name?: string; cover?: string | null }) =>
+    ask('PATCH /api/campaigns/{id}', { params: { id }, body }),
   newCampaign: (name: string) => ask('POST /api/campaigns', { body: { name } }),
   feed: (id: string) => ask('GET /api/campaigns/{id}/covers', { params: { id } }),
   house: async (id: string): Promise<House> =>
@@ -138,10 +147,24 @@ export const api = {
   removeBatch: (id: string) => ask('DELETE /api/batches/{id}', { params: { id } }),
   keepBatch: (id: string) => ask('POST /api/batches/{id}/pieces', { params: { id } }),
   exportBatch: (id: string) => ask('POST /api/batches/{id}/exports', { params: { id } }),
-  pieces: (query: { cursor?: string; search?: string; bin?: boolean } = {}, signal?: AbortSignal) =>
-    ask('GET /api/pieces', { query, signal }),
-  assets: (query: { cursor?: string; search?: string; limit?: number } = {}, signal?: AbortSignal) =>
-    ask('GET /api/assets', { query, signal }),
+  pieces: (query: QueryIn<'GET /api/pieces'> = {}, signal?: AbortSignal) => ask('GET /api/pieces', { query, signal }),
+  /** By what pieces can be found: what there is. */
+  traits: (query: QueryIn<'GET /api/pieces/traits'>) => ask('GET /api/pieces/traits', { query }),
+  /** Changes all of them, or none. */
+  changePieces: (ids: readonly string[], how: Omit<z.input<Endpoints['PATCH /api/pieces']['body']>, 'ids'>) =>
+    ask('PATCH /api/pieces', { body: { ids, ...how } }),
+  copyPieces: (ids: readonly string[]) => ask('POST /api/pieces/copies', { body: { ids } }),
+  standings: (ids: readonly string[], signal: AbortSignal) =>
+    ask('POST /api/pieces/standings', { body: { ids }, signal }),
+  calendar: (from: string, to: string, signal: AbortSignal) =>
+    ask('GET /api/calendar', { query: { from, to }, signal }),
+  assets: (query: QueryIn<'GET /api/assets'> = {}, signal?: AbortSignal) => ask('GET /api/assets', { query, signal }),
+  changePicture: (id: string, body: { name?: string; tags?: string[] }) =>
+    ask('PATCH /api/assets/{id}', { params: { id }, body }),
+  aboutPicture: (id: string) => ask('GET /api/assets/{id}/about', { params: { id } }),
+  outside: (query: QueryIn<'GET /api/outside'>, signal: AbortSignal) => ask('GET /api/outside', { query, signal }),
+  /** Takes a picture of the service into the library. */
+  takeOutside: (picture: string) => ask('POST /api/outside/{picture}', { params: { picture } }),
   revisions: (id: string, cursor?: string) =>
     ask('GET /api/pieces/{id}/revisions', { params: { id }, query: { cursor } }),
   /** Versions as they are listed, thinned, or every one of them. */
@@ -187,9 +210,6 @@ export const api = {
   removeFont: (id: string, font: string) => ask('DELETE /api/campaigns/{id}/fonts/{font}', { params: { id, font } }),
   signIn: (passphrase: string) => ask('POST /api/sign-in', { body: { passphrase } }),
   signOut: () => ask('POST /api/sign-out'),
-  /** Moves a piece to another campaign. */
-  move: (id: string, campaign: string) => ask('PATCH /api/pieces/{id}', { params: { id }, body: { campaign } }),
-  remove: (id: string) => ask('DELETE /api/pieces/{id}', { params: { id } }),
 
   takeInTokens: (id: string, body: Record<string, unknown>) =>
     ask('POST /api/campaigns/{id}/tokens', { params: { id }, body }),

@@ -3,6 +3,8 @@
 import { useEffect, useState } from 'react';
 import type { FoundColour } from '../../core/colour/palette';
 import { readingWorker } from '../../workers/clients';
+import type { Credit } from '../../contract/shapes';
+import { api } from './api';
 import { asking } from './asking';
 import { remembered } from './remembered';
 
@@ -53,3 +55,7 @@ export const useIsDrawing = (id: string | null): boolean => useKnown(id, givenAs
 export const photoExtent = remembered(async (id): Promise<{ width: number; height: number } | null> =>
   (await givenAs(id)).drawing ? null : assetSize(id),
 );
+
+const aboutOf = remembered((id) => api.aboutPicture(id));
+/** Whose a picture is, once known; null where nobody says. */
+export const useCredit = (id: string | null): Credit | null => useKnown(id, aboutOf)?.credit ?? null;

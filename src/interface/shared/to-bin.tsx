@@ -1,38 +1,25 @@
-// Puts a piece into the bin, with a notice by which it comes back.
-import { Button, Group } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
-import { api, inWords, type PieceInfo } from './api';
+// Puts pieces into the bin, with a notice by which they come back.
+import { api, type PieceInfo } from './api';
+import { showUndo } from './undo-notice';
+import { wentWrong } from './went-wrong';
 
-const wentWrong = (e: unknown): void => void notifications.show({ color: 'amber', ...inWords(e) });
-
-/** @param gone is told once it is in the bin @param back once it was taken out again */
+/** @param gone is told once they are in the bin @param back once they were taken out again */
 export async function toBin(
-  { id, name }: { id: string; name: string },
+  pieces: readonly { id: string; name: string }[],
   gone: () => void,
-  back: (piece: PieceInfo) => void,
+  back: (pieces: PieceInfo[]) => void,
 ): Promise<void> {
+  const ids = pieces.map((p) => p.id);
   try {
-    await api.remove(id);
+    await api.changePieces(ids, { binned: true });
   } catch (e) {
     wentWrong(e);
     return;
   }
   gone();
-  const note = `deleted-${id}`;
-  notifications.show({
-    id: note,
-    title: `${name} is in the bin`,
-    message: (
-      <Group gap="xs">
-        It stays there for 30 days.
-        <Button
-          size="compact-xs"
-          variant="default"
-          onClick={() => void api.restore(id).then((piece) => (back(piece), notifications.hide(note)), wentWrong)}
-        >
-          Undo
-        </Button>
-      </Group>
-    ),
-  });
+  showUndo(
+    pieces.length === 1 ? `${pieces[0].name} is in the bin` : `${pieces.length} pieces are in the bin`,
+    pieces.length === 1 ? 'It stays there for 30 days.' : 'They stay there for 30 days.',
+    async () => back(await api.changePieces(ids, { binned: false })),
+  );
 }

@@ -9,11 +9,12 @@ import { usePages } from '../shared/pages';
 
 const ask = (at: { cursor?: string; search?: string }, signal: AbortSignal) => api.pieces({ ...at, bin: true }, signal);
 
-export function Bin({ onClose, onBack }: { onClose: () => void; onBack: (piece: PieceInfo) => void }) {
+export function Bin({ onClose, onBack }: { onClose: () => void; onBack: () => void }) {
   const bin = usePages(ask, '');
   const takeBack = async (piece: PieceInfo): Promise<void> => {
     try {
-      onBack(await api.restore(piece.id));
+      await api.changePieces([piece.id], { binned: false });
+      onBack();
       bin.change((all) => all.filter((p) => p.id !== piece.id));
     } catch (e) {
       notifications.show({ color: 'amber', ...inWords(e) });

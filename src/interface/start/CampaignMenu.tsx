@@ -1,16 +1,28 @@
 'use client';
 // What can be done with a campaign as a whole: taken away as a file, its house colours out and in as design tokens.
-import { ActionIcon, Menu } from '@mantine/core';
+import { ActionIcon, Button, Group, Menu, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDeviceMobile, IconDots, IconFileImport, IconFileZip, IconPalette, IconTable } from '@tabler/icons-react';
+import {
+  IconDeviceMobile,
+  IconDots,
+  IconFileImport,
+  IconFileZip,
+  IconPalette,
+  IconPencil,
+  IconPhotoStar,
+  IconTable,
+} from '@tabler/icons-react';
 import { useRef, useState } from 'react';
 import { api, type CampaignInfo, inWords } from '../shared/api';
+import { Dialog } from '../shared/Dialog';
+import { wentWrong } from '../shared/went-wrong';
 import { HouseColours } from './HouseColours';
 
-export function CampaignMenu({ campaign }: { campaign: CampaignInfo }) {
+export function CampaignMenu({ campaign, onChange }: { campaign: CampaignInfo; onChange: () => void }) {
   const { id, name } = campaign,
     file = useRef<HTMLInputElement>(null),
-    [looking, setLooking] = useState(false);
+    [looking, setLooking] = useState(false),
+    [naming, setNaming] = useState(false);
   const takeIn = async (chosen: File): Promise<void> => {
     try {
       const { added, changed, notes } = await api.takeInTokens(id, tokensIn(await chosen.text()));
@@ -39,6 +51,17 @@ export function CampaignMenu({ campaign }: { campaign: CampaignInfo }) {
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
+          <Menu.Item leftSection={<IconPencil size={15} />} onClick={() => setNaming(true)}>
+            Rename
+          </Menu.Item>
+          {campaign.coverChosen && (
+            <Menu.Item
+              leftSection={<IconPhotoStar size={15} />}
+              onClick={() => void api.changeCampaign(id, { cover: null }).then(onChange, wentWrong)}
+            >
+              Known by its latest piece
+            </Menu.Item>
+          )}
           <Menu.Item leftSection={<IconFileZip size={15} />} component="a" href={`/api/campaigns/${id}/file`} download>
             As a file
           </Menu.Item>
@@ -62,6 +85,7 @@ export function CampaignMenu({ campaign }: { campaign: CampaignInfo }) {
           </Menu.Item>
         </Menu.Dropdown>
       </Menu>
+      {naming && <Naming campaign={campaign} onClose={() => setNaming(false)} onDone={onChange} />}
       {looking && <HouseColours campaign={campaign} onClose={() => setLooking(false)} />}
       <input
         ref={file}
@@ -76,6 +100,43 @@ export function CampaignMenu({ campaign }: { campaign: CampaignInfo }) {
         }}
       />
     </>
+  );
+}
+
+/** Another name for a campaign. */
+function Naming({ campaign, onClose, onDone }: { campaign: CampaignInfo; onClose: () => void; onDone: () => void }) {
+  const [name, setName] = useState(campaign.name);
+  const done = async (): Promise<void> => {
+    onClose();
+    if (!name.trim() || name.trim() === campaign.name) return;
+    try {
+      await api.changeCampaign(campaign.id, { name });
+      onDone();
+    } catch (e) {
+      wentWrong(e);
+    }
+  };
+  return (
+    <Dialog opened onClose={onClose} title={`Another name for ${campaign.name}`} size="sm">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void done();
+        }}
+      >
+        <Group wrap="nowrap">
+          <TextInput
+            flex={1}
+            aria-label="Name of the campaign"
+            value={name}
+            maxLength={200}
+            onChange={(e) => setName(e.currentTarget.value)}
+            data-autofocus
+          />
+          <Button type="submit">Rename</Button>
+        </Group>
+      </form>
+    </Dialog>
   );
 }
 

@@ -1,13 +1,13 @@
 'use client';
 // A new piece: the destination, or a size of one's own. The right pixel size is known, never guessed.
 import { Button, Checkbox, Group, Select, Text, UnstyledButton } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { IconTemplate } from '@tabler/icons-react';
 import { useState } from 'react';
 import { type Destination, DESTINATIONS } from '../../core/piece/destinations';
-import { api, type AssetInfo, type CampaignInfo, inWords } from '../shared/api';
+import { api, type AssetInfo, type CampaignInfo } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
 import { OwnSize } from '../shared/OwnSize';
+import { wentWrong } from '../shared/went-wrong';
 import { beginningOf, canBegin, DuePicture, dueInWords, type KnownFeed, useFeed } from './Covers';
 import covers from './Covers.module.css';
 import css from './NewPiece.module.css';
@@ -80,7 +80,7 @@ export function NewPiece({
       onMade(made.id, outlined);
     } catch (e) {
       setBusy(null);
-      notifications.show({ color: 'amber', ...inWords(e) });
+      wentWrong(e);
     }
   };
   return (

@@ -1,17 +1,13 @@
 'use client';
 // The start page: campaigns with their pieces, a new piece from a destination or a size, or from a photo dropped
 // anywhere.
-import { ActionIcon, Anchor, Button, Group, Menu, Stack, Text, TextInput, Title, Tooltip } from '@mantine/core';
-import { useHotkeys } from '@mantine/hooks';
+import { ActionIcon, Anchor, Button, Group, Stack, Text, TextInput, Title, Tooltip } from '@mantine/core';
+import { useHotkeys, useMounted } from '@mantine/hooks';
 import { notifications } from '@mantine/notifications';
 import {
-  IconCopy,
-  IconDots,
+  IconCalendar,
   IconFileImport,
-  IconFileZip,
-  IconFolderSymlink,
   IconLayoutGrid,
-  IconPencil,
   IconPhotoUp,
   IconPlus,
   IconSearch,
@@ -20,53 +16,54 @@ import {
   IconTrash,
 } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { isInFeed } from '../../core/piece/covers';
 import { beginningFor } from '../../core/piece/beginning';
-import { renamePiece } from '../../core/piece/edits';
-import {
-  api,
-  type AssetInfo,
-  type CampaignInfo,
-  inWords,
-  type Page,
-  type PieceInfo,
-  type StoredPiece,
-} from '../shared/api';
+import { api, type AssetInfo, type CampaignInfo, type PieceInfo, type StoredPiece } from '../shared/api';
+import dropCss from '../shared/Drop.module.css';
 import { BEGIN_WITH_HEADLINE, BEGIN_WITH_LETTERS, BEGIN_WITH_OUTLINE } from '../shared/beginning';
 import { useFileDrop } from '../shared/file-drop';
-import { More } from '../shared/More';
-import { usePages } from '../shared/pages';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
-import { toBin } from '../shared/to-bin';
 import { isPieceFile, takeInWithNotice, uploadWithNotice } from '../shared/upload';
+import { wentWrong } from '../shared/went-wrong';
 import { NamePlaces } from '../templates/NamePlaces';
 import { Bin } from './Bin';
 import { CampaignMenu } from './CampaignMenu';
+import { Campaigns } from './Campaigns';
 import { Covers, type KnownFeed } from './Covers';
+import { DueDay } from './DueDay';
+import { Filters } from './Filters';
 import { NewPiece } from './NewPiece';
+import { usePieceActions } from './piece-actions';
+import { Pieces } from './Pieces';
 import css from './StartPage.module.css';
+import { type FirstPieces, usePieceList } from './use-list';
+import { addressOf, isFiltered, type Wanted } from './wanted';
 
 interface Props {
   campaigns: CampaignInfo[];
-  /** The first page of pieces. */
-  first: Page<PieceInfo>;
+  /** The first page of pieces, as the address asks for them. */
+  first: FirstPieces;
+  wanted: Wanted;
   /** There is a session to end. */
   signedIn: boolean;
 }
 
-export function StartPage({ campaigns: given, first, signedIn }: Props) {
+export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: Props) {
   const router = useRouter();
   const [campaigns, setCampaigns] = useState(given);
-  const [search, setSearch] = useState('');
+  const [wanted, setWanted] = useState(asked);
+  const ready = useMounted();
   const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string; known?: KnownFeed } | null>(null);
   const [covers, setCovers] = useState<CampaignInfo | null>(null);
   const [bin, setBin] = useState(false);
-  const pieces = usePages(api.pieces, search, first);
-  const toRename = useRef<string | null>(null);
-  const [renaming, setRenaming] = useState<string | null>(null);
-  const [naming, setNaming] = useState<string | null>(null);
+  const pieces = usePieceList(wanted, first);
   const [templating, setTemplating] = useState<StoredPiece | null>(null);
+  const [dating, setDating] = useState<readonly PieceInfo[] | null>(null);
+  const changed = useCallback(() => void api.campaigns().then(setCampaigns, () => {}), []);
+  const act = usePieceActions(pieces, { campaigns, changed, template: setTemplating, due: setDating });
+  const narrow = (how: Partial<Wanted>): void => setWanted((w) => ({ ...w, ...how }));
+  useEffect(() => window.history.replaceState(window.history.state, '', addressOf(wanted)), [wanted]);
   const files = useRef<HTMLInputElement>(null),
     zips = useRef<HTMLInputElement>(null),
     finished = useRef<HTMLInputElement>(null);
@@ -87,7 +84,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         </>
       ),
     });
-    setCampaigns(await api.campaigns());
+    changed();
     pieces.reload();
   };
   const begin = async (file: File | undefined): Promise<void> => {
@@ -106,7 +103,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         made = await api.newPiece({ ...beginning, name, photo: photo.id });
       router.push(`/piece/${made.id}${BEGIN_WITH_LETTERS}`);
     } catch (e) {
-      said(e);
+      wentWrong(e);
     }
   };
   const drop = useFileDrop(([file]) => void begin(file));
@@ -124,71 +121,16 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
   }, []);
   useHotkeys([['N', () => document.querySelector('[role="dialog"]') || setMaking({ photo: null })]]);
 
-  const back = (piece: PieceInfo): void =>
-    pieces.change((all) =>
-      [piece, ...all.filter((p) => p.id !== piece.id)].sort((a, b) => b.changedAt.localeCompare(a.changedAt)),
-    );
-  const remove = (piece: PieceInfo): Promise<void> =>
-    toBin(piece, () => pieces.change((all) => all.filter((p) => p.id !== piece.id)), back);
-  const said = (e: unknown): void => void notifications.show({ color: 'amber', ...inWords(e) });
-  const rename = async (piece: PieceInfo, name: string): Promise<void> => {
-    setRenaming(null);
-    if (!name.trim() || name.trim() === piece.name) return;
-    try {
-      const stored = await api.piece(piece.id);
-      await api.save(piece.id, stored.revision, renamePiece(stored.piece, name));
-      pieces.change((all) => all.map((p) => (p.id === piece.id ? { ...p, name: name.trim() } : p)));
-    } catch (e) {
-      said(e);
-    }
-  };
-  const duplicate = async (piece: PieceInfo): Promise<void> => {
-    try {
-      const { piece: document } = await api.piece(piece.id);
-      await api.newPiece({
-        document: renamePiece(document, `${piece.name.slice(0, 190)} (copy)`),
-        campaign: piece.campaign,
-      });
-      pieces.reload();
-    } catch (e) {
-      said(e);
-    }
-  };
-  const move = async (piece: PieceInfo, to: string): Promise<void> => {
-    try {
-      const moved = await api.move(piece.id, to);
-      pieces.change((all) => all.map((p) => (p.id === piece.id ? moved : p)));
-      notifications.show({
-        message: `${piece.name} is in ${campaigns.find((c) => c.id === to)?.name} now`,
-        autoClose: 4000,
-      });
-    } catch (e) {
-      said(e);
-    }
-  };
-  const toTemplate = async (piece: PieceInfo): Promise<void> => {
-    try {
-      setTemplating(await api.piece(piece.id));
-    } catch (e) {
-      said(e);
-    }
-  };
-  const addCampaign = async (): Promise<void> => {
-    const name = naming?.trim();
-    setNaming(null);
-    if (!name) return;
-    try {
-      const made = await api.newCampaign(name);
-      setCampaigns((all) => [...all, made]);
-    } catch (e) {
-      notifications.show({ color: 'amber', ...inWords(e) });
-    }
-  };
-
-  const wanted = search.trim().toLowerCase();
-  const shown = (pieces.items ?? []).filter((p) => !wanted || !pieces.busy || p.name.toLowerCase().includes(wanted));
+  // Where there is one campaign, one is in it.
+  const here = campaigns.find((c) => c.id === wanted.campaign) ?? (campaigns.length === 1 ? campaigns[0] : null),
+    none = pieces.items?.length === 0 && !pieces.busy;
   return (
-    <div className={css.page} {...drop}>
+    <div
+      className={dropCss.page}
+      data-drop="Drop the photo to begin a piece with it"
+      data-ready={ready || undefined}
+      {...drop}
+    >
       <header className={css.top}>
         <Title order={1} className={css.brand}>
           Plavo
@@ -203,8 +145,8 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
             leftSection={<IconSearch size={14} />}
             placeholder="Search pieces"
             aria-label="Search pieces"
-            value={search}
-            onChange={(e) => setSearch(e.currentTarget.value)}
+            value={wanted.search ?? ''}
+            onChange={(e) => narrow({ search: e.currentTarget.value || undefined })}
           />
           <Button
             size="xs"
@@ -240,6 +182,11 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           <Button size="xs" leftSection={<IconPlus size={16} />} onClick={() => setMaking({ photo: null })}>
             New piece
           </Button>
+          <Tooltip label="Calendar: what was posted, and what is due">
+            <ActionIcon component="a" href="/calendar" aria-label="Calendar">
+              <IconCalendar size={17} />
+            </ActionIcon>
+          </Tooltip>
           <Tooltip label="Bin: what was deleted in the last 30 days">
             <ActionIcon aria-label="Bin" onClick={() => setBin(true)}>
               <IconTrash size={17} />
@@ -250,12 +197,7 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
             <Button
               size="xs"
               variant="subtle"
-              onClick={() =>
-                void api.signOut().then(
-                  () => router.refresh(),
-                  (e: unknown) => notifications.show({ color: 'amber', ...inWords(e) }),
-                )
-              }
+              onClick={() => void api.signOut().then(() => router.refresh(), wentWrong)}
             >
               Sign out
             </Button>
@@ -263,192 +205,72 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
         </Group>
       </header>
       <main className={css.main}>
-        {campaigns.map((c) => {
-          const own = shown.filter((p) => p.campaign === c.id);
-          if (wanted && own.length === 0) return null;
-          return (
-            <section key={c.id} aria-label={c.name}>
-              <Group justify="space-between" mb={8}>
-                <Title order={2} fz={20}>
-                  {c.name}
-                </Title>
-                <Group gap={4}>
-                  {own.some((p) => isInFeed(p.sizes)) && (
-                    <Button
-                      size="compact-sm"
-                      variant="subtle"
-                      leftSection={<IconLayoutGrid size={14} />}
-                      onClick={() => setCovers(c)}
-                    >
-                      Covers
-                    </Button>
-                  )}
+        <Campaigns
+          campaigns={campaigns}
+          chosen={wanted.campaign}
+          onChoose={(campaign) => narrow({ campaign })}
+          onMade={(made) => {
+            setCampaigns((all) => [...all, made]);
+            narrow({ campaign: made.id });
+          }}
+        />
+        <section aria-label={here?.name ?? 'All pieces'}>
+          <Group justify="space-between" mb={8} wrap="nowrap">
+            <Title order={2} fz={20}>
+              {here?.name ?? 'All pieces'}
+            </Title>
+            {here && (
+              <Group gap={4} wrap="nowrap">
+                {pieces.items?.some((p) => p.campaign === here.id && isInFeed(p.sizes)) && (
                   <Button
                     size="compact-sm"
                     variant="subtle"
-                    leftSection={<IconPlus size={14} />}
-                    onClick={() => setMaking({ photo: null, campaign: c.id })}
+                    leftSection={<IconLayoutGrid size={14} />}
+                    onClick={() => setCovers(here)}
                   >
-                    New piece here
+                    Covers
                   </Button>
-                  <CampaignMenu campaign={c} />
-                </Group>
+                )}
+                <Button
+                  size="compact-sm"
+                  variant="subtle"
+                  leftSection={<IconPlus size={14} />}
+                  onClick={() => setMaking({ photo: null, campaign: here.id })}
+                >
+                  New piece here
+                </Button>
+                <CampaignMenu key={here.id} campaign={here} onChange={changed} />
               </Group>
-              {own.length === 0 && (c.pieces === 0 || !pieces.more) && (
-                <Text fz="sm" c="dimmed">
-                  No pieces yet. Drop a photo anywhere on this page, or begin from a destination.
-                </Text>
-              )}
-              <div className={css.grid}>
-                {own.map((p) => (
-                  <article key={p.id} className={css.card}>
-                    <Anchor href={`/piece/${p.id}`} className={css.link} underline="never">
-                      <span className={css.frame}>
-                        {p.damaged ? (
-                          <Text c="dimmed" fz="sm" ta="center" p="md">
-                            Damaged: open it to restore an earlier version
-                          </Text>
-                        ) : (
-                          // Painted by our own server at this size.
-                          // eslint-disable-next-line @next/next/no-img-element
-                          <img
-                            src={`/api/pieces/${p.id}/render?scale=${thumbScale(p)}&look=${p.look}`}
-                            alt=""
-                            loading="lazy"
-                            style={{ aspectRatio: `${p.sizes[0]?.width} / ${p.sizes[0]?.height}` }}
-                          />
-                        )}
-                      </span>
-                      {renaming === p.id ? null : <b dir="auto">{p.name}</b>}
-                      <small>
-                        {p.sizes[0] && `${p.sizes[0].name}, ${p.sizes[0].width} × ${p.sizes[0].height}`}
-                        {p.slides > 1 ? `, ${p.slides} ${p.section ? 'pictures' : 'slides'}` : ''}
-                      </small>
-                    </Anchor>
-                    {renaming === p.id && (
-                      <TextInput
-                        size="xs"
-                        autoFocus
-                        className={css.rename}
-                        aria-label={`Name of ${p.name}`}
-                        defaultValue={p.name}
-                        onFocus={(e) => e.currentTarget.select()}
-                        onBlur={(e) => void rename(p, e.currentTarget.value)}
-                        onKeyDown={(e) => {
-                          if (e.key === 'Enter') e.currentTarget.blur();
-                          if (e.key === 'Escape') {
-                            e.currentTarget.value = p.name;
-                            e.currentTarget.blur();
-                          }
-                        }}
-                      />
-                    )}
-                    <Menu
-                      position="bottom-end"
-                      // Once the menu has gone and given the focus back: the field would lose it otherwise.
-                      onExitTransitionEnd={() => {
-                        if (toRename.current) setRenaming(toRename.current);
-                        toRename.current = null;
-                      }}
-                    >
-                      <Menu.Target>
-                        <ActionIcon className={css.more} size="sm" aria-label={`More for ${p.name}`}>
-                          <IconDots size={15} />
-                        </ActionIcon>
-                      </Menu.Target>
-                      <Menu.Dropdown>
-                        <Menu.Item
-                          leftSection={<IconPencil size={15} />}
-                          disabled={p.damaged}
-                          onClick={() => void (toRename.current = p.id)}
-                        >
-                          Rename
-                        </Menu.Item>
-                        <Menu.Item
-                          leftSection={<IconCopy size={15} />}
-                          disabled={p.damaged}
-                          onClick={() => void duplicate(p)}
-                        >
-                          Duplicate
-                        </Menu.Item>
-                        <Menu.Item
-                          leftSection={<IconTemplate size={15} />}
-                          disabled={p.damaged}
-                          onClick={() => void toTemplate(p)}
-                        >
-                          Make a template
-                        </Menu.Item>
-                        <Menu.Item
-                          leftSection={<IconFileZip size={15} />}
-                          disabled={p.damaged}
-                          component="a"
-                          href={`/api/pieces/${p.id}/file`}
-                          download
-                        >
-                          As a file
-                        </Menu.Item>
-                        {campaigns.length > 1 && (
-                          <Menu.Sub>
-                            <Menu.Sub.Target>
-                              <Menu.Sub.Item leftSection={<IconFolderSymlink size={15} />}>
-                                Move to a campaign
-                              </Menu.Sub.Item>
-                            </Menu.Sub.Target>
-                            <Menu.Sub.Dropdown>
-                              {campaigns
-                                .filter((to) => to.id !== p.campaign)
-                                .map((to) => (
-                                  <Menu.Item key={to.id} onClick={() => void move(p, to.id)}>
-                                    {to.name}
-                                  </Menu.Item>
-                                ))}
-                            </Menu.Sub.Dropdown>
-                          </Menu.Sub>
-                        )}
-                        <Menu.Divider />
-                        <Menu.Item leftSection={<IconTrash size={15} />} onClick={() => void remove(p)}>
-                          Delete
-                        </Menu.Item>
-                      </Menu.Dropdown>
-                    </Menu>
-                  </article>
-                ))}
-              </div>
-            </section>
-          );
-        })}
-        <More of={pieces} />
-        {wanted && shown.length === 0 && !pieces.busy && !pieces.more && (
-          <Text c="dimmed">No piece has that in its name or in its words.</Text>
-        )}
-        {campaigns.length === 0 && (
-          <Stack align="center" gap="xs" mt={80}>
-            <Text fz="lg">Drop a photo anywhere on this page to begin.</Text>
-          </Stack>
-        )}
-        {naming === null ? (
-          <Button
-            variant="subtle"
-            size="compact-sm"
-            leftSection={<IconPlus size={14} />}
-            onClick={() => setNaming('')}
-            style={{ alignSelf: 'flex-start' }}
-          >
-            New campaign
-          </Button>
-        ) : (
-          <TextInput
-            size="xs"
-            w={260}
-            autoFocus
-            aria-label="Name of the campaign"
-            placeholder="Name of the campaign"
-            value={naming}
-            onChange={(e) => setNaming(e.currentTarget.value)}
-            onBlur={() => void addCampaign()}
-            onKeyDown={(e) => (e.key === 'Enter' ? e.currentTarget.blur() : e.key === 'Escape' && setNaming(null))}
+            )}
+          </Group>
+          <Filters wanted={wanted} total={pieces.total} onChange={narrow} />
+          <Pieces
+            list={pieces}
+            view={wanted.view}
+            campaigns={campaigns}
+            archived={wanted.archived === true}
+            act={act}
           />
-        )}
+          {pieces.error && (
+            <Button variant="subtle" size="compact-sm" onClick={pieces.reload}>
+              {`${pieces.error}. Try again`}
+            </Button>
+          )}
+          {none &&
+            (wanted.search ? (
+              <Text c="dimmed">No piece has that in its name, in its words or in the names of its parts.</Text>
+            ) : isFiltered(wanted) ? (
+              <Text c="dimmed">No piece is like that. Show all, or narrow less.</Text>
+            ) : campaigns.length ? (
+              <Text fz="sm" c="dimmed">
+                No pieces yet. Drop a photo anywhere on this page, or begin from a destination.
+              </Text>
+            ) : (
+              <Stack align="center" gap="xs" mt={80}>
+                <Text fz="lg">Drop a photo anywhere on this page to begin.</Text>
+              </Stack>
+            ))}
+        </section>
       </main>
       <input
         ref={files}
@@ -519,11 +341,25 @@ export function StartPage({ campaigns: given, first, signedIn }: Props) {
           }
         />
       )}
-      {bin && <Bin onClose={() => setBin(false)} onBack={back} />}
+      {dating && (
+        <DueDay
+          pieces={dating}
+          onClose={() => setDating(null)}
+          onDone={() => {
+            pieces.reload();
+            changed();
+          }}
+        />
+      )}
+      {bin && (
+        <Bin
+          onClose={() => setBin(false)}
+          onBack={() => {
+            pieces.reload();
+            changed();
+          }}
+        />
+      )}
     </div>
   );
 }
-
-/** Scale at which a piece is painted for its card: 520 px on the long side. */
-const thumbScale = (p: PieceInfo): string =>
-  (520 / Math.max(p.sizes[0]?.width ?? 520, p.sizes[0]?.height ?? 520)).toFixed(3);

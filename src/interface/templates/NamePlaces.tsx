@@ -1,13 +1,13 @@
 'use client';
 // The places of a template, and what it is called: of a piece that is to become one, or of one that is one already.
 import { Button, Group, ScrollArea, Select, Stack, Table, Text, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import { isText } from '../../core/kinds/layers';
 import { asTemplate, guessedRoles, placeKey, rolesFor } from '../../core/piece/roles';
 import { oneLine, type Role } from '../../core/values/plain';
-import { api, inWords, type StoredPiece } from '../shared/api';
+import { api, type StoredPiece } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
+import { wentWrong } from '../shared/went-wrong';
 
 const WORD: Record<Role, string> = { photo: 'Photo', headline: 'Headline', line: 'Line', logo: 'Logo' };
 const NONE = 'none';
@@ -43,7 +43,7 @@ export function NamePlaces({
       onClose();
     } catch (e) {
       setBusy(false);
-      notifications.show({ color: 'amber', ...inWords(e) });
+      wentWrong(e);
     }
   };
   return (

@@ -1,37 +1,26 @@
 'use client';
 // Templates, each with one's own photo and words already in it. A press on one makes the piece, solved.
-import {
-  Anchor,
-  Button,
-  FileButton,
-  Group,
-  Loader,
-  Select,
-  Stack,
-  Text,
-  Textarea,
-  TextInput,
-  Title,
-} from '@mantine/core';
-import { notifications } from '@mantine/notifications';
-import { IconArrowLeft, IconPhoto, IconPhotoUp, IconX } from '@tabler/icons-react';
+import { Button, FileButton, Group, Loader, Select, Stack, Text, Textarea, TextInput } from '@mantine/core';
+import { IconPhoto, IconPhotoUp, IconX } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { countOf, type Material } from '../../core/filling/fill';
-import type { FillPicture } from '../../core/filling/picture';
+import { type FillPicture, fillPicture } from '../../core/filling/picture';
 import { photoName } from '../../core/kinds/photo';
 import { subjectFrom } from '../../core/photo/subject';
 import { destinationById } from '../../core/piece/destinations';
 import { familiesOf, type OwnFont } from '../../core/type/catalogue';
 import { solverWorkers, tellFonts } from '../../workers/clients';
 import { lookedFor } from '../../workers/found';
-import { api, type AssetInfo, type CampaignInfo, inWords, type StoredPiece } from '../shared/api';
+import { api, type AssetInfo, type CampaignInfo, type StoredPiece } from '../shared/api';
+import dropCss from '../shared/Drop.module.css';
 import { useFileDrop } from '../shared/file-drop';
-import { Library } from '../shared/Library';
-import { SchemeSwitch } from '../shared/SchemeSwitch';
+import { Library } from '../shared/library/Library';
+import { PageTop } from '../shared/PageTop';
 import { toBin } from '../shared/to-bin';
 import { uploadWithNotice } from '../shared/upload';
+import { wentWrong } from '../shared/went-wrong';
 import { TemplateCard } from './TemplateCard';
 import css from './Templates.module.css';
 import { useTrying } from './trying';
@@ -65,10 +54,10 @@ export function TemplatesPage({ templates: given, campaigns, fonts, photo: first
   }, [fonts]);
   const material = useMemo(
     (): Material => ({
-      photo: photo && (found?.asset === photo.id ? found.picture : pictureOf(photo)),
+      photo: photo && (found?.asset === photo.id ? found.picture : fillPicture(photo)),
       headline,
       lines,
-      logo: logo && pictureOf(logo),
+      logo: logo && fillPicture(logo),
     }),
     [photo, found, headline, lines, logo],
   );
@@ -85,7 +74,7 @@ export function TemplatesPage({ templates: given, campaigns, fonts, photo: first
     void lookedFor(photo.id).then(
       (things) => {
         if (!gone && things.length)
-          setFound({ asset: photo.id, picture: { ...pictureOf(photo), subject: subjectFrom(photo.id, things) } });
+          setFound({ asset: photo.id, picture: { ...fillPicture(photo), subject: subjectFrom(photo.id, things) } });
       },
       // What stands out counts then.
       () => {},
@@ -131,30 +120,23 @@ export function TemplatesPage({ templates: given, campaigns, fonts, photo: first
       router.push(`/piece/${stored.id}`);
     } catch (e) {
       setMaking(null);
-      notifications.show({ color: 'amber', ...inWords(e) });
+      wentWrong(e);
     }
   };
   const remove = (template: StoredPiece): Promise<void> =>
     toBin(
-      { id: template.id, name: template.piece.name },
+      [{ id: template.id, name: template.piece.name }],
       () => setTemplates((all) => all.filter((t) => t.id !== template.id)),
       () => setTemplates((all) => [template, ...all]),
     );
 
   return (
-    <div className={css.page} {...drop}>
-      <header className={css.top}>
-        <Anchor href="/" className={css.back} aria-label="All pieces">
-          <IconArrowLeft size={18} />
-        </Anchor>
-        <Title order={1} fz={20}>
-          Templates
-        </Title>
+    <div className={dropCss.page} data-drop="Drop the photo to see every template with it" {...drop}>
+      <PageTop title="Templates" back={{ href: '/', name: 'All pieces' }}>
         <Text c="dimmed" fz="sm" className={css.claim}>
           Put in a photo and words: each template is shown with them, solved. Press one to go on with it.
         </Text>
-        <SchemeSwitch />
-      </header>
+      </PageTop>
       <div className={css.columns}>
         <aside className={css.material} aria-label="What goes into the templates">
           <PictureField
@@ -266,13 +248,6 @@ export function TemplatesPage({ templates: given, campaigns, fonts, photo: first
     </div>
   );
 }
-
-const pictureOf = ({ id, name, width, height }: AssetInfo): FillPicture => ({
-  asset: id,
-  name: photoName(name),
-  width,
-  height,
-});
 
 function PictureField({
   label,

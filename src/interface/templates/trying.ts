@@ -2,6 +2,7 @@
 // Clear are solved by other ways afterwards. What has been overtaken by newer words is dropped.
 import { useEffect, useReducer, useRef } from 'react';
 import type { Material } from '../../core/filling/fill';
+import { sharedOut } from '../../core/ground/shared-out';
 import type { Piece } from '../../core/piece/schema';
 import { solverWorkers } from '../../workers/clients';
 import type { TemplatePreview } from '../../workers/reading';
@@ -74,23 +75,19 @@ export function useTrying(templates: readonly Template[], material: Material): T
       const at = (id: string): number => first.current.indexOf(id) + 1 || 1e6,
         queue = [...templates].sort((a, b) => at(a.id) - at(b.id)),
         again: Template[] = [];
-      const work = async (list: Template[], ways: boolean): Promise<void> => {
-        await Promise.all(
-          solverWorkers().map(async (worker) => {
-            for (let next = list.shift(); next && !gone; next = list.shift()) {
-              const template = next;
-              try {
-                const preview = await worker.tryTemplate(question, template.piece, what, ways);
-                if (!preview || gone) continue;
-                change({ id: template.id, tried: { preview, ways, question } });
-                if (!ways && !preview.outcome.clear) again.push(template);
-              } catch (e) {
-                if (!gone) change({ failed: e instanceof Error ? e.message : String(e) });
-              }
-            }
-          }),
-        );
-      };
+      const work = (list: readonly Template[], ways: boolean): Promise<unknown> =>
+        sharedOut(solverWorkers(), list, async (worker, template) => {
+          if (gone) return null;
+          try {
+            const preview = await worker.tryTemplate(question, template.piece, what, ways);
+            if (!preview || gone) return null;
+            change({ id: template.id, tried: { preview, ways, question } });
+            if (!ways && !preview.outcome.clear) again.push(template);
+          } catch (e) {
+            if (!gone) change({ failed: e instanceof Error ? e.message : String(e) });
+          }
+          return true;
+        });
       await work(queue, false);
       await work(again, true);
       if (!gone) change({ done: true });

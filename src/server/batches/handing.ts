@@ -3,25 +3,35 @@ import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
 import { contactSheet, ON_A_SHEET } from '../../core/filling/contact-sheet';
 import { csvOf } from '../../core/filling/table';
-import { namesOf, partsOf } from '../../core/format/file-names';
+import { namesOf, partsOf, pieceInName } from '../../core/format/file-names';
 import { USUAL_ENCODING } from '../../core/format/formats';
 import { nameOf } from '../../core/piece/name';
 import type { Piece } from '../../core/piece/schema';
-import { type asked, run } from '../crew/crews';
-import { ExportJob, keepJob, type WantedFile } from '../exports';
-import { campaignName } from '../pieces';
+import type { asked } from '../crew/crews';
+import type { WantedFile } from '../jobs/archive';
+import { renderShared } from '../jobs/queue';
+import { campaignName } from '../pieces/campaigns';
 import { notFound, Problem } from '../problem';
 import { withinTarget } from '../slide-ask';
-import { madeRows, readBatch, rowDocument, rowsOf, rowsToLookAt } from './store';
+import { type Batch, madeRows, readBatch, rowDocument, rowsOf, rowsToLookAt } from './store';
 
 type How = ReturnType<typeof asked>;
 
-/** A slide of what was made of a row, as a PNG. @throws Problem 404 */
-export async function rowPicture(id: string, number: number, scale: number, how: How): Promise<Uint8Array> {
-  const { campaign } = await readBatch(id),
-    piece = await rowDocument(id, number);
+/** The first slide of what was made of a row, as a PNG. @throws Problem 404 */
+export async function rowPicture(
+  { id, campaign }: Pick<Batch, 'id' | 'campaign'>,
+  number: number,
+  scale: number,
+  how: How,
+): Promise<Uint8Array> {
+  return png({ piece: await madeOf(id, number), campaign, slide: 0 }, scale, how);
+}
+
+/** @throws Problem 404 */
+async function madeOf(id: string, number: number): Promise<Piece> {
+  const piece = await rowDocument(id, number);
   if (!piece) throw notFound('row that is made');
-  return png({ piece, campaign, slide: 0 }, scale, how);
+  return piece;
 }
 
 const ownSignal = (how: How): How => ({ ...how, signal: how.signal && AbortSignal.any([how.signal]) });
@@ -31,7 +41,7 @@ const png = async (
   scale: number,
   how: How,
 ): Promise<Uint8Array> =>
-  withinTarget(await run('render', { ...at, format: 'png', as: USUAL_ENCODING, scale, about: true }, how)).bytes;
+  withinTarget(await renderShared({ ...at, format: 'png', as: USUAL_ENCODING, scale, about: true }, how)).bytes;
 
 /** The list as CSV: each row's own cells, before them its number and what is wrong with it. */
 export async function reportOf(id: string): Promise<string> {
@@ -65,7 +75,7 @@ export async function sheetPage(id: string, page: number, how: How): Promise<{ b
       const { x, y, width, height } = cells[i];
       return {
         // A signal of its own: what listens to it goes with it.
-        input: await sharp(await rowPicture(id, number, width / size.width, ownSignal(how)))
+        input: await sharp(await rowPicture(batch, number, width / size.width, ownSignal(how)))
           .resize(width, height, { fit: 'fill' })
           .toBuffer(),
         left: x,
@@ -105,8 +115,8 @@ export async function sheetPdf(
   return Buffer.concat(parts);
 }
 
-/** All pictures of a batch, its contact sheet and its list, ready to be fetched. @throws Problem 422 */
-export async function batchExport(id: string, how: How): Promise<ExportJob> {
+/** All pictures of a batch, its contact sheet and its list: the files of its archive. @throws Problem 422 */
+export async function batchFiles(id: string, how: How): Promise<{ name: string; files: WantedFile[] }> {
   const batch = await readBatch(id),
     numbers = await madeRows(id);
   if (!numbers.length) throw new Problem(422, 'Nothing is made yet', 'Wait until the first row is done.');
@@ -132,8 +142,7 @@ export async function batchExport(id: string, how: How): Promise<ExportJob> {
   const files: WantedFile[] = wanted.map(({ number, size, slide }, i) => ({
     name: names[i],
     make: async (signal) => {
-      const piece = await rowDocument(id, number);
-      if (!piece) throw notFound('row that is made');
+      const piece = await madeOf(id, number);
       if (piece.slides[slide].leftOut)
         throw new Problem(422, 'This slide says nothing', `${nameOf(piece)} leaves it out.`);
       return { bytes: await png({ piece, campaign: batch.campaign, slide, size: size.id }, 1, { ...how, signal }) };
@@ -163,11 +172,5 @@ export async function batchExport(id: string, how: How): Promise<ExportJob> {
       name: 'rows-to-look-at.csv',
       make: async () => ({ bytes: new TextEncoder().encode(await reportOf(id)) }),
     });
-  return keepJob(
-    new ExportJob(
-      files,
-      `${namesOf('{piece}', [{ ending: 'zip', parts: { ...partsOf({ campaign, piece: batch.name, slides: 1 }, { slide: 1, size: sizes[0], scale: 1, number: 1 }) } }])[0]}`,
-      1,
-    ),
-  );
+  return { name: `${pieceInName(batch.name)}.zip`, files };
 }

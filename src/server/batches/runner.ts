@@ -1,14 +1,26 @@
 // Works on batches in this process: as many rows at a time as its crew has members. Any number of processes may do so
 // over one database.
+import { LRUCache } from 'lru-cache';
 import { nanoid } from 'nanoid';
 import { inColours, pictureNames, rowFilling } from '../../core/filling/table';
 import { nameOf } from '../../core/piece/name';
 import { isText } from '../../core/kinds/layers';
 import type { Piece } from '../../core/piece/schema';
-import type { Outcome } from '../../core/filling/solve';
+import type { Outcome } from '../../core/remedy/outcome';
 import { CREWS, run } from '../crew/crews';
+import { queueUrl, rowsToQueue } from '../jobs/queue';
 import { Problem } from '../problem';
-import { type Batch, endRow, giveBack, holdRow, readBatch, type TakenRow, TAKEN_FOR, takeRow } from './store';
+import {
+  type Batch,
+  endRow,
+  giveBack,
+  holdRow,
+  readBatch,
+  rowsWaiting,
+  type TakenRow,
+  TAKEN_FOR,
+  takeRow,
+} from './store';
 
 /** How often rows are looked for whose taker is gone, ms. */
 const LOOK = 5000;
@@ -18,17 +30,48 @@ const DEADLINE = 180_000;
 interface Runner {
   id: string;
   hands: number;
+  /** Rows are being handed to the queue. */
+  handing: boolean;
   timer: ReturnType<typeof setInterval> | null;
 }
 const holder = globalThis as { plavoBatches?: Runner };
-const runner = (): Runner => (holder.plavoBatches ??= { id: nanoid(12), hands: 0, timer: null });
+const runner = (): Runner => (holder.plavoBatches ??= { id: nanoid(12), hands: 0, handing: false, timer: null });
 
-/** Goes on with whatever waits, now and from time to time. */
+/** Rows that are handed to a queue at once. */
+const HANDED = 400;
+
+/**
+ * Goes on with whatever waits, now and from time to time: handed to the queue where there is one and somebody takes
+ * from it, else made here. Here one looks, and whoever finds a row has the next one look, so that nothing but one
+ * question is asked while there is nothing to do.
+ */
 export function wakeBatches(): void {
   const r = runner();
   r.timer ??= setInterval(wakeBatches, LOOK);
   r.timer.unref();
-  while (r.hands < CREWS.batch.members) {
+  if (queueUrl() === null) lendHand();
+  else if (!r.handing) {
+    r.handing = true;
+    void handOut()
+      .catch((e: unknown) => {
+        // The database is away for a moment: it is asked again.
+        console.error(e);
+        return true;
+      })
+      .then((handed) => handed || lendHand())
+      .finally(() => (r.handing = false));
+  }
+}
+
+/** @returns false where rows wait that nobody else would take */
+async function handOut(): Promise<boolean> {
+  const rows = await rowsWaiting(HANDED);
+  return !rows.length || rowsToQueue(rows);
+}
+
+function lendHand(): void {
+  const r = runner();
+  if (r.hands < CREWS.batch.members) {
     r.hands++;
     void hand().finally(() => r.hands--);
   }
@@ -41,11 +84,13 @@ export function restBatches(): void {
   r.timer = null;
 }
 
+const takerOf = (): string => `${runner().id}-${nanoid(8)}`;
+
 async function hand(): Promise<void> {
   const known = new Map<string, Batch>();
   for (;;) {
     let row: TakenRow | null;
-    const taker = `${runner().id}-${nanoid(8)}`;
+    const taker = takerOf();
     try {
       row = await takeRow(taker);
     } catch (e) {
@@ -54,6 +99,7 @@ async function hand(): Promise<void> {
       return;
     }
     if (!row) return;
+    lendHand();
     if (row.number === 0) continue;
     let batch = known.get(row.batch);
     try {
@@ -65,6 +111,19 @@ async function hand(): Promise<void> {
       return;
     }
   }
+}
+
+/** Batches as they are made from, read once for all their rows. */
+const batches = new LRUCache<string, Batch>({ max: 20, ttl: 60_000 });
+
+/** Makes a row that a queue handed out, unless it is done, somebody is at it, or its batch is paused. */
+export async function makeHandedRow(at: { batch: string; number: number }): Promise<void> {
+  const taker = takerOf(),
+    row = await takeRow(taker, at);
+  if (!row || row.number === 0) return;
+  let batch = batches.get(at.batch);
+  if (!batch) batches.set(at.batch, (batch = await readBatch(at.batch)));
+  await makeRow(batch, row, taker);
 }
 
 /** Answers that may be another in a moment: all members are busy, or one was ended from outside. */

@@ -1,18 +1,20 @@
 // Batches and their rows in the database: who takes a row has it until a time that it moves on while it works, so that
 // a row whose taker is gone is taken again, and one that was done is done once.
+import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
 import type { BatchInfo, BatchRow, batches } from '../../contract/batches';
-import type { FillPicture } from '../../core/filling/picture';
+import { type FillPicture, fillPicture } from '../../core/filling/picture';
 import { guessedMatch, type Match, pictureNames, targetsOf } from '../../core/filling/table';
-import { photoName } from '../../core/kinds/photo';
 import { destinationById } from '../../core/piece/destinations';
 import { sizeFor } from '../../core/piece/make';
 import type { Piece } from '../../core/piece/schema';
 import { assetFrames, findAsset } from '../assets';
 import { type Page, pageOf } from '../cursor';
 import { database, transaction } from '../database';
-import { campaignThere, createPiece, documentFrom, readPiece, takenIds } from '../pieces';
+import { campaignThere } from '../pieces/campaigns';
+import { documentFrom } from '../pieces/document';
+import { createPiece, readTemplate, takenIds } from '../pieces/store';
 import { notFound, Problem } from '../problem';
 import { checkRoom } from '../room';
 
@@ -83,9 +85,8 @@ async function picturesCalled(names: ReadonlySet<string>): Promise<Record<string
   const known = new Map<string, FillPicture>();
   for (const [name, id] of found) {
     if (!known.has(id)) {
-      const asset = (await findAsset(id))!,
-        { width, height } = asset;
-      known.set(id, { asset: id, name: photoName(asset.name), width, height, frames: await assetFrames(asset) });
+      const asset = (await findAsset(id))!;
+      known.set(id, fillPicture(asset, await assetFrames(asset)));
     }
     out[name] = known.get(id)!;
   }
@@ -94,11 +95,7 @@ async function picturesCalled(names: ReadonlySet<string>): Promise<Record<string
 
 /** Begins a batch. @throws Problem 404, or 422 where it cannot be made */
 export async function createBatch(ask: z.output<(typeof batches)['POST /api/batches']['body']>): Promise<string> {
-  const stored = await readPiece(ask.template);
-  if (!stored.piece.template)
-    throw new Problem(422, 'It is no template', 'Make one of it first: name its places.', [
-      { path: '/template', reason: 'a piece that is no template' },
-    ]);
+  const stored = await readTemplate(ask.template, '/template');
   const campaign = (await campaignThere(ask.campaign ?? stored.campaign))!.id,
     template = inSizes(stored.piece, ask.sizes),
     targets = targetsOf(template),
@@ -180,31 +177,31 @@ export async function readBatch(id: string): Promise<Batch> {
 const LATELY = 60_000;
 
 async function infoOf(r: Omit<BatchRecord, 'template' | 'columns' | 'matched' | 'pictures'>): Promise<BatchInfo> {
-  const [counts] = (await rowTable()
+  const lately = new Date(Date.now() - LATELY),
+    [counts] = (await rowTable()
       .where({ batch_id: r.id })
       .select(
         database().raw("SUM(state = 'done') done, SUM(state = 'failed') failed, SUM(piece_id IS NOT NULL) kept"),
         database().raw("SUM(state = 'done' AND why IS NULL) clear"),
-        database().raw('SUM(done_at > ?) lately, MIN(IF(done_at > ?, done_at, NULL)) since', [
-          new Date(Date.now() - LATELY),
-          new Date(Date.now() - LATELY),
-        ]),
-      )) as unknown as Record<'done' | 'failed' | 'kept' | 'clear' | 'lately', string | null>[] &
-      { since: Date | null }[],
-    n = (k: 'done' | 'failed' | 'kept' | 'clear' | 'lately'): number => Number(counts[k] ?? 0),
-    open = r.of - n('done') - n('failed'),
-    since = (counts as { since?: Date | null }).since,
-    pace = since && n('lately') > 1 ? n('lately') / Math.max(1, (Date.now() - since.getTime()) / 1000) : 0;
+        database().raw('SUM(done_at > ?) lately, MIN(IF(done_at > ?, done_at, NULL)) since', [lately, lately]),
+      )) as unknown as [
+      Record<'done' | 'failed' | 'kept' | 'clear' | 'lately', string | null> & { since: Date | null },
+    ],
+    [done, failed, kept, clear, recent] = (['done', 'failed', 'kept', 'clear', 'lately'] as const).map((k) =>
+      Number(counts[k] ?? 0),
+    ),
+    open = r.of - done - failed,
+    pace = counts.since && recent > 1 ? recent / Math.max(1, (Date.now() - counts.since.getTime()) / 1000) : 0;
   return {
     id: r.id,
     campaign: r.campaign_id,
     name: r.name,
     state: open === 0 ? 'done' : r.state,
     of: r.of,
-    done: n('done'),
-    failed: n('failed'),
-    clear: n('clear'),
-    kept: n('kept'),
+    done,
+    failed,
+    clear,
+    kept,
     left: open === 0 ? 0 : r.state === 'running' && pace > 0 ? Math.ceil(open / pace) : null,
     createdAt: r.created_at.toISOString(),
   };
@@ -289,19 +286,35 @@ export interface TakenRow {
   cells: string[];
 }
 
-/** The next row of any batch that is running, the oldest batch first; null where there is none. */
-export const takeRow = (taker: string): Promise<TakenRow | null> =>
+/** Rows that wait, of batches that are running, and those whose taker is gone: the oldest batch first. */
+const waitingRows = (trx: Knex): Knex.QueryBuilder =>
+  trx('batch_rows')
+    .join('batches', 'batches.id', 'batch_rows.batch_id')
+    .where('batches.state', 'running')
+    .where((q) =>
+      q
+        .where('batch_rows.state', 'waiting')
+        .orWhere((gone) => gone.where('batch_rows.state', 'taken').where('taken_until', '<', new Date())),
+    )
+    .orderBy([{ column: 'batches.created_at' }, { column: 'batch_id' }, { column: 'number' }]);
+
+/** The first of them, for whoever hands them out. */
+export const rowsWaiting = async (limit: number): Promise<{ batch: string; number: number }[]> =>
+  (await waitingRows(database()).limit(limit).select('batch_id', 'number')).map(
+    (r: Pick<RowRecord, 'batch_id' | 'number'>) => ({ batch: r.batch_id, number: r.number }),
+  );
+
+/**
+ * Takes the next row of any batch that is running; null where there is none.
+ * @param only that row, where it still waits
+ */
+export const takeRow = (taker: string, only?: { batch: string; number: number }): Promise<TakenRow | null> =>
   transaction(async (trx) => {
     const now = new Date(),
-      [found] = (await trx('batch_rows')
-        .join('batches', 'batches.id', 'batch_rows.batch_id')
-        .where('batches.state', 'running')
-        .where((q) =>
-          q
-            .where('batch_rows.state', 'waiting')
-            .orWhere((gone) => gone.where('batch_rows.state', 'taken').where('taken_until', '<', now)),
-        )
-        .orderBy([{ column: 'batches.created_at' }, { column: 'batch_id' }, { column: 'number' }])
+      [found] = (await waitingRows(trx)
+        .modify((q) => {
+          if (only) void q.where({ batch_id: only.batch, number: only.number });
+        })
         .limit(1)
         .select('batch_id', 'number', 'cells', 'tries')
         .forUpdate('batch_rows')

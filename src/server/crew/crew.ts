@@ -4,6 +4,7 @@
 // they hold be given back.
 import { type ChildProcess, fork } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { setPriority } from 'node:os';
 import { Problem } from '../problem';
 
 export interface CrewOptions {
@@ -19,6 +20,8 @@ export interface CrewOptions {
   memory: number;
   /** Bytes beyond which a member at rest is replaced by a new one. */
   grown: number;
+  /** Others on this machine come first: how far its members stand back, 0 to 19. */
+  yields?: number;
 }
 
 export interface Job {
@@ -159,6 +162,12 @@ export class Crew {
       env: { ...process.env, MALLOC_ARENA_MAX: '2', UV_THREADPOOL_SIZE: '2' },
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     });
+    if (this.options.yields && child.pid)
+      try {
+        setPriority(child.pid, this.options.yields);
+      } catch {
+        // It works as others do.
+      }
     const member: Member = { child, job: null, ending: null, jobs: 0 };
     child.on('message', (reply: Reply) => this.answered(member, reply));
     child.on('error', () => child.kill('SIGKILL'));

@@ -31,6 +31,7 @@ export const CREWS = {
     deadline: 120_000,
     memory: Math.min(2 * GB, totalmem() / 5),
     grown: 0.45 * GB,
+    yields: 8,
   },
   // Two models take their room once; the member that has them is kept.
   letters: {
@@ -72,6 +73,7 @@ const CREW_OF: Partial<Record<TaskName, CrewName>> = {
   takeApart: 'intake',
   letters: 'letters',
   fromTemplate: 'batch',
+  standing: 'batch',
 };
 
 /** Runs a task of tasks.ts in a process. @throws Problem as `Crew.run` says */

@@ -8,6 +8,13 @@ import { everySize, type SolvedSlide, unsolved } from '../../core/remedy/every-s
 import { everyWidth, type SolvedWidths, widthSolver } from '../../core/remedy/every-width';
 import type { Filling } from '../../core/filling/fill';
 import { type Made, madeFromTemplate } from '../../core/filling/from-template';
+import {
+  inShort,
+  type Outcome,
+  outcomeOf,
+  type Standing as PieceStanding,
+  standingOf,
+} from '../../core/remedy/outcome';
 import { firstLayout } from '../../core/arrange/new-size';
 import { sectionAt } from '../../core/arrange/section';
 import { coloursOfPhoto, type FoundColour, PALETTE_SIDE } from '../../core/colour/palette';
@@ -59,7 +66,7 @@ import {
   type WidthPoint,
   type WidthRange,
 } from '../../core/reading/over-widths';
-import { type Reading, readSlide } from '../../core/reading/read';
+import { type Reading, readSlide, withoutLetters } from '../../core/reading/read';
 import { readPicture } from '../../core/reading/read-picture';
 import { askAbout, type TreatmentAsk } from '../../core/remedy/begin-treatment';
 import { hardestMoments, justEnoughInTime, wayInTime } from '../../core/remedy/over-time';
@@ -173,10 +180,7 @@ export async function inPlaces({
       name,
       hint,
       device,
-      readings: readInPlace(painter, place, shown).map((r) => ({
-        ...r,
-        reading: { ...r.reading, letters: [] },
-      })),
+      readings: readInPlace(painter, place, shown).map((r) => ({ ...r, reading: withoutLetters(r.reading) })),
     };
   });
 }
@@ -316,12 +320,26 @@ export async function overview(ask: SlideAsk): Promise<OverviewRow[]> {
     // Of a slideshow each picture by itself.
     slide = seen.show ? slideAt(seen, 0) : seen,
     readings = await readAll(piece, slide, size, load);
-  return overviewOf(
-    piece,
-    slide,
-    size,
-    readings.map((r) => ({ ...r, letters: [] })),
-  );
+  return overviewOf(piece, slide, size, readings.map(withoutLetters));
+}
+
+/** What is left of a photo is told at this side in lists, px. */
+const STANDING_SIDE = 360;
+
+/** How a piece stands as a whole: all its texts in all its sizes, and what is left of its photos. */
+export async function standing(ask: SlideAsk): Promise<PieceStanding> {
+  const { piece, load } = await stand(ask),
+    outcomes: Outcome[] = [];
+  for (const slide of slidesOf(piece)) {
+    // Of a slideshow, and of what moves, as it begins.
+    await load([slide]);
+    for (const size of piece.sizes) {
+      checkMeasuring(painter, piece, slide, size);
+      checkPainting(painter, piece, slide, size, 1);
+      outcomes.push(inShort(outcomeOf(painter, piece, slide.id, size, STANDING_SIDE)));
+    }
+  }
+  return standingOf(outcomes);
 }
 
 /** The first layout of a size that is about to be added, of all slides. */
@@ -397,10 +415,8 @@ export async function fromTemplate({
     template,
     filling,
   );
-  return { ...made, outcomes: made.outcomes.map((o) => ({ ...o, readings: o.readings.map(withoutLetters) })) };
+  return { ...made, outcomes: made.outcomes.map(inShort) };
 }
-
-const withoutLetters = (r: Reading): Reading => ({ ...r, letters: [] });
 
 /** A picture as a service shows it: no wider than that, as JPEG of that quality. */
 export async function compressed({
@@ -500,7 +516,7 @@ async function withFound(at: Standing): Promise<Standing> {
 export async function spots(ask: SlideAsk & { layer: string }): Promise<Omit<FoundSpots, 'map'>> {
   const { piece, slide, size } = await withFound(await toMeasure(ask)),
     found = spotsFor(painter, piece, slide, size, ask.layer),
-    bare = <T extends { reading: Reading }>(s: T): T => ({ ...s, reading: { ...s.reading, letters: [] } });
+    bare = <T extends { reading: Reading }>(s: T): T => ({ ...s, reading: withoutLetters(s.reading) });
   return { spots: found.spots.map(bare), otherwise: found.otherwise.map(bare) };
 }
 

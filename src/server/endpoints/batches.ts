@@ -1,6 +1,6 @@
 // Batches: begun, watched, paused, handed over.
 import type { batches } from '../../contract/batches';
-import { batchExport, reportOf, rowPicture, sheetPage, sheetPdf } from '../batches/handing';
+import { batchFiles, reportOf, rowPicture, sheetPage, sheetPdf } from '../batches/handing';
 import { wakeBatches } from '../batches/runner';
 import {
   batchInfo,
@@ -8,11 +8,13 @@ import {
   deleteBatch,
   keepAsPieces,
   listBatches,
+  readBatch,
   rowsOf,
   setBatchState,
 } from '../batches/store';
 import { asked } from '../crew/crews';
 import { notFound } from '../problem';
+import { keepExport } from '../jobs/exports';
 import { done, fileHeaders, type Handlers, reply } from './handler';
 
 export const batchHandlers: Handlers<typeof batches> = {
@@ -40,7 +42,7 @@ export const batchHandlers: Handlers<typeof batches> = {
   },
   'GET /api/batches/{id}/rows/{row}/render': async ({ request, params, query }) => {
     if (!/^\d{1,6}$/.test(params.row)) throw notFound('row');
-    const bytes = await rowPicture(params.id, Number(params.row), query.scale, asked(request, false));
+    const bytes = await rowPicture(await readBatch(params.id), Number(params.row), query.scale, asked(request, false));
     // What was made of a row is not made again.
     return new Response(new Uint8Array(bytes), {
       headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=86400, immutable' },
@@ -48,8 +50,9 @@ export const batchHandlers: Handlers<typeof batches> = {
   },
   'POST /api/batches/{id}/pieces': async ({ params }) => reply({ made: await keepAsPieces(params.id) }),
   'POST /api/batches/{id}/exports': async ({ request, params }) => {
-    const job = await batchExport(params.id, asked(request, true));
-    return reply(job.status(), { location: `/api/exports/${job.id}` });
+    const { name, files } = await batchFiles(params.id, asked(request, true)),
+      job = await keepExport({ of: 'batch', batch: params.id }, name, 1, files.length);
+    return reply(job, { location: `/api/exports/${job.id}` });
   },
   'GET /api/batches/{id}/sheet': async ({ request, params, query, headOnly }) => {
     const { format, page, download } = query,

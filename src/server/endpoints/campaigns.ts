@@ -11,7 +11,8 @@ import { assetBytes, findAsset } from '../assets';
 import { feedOf } from '../covers';
 import { asked, run } from '../crew/crews';
 import { FONT_LIMITS, listFonts, removeFont } from '../fonts';
-import { campaignName, createCampaign, type House, listCampaigns, readHouse, saveHouse } from '../pieces';
+import { campaignName, changeCampaign, createCampaign, listCampaigns } from '../pieces/campaigns';
+import { type House, readHouse, saveHouse } from '../pieces/house';
 import { notFound, Problem } from '../problem';
 import { uploadedFile } from '../upload';
 import { done, fileHeaders, type Handlers, reply, revised } from './handler';
@@ -29,6 +30,7 @@ async function fontBytes(id: string): Promise<Buffer> {
 export const campaignHandlers: Handlers<typeof campaigns> = {
   'GET /api/campaigns': async () => reply(await listCampaigns()),
   'POST /api/campaigns': async ({ body }) => reply(await createCampaign(body.name)),
+  'PATCH /api/campaigns/{id}': async ({ params, body }) => reply(await changeCampaign(params.id, body)),
   'GET /api/campaigns/{id}/swatches': async ({ params }) => told(await readHouse(params.id)),
   'PUT /api/campaigns/{id}/swatches': async ({ params, over, body }) => told(await saveHouse(params.id, over, body)),
   'GET /api/campaigns/{id}/tokens': async ({ params, headOnly }) => {

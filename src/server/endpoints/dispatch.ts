@@ -8,6 +8,7 @@ import { campaignHandlers } from './campaigns';
 import { exportHandlers } from './exports';
 import { fileHandlers } from './files';
 import { type Handler, responseOf } from './handler';
+import { outsideHandlers } from './outside';
 import { pictureHandlers } from './pictures';
 import { pieceHandlers } from './pieces';
 import { placeHandlers } from './places';
@@ -21,6 +22,7 @@ import { templateHandlers } from './templates';
 const HANDLERS: { [K in Key]: Handler<K> } = {
   ...serverHandlers,
   ...pictureHandlers,
+  ...outsideHandlers,
   ...campaignHandlers,
   ...pieceHandlers,
   ...sizeHandlers,
@@ -39,15 +41,14 @@ interface Route {
   method: string;
   parts: string[];
 }
-const ROUTES: readonly Route[] = (Object.keys(ENDPOINTS) as Key[]).map((key) => ({
-  key,
-  method: key.split(' ')[0],
-  parts: key.split(' ')[1].split('/').filter(Boolean),
-}));
-
 /** What names things in addresses. */
 const NAME = /^[\w.-]{1,80}$/;
 const isName = (part: string): boolean => part.startsWith('{');
+
+// A word of an address comes before a name that could stand there.
+const ROUTES: readonly Route[] = (Object.keys(ENDPOINTS) as Key[])
+  .map((key) => ({ key, method: key.split(' ')[0], parts: key.split(' ')[1].split('/').filter(Boolean) }))
+  .sort((a, b) => a.parts.filter(isName).length - b.parts.filter(isName).length);
 
 /** The endpoint of a request, and the names in its path. @throws Problem 404, 405 */
 function found(method: string, path: string): { key: Key; params: Record<string, string> } {

@@ -1,11 +1,13 @@
 // Pictures of the library: taken in, listed, given as what they are wanted for.
 import type { pictures } from '../../contract/pictures';
 import { DRAWN_SIDES } from '../../core/scene/sides';
-import { assetBytes, findAsset, isPicture, LIMITS, listAssets, SVG_MIME } from '../assets';
+import { assetBytes, findAsset, isPicture, LIMITS, SVG_MIME } from '../assets';
 import { asked, run } from '../crew/crews';
 import { notFound } from '../problem';
 import { uploadedFile } from '../upload';
-import { type Handlers, reply } from './handler';
+import { listAssets } from '../pictures/library';
+import { aboutPicture, changePicture, notePictures } from '../pictures/traits';
+import { done, type Handlers, reply } from './handler';
 
 /** A picture never changes; a drawing may hold anything, and runs nothing. */
 const PICTURE = {
@@ -22,7 +24,20 @@ const TAKING_APART = 120_000;
 const mayMove = (bytes: Uint8Array): boolean => ['GIF8', 'RIFF'].includes(String.fromCharCode(...bytes.subarray(0, 4)));
 
 export const pictureHandlers: Handlers<typeof pictures> = {
-  'GET /api/assets': async ({ query }) => reply(await listAssets(query)),
+  'GET /api/assets': async ({ query }) => {
+    // Those that came just now have colours, too.
+    if (query.colour) await notePictures(50);
+    return reply(await listAssets(query));
+  },
+  'GET /api/assets/{id}/about': async ({ params }) => {
+    if (!(await findAsset(params.id))) throw notFound('picture');
+    const { tags = [], credit = null } = await aboutPicture(params.id);
+    return reply({ tags, credit });
+  },
+  'PATCH /api/assets/{id}': async ({ params, body }) => {
+    await changePicture(params.id, body);
+    return done();
+  },
   'POST /api/assets': async ({ request, query }) => {
     const { file } = await uploadedFile(request, LIMITS.bytes);
     const bytes = new Uint8Array(await file.arrayBuffer());

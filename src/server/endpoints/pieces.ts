@@ -11,24 +11,14 @@ import { mostSlides } from '../../core/piece/slides';
 import { assetFrames, findAsset, isPicture } from '../assets';
 import { asked, run } from '../crew/crews';
 import type { SlideAsk } from '../crew/tasks';
-import {
-  createPiece,
-  deletePiece,
-  documentFrom,
-  listPieces,
-  listRevisions,
-  listVersions,
-  movePiece,
-  nameRevision,
-  readHouse,
-  readPiece,
-  readRevision,
-  restorePiece,
-  restoreRevision,
-  savePiece,
-  type StoredPiece,
-  summaryOfPiece,
-} from '../pieces';
+import { changePieces, copyPieces } from '../pieces/changes';
+import { documentFrom } from '../pieces/document';
+import { readHouse } from '../pieces/house';
+import { listPieces, traitsThere } from '../pieces/list';
+import { listRevisions, listVersions, nameRevision, readRevision } from '../pieces/revisions';
+import { standingsOf } from '../pieces/standings';
+import { createPiece, readPiece, restoreRevision, savePiece, type StoredPiece } from '../pieces/store';
+import { summaryOfPiece } from '../pieces/summary';
 import { notFound, Problem } from '../problem';
 import { encodingOf, fileName, sectionOf, slideAskOf, withinTarget } from '../slide-ask';
 import { done, type Handlers, reply, revised } from './handler';
@@ -125,10 +115,14 @@ export const pieceHandlers: Handlers<typeof pieces> = {
       throw tooManySlides(piece);
     return saved(await savePiece(params.id, over, piece));
   },
-  'POST /api/pieces/{id}': async ({ params }) => reply(await restorePiece(params.id)),
-  'PATCH /api/pieces/{id}': async ({ params, body }) => reply(await movePiece(params.id, body.campaign)),
+  'GET /api/pieces/traits': async ({ query }) => reply(await traitsThere(query)),
+  'PATCH /api/pieces': async ({ body: { ids, ...how } }) => reply(await changePieces(ids, how)),
+  'POST /api/pieces/copies': async ({ body }) => reply(await copyPieces(body.ids)),
+  'POST /api/pieces/standings': async ({ request, body }) => reply(await standingsOf(body.ids, asked(request))),
+  'POST /api/pieces/{id}': async ({ params }) => reply((await changePieces([params.id], { binned: false }))[0]),
+  'PATCH /api/pieces/{id}': async ({ params, body }) => reply((await changePieces([params.id], body))[0]),
   'DELETE /api/pieces/{id}': async ({ params }) => {
-    await deletePiece(params.id);
+    await changePieces([params.id], { binned: true });
     return done();
   },
   'GET /api/pieces/{id}/revisions': async ({ params, query }) =>

@@ -3,7 +3,7 @@ import type { places } from '../../contract/places';
 import { isPlace, placesFor } from '../../core/places/places';
 import { sizeOf } from '../../core/piece/resolve';
 import { asked, run } from '../crew/crews';
-import { campaignName } from '../pieces';
+import { campaignName } from '../pieces/campaigns';
 import { Problem } from '../problem';
 import { slideAskOf } from '../slide-ask';
 import { fileHeaders, type Handlers, revised } from './handler';

@@ -1,8 +1,9 @@
 // Posting, and what the stand-in shows.
 import type { posting } from '../../contract/posting';
+import { calendarOf } from '../posting/calendar';
 import { asked } from '../crew/crews';
 import { assetBytes } from '../assets';
-import { readPiece } from '../pieces';
+import { readPiece } from '../pieces/store';
 import { accountShown } from '../posting/account';
 import { postPiece } from '../posting/post';
 import { listPosts, removePost } from '../posting/posts';
@@ -11,6 +12,7 @@ import { notFound } from '../problem';
 import { done, type Handlers, reply } from './handler';
 
 export const postingHandlers: Handlers<typeof posting> = {
+  'GET /api/calendar': async ({ query }) => reply(await calendarOf(query.from, query.to)),
   'POST /api/pieces/{id}/posts': async ({ request, params, body }) =>
     reply(await postPiece(await readPiece(params.id), body, asked(request, true))),
   'GET /api/posts': async ({ query }) => reply(await listPosts(query)),

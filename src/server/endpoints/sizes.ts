@@ -8,7 +8,7 @@ import type { Size } from '../../core/piece/schema';
 import { addSize, MOST_SIZES } from '../../core/piece/sizes';
 import type { SolvedSlide } from '../../core/remedy/every-size';
 import { asked, run } from '../crew/crews';
-import { readPiece, savePiece } from '../pieces';
+import { readPiece, savePiece } from '../pieces/store';
 import { Problem } from '../problem';
 import { fileBase, sectionOf, slideAskOf } from '../slide-ask';
 import { fileHeaders, type Handlers, reply, revised } from './handler';

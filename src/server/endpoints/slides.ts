@@ -11,7 +11,7 @@ import type { Piece } from '../../core/piece/schema';
 import { insertSlides, mostSlides, setNote } from '../../core/piece/slides';
 import { emptySlide } from '../../core/piece/make';
 import { asked, run } from '../crew/crews';
-import { readPiece, savePiece } from '../pieces';
+import { readPiece, savePiece } from '../pieces/store';
 import { Problem } from '../problem';
 import { encodingOf, fileName, slideAskOf, withinTarget } from '../slide-ask';
 import { fileHeaders, type Handlers, reply, revised } from './handler';

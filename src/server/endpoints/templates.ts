@@ -1,11 +1,11 @@
 // Templates, and pieces made of them.
 import type { templates } from '../../contract/templates';
 import { fillingOf } from '../../core/filling/fill';
-import type { FillPicture } from '../../core/filling/picture';
-import { photoName } from '../../core/kinds/photo';
+import { type FillPicture, fillPicture } from '../../core/filling/picture';
 import { assetFrames, findAsset, isPicture } from '../assets';
 import { asked, run } from '../crew/crews';
-import { createPiece, listTemplates, readPiece } from '../pieces';
+import { listTemplates } from '../pieces/list';
+import { createPiece, readTemplate } from '../pieces/store';
 import { Problem } from '../problem';
 import { type Handlers, reply, revised } from './handler';
 
@@ -17,18 +17,13 @@ async function pictureOf(id: string | undefined, path: string): Promise<FillPict
     throw new Problem(422, 'The picture is not here', 'Nothing was made.', [
       { path, reason: 'no picture of that id is stored' },
     ]);
-  const { name, width, height } = asset;
-  return { asset: id, name: photoName(name), width, height, frames: await assetFrames(asset) };
+  return fillPicture(asset, await assetFrames(asset));
 }
 
 export const templateHandlers: Handlers<typeof templates> = {
   'GET /api/templates': async ({ query }) => reply(await listTemplates(query)),
   'POST /api/templates/{id}/pieces': async ({ request, params, body }) => {
-    const { piece: template, campaign } = await readPiece(params.id);
-    if (!template.template)
-      throw new Problem(422, 'It is no template', 'Make one of it first: name its places.', [
-        { path: '/id', reason: 'a piece that is no template' },
-      ]);
+    const { piece: template, campaign } = await readTemplate(params.id, '/id');
     const [photo, logo] = await Promise.all([pictureOf(body.photo, '/photo'), pictureOf(body.logo, '/logo')]),
       { piece, outcomes, tooLong } = await run(
         'fromTemplate',

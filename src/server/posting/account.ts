@@ -1,7 +1,7 @@
 // An account of the stand-in as people see it, with what we know of how its texts read there.
 import type { ShownAccount } from '../../contract/posting';
 import { weakestShown } from '../../core/posting/weakest';
-import { campaignName } from '../pieces';
+import { campaignName } from '../pieces/campaigns';
 import { readingsShown } from './posts';
 import { shownBy, standIn } from './stand-in';
 

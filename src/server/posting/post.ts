@@ -7,7 +7,7 @@ import type { Slide } from '../../core/piece/schema';
 import { sizeOf } from '../../core/piece/resolve';
 import type { Job } from '../crew/crew';
 import { run } from '../crew/crews';
-import type { StoredPiece } from '../pieces';
+import type { StoredPiece } from '../pieces/store';
 import { Problem } from '../problem';
 import { slideAskIn } from '../slide-ask';
 import { keepPost, type Post } from './posts';

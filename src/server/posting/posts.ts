@@ -27,6 +27,9 @@ interface Row {
   slides: string;
 }
 
+/** Of a post that was taken: does it wait for its hour? */
+export const stateOf = (at: Date, now = Date.now()): 'waiting' | 'shown' => (at.getTime() > now ? 'waiting' : 'shown');
+
 const postOf = (r: Row, now = Date.now()): Post => ({
   id: r.id,
   piece: r.piece_id,
@@ -35,7 +38,7 @@ const postOf = (r: Row, now = Date.now()): Post => ({
   kind: r.kind,
   words: r.words,
   at: r.at.toISOString(),
-  state: r.service_id === null ? 'refused' : r.at.getTime() > now ? 'waiting' : 'shown',
+  state: r.service_id === null ? 'refused' : stateOf(r.at, now),
   reasons: JSON.parse(r.reasons) as Refusal[],
   slides: JSON.parse(r.slides) as Post['slides'],
 });

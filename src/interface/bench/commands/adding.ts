@@ -3,6 +3,8 @@ import { notifications } from '@mantine/notifications';
 import { nanoid } from 'nanoid';
 import { inkOver } from '../../../core/colour/beneath';
 import { makeBorder } from '../../../core/kinds/border';
+import { SMALLEST_SHOWN } from '../../../core/piece/destinations';
+import type { Credit } from '../../../contract/shapes';
 import { marginOf } from '../../../core/kinds/common';
 import { makeFill } from '../../../core/kinds/fill';
 import type { Layer } from '../../../core/kinds/layers';
@@ -209,6 +211,27 @@ export async function addMark({ name, ...path }: Mark): Promise<void> {
     box: { x: x + (shape.box.width - width) / 2, y: y + (shape.box.height - height) / 2, width, height },
     shape: { ...shape.shape, path: { d: path.d, width: path.width, height: path.height } },
   });
+}
+
+/** Whose a photo is, as a small line at the lower edge, in a colour that reads there. */
+export async function addCreditLine({ author, service }: Pick<Credit, 'author' | 'service'>): Promise<void> {
+  const size = baseSize(),
+    margin = marginOf(size),
+    layer = makeText(newId(), `Photo: ${author} / ${service}`, size);
+  layer.name = 'Credit line';
+  // As small as can still be read where it is shown.
+  layer.fontSize = Math.ceil((SMALLEST_SHOWN * 1.1 * size.width) / size.shownWidth);
+  layer.font = { ...layer.font, weight: faceFor(layer.font.family, 400, false, familiesKnown()).weight };
+  layer.box = {
+    x: margin,
+    y: Math.round(size.height - margin * 0.6 - layer.fontSize * 1.2),
+    width: size.width - 2 * margin,
+    height: Math.ceil(layer.fontSize * 1.2),
+  };
+  layer.anchors = { horizontal: 'left', vertical: 'bottom' };
+  const seen = await seenIn(layer.box);
+  layer.fill = solid(seen ? inkOver(seen, ['#ffffff', '#16202a']) : '#ffffff');
+  put('Add credit line', layer);
 }
 
 export const addBorder = (): void => put('Add border', makeBorder(newId(), lineColour(), baseSize()));

@@ -16,10 +16,10 @@ import { useState } from 'react';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
 import { knownSubject } from '../../../core/photo/subject';
-import { useAssetSize, useIsDrawing, useIsDrawn } from '../../shared/assets';
+import { useAssetSize, useCredit, useIsDrawing, useIsDrawn } from '../../shared/assets';
 import { addShowPictures } from '../commands/slideshow';
 import { takeApart } from '../commands/apart';
-import { addLogoFiles, addPhoto, addPicture, addPictureFiles, replacePhoto } from '../commands/adding';
+import { addCreditLine, addLogoFiles, addPhoto, addPicture, addPictureFiles, replacePhoto } from '../commands/adding';
 import { change } from '../commands/layers';
 import { putBox, setter, useLengthScale } from '../commands/setter';
 import { Amount } from '../fields/Amount';
@@ -29,7 +29,7 @@ import { StrokeFold } from '../fields/EdgeFields';
 import { Fold, Folds } from '../fields/Folds';
 import { FORM_NAMES, MaskField } from '../fields/FormFields';
 import { LetteringFields } from '../fields/LetteringFields';
-import { Library } from '../../shared/Library';
+import { Library } from '../../shared/library/Library';
 import { carriedNow } from '../state/carried';
 import { MotionFields } from '../fields/MotionFields';
 import { MountFields } from '../fields/MountFields';
@@ -53,7 +53,8 @@ function subjectWord(layer: PhotoLayer): string | false {
 
 function PhotoControls({ layer }: { layer: PhotoLayer }) {
   const set = setter(layer);
-  const photo = useAssetSize(layer.asset);
+  const photo = useAssetSize(layer.asset),
+    credit = useCredit(layer.asset);
   const drawn = useIsDrawn(layer.asset),
     isDrawing = useIsDrawing(layer.asset);
   const size = useBench(currentSize);
@@ -170,6 +171,18 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
           Replace
         </Button>
       </Group>
+      {credit && (
+        <Group gap="xs" mt={6} wrap="nowrap" justify="space-between" data-credit>
+          <Text fz="xs" c="dimmed">
+            {`By ${credit.author}, ${credit.service}${credit.named ? ': to be named' : ''}`}
+          </Text>
+          <Tooltip label={credit.licence}>
+            <Button size="compact-xs" variant="default" onClick={() => void addCreditLine(credit)}>
+              Credit line
+            </Button>
+          </Tooltip>
+        </Group>
+      )}
       {isDrawing && (
         <Tooltip label="Shapes, texts and groups of this drawing become layers of their own">
           <Button

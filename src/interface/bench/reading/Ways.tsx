@@ -3,10 +3,11 @@
 // click takes it.
 import { Button, Checkbox, Group, Loader, SegmentedControl, Text, Tooltip, VisuallyHidden } from '@mantine/core';
 import { IconArrowsHorizontal, IconRefresh, IconX } from '@tabler/icons-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { Pixels } from '../../../core/ground/pixels';
 import { isTreated } from '../../../core/piece/treatments';
 import { type Way, WAY_NAMES } from '../../../core/remedy/way';
+import { Painted } from '../../shared/Painted';
 import { SAYS } from '../../shared/words';
 import { movedOn } from '../measuring/spots';
 import { cancelWays, lookAtWay, paintWays, PICTURE_WIDTH, solveWays, takeWay, useWays } from '../measuring/ways';
@@ -18,20 +19,14 @@ import css from './Remedies.module.css';
 const REST = 500;
 
 function Picture({ pixels }: { pixels: Pixels | null }) {
-  const size = useBench(currentSize);
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    if (pixels)
-      canvas
-        .current!.getContext('2d')!
-        .putImageData(new ImageData(pixels.data as Uint8ClampedArray<ArrayBuffer>, pixels.width, pixels.height), 0, 0);
-  }, [pixels]);
-  return (
+  const { width, height } = useBench(currentSize);
+  return pixels ? (
+    <Painted pixels={pixels} aria-hidden />
+  ) : (
     <canvas
-      ref={canvas}
-      width={pixels?.width ?? PICTURE_WIDTH}
-      height={pixels?.height ?? Math.max(1, Math.round((size.height * PICTURE_WIDTH) / size.width))}
-      data-blank={!pixels || undefined}
+      width={PICTURE_WIDTH}
+      height={Math.max(1, Math.round((height * PICTURE_WIDTH) / width))}
+      data-blank
       aria-hidden
     />
   );

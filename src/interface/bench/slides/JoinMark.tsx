@@ -1,9 +1,10 @@
 'use client';
 // Where two slides meet: smooth, or a step and how large it is. A step opens what can be done about it.
 import { Loader, Popover, Stack, Text, Tooltip, UnstyledButton } from '@mantine/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { NOTICEABLE } from '../../../core/reading/join';
 import { inWords } from '../../shared/api';
+import { Painted } from '../../shared/Painted';
 import { type Offer, OFFER_WIDTH, offersAfter, takeOffer, useJoins } from '../measuring/joins';
 import { useBench } from '../state/store';
 import css from './SlideStrip.module.css';
@@ -15,14 +16,9 @@ const times = (step: number): string => {
 };
 
 function Card({ offer, onTake }: { offer: Offer; onTake: () => void }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const { width, height, data } = offer.picture;
-    canvas.current!.getContext('2d')!.putImageData(new ImageData(new Uint8ClampedArray(data), width, height), 0, 0);
-  }, [offer]);
   return (
     <UnstyledButton className={css.offer} data-offer={offer.kind} onClick={onTake}>
-      <canvas ref={canvas} width={offer.picture.width} height={offer.picture.height} style={{ width: OFFER_WIDTH }} />
+      <Painted pixels={offer.picture} style={{ width: OFFER_WIDTH }} />
       <span>{offer.name}</span>
     </UnstyledButton>
   );

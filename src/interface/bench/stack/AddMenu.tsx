@@ -4,7 +4,7 @@ import { ActionIcon, Menu, Tooltip } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { Fragment, useRef, useState } from 'react';
 import type { Band } from '../../../core/values/plain';
-import { Library } from '../../shared/Library';
+import { Library } from '../../shared/library/Library';
 import { Marks } from '../../shared/Marks';
 import type { Addition } from '../kinds/face';
 import { ADDITIONS } from '../kinds/faces';

@@ -2,7 +2,7 @@
 import { isText } from '../../../core/kinds/layers';
 import { slideOf } from '../../../core/piece/resolve';
 import { oneLine } from '../../../core/values/plain';
-import type { Carried } from '../../shared/Library';
+import type { Carried } from '../../shared/library/OwnPhotos';
 import { useBench } from './store';
 
 /** Null where the slide has no words. */

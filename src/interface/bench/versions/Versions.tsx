@@ -26,6 +26,7 @@ import { api, inWords, type RevisionInfo } from '../../shared/api';
 import { Dialog } from '../../shared/Dialog';
 import { More } from '../../shared/More';
 import { usePages } from '../../shared/pages';
+import { wentWrong } from '../../shared/went-wrong';
 import { save } from '../keeping/saving';
 import { edit, useBench } from '../state/store';
 import css from './Versions.module.css';
@@ -183,7 +184,7 @@ function Compared({
     try {
       onNamed(await api.nameVersion(id, version.row, name.trim()));
     } catch (e) {
-      notifications.show({ color: 'amber', ...inWords(e) });
+      wentWrong(e);
     }
   };
   const said = (title: string): void => {

@@ -1,0 +1,5 @@
+import { CalendarPage } from '../../src/interface/calendar/CalendarPage';
+
+export default function Page() {
+  return <CalendarPage />;
+}

@@ -1,0 +1,141 @@
+'use client';
+// A piece in a list: as a card, or as a row of the table.
+import { Anchor, Checkbox, Text, TextInput } from '@mantine/core';
+import { memo, useState } from 'react';
+import { destinationById } from '../../core/piece/destinations';
+import type { CampaignInfo, PieceInfo } from '../shared/api';
+import { dayInWords } from './days';
+import type { PieceActions } from './piece-actions';
+import { PieceMenu } from './PieceMenu';
+import css from './Pieces.module.css';
+import { Standing } from './Standing';
+import { thumbnailOf } from './thumbnail';
+
+interface Props {
+  piece: PieceInfo;
+  campaigns: readonly CampaignInfo[];
+  chosen: boolean;
+  /** Some are: the boxes of all are seen. */
+  choosing: boolean;
+  act: PieceActions;
+  /** @param range all from the one chosen last up to it */
+  onChoose: (id: string, range: boolean) => void;
+}
+
+const when = (iso: string): string =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+const slidesOf = (p: PieceInfo): string => (p.slides > 1 ? `${p.slides} ${p.section ? 'pictures' : 'slides'}` : '');
+
+function Picture({ piece: p, side }: { piece: PieceInfo; side?: number }) {
+  if (p.damaged)
+    return side ? null : (
+      <Text c="dimmed" fz="sm" ta="center" p="md">
+        Damaged: open it to restore an earlier version
+      </Text>
+    );
+  return (
+    // eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size
+    <img
+      src={thumbnailOf(p, side)}
+      alt=""
+      loading="lazy"
+      style={{ aspectRatio: `${p.sizes[0]?.width} / ${p.sizes[0]?.height}` }}
+    />
+  );
+}
+
+function Choose({ piece, chosen, choosing, onChoose }: Pick<Props, 'piece' | 'chosen' | 'choosing' | 'onChoose'>) {
+  return (
+    <Checkbox
+      size="sm"
+      className={css.choose}
+      data-choosing={choosing || undefined}
+      aria-label={`Choose ${piece.name}`}
+      checked={chosen}
+      onClick={(e) => onChoose(piece.id, e.shiftKey)}
+      onChange={() => {}}
+    />
+  );
+}
+
+function Renaming({ piece, act, onDone }: { piece: PieceInfo; act: PieceActions; onDone: () => void }) {
+  return (
+    <TextInput
+      size="xs"
+      autoFocus
+      className={css.rename}
+      aria-label={`Name of ${piece.name}`}
+      defaultValue={piece.name}
+      onFocus={(e) => e.currentTarget.select()}
+      onBlur={(e) => {
+        onDone();
+        act.rename(piece, e.currentTarget.value);
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur();
+        if (e.key === 'Escape') {
+          e.currentTarget.value = piece.name;
+          e.currentTarget.blur();
+        }
+      }}
+    />
+  );
+}
+
+export const PieceCard = memo(function PieceCard({ piece: p, campaigns, chosen, choosing, act, onChoose }: Props) {
+  const [renaming, setRenaming] = useState(false),
+    [base] = p.sizes;
+  return (
+    <article className={css.card} data-chosen={chosen || undefined}>
+      <Anchor href={`/piece/${p.id}`} className={css.link} underline="never">
+        <span className={css.frame}>
+          <Picture piece={p} />
+        </span>
+        {renaming ? null : <b dir="auto">{p.name}</b>}
+        <small>
+          {[
+            base && `${base.name}, ${base.width} × ${base.height}`,
+            slidesOf(p),
+            p.dueOn && `due ${dayInWords(p.dueOn)}`,
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </small>
+        <Standing of={p.standing} />
+      </Anchor>
+      {renaming && <Renaming piece={p} act={act} onDone={() => setRenaming(false)} />}
+      <Choose piece={p} chosen={chosen} choosing={choosing} onChoose={onChoose} />
+      <PieceMenu piece={p} campaigns={campaigns} act={act} onRename={() => setRenaming(true)} className={css.more} />
+    </article>
+  );
+});
+
+export const PieceRow = memo(function PieceRow({ piece: p, campaigns, chosen, choosing, act, onChoose }: Props) {
+  const [renaming, setRenaming] = useState(false);
+  return (
+    <article className={css.row} data-chosen={chosen || undefined}>
+      <Choose piece={p} chosen={chosen} choosing={choosing} onChoose={onChoose} />
+      <span className={css.small}>
+        <Picture piece={p} side={80} />
+      </span>
+      {renaming ? (
+        <Renaming piece={p} act={act} onDone={() => setRenaming(false)} />
+      ) : (
+        <Anchor href={`/piece/${p.id}`} className={css.name} underline="hover">
+          <b dir="auto">{p.name}</b>
+        </Anchor>
+      )}
+      <Standing of={p.standing} />
+      <span>{p.sizes.map((s) => (s.destination && destinationById(s.destination)?.name) || s.name).join(', ')}</span>
+      <span>{p.section ? `${p.slides} pictures` : p.slides}</span>
+      <time dateTime={p.changedAt} suppressHydrationWarning>
+        {when(p.changedAt)}
+      </time>
+      <span>{p.dueOn ? dayInWords(p.dueOn) : ''}</span>
+      <PieceMenu piece={p} campaigns={campaigns} act={act} onRename={() => setRenaming(true)} />
+    </article>
+  );
+});
+
+/** What stands above the columns of the table. */
+export const COLUMNS = ['', '', 'Name', 'Weakest text', 'Sizes', 'Slides', 'Changed', 'Due', ''] as const;
