@@ -1,14 +1,14 @@
-// Dew on blades of grass, very near: one is sharp, everything else is colour. Soft, and bright in the middle.
+// Dew on blades of grass, very near: one is sharp, everything else is colour. Soft, and bright in the middle. uA.y: seed.
 void setUp() {}
 float disc(vec2 p, float r) { float d = length(p); return smoothstep(r, r * 0.93, d) * (0.75 + 0.35 * smoothstep(r * 0.55, r * 0.96, d)); }
 vec3 far(vec2 p) {
   vec3 c = mix(vec3(0.055, 0.11, 0.035), vec3(0.30, 0.42, 0.14), smoothstep(-0.5, 0.45, p.y + 0.35 * (fbm(p * 1.1 + 4.0, 3) - 0.5)));
   c = mix(c, vec3(0.70, 0.66, 0.30), 0.55 * exp(-dot(p - vec2(0.34, 0.26), p - vec2(0.34, 0.26)) * 5.0));
   for (int i = 0; i < 44; i++) {
-    float h = hash2(ivec2(i, 3)), k = hash2(ivec2(i, 19)), m = hash2(ivec2(i, 37));
+    float h = hash2(ivec2(i + int(uA.y), 3)), k = hash2(ivec2(i + int(uA.y), 19)), m = hash2(ivec2(i + int(uA.y), 37));
     vec2 q = vec2((h - 0.5) * 1.9, -0.32 + 0.75 * k);
     float r = 0.028 + 0.075 * m * m;
-    vec3 t = mix(vec3(0.50, 0.62, 0.20), vec3(1.0, 0.88, 0.55), hash2(ivec2(i, 53)));
+    vec3 t = mix(vec3(0.50, 0.62, 0.20), vec3(1.0, 0.88, 0.55), hash2(ivec2(i + int(uA.y), 53)));
     c += t * disc(p - q, r) * (0.05 + 0.24 * k * k) * (0.0035 / (r * r + 0.002)) * 0.6;
   }
   return c;
@@ -42,8 +42,8 @@ vec3 render(vec2 uv, ivec2 rnd) {
   vec3 c = far(uv);
   // Blades out of focus, behind.
   for (int i = 0; i < 9; i++) {
-    float h = hash2(ivec2(i, 71)), k = hash2(ivec2(i, 83)), f = float(i) / 8.0;
-    vec2 foot = vec2(-0.95 + 1.9 * h, -0.62), tip = foot + vec2((k - 0.45) * 0.9, 0.55 + 0.6 * hash2(ivec2(i, 97)));
+    float h = hash2(ivec2(i + int(uA.y), 71)), k = hash2(ivec2(i + int(uA.y), 83)), f = float(i) / 8.0;
+    vec2 foot = vec2(-0.95 + 1.9 * h, -0.62), tip = foot + vec2((k - 0.45) * 0.9, 0.55 + 0.6 * hash2(ivec2(i + int(uA.y), 97)));
     float soft = mix(0.055, 0.022, f);
     vec3 b = blade(uv, foot, tip, 0.10, 0.035 + 0.02 * k, soft);
     vec3 t = mix(vec3(0.07, 0.14, 0.035), vec3(0.33, 0.47, 0.12), 0.2 + 0.6 * b.z) * (0.8 + 0.4 * h);

@@ -1,10 +1,10 @@
-// A wet carriage window at night: lamps far out of focus behind, drops in focus that turn the view upside down.
+// A wet carriage window at night: lamps far out of focus behind, drops in focus that turn the view upside down. uA.y: seed.
 void setUp() {}
 vec3 lamps(vec2 p, float blur) {
   vec3 c = mix(vec3(0.006, 0.010, 0.020), vec3(0.020, 0.018, 0.024), smoothstep(-0.5, 0.5, p.y + 0.2 * noise(p * 2.0)));
   c += vec3(0.05, 0.028, 0.012) * smoothstep(0.05, -0.5, p.y) * (0.4 + noise(p * vec2(1.5, 5.0)));
   for (int i = 0; i < 46; i++) {
-    float h1 = hash2(ivec2(i, 3)), h2 = hash2(ivec2(i, 11)), h3 = hash2(ivec2(i, 23)), h4 = hash2(ivec2(i, 41));
+    float h1 = hash2(ivec2(i + int(uA.y), 3)), h2 = hash2(ivec2(i + int(uA.y), 11)), h3 = hash2(ivec2(i + int(uA.y), 23)), h4 = hash2(ivec2(i + int(uA.y), 41));
     vec2 q = vec2((h1 - 0.5) * 2.3, -0.06 + (h2 - 0.5) * (0.22 + 0.5 * h3 * h3) + 0.10 * sin(h1 * 7.0));
     float r = (0.030 + 0.045 * h3) * blur;
     vec2 w = p - q; float dd = length(w * vec2(1.0, 1.04)) ;
@@ -20,7 +20,7 @@ vec3 lamps(vec2 p, float blur) {
 vec3 dropLayer(vec2 p, float scale, float density, float seed, out float cover) {
   vec2 g = p * scale; ivec2 base = ivec2(floor(g)); cover = 0.0; vec3 best = vec3(0.0);
   for (int y = -1; y <= 1; y++) for (int x = -1; x <= 1; x++) {
-    ivec2 c = base + ivec2(x, y); float h = hash2(c + ivec2(seed * 131.0));
+    ivec2 c = base + ivec2(x, y); float h = hash2(c + ivec2(seed * 131.0) + int(uA.y));
     if (h > density) continue;
     vec2 o = vec2(hash2(c + ivec2(7, seed * 17.0)), hash2(c + ivec2(31, seed * 29.0)));
     float r = mix(0.12, 0.44, pow(hash2(c + ivec2(57, 3)), 2.2));
