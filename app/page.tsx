@@ -7,7 +7,7 @@ import { listPieces } from '../src/server/pieces/list';
 export const dynamic = 'force-dynamic';
 
 /** Cards of the first page: more than fill a screen. */
-const FIRST = 48;
+const FIRST = 24;
 
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
   const asked = await searchParams,

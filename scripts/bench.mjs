@@ -1,5 +1,5 @@
 // npm run bench: medians and ratios beside their goals; `-- --json` prints the same for programs, `-- --only a,b` runs
-// some of its parts (page, slides, drawings, sizes, felt, reuse, workers, photos, server).
+// some of its parts (page, slides, drawings, sizes, felt, reuse, lists, workers, photos, server).
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -264,6 +264,10 @@ try {
     reuse: async () => {
       const { reuse } = await import('./lib/bench-reuse.mjs');
       await reuse({ get, post, address: app.address, driver, report });
+    },
+    lists: async () => {
+      const { lists } = await import('./lib/bench-lists.mjs');
+      await lists({ address: app.address, driver, report, databaseUrl: app.databaseUrl });
     },
     workers: async () => {
       // The measuring worker, asked as the bench asks it; on an empty page, since a piece that is open makes its

@@ -57,6 +57,11 @@ export const campaigns = {
     answer: { says: 'The tokens', media: ['application/design-tokens+json'] },
     problems: { 404: 'Not there' },
   },
+  'GET /api/campaigns/{id}/css': {
+    summary: 'Colours and gradients of the house style as CSS custom properties',
+    answer: { says: 'The style sheet', media: ['text/css'] },
+    problems: { 404: 'Not there' },
+  },
   'POST /api/campaigns/{id}/tokens': {
     summary:
       'Takes colours and gradients of design tokens into the house style: those of a known name change, others are added',

@@ -16,15 +16,25 @@ export interface Order {
   falling: boolean;
 }
 
+const likeOf = (search: string): string =>
+  `%${search
+    .trim()
+    .toLowerCase()
+    .replace(/[\\%_]/g, '\\$&')}%`;
+
+/** Rows of which a column that is in small letters already holds a text. */
+export const holdingSmall =
+  (search: string | undefined, column: string) =>
+  (q: Knex.QueryBuilder): void => {
+    if (search?.trim()) void q.whereRaw('?? LIKE ?', [column, likeOf(search)]);
+  };
+
 /** Rows one of whose columns holds a text, as it stands: signs of patterns are letters like others. */
 export const holding =
   (search: string | undefined, columns: readonly string[]) =>
   (q: Knex.QueryBuilder): void => {
     if (!search?.trim()) return;
-    const like = `%${search
-      .trim()
-      .toLowerCase()
-      .replace(/[\\%_]/g, '\\$&')}%`;
+    const like = likeOf(search);
     // The tables compare letter by letter; people search without minding case.
     void q.where((any) => columns.forEach((c) => void any.orWhereRaw('LOWER(??) LIKE ?', [c, like])));
   };

@@ -65,3 +65,37 @@ it('a mark is found by name and lands on the slide as a shape in a colour of the
     'it was not undone',
   );
 });
+
+it('a picture of the service is searched for, taken with whose it is, and its author named on the slide', async () => {
+  await bench.open(app.address, 'ostrel-reopening');
+  await bench.selectRow('Wet window at night');
+  await bench.click('Replace');
+  await bench.take('//*[@role="dialog"]//label[normalize-space(.)="Picture service"]');
+  await bench.find('[data-outside]');
+  await (await bench.named('Search the picture service')).sendKeys('snow reflection');
+  const found = (): Promise<string[]> =>
+    driver.executeScript("return [...document.querySelectorAll('[data-outside]')].map((b) => b.dataset.outside)");
+  await bench.until(async () => (await found()).join() === 'twin-shore,lone-peak', 'they were not found');
+  // It refuses: said in words, and asked again it is there.
+  await (await bench.named('How the simulated service answers')).click();
+  await bench.take('//*[@role="option"][normalize-space(.)="Refuses"]');
+  await bench.until(
+    async () => /Far Shore Pictures refused/.test(await (await bench.find('[role="alert"]')).getText()),
+    'it did not refuse',
+  );
+  expect(await violations(driver)).toEqual([]);
+  await (await bench.named('How the simulated service answers')).click();
+  await bench.take('//*[@role="option"][normalize-space(.)="Answers promptly"]');
+  await bench.press('[data-outside="lone-peak"]');
+  await bench.until(
+    async () => (await piece()).slides[0].layers.some((l) => l.kind === 'photo' && l.name === 'The lone peak'),
+    'it was not taken',
+  );
+  await bench.find('[data-credit]');
+  await bench.click('Credit line');
+  const line = await bench.until(
+    async () => (await piece()).slides[0].layers.find((l) => l.name === 'Credit line'),
+    'there is no line',
+  );
+  expect(line).toMatchObject({ kind: 'text', text: expect.stringMatching(/^Photo: .+ \/ Far Shore Pictures$/) });
+});

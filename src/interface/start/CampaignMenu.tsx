@@ -3,6 +3,7 @@
 import { ActionIcon, Button, Group, Menu, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import {
+  IconBraces,
   IconDeviceMobile,
   IconDots,
   IconFileImport,
@@ -79,6 +80,9 @@ export function CampaignMenu({ campaign, onChange }: { campaign: CampaignInfo; o
             download
           >
             House colours as design tokens
+          </Menu.Item>
+          <Menu.Item leftSection={<IconBraces size={15} />} component="a" href={`/api/campaigns/${id}/css`} download>
+            House colours as CSS
           </Menu.Item>
           <Menu.Item leftSection={<IconFileImport size={15} />} onClick={() => file.current?.click()}>
             Take in design tokens

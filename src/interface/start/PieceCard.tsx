@@ -1,7 +1,8 @@
 'use client';
 // A piece in a list: as a card, or as a row of the table.
-import { Anchor, Checkbox, Text, TextInput } from '@mantine/core';
-import { memo, useState } from 'react';
+import { ActionIcon, Anchor, Checkbox, Text, TextInput } from '@mantine/core';
+import { IconDots } from '@tabler/icons-react';
+import { type ComponentProps, memo, useState } from 'react';
 import { destinationById } from '../../core/piece/destinations';
 import type { CampaignInfo, PieceInfo } from '../shared/api';
 import { dayInWords } from './days';
@@ -17,6 +18,8 @@ interface Props {
   chosen: boolean;
   /** Some are: the boxes of all are seen. */
   choosing: boolean;
+  /** The page is awake: what can be pressed is there. */
+  awake: boolean;
   act: PieceActions;
   /** @param range all from the one chosen last up to it */
   onChoose: (id: string, range: boolean) => void;
@@ -82,7 +85,15 @@ function Renaming({ piece, act, onDone }: { piece: PieceInfo; act: PieceActions;
   );
 }
 
-export const PieceCard = memo(function PieceCard({ piece: p, campaigns, chosen, choosing, act, onChoose }: Props) {
+export const PieceCard = memo(function PieceCard({
+  piece: p,
+  campaigns,
+  chosen,
+  choosing,
+  awake,
+  act,
+  onChoose,
+}: Props) {
   const [renaming, setRenaming] = useState(false),
     [base] = p.sizes;
   return (
@@ -104,17 +115,19 @@ export const PieceCard = memo(function PieceCard({ piece: p, campaigns, chosen, 
         <Standing of={p.standing} />
       </Anchor>
       {renaming && <Renaming piece={p} act={act} onDone={() => setRenaming(false)} />}
-      <Choose piece={p} chosen={chosen} choosing={choosing} onChoose={onChoose} />
-      <PieceMenu piece={p} campaigns={campaigns} act={act} onRename={() => setRenaming(true)} className={css.more} />
+      {awake && <Choose piece={p} chosen={chosen} choosing={choosing} onChoose={onChoose} />}
+      {awake && (
+        <More piece={p} campaigns={campaigns} act={act} onRename={() => setRenaming(true)} className={css.more} />
+      )}
     </article>
   );
 });
 
-export const PieceRow = memo(function PieceRow({ piece: p, campaigns, chosen, choosing, act, onChoose }: Props) {
+export const PieceRow = memo(function PieceRow({ piece: p, campaigns, chosen, choosing, awake, act, onChoose }: Props) {
   const [renaming, setRenaming] = useState(false);
   return (
     <article className={css.row} data-chosen={chosen || undefined}>
-      <Choose piece={p} chosen={chosen} choosing={choosing} onChoose={onChoose} />
+      {awake ? <Choose piece={p} chosen={chosen} choosing={choosing} onChoose={onChoose} /> : <i />}
       <span className={css.small}>
         <Picture piece={p} side={80} />
       </span>
@@ -132,10 +145,28 @@ export const PieceRow = memo(function PieceRow({ piece: p, campaigns, chosen, ch
         {when(p.changedAt)}
       </time>
       <span>{p.dueOn ? dayInWords(p.dueOn) : ''}</span>
-      <PieceMenu piece={p} campaigns={campaigns} act={act} onRename={() => setRenaming(true)} />
+      {awake && <More piece={p} campaigns={campaigns} act={act} onRename={() => setRenaming(true)} />}
     </article>
   );
 });
+
+/** The menu of a piece. It is made when it is first opened: a button is enough for thousands that never are. */
+function More(props: Omit<ComponentProps<typeof PieceMenu>, 'opened'>) {
+  const [wanted, setWanted] = useState(false);
+  return wanted ? (
+    <PieceMenu {...props} opened />
+  ) : (
+    <ActionIcon
+      className={props.className}
+      size="sm"
+      aria-haspopup="menu"
+      aria-label={`More for ${props.piece.name}`}
+      onClick={() => setWanted(true)}
+    >
+      <IconDots size={15} />
+    </ActionIcon>
+  );
+}
 
 /** What stands above the columns of the table. */
 export const COLUMNS = ['', '', 'Name', 'Weakest text', 'Sizes', 'Slides', 'Changed', 'Due', ''] as const;

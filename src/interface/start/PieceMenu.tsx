@@ -23,14 +23,17 @@ interface Props {
   campaigns: readonly CampaignInfo[];
   act: PieceActions;
   onRename: () => void;
+  /** It is open from the beginning. */
+  opened?: boolean;
   className?: string;
 }
 
-export function PieceMenu({ piece: p, campaigns, act, onRename, className }: Props) {
+export function PieceMenu({ piece: p, campaigns, act, onRename, opened, className }: Props) {
   const toRename = useRef(false);
   return (
     <Menu
       position="bottom-end"
+      defaultOpened={opened}
       // Once the menu has gone and given the focus back: the field would lose it otherwise.
       onExitTransitionEnd={() => {
         if (toRename.current) onRename();

@@ -85,6 +85,7 @@ export function Pieces({ list, view, campaigns, archived, act }: Props) {
         campaigns={campaigns}
         chosen={chosen.has(p.id)}
         choosing={chosen.size > 0}
+        awake={mounted}
         act={act}
         onChoose={choose}
       />

@@ -20,6 +20,8 @@ export interface CrewOptions {
   memory: number;
   /** Bytes beyond which a member at rest is replaced by a new one. */
   grown: number;
+  /** ms that a member may take to come up where a machine has much else to do: they do not count for its first job. */
+  comesUp?: number;
   /** Others on this machine come first: how far its members stand back, 0 to 19. */
   yields?: number;
 }
@@ -179,8 +181,10 @@ export class Crew {
   }
 
   private begin(member: Member, job: Waiting): void {
-    const id = this.next++;
-    member.job = { ...job, id, until: Date.now() + (job.deadline ?? this.options.deadline) };
+    const id = this.next++,
+      until =
+        Date.now() + (job.deadline ?? this.options.deadline) + (member.jobs === 0 ? (this.options.comesUp ?? 0) : 0);
+    member.job = { ...job, id, until };
     member.child.send({ id, task: job.task, ask: job.ask }, (error) => {
       if (error) member.child.kill('SIGKILL');
     });

@@ -23,6 +23,7 @@ export const CREWS = {
     deadline: 20_000,
     memory: Math.min(1.5 * GB, totalmem() / 6),
     grown: 0.3 * GB,
+    comesUp: 15_000,
   },
   // Rows of tables: they use all processors, and nobody who looks at something waits behind them.
   batch: {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { campaigns } from '../../contract/campaigns';
 import { nanoid } from 'nanoid';
 import { type FoundTokens, swatchesToTokens, TOKENS_MEDIA, tokensToSwatches } from '../../core/format/design-tokens';
+import { customProperties } from '../../core/format/html/custom-properties';
 import { inName } from '../../core/format/file-names';
 import { MOST_SWATCHES } from '../../core/piece/limits';
 import { faceById } from '../../core/type/catalogue';
@@ -38,6 +39,13 @@ export const campaignHandlers: Handlers<typeof campaigns> = {
       name = `${inName(await campaignName(params.id)) || 'campaign'}.tokens.json`;
     return new Response(headOnly ? null : `${JSON.stringify(swatchesToTokens(swatches), null, 2)}\n`, {
       headers: fileHeaders(TOKENS_MEDIA, revision, name),
+    });
+  },
+  'GET /api/campaigns/{id}/css': async ({ params, headOnly }) => {
+    const { revision, swatches } = await readHouse(params.id),
+      name = `${inName(await campaignName(params.id)) || 'campaign'}.css`;
+    return new Response(headOnly ? null : customProperties(swatches), {
+      headers: fileHeaders('text/css; charset=utf-8', revision, name),
     });
   },
   'POST /api/campaigns/{id}/tokens': async ({ params, body }) => {

@@ -2,7 +2,7 @@
 import type { Knex } from 'knex';
 import { isNearColour } from '../../core/piece/traits';
 import { database } from '../database';
-import { holding, type Order, type Page, pageOf } from '../cursor';
+import { holdingSmall, type Order, type Page, pageOf } from '../cursor';
 import { Problem } from '../problem';
 import { opened } from './document';
 import { type House, houseIfWhole } from './house';
@@ -89,7 +89,7 @@ async function restrict(q: Knex.QueryBuilder, w: Wanted): Promise<void> {
   if (w.from !== undefined) void q.where('pieces.changed_at', '>=', new Date(`${w.from}T00:00:00Z`));
   if (w.to !== undefined)
     void q.where('pieces.changed_at', '<', new Date(Date.parse(`${w.to}T00:00:00Z`) + 86_400_000));
-  holding(w.search, ['pieces.name', 'pieces.words'])(q);
+  holdingSmall(w.search, 'pieces.words')(q);
 }
 
 export interface PieceList extends Page<PieceSummary> {

@@ -222,13 +222,17 @@ export async function addCreditLine({ author, service }: Pick<Credit, 'author' |
   // As small as can still be read where it is shown.
   layer.fontSize = Math.ceil((SMALLEST_SHOWN * 1.1 * size.width) / size.shownWidth);
   layer.font = { ...layer.font, weight: faceFor(layer.font.family, 400, false, familiesKnown()).weight };
-  layer.box = {
-    x: margin,
-    y: Math.round(size.height - margin * 0.6 - layer.fontSize * 1.2),
-    width: size.width - 2 * margin,
-    height: Math.ceil(layer.fontSize * 1.2),
-  };
-  layer.anchors = { horizontal: 'left', vertical: 'bottom' };
+  const height = Math.ceil(layer.fontSize * 1.2),
+    frames = currentSlide(state())
+      .layers.filter(isText)
+      .map((t) => frameOf(t, state().texts)),
+    low = Math.round(size.height - margin * 0.6 - height),
+    high = Math.round(margin * 0.6),
+    free = (y: number): boolean => frames.every((f) => y + height < f.y || f.y + f.height < y);
+  // At the lower edge, where nothing is said; else at the upper.
+  const y = free(low) || !free(high) ? low : high;
+  layer.box = { x: margin, y, width: size.width - 2 * margin, height };
+  layer.anchors = { horizontal: 'left', vertical: y === low ? 'bottom' : 'top' };
   const seen = await seenIn(layer.box);
   layer.fill = solid(seen ? inkOver(seen, ['#ffffff', '#16202a']) : '#ffffff');
   put('Add credit line', layer);
