@@ -10,6 +10,7 @@ import { pieces } from './pieces';
 import { places } from './places';
 import { posting } from './posting';
 import { server } from './server';
+import { shelf } from './shelf';
 import { sizes } from './sizes';
 import { slides } from './slides';
 import { solving } from './solving';
@@ -21,6 +22,7 @@ export const ENDPOINTS = {
   ...outside,
   ...campaigns,
   ...pieces,
+  ...shelf,
   ...sizes,
   ...slides,
   ...solving,

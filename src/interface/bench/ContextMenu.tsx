@@ -2,6 +2,7 @@
 // The menu of the selected layers, at the pointer or at a row of the stack.
 import { Menu } from '@mantine/core';
 import {
+  IconArchive,
   IconArrowBarToDown,
   IconArrowBarToUp,
   IconArrowDown,
@@ -27,6 +28,7 @@ import { duplicateSelected, removeSelected, shiftSelected, toggleLocked, toggleV
 import { copiedLook, copyLook, pasteLook } from './commands/looks';
 import { sendToSlide } from './commands/slides';
 import { closeMenu, startRenaming, useMenu } from './state/menu';
+import { keepSelected } from './shelf/keeping';
 import { currentSlide, useBench } from './state/store';
 
 const PASTE: Record<LookPart, string> = {
@@ -163,6 +165,9 @@ export function ContextMenu() {
         {(layer || (look && first)) && <Menu.Divider />}
         <Menu.Item leftSection={<IconCopy size={15} />} rightSection="Ctrl D" onClick={duplicateSelected}>
           Duplicate
+        </Menu.Item>
+        <Menu.Item leftSection={<IconArchive size={15} />} onClick={() => void keepSelected()}>
+          Keep on the shelf
         </Menu.Item>
         {sides.map(
           ([by, there]) =>

@@ -9,6 +9,7 @@ import type { AssetSchema, StoredPieceSchema, SummarySchema } from '../../contra
 import type { Box } from '../../core/ground/box';
 import type { Drawing } from '../../core/paint/drawing';
 import type { Frame } from '../../core/values/motion';
+import type { Part } from '../../core/piece/part';
 import type { Piece } from '../../core/piece/schema';
 import type { Swatch } from '../../core/values/fill';
 
@@ -156,6 +157,13 @@ export const api = {
   copyPieces: (ids: readonly string[]) => ask('POST /api/pieces/copies', { body: { ids } }),
   standings: (ids: readonly string[], signal: AbortSignal) =>
     ask('POST /api/pieces/standings', { body: { ids }, signal }),
+  parts: (id: string, query: QueryIn<'GET /api/campaigns/{id}/parts'>, signal?: AbortSignal) =>
+    ask('GET /api/campaigns/{id}/parts', { params: { id }, query, signal }),
+  keepPart: (id: string, name: string, part: Part) =>
+    ask('POST /api/campaigns/{id}/parts', { params: { id }, body: { name, part } }),
+  part: (part: string) => ask('GET /api/parts/{part}', { params: { part } }),
+  renamePart: (part: string, name: string) => ask('PATCH /api/parts/{part}', { params: { part }, body: { name } }),
+  removePart: (part: string) => ask('DELETE /api/parts/{part}', { params: { part } }),
   calendar: (from: string, to: string, signal: AbortSignal) =>
     ask('GET /api/calendar', { query: { from, to }, signal }),
   assets: (query: QueryIn<'GET /api/assets'> = {}, signal?: AbortSignal) => ask('GET /api/assets', { query, signal }),

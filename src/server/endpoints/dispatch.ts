@@ -14,6 +14,7 @@ import { pieceHandlers } from './pieces';
 import { placeHandlers } from './places';
 import { postingHandlers } from './posting';
 import { serverHandlers } from './server';
+import { shelfHandlers } from './shelf';
 import { sizeHandlers } from './sizes';
 import { slideHandlers } from './slides';
 import { solvingHandlers } from './solving';
@@ -25,6 +26,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...outsideHandlers,
   ...campaignHandlers,
   ...pieceHandlers,
+  ...shelfHandlers,
   ...sizeHandlers,
   ...slideHandlers,
   ...solvingHandlers,

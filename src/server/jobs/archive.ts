@@ -25,7 +25,7 @@ export type Progress = Pick<ExportStatus, 'done' | 'bytes' | 'left' | 'notes'> &
 /**
  * @param hands files that are made at once
  * @param tell is told how far it is, from time to time and at the end; answers whether it is still wanted
- * @param gone tells that whoever reads it has left
+ * @param gone tells that whoever reads it has left, or that it is to stop
  */
 export function archiveOf(
   files: readonly WantedFile[],

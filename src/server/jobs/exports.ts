@@ -99,10 +99,14 @@ export async function exportJob(id: string): Promise<ExportJob> {
   return { id: row.id, ask: JSON.parse(row.ask) as ArchiveAsk, name: row.name, revision: row.revision };
 }
 
+/** Those that are made in this process: they stop at once. Elsewhere it is noticed a moment later. */
+const here = new Map<string, AbortController>();
+
 /** @throws Problem 404 */
 export async function stopExport(id: string): Promise<void> {
   await exportStatus(id);
   await table().where({ id }).whereIn('state', ['waiting', 'making']).update({ state: 'stopped' });
+  here.get(id)?.abort();
 }
 
 /** The archive of a job, which is made once. @param left tells that whoever reads it has @throws Problem 409, 404 */
@@ -116,16 +120,22 @@ export async function exportStream(
     throw (await exportStatus(id)).state === 'making'
       ? new Problem(409, 'It is being fetched already', 'A job makes its archive once.')
       : new Problem(404, 'The archive is gone', 'A new job makes it again.');
-  const tell = async ({ state, done, bytes, left: leftOut, notes }: Progress): Promise<boolean> =>
-    (await table()
-      .where({ id, state: 'making' })
-      .update({
-        state,
-        done,
-        bytes,
-        left_out: JSON.stringify(leftOut),
-        notes: JSON.stringify(notes),
-        held_until: held(),
-      })) > 0;
-  return archiveOf(files, await handsThere(), tell, left);
+  const stop = new AbortController();
+  here.set(id, stop);
+  const tell = async ({ state, done, bytes, left: leftOut, notes }: Progress): Promise<boolean> => {
+    if (state !== 'making') here.delete(id);
+    return (
+      (await table()
+        .where({ id, state: 'making' })
+        .update({
+          state,
+          done,
+          bytes,
+          left_out: JSON.stringify(leftOut),
+          notes: JSON.stringify(notes),
+          held_until: held(),
+        })) > 0
+    );
+  };
+  return archiveOf(files, await handsThere(), tell, AbortSignal.any([left, stop.signal]));
 }

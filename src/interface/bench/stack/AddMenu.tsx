@@ -1,19 +1,21 @@
 'use client';
 // What can be added to a band: the entries of all kinds that land there.
 import { ActionIcon, Menu, Tooltip } from '@mantine/core';
-import { IconPlus } from '@tabler/icons-react';
+import { IconArchive, IconPlus } from '@tabler/icons-react';
 import { Fragment, useRef, useState } from 'react';
 import type { Band } from '../../../core/values/plain';
 import { Library } from '../../shared/library/Library';
 import { Marks } from '../../shared/Marks';
 import type { Addition } from '../kinds/face';
 import { ADDITIONS } from '../kinds/faces';
+import { Shelf } from '../shelf/Shelf';
 import { carriedNow } from '../state/carried';
 import { useBench } from '../state/store';
 
 export function AddMenu({ band, label }: { band: Band; label: string }) {
   const [library, setLibrary] = useState<Addition['library'] | null>(null);
   const [marks, setMarks] = useState<Addition['marks'] | null>(null);
+  const [shelf, setShelf] = useState(false);
   const inputs = useRef(new Map<string, HTMLInputElement | null>());
   const section = useBench((s) => s.piece.section !== null),
     additions = ADDITIONS.filter((a) => a.band === band && (section || !a.ofSection));
@@ -49,6 +51,10 @@ export function AddMenu({ band, label }: { band: Band; label: string }) {
               </Tooltip>
             </Fragment>
           ))}
+          <Menu.Divider />
+          <Menu.Item leftSection={<IconArchive size={15} />} onClick={() => setShelf(true)}>
+            What was made before
+          </Menu.Item>
         </Menu.Dropdown>
       </Menu>
       {additions.map(
@@ -79,6 +85,7 @@ export function AddMenu({ band, label }: { band: Band; label: string }) {
           }}
         />
       )}
+      {shelf && <Shelf onClose={() => setShelf(false)} />}
       {library && (
         <Library
           carries={band === 'backdrop' ? carriedNow() : null}

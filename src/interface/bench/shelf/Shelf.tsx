@@ -1,0 +1,265 @@
+'use client';
+// What was made before, beside the stage: parts on the shelf of the campaign, and parts of any other piece. Pressed, or
+// dragged onto the stage, they land where they belong.
+import {
+  ActionIcon,
+  Button,
+  Checkbox,
+  Drawer,
+  Group,
+  Loader,
+  SegmentedControl,
+  Stack,
+  Text,
+  TextInput,
+  UnstyledButton,
+} from '@mantine/core';
+import { IconArrowLeft, IconPencil, IconSearch, IconTrash } from '@tabler/icons-react';
+import { useCallback, useState } from 'react';
+import type { Layer } from '../../../core/kinds/layers';
+import { api, type PieceInfo, type StoredPiece } from '../../shared/api';
+import { More } from '../../shared/More';
+import { usePages } from '../../shared/pages';
+import { showUndo } from '../../shared/undo-notice';
+import { wentWrong } from '../../shared/went-wrong';
+import type { Part } from '../../../core/piece/part';
+import { useBench } from '../state/store';
+import { layFromShelf, layPart, partFrom } from './keeping';
+import css from './Shelf.module.css';
+
+export function Shelf({ onClose }: { onClose: () => void }) {
+  const [from, setFrom] = useState('shelf');
+  return (
+    <Drawer
+      opened
+      onClose={onClose}
+      position="right"
+      size={360}
+      title="What was made before"
+      withOverlay={false}
+      trapFocus={false}
+      lockScroll={false}
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
+      <SegmentedControl
+        fullWidth
+        mb="sm"
+        aria-label="Where parts come from"
+        value={from}
+        onChange={setFrom}
+        data={[
+          { value: 'shelf', label: 'On the shelf' },
+          { value: 'piece', label: 'In another piece' },
+        ]}
+      />
+      {from === 'shelf' ? <Parts /> : <OtherPiece />}
+    </Drawer>
+  );
+}
+
+function Search({ what, value, onChange }: { what: string; value: string; onChange: (v: string) => void }) {
+  return (
+    <TextInput
+      size="xs"
+      mb="sm"
+      leftSection={<IconSearch size={14} />}
+      placeholder={what}
+      aria-label={what}
+      value={value}
+      onChange={(e) => onChange(e.currentTarget.value)}
+      data-autofocus
+    />
+  );
+}
+
+function Parts() {
+  const campaign = useBench((s) => s.campaign),
+    [search, setSearch] = useState(''),
+    [renaming, setRenaming] = useState<string | null>(null),
+    ask = useCallback(
+      (at: { cursor?: string; search?: string }, signal: AbortSignal) => api.parts(campaign, at, signal),
+      [campaign],
+    ),
+    pages = usePages(ask, search);
+  const rename = (id: string, name: string, before: string): void => {
+    setRenaming(null);
+    const wanted = name.trim();
+    if (!wanted || wanted === before) return;
+    const set = (to: string): void => pages.change((all) => all.map((p) => (p.id === id ? { ...p, name: to } : p)));
+    set(wanted);
+    api.renamePart(id, wanted).catch((e: unknown) => {
+      set(before);
+      wentWrong(e);
+    });
+  };
+  const remove = async (id: string, name: string): Promise<void> => {
+    try {
+      // Kept until the notice has gone: it comes back as it was.
+      const { part } = await api.part(id);
+      await api.removePart(id);
+      pages.change((all) => all.filter((p) => p.id !== id));
+      showUndo(`${name} is off the shelf`, '', async () => {
+        await api.keepPart(campaign, name, part as Part);
+        pages.reload();
+      });
+    } catch (e) {
+      wentWrong(e);
+    }
+  };
+  return (
+    <>
+      <Search what="Search the shelf" value={search} onChange={setSearch} />
+      {!pages.items && !pages.error && <Loader size="sm" />}
+      {pages.items?.length === 0 && (
+        <Text fz="sm" c="dimmed">
+          {search.trim()
+            ? 'No part is called so.'
+            : 'Nothing is here yet. “Keep on the shelf” in the menu of a layer, or of several, puts it here for every piece of the campaign.'}
+        </Text>
+      )}
+      <div className={css.parts}>
+        {pages.items?.map((p) => (
+          <div key={p.id} className={css.part} data-part={p.name}>
+            <UnstyledButton aria-label={`Lay ${p.name}`} onClick={() => void layFromShelf(p.id)}>
+              {/* eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size */}
+              <img src={`/api/parts/${p.id}/render`} alt="" loading="lazy" />
+            </UnstyledButton>
+            {renaming === p.id ? (
+              <TextInput
+                size="xs"
+                autoFocus
+                aria-label={`Name of ${p.name}`}
+                defaultValue={p.name}
+                onFocus={(e) => e.currentTarget.select()}
+                onBlur={(e) => rename(p.id, e.currentTarget.value, p.name)}
+                onKeyDown={(e) => {
+                  e.stopPropagation();
+                  if (e.key === 'Enter') e.currentTarget.blur();
+                  if (e.key === 'Escape') setRenaming(null);
+                }}
+              />
+            ) : (
+              <Group gap={0} wrap="nowrap" justify="space-between">
+                <Text fz="sm" truncate>
+                  {p.name}
+                </Text>
+                <Group gap={0} wrap="nowrap">
+                  <ActionIcon size="sm" aria-label={`Rename ${p.name}`} onClick={() => setRenaming(p.id)}>
+                    <IconPencil size={13} />
+                  </ActionIcon>
+                  <ActionIcon
+                    size="sm"
+                    aria-label={`Take ${p.name} off the shelf`}
+                    onClick={() => void remove(p.id, p.name)}
+                  >
+                    <IconTrash size={13} />
+                  </ActionIcon>
+                </Group>
+              </Group>
+            )}
+          </div>
+        ))}
+      </div>
+      <More of={pages} />
+    </>
+  );
+}
+
+const askPieces = (at: { cursor?: string; search?: string }, signal: AbortSignal) => api.pieces(at, signal);
+
+function OtherPiece() {
+  const here = useBench((s) => s.id),
+    [search, setSearch] = useState(''),
+    [opened, setOpened] = useState<StoredPiece | null>(null),
+    pages = usePages(askPieces, search);
+  const open = async (piece: PieceInfo): Promise<void> => {
+    try {
+      setOpened(await api.piece(piece.id));
+    } catch (e) {
+      wentWrong(e);
+    }
+  };
+  if (opened) return <PartsOf of={opened} onBack={() => setOpened(null)} />;
+  return (
+    <>
+      <Search what="Search pieces" value={search} onChange={setSearch} />
+      {!pages.items && !pages.error && <Loader size="sm" />}
+      <div className={css.parts}>
+        {pages.items
+          ?.filter((p) => p.id !== here && !p.damaged)
+          .map((p) => (
+            <UnstyledButton key={p.id} className={css.part} data-other={p.id} onClick={() => void open(p)}>
+              {/* eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size */}
+              <img src={pictureOf(p, 1)} alt="" loading="lazy" />
+              <Text fz="sm" truncate>
+                {p.name}
+              </Text>
+            </UnstyledButton>
+          ))}
+      </div>
+      <More of={pages} />
+    </>
+  );
+}
+
+const pictureOf = ({ id, look, sizes: [base] }: Pick<PieceInfo, 'id' | 'look' | 'sizes'>, slide: number): string =>
+  `/api/pieces/${id}/render?slide=${slide}&look=${look}&scale=${Math.min(1, 320 / Math.max(base?.width ?? 320, base?.height ?? 320)).toFixed(3)}`;
+
+/** The layers of another piece, slide by slide, to take some of. */
+function PartsOf({ of: { id, look, piece }, onBack }: { of: StoredPiece; onBack: () => void }) {
+  const [at, setAt] = useState(0),
+    [chosen, setChosen] = useState<ReadonlySet<string>>(new Set()),
+    slide = piece.slides[at],
+    layers = [...slide.layers].reverse();
+  const toggle = (layer: Layer): void =>
+    setChosen((before) => {
+      const next = new Set(before);
+      if (!next.delete(layer.id)) next.add(layer.id);
+      return next;
+    });
+  const take = (): void => {
+    const wanted = slide.layers.filter((l) => chosen.has(l.id));
+    if (wanted.length) void layPart(partFrom(piece, slide, wanted)).catch(wentWrong);
+  };
+  return (
+    <Stack gap="xs">
+      <Group gap="xs" wrap="nowrap">
+        <ActionIcon aria-label="Other pieces" onClick={onBack}>
+          <IconArrowLeft size={16} />
+        </ActionIcon>
+        <Text fw={700} truncate>
+          {piece.name}
+        </Text>
+      </Group>
+      {/* eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size */}
+      <img className={css.whole} src={pictureOf({ id, look, sizes: piece.sizes as never }, at + 1)} alt="" />
+      {piece.slides.length > 1 && (
+        <Group gap={4}>
+          {piece.slides.map((s, i) => (
+            <Button
+              key={s.id}
+              size="compact-xs"
+              variant={i === at ? 'light' : 'default'}
+              aria-pressed={i === at}
+              aria-label={`Slide ${i + 1}`}
+              onClick={() => {
+                setAt(i);
+                setChosen(new Set());
+              }}
+            >
+              {i + 1}
+            </Button>
+          ))}
+        </Group>
+      )}
+      <Stack gap={6}>
+        {layers.map((l) => (
+          <Checkbox key={l.id} size="xs" label={l.name} checked={chosen.has(l.id)} onChange={() => toggle(l)} />
+        ))}
+      </Stack>
+      <Button size="xs" disabled={!chosen.size} onClick={take}>
+        {chosen.size > 1 ? `Take these ${chosen.size}` : 'Take this'}
+      </Button>
+    </Stack>
+  );
+}
