@@ -10,6 +10,7 @@ import { keepMask } from '../src/server/masks';
 import { createCampaign } from '../src/server/pieces/campaigns';
 import { saveHouse } from '../src/server/pieces/house';
 import { createPiece, readPiece } from '../src/server/pieces/store';
+import { keepPart } from '../src/server/pieces/shelf';
 import { changePicture, notePictures } from '../src/server/pictures/traits';
 import { postPiece } from '../src/server/posting/post';
 import { closeCrews } from '../src/server/crew/crews';
@@ -124,6 +125,16 @@ try {
     ).reverse())
       await createPiece(piece, CAMPAIGN, id);
     for (const { id, piece } of templatesOf((file) => photos[file]).reverse()) await createPiece(piece, CAMPAIGN, id);
+    // On the shelf: the mark and the prices of the ticket sale.
+    const { piece: sale } = await readPiece('ostrel-tickets'),
+      { width, height, shownWidth } = sale.sizes[0];
+    for (const name of ['Prices', 'Ostrel Line mark'])
+      await keepPart(CAMPAIGN, name, {
+        size: { width, height, shownWidth },
+        layers: sale.slides[0].layers.filter((l) => l.name === name),
+        groups: [],
+        swatches: sale.swatches,
+      });
     // A batch that waits for whoever wants to see it go.
     const { columns, rows } = tableFrom(await readFile(join(process.cwd(), 'demo', 'halts.csv'), 'utf8'));
     await setBatchState(

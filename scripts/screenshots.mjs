@@ -77,7 +77,8 @@ const shot = async (name) => {
 
 try {
   await driver.get(`${app.address}/`);
-  await wait(2000);
+  // What is seen is read by and by.
+  await driver.wait(async () => (await driver.findElements({ css: 'article [data-verdict]' })).length >= 8, 120_000);
   await shot('start');
   await click('//button[normalize-space(.)="New piece"]');
   await shot('new-piece');

@@ -28,9 +28,14 @@ const onLayers = (t: EventTarget | null): boolean =>
 export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => void): void {
   useEffect(() => {
     let before = false,
-      within = false;
+      within = false,
+      beside = false;
     // A dialog that closes at this very key may be gone before the key comes here: the step back was its own.
-    const look = (): void => void (within = document.querySelector('[role="dialog"],[role="menu"]') !== null);
+    const look = (): void => {
+      within = document.querySelector('[role="dialog"]:not(:has([data-beside])),[role="menu"]') !== null;
+      // What lies beside the stage leaves it its keys; the step back is its own.
+      beside = document.querySelector('[data-beside]') !== null;
+    };
     const release = (e: KeyboardEvent | FocusEvent): void => {
       // A window that loses the focus never hears that a key is let go.
       if (!before || (e instanceof KeyboardEvent && chordOf(e) !== 'b')) return;
@@ -50,7 +55,7 @@ export function useKeys(zoomRef: React.RefObject<number>, showShortcuts: () => v
         // One step back: out of the field.
         if (chord === 'escape' && t?.dataset.atRest !== undefined) t.blur();
         if (!undoes) return;
-      } else if (within) return;
+      } else if (within || (beside && chord === 'escape')) return;
       const singles = usePanels.getState().singleKeys;
       // Held, it shows what was before: without the way that is looked at, or without treatments.
       if (chord === 'b' && singles) {

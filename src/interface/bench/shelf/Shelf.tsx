@@ -41,18 +41,20 @@ export function Shelf({ onClose }: { onClose: () => void }) {
       lockScroll={false}
       closeButtonProps={{ 'aria-label': 'Close' }}
     >
-      <SegmentedControl
-        fullWidth
-        mb="sm"
-        aria-label="Where parts come from"
-        value={from}
-        onChange={setFrom}
-        data={[
-          { value: 'shelf', label: 'On the shelf' },
-          { value: 'piece', label: 'In another piece' },
-        ]}
-      />
-      {from === 'shelf' ? <Parts /> : <OtherPiece />}
+      <div data-beside>
+        <SegmentedControl
+          fullWidth
+          mb="sm"
+          aria-label="Where parts come from"
+          value={from}
+          onChange={setFrom}
+          data={[
+            { value: 'shelf', label: 'On the shelf' },
+            { value: 'piece', label: 'In another piece' },
+          ]}
+        />
+        {from === 'shelf' ? <Parts /> : <OtherPiece />}
+      </div>
     </Drawer>
   );
 }
@@ -252,9 +254,9 @@ function PartsOf({ of: { id, look, piece }, onBack }: { of: StoredPiece; onBack:
           ))}
         </Group>
       )}
-      <Stack gap={6}>
+      <Stack gap={9}>
         {layers.map((l) => (
-          <Checkbox key={l.id} size="xs" label={l.name} checked={chosen.has(l.id)} onChange={() => toggle(l)} />
+          <Checkbox key={l.id} size="sm" label={l.name} checked={chosen.has(l.id)} onChange={() => toggle(l)} />
         ))}
       </Stack>
       <Button size="xs" disabled={!chosen.size} onClick={take}>
