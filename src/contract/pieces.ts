@@ -94,6 +94,9 @@ const ScopeQuery = z.object({
   archived: flag.default(false).describe('Those that are archived instead'),
 });
 export const SORT_IDS = ['changed', 'created', 'name', 'verdict', 'kept', 'slides', 'due'] as const;
+export type SortId = (typeof SORT_IDS)[number];
+/** Those that usually begin with the largest or the latest. */
+export const FALLING: readonly SortId[] = ['changed', 'created', 'slides'];
 export const VERDICT_IDS = ['lost', 'strained', 'clear', 'none', 'unread'] as const;
 const many = z.array(z.string().min(1).max(32)).min(1).max(200).describe('Ids of pieces');
 const ChangeSchema = z.strictObject({
@@ -139,7 +142,7 @@ export const pieces = {
       schema: z.object({ destination: FoundSchema, font: FoundSchema, colour: FoundSchema, photo: FoundSchema }),
     },
   },
-  'PATCH /api/pieces': {
+  'POST /api/pieces/changes': {
     summary: 'Changes several pieces together: all of them, or none',
     body: ChangeSchema.extend({ ids: many }),
     called: 'The change',

@@ -83,6 +83,7 @@ export const ColourQuery = z
   .optional()
   .describe('#rrggbb: with a colour near it');
 export const ORIENTATIONS = ['landscape', 'portrait', 'square'] as const;
+export type Orientation = (typeof ORIENTATIONS)[number];
 export const OrientationQuery = z.enum(ORIENTATIONS).optional();
 export const AssetSchema = z.object({
   id: z.string(),

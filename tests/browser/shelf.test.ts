@@ -1,4 +1,4 @@
-// The shelf: a part of an older piece is kept, found from another and laid there; a part is taken straight from a piece.
+// The shelf: a part of an older piece is kept, found from another and laid there; one is taken straight from a piece.
 import { Key, type WebDriver } from 'selenium-webdriver';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';

@@ -1,4 +1,5 @@
 // Lists of pieces against a real database: filtered, sorted, searched, changed together; covers and the calendar.
+import { SORT_IDS, type SortId } from '../../src/contract/pieces';
 import { makeText } from '../../src/core/kinds/text';
 import { makeTint } from '../../src/core/kinds/tint';
 import { makePiece } from '../../src/core/piece/make';
@@ -8,7 +9,7 @@ import { closeDatabase, database } from '../../src/server/database';
 import { changeCampaign, createCampaign, listCampaigns } from '../../src/server/pieces/campaigns';
 import { changePieces, copyPieces } from '../../src/server/pieces/changes';
 import { saveHouse } from '../../src/server/pieces/house';
-import { listPieces, SORTS, type Sort, traitsThere, type Wanted } from '../../src/server/pieces/list';
+import { listPieces, traitsThere, type Wanted } from '../../src/server/pieces/list';
 import { noteOldTraits } from '../../src/server/pieces/old-traits';
 import { keepStanding } from '../../src/server/pieces/standings';
 import { createPiece, readPiece, savePiece } from '../../src/server/pieces/store';
@@ -38,7 +39,7 @@ beforeAll(async () => {
   for (const [key, document] of all) made[key] = (await createPiece(document, campaign)).id;
 });
 
-const names = async (w: Wanted & { sort?: Sort; order?: 'asc' | 'desc' }): Promise<string[]> =>
+const names = async (w: Wanted & { sort?: SortId; order?: 'asc' | 'desc' }): Promise<string[]> =>
   (await listPieces({ limit: 50, campaign, ...w })).items.map((p) => p.name);
 
 describe('which pieces', () => {
@@ -117,7 +118,7 @@ describe('in which order', () => {
   });
 
   it('every order goes on where its page ended, and misses and doubles nothing', async () => {
-    for (const sort of Object.keys(SORTS) as Sort[])
+    for (const sort of SORT_IDS)
       for (const order of ['asc', 'desc'] as const) {
         const whole = (await listPieces({ limit: 50, campaign, sort, order })).items.map((p) => p.id),
           parts: string[] = [];
@@ -168,8 +169,8 @@ describe('several at once', () => {
   });
 
   it('over HTTP: a change says what is wrong with it', async () => {
-    expect((await asked('PATCH', '/api/pieces', { ids: [], archived: true })).status).toBe(400);
-    expect((await asked('PATCH', '/api/pieces', { ids: [made.a], dueOn: '2026-02-30' })).status).toBe(400);
+    expect((await asked('POST', '/api/pieces/changes', { ids: [], archived: true })).status).toBe(400);
+    expect((await asked('POST', '/api/pieces/changes', { ids: [made.a], dueOn: '2026-02-30' })).status).toBe(400);
     expect((await asked('GET', `/api/pieces/traits?campaign=${campaign}`)).status).toBe(200);
     expect((await asked('GET', '/api/pieces?sort=size')).status).toBe(400);
   });

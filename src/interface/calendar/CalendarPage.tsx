@@ -15,8 +15,8 @@ import { IconCalendarDue, IconChevronLeft, IconChevronRight, IconClock, IconSend
 import { useCallback, useEffect, useState } from 'react';
 import { api, inWords, type PieceInfo } from '../shared/api';
 import { PageTop } from '../shared/PageTop';
+import { Thumbnail } from '../shared/Thumbnail';
 import { DueDay, setDue } from '../start/DueDay';
-import { thumbnailOf } from '../start/thumbnail';
 import css from './Calendar.module.css';
 import { dayOf, monthBeside, weeksOf } from './month';
 
@@ -117,7 +117,7 @@ export function CalendarPage() {
                       label={`${p.state === 'shown' ? 'Posted' : 'Waits to be posted'}: ${p.piece.name}, ${hour(p.at)}`}
                     >
                       <Anchor href={`/piece/${p.piece.id}`} className={css.entry} underline="never" data-post={p.state}>
-                        <Thumbnail of={p.piece} />
+                        <Thumbnail of={p.piece} side={80} />
                         {p.state === 'shown' ? <IconSend size={13} /> : <IconClock size={13} />}
                         <span>
                           {p.state === 'shown' ? 'Posted' : `At ${hour(p.at)}`}: {p.piece.name}
@@ -137,13 +137,6 @@ export function CalendarPage() {
       </main>
       {dating && <DueDay pieces={[dating]} onClose={() => setDating(null)} onDone={reload} />}
     </div>
-  );
-}
-
-function Thumbnail({ of }: { of: PieceInfo }) {
-  return (
-    // eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size
-    <img src={thumbnailOf(of, 80)} alt="" loading="lazy" />
   );
 }
 
@@ -186,7 +179,7 @@ function Due({ piece, onDate }: { piece: PieceInfo; onDate: () => void }) {
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
       {...listeners}
     >
-      <Thumbnail of={piece} />
+      <Thumbnail of={piece} side={80} />
       <Tooltip label="Due on another day: drag it there, or choose the day">
         <ActionIcon
           size="sm"

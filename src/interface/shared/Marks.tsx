@@ -1,10 +1,10 @@
 'use client';
 // General marks to choose one from: searched by name and meaning.
-import { Group, Loader, ScrollArea, Select, Text, TextInput, UnstyledButton } from '@mantine/core';
-import { IconSearch } from '@tabler/icons-react';
+import { Group, Loader, ScrollArea, Select, Text, UnstyledButton } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Dialog } from './Dialog';
 import { loadMarks, type Mark, marksLike } from './marks';
+import { SearchField } from './SearchField';
 import css from './Marks.module.css';
 
 /** As many as are shown at once: a search shows the others. */
@@ -23,13 +23,12 @@ export function Marks({ onChoose, onClose }: { onChoose: (mark: Mark) => void; o
   return (
     <Dialog opened onClose={onClose} size={760} title="Marks">
       <Group mb="sm" wrap="nowrap">
-        <TextInput
+        <SearchField
           flex={1}
-          leftSection={<IconSearch size={15} />}
+          what="Search marks"
           placeholder="Search: arrow, pin, clock, star"
-          aria-label="Search marks"
           value={search}
-          onChange={(e) => setSearch(e.currentTarget.value)}
+          onChange={setSearch}
           data-autofocus
         />
         <Select

@@ -152,8 +152,8 @@ export const api = {
   /** By what pieces can be found: what there is. */
   traits: (query: QueryIn<'GET /api/pieces/traits'>) => ask('GET /api/pieces/traits', { query }),
   /** Changes all of them, or none. */
-  changePieces: (ids: readonly string[], how: Omit<z.input<Endpoints['PATCH /api/pieces']['body']>, 'ids'>) =>
-    ask('PATCH /api/pieces', { body: { ids, ...how } }),
+  changePieces: (ids: readonly string[], how: Omit<z.input<Endpoints['POST /api/pieces/changes']['body']>, 'ids'>) =>
+    ask('POST /api/pieces/changes', { body: { ids, ...how } }),
   copyPieces: (ids: readonly string[]) => ask('POST /api/pieces/copies', { body: { ids } }),
   standings: (ids: readonly string[], signal: AbortSignal) =>
     ask('POST /api/pieces/standings', { body: { ids }, signal }),

@@ -4,9 +4,9 @@ import { Button, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { api, type CampaignInfo } from '../shared/api';
+import { Thumbnail } from '../shared/Thumbnail';
 import { wentWrong } from '../shared/went-wrong';
 import css from './Campaigns.module.css';
-import { thumbnailOf } from './thumbnail';
 
 interface Props {
   campaigns: readonly CampaignInfo[];
@@ -26,12 +26,7 @@ export function Campaigns({ campaigns, chosen, onChoose, onMade }: Props) {
             aria-pressed={c.id === chosen}
             onClick={() => onChoose(c.id === chosen ? undefined : c.id)}
           >
-            <span className={css.cover}>
-              {c.cover && !c.cover.damaged && (
-                // eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size
-                <img src={thumbnailOf(c.cover, 320)} alt="" loading="lazy" />
-              )}
-            </span>
+            <span className={css.cover}>{c.cover && !c.cover.damaged && <Thumbnail of={c.cover} side={320} />}</span>
             <b>{c.name}</b>
             <Text span fz="xs" c="dimmed">
               {c.pieces === 0 ? 'No pieces yet' : c.pieces === 1 ? '1 piece' : `${c.pieces} pieces`}

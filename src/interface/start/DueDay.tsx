@@ -8,6 +8,7 @@ import { Dialog } from '../shared/Dialog';
 import { showUndo } from '../shared/undo-notice';
 import { wentWrong } from '../shared/went-wrong';
 import { dayInWords } from './days';
+import { called, idsBy } from './piece-actions';
 
 interface Props {
   pieces: readonly PieceInfo[];
@@ -17,17 +18,14 @@ interface Props {
 
 /** Sets the day, with the way back. */
 export async function setDue(pieces: readonly PieceInfo[], day: string | null, done: () => void): Promise<void> {
-  const before = new Map<string | null, string[]>();
-  for (const p of pieces) before.set(p.dueOn, [...(before.get(p.dueOn) ?? []), p.id]);
   try {
     await api.changePieces(
       pieces.map((p) => p.id),
       { dueOn: day },
     );
     done();
-    const what = pieces.length === 1 ? pieces[0].name : `${pieces.length} pieces`;
-    showUndo(day ? `${what}: due on ${dayInWords(day)}` : `${what}: due on no day`, '', async () => {
-      for (const [dueOn, ids] of before) await api.changePieces(ids, { dueOn });
+    showUndo(`${called(pieces)}: due on ${day ? dayInWords(day) : 'no day'}`, '', async () => {
+      for (const [dueOn, ids] of idsBy(pieces, (p) => p.dueOn)) await api.changePieces(ids, { dueOn });
       done();
     });
   } catch (e) {
@@ -45,7 +43,7 @@ export function DueDay({ pieces, onClose, onDone }: Props) {
     <Dialog
       opened
       onClose={onClose}
-      title={pieces.length === 1 ? `${pieces[0].name} is due on` : `${pieces.length} pieces are due on`}
+      title={`${called(pieces)} ${pieces.length === 1 ? 'is' : 'are'} due on`}
       size="auto"
     >
       <Stack>

@@ -21,10 +21,11 @@ import { useEffect, useState } from 'react';
 import { destinationById } from '../../core/piece/destinations';
 import { api } from '../shared/api';
 import { asking } from '../shared/asking';
+import { ColourDot } from '../shared/ColourDot';
 import { VERDICT_WORD } from '../shared/VerdictMark';
 import { dayInWords } from './days';
 import css from './Filters.module.css';
-import { type Filter, FILTERS, isFiltered, SORT_WORDS, type Sort, type Wanted } from './wanted';
+import { type Filter, FILTERS, isFiltered, SORT_WORDS, type Wanted } from './wanted';
 
 type There = Awaited<ReturnType<typeof api.traits>>;
 interface Props {
@@ -99,7 +100,7 @@ export function Filters({ wanted, total, onChange }: Props) {
         checkIconPosition="right"
         data={Object.entries(SORT_WORDS).map(([value, label]) => ({ value, label }))}
         value={wanted.sort}
-        onChange={(sort) => sort && onChange({ sort: sort as Sort, turned: undefined })}
+        onChange={(sort) => sort && onChange({ sort: sort as Wanted['sort'], turned: undefined })}
       />
       <Tooltip label="The other way round">
         <ActionIcon
@@ -191,16 +192,14 @@ function Narrowing({ wanted, onChange }: Pick<Props, 'wanted' | 'onChange'>) {
         </Text>
         <Group gap={5}>
           {there?.colour.slice(0, 20).map((c) => (
-            <Tooltip key={c.value} label={`${c.value}, in ${c.pieces === 1 ? '1 piece' : `${c.pieces} pieces`}`}>
-              <UnstyledButton
-                aria-label={`Pieces with ${c.value}`}
-                aria-pressed={wanted.colour === c.value}
-                className={css.colour}
-                onClick={() => onChange({ colour: wanted.colour === c.value ? undefined : c.value })}
-              >
-                <i style={{ background: c.value }} />
-              </UnstyledButton>
-            </Tooltip>
+            <ColourDot
+              key={c.value}
+              hex={c.value}
+              name={`Pieces with ${c.value}`}
+              says={`${c.value}, ${inPieces(c.pieces)}`}
+              pressed={wanted.colour === c.value}
+              onPress={() => onChange({ colour: wanted.colour === c.value ? undefined : c.value })}
+            />
           ))}
         </Group>
       </div>
@@ -210,7 +209,7 @@ function Narrowing({ wanted, onChange }: Pick<Props, 'wanted' | 'onChange'>) {
         </Text>
         <div className={css.photos}>
           {there?.photo.map((p) => (
-            <Tooltip key={p.value} label={`${p.name}, in ${p.pieces === 1 ? '1 piece' : `${p.pieces} pieces`}`}>
+            <Tooltip key={p.value} label={`${p.name}, ${inPieces(p.pieces)}`}>
               <UnstyledButton
                 aria-label={`Pieces with ${p.name}`}
                 aria-pressed={wanted.photo === p.value}
@@ -224,28 +223,13 @@ function Narrowing({ wanted, onChange }: Pick<Props, 'wanted' | 'onChange'>) {
         </div>
       </div>
       <Group grow align="flex-end">
-        <DatePickerInput
-          size="xs"
+        <DayField
           label="Changed from"
-          placeholder="Any day"
-          clearable
-          valueFormat="D MMM YYYY"
-          popoverProps={{ withinPortal: false }}
-          value={wanted.from ?? null}
+          value={wanted.from}
           maxDate={wanted.to}
-          onChange={(v) => onChange({ from: v ?? undefined })}
+          onChange={(from) => onChange({ from })}
         />
-        <DatePickerInput
-          size="xs"
-          label="to"
-          placeholder="Any day"
-          clearable
-          valueFormat="D MMM YYYY"
-          popoverProps={{ withinPortal: false }}
-          value={wanted.to ?? null}
-          minDate={wanted.from}
-          onChange={(v) => onChange({ to: v ?? undefined })}
-        />
+        <DayField label="to" value={wanted.to} minDate={wanted.from} onChange={(to) => onChange({ to })} />
       </Group>
       <Switch
         size="xs"
@@ -254,5 +238,33 @@ function Narrowing({ wanted, onChange }: Pick<Props, 'wanted' | 'onChange'>) {
         onChange={(e) => onChange({ archived: e.currentTarget.checked || undefined })}
       />
     </Stack>
+  );
+}
+
+const inPieces = (n: number): string => (n === 1 ? 'in 1 piece' : `in ${n} pieces`);
+
+/** A day, or any. */
+function DayField({
+  value,
+  onChange,
+  ...rest
+}: {
+  label: string;
+  value: string | undefined;
+  minDate?: string;
+  maxDate?: string;
+  onChange: (day: string | undefined) => void;
+}) {
+  return (
+    <DatePickerInput
+      size="xs"
+      placeholder="Any day"
+      clearable
+      valueFormat="D MMM YYYY"
+      popoverProps={{ withinPortal: false }}
+      value={value ?? null}
+      onChange={(v) => onChange(v ?? undefined)}
+      {...rest}
+    />
   );
 }

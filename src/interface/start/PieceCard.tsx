@@ -1,16 +1,17 @@
 'use client';
 // A piece in a list: as a card, or as a row of the table.
-import { ActionIcon, Anchor, Checkbox, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Anchor, Checkbox, Text } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { type ComponentProps, memo, useState } from 'react';
 import { destinationById } from '../../core/piece/destinations';
 import type { CampaignInfo, PieceInfo } from '../shared/api';
+import { RenameField } from '../shared/RenameField';
+import { Thumbnail } from '../shared/Thumbnail';
 import { dayInWords } from './days';
 import type { PieceActions } from './piece-actions';
 import { PieceMenu } from './PieceMenu';
 import css from './Pieces.module.css';
 import { Standing } from './Standing';
-import { thumbnailOf } from './thumbnail';
 
 interface Props {
   piece: PieceInfo;
@@ -36,15 +37,8 @@ function Picture({ piece: p, side }: { piece: PieceInfo; side?: number }) {
         Damaged: open it to restore an earlier version
       </Text>
     );
-  return (
-    // eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size
-    <img
-      src={thumbnailOf(p, side)}
-      alt=""
-      loading="lazy"
-      style={{ aspectRatio: `${p.sizes[0]?.width} / ${p.sizes[0]?.height}` }}
-    />
-  );
+  const [base] = p.sizes;
+  return <Thumbnail of={p} side={side} style={{ aspectRatio: `${base?.width} / ${base?.height}` }} />;
 }
 
 function Choose({ piece, chosen, choosing, onChoose }: Pick<Props, 'piece' | 'chosen' | 'choosing' | 'onChoose'>) {
@@ -63,23 +57,12 @@ function Choose({ piece, chosen, choosing, onChoose }: Pick<Props, 'piece' | 'ch
 
 function Renaming({ piece, act, onDone }: { piece: PieceInfo; act: PieceActions; onDone: () => void }) {
   return (
-    <TextInput
-      size="xs"
-      autoFocus
+    <RenameField
       className={css.rename}
-      aria-label={`Name of ${piece.name}`}
-      defaultValue={piece.name}
-      onFocus={(e) => e.currentTarget.select()}
-      onBlur={(e) => {
+      name={piece.name}
+      onDone={(name) => {
         onDone();
-        act.rename(piece, e.currentTarget.value);
-      }}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') e.currentTarget.blur();
-        if (e.key === 'Escape') {
-          e.currentTarget.value = piece.name;
-          e.currentTarget.blur();
-        }
+        act.rename(piece, name);
       }}
     />
   );

@@ -40,7 +40,8 @@ export function Pieces({ list, view, campaigns, archived, act }: Props) {
         ? Math.max(1, Math.floor((width + CARD.gap) / (CARD.width + CARD.gap)))
         : USUAL_COLUMNS,
     // What has not come yet has its place already.
-    count = Math.ceil(Math.max(items.length, list.more ? list.total : 0) / columns);
+    there = Math.max(items.length, list.more ? list.total : 0),
+    count = Math.ceil(there / columns);
   const [offset, setOffset] = useState(0);
   useEffect(() => {
     const at = top.current ? top.current.getBoundingClientRect().top + window.scrollY : 0;
@@ -93,7 +94,7 @@ export function Pieces({ list, view, campaigns, archived, act }: Props) {
   };
   const lineOf = (index: number) =>
     Array.from({ length: columns }, (_, i) => index * columns + i)
-      .filter((i) => i < Math.max(items.length, list.more ? list.total : 0))
+      .filter((i) => i < there)
       .map((i) =>
         items[i] ? (
           one(items[i])

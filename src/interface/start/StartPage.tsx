@@ -1,7 +1,7 @@
 'use client';
 // The start page: campaigns with their pieces, a new piece from a destination or a size, or from a photo dropped
 // anywhere.
-import { ActionIcon, Anchor, Button, Group, Stack, Text, TextInput, Title, Tooltip } from '@mantine/core';
+import { ActionIcon, Anchor, Button, Group, Stack, Text, Title, Tooltip } from '@mantine/core';
 import { useHotkeys, useMounted } from '@mantine/hooks';
 import { notifications } from '@mantine/notifications';
 import {
@@ -10,7 +10,6 @@ import {
   IconLayoutGrid,
   IconPhotoUp,
   IconPlus,
-  IconSearch,
   IconTemplate,
   IconTextScan2,
   IconTrash,
@@ -36,6 +35,7 @@ import { Filters } from './Filters';
 import { NewPiece } from './NewPiece';
 import { usePieceActions } from './piece-actions';
 import { Pieces } from './Pieces';
+import { SearchField } from '../shared/SearchField';
 import css from './StartPage.module.css';
 import { type FirstPieces, usePieceList } from './use-list';
 import { addressOf, isFiltered, type Wanted } from './wanted';
@@ -60,8 +60,14 @@ export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: 
   const pieces = usePieceList(wanted, first);
   const [templating, setTemplating] = useState<StoredPiece | null>(null);
   const [dating, setDating] = useState<readonly PieceInfo[] | null>(null);
-  const changed = useCallback(() => void api.campaigns().then(setCampaigns, () => {}), []);
-  const act = usePieceActions(pieces, { campaigns, changed, template: setTemplating, due: setDating });
+  const { reload } = pieces,
+    changed = useCallback(() => void api.campaigns().then(setCampaigns, () => {}), []),
+    /** Pieces were changed: they are asked for anew, and campaigns with them. */
+    refresh = useCallback(() => {
+      reload();
+      changed();
+    }, [reload, changed]);
+  const act = usePieceActions(pieces, { campaigns, refresh, template: setTemplating, due: setDating });
   const narrow = (how: Partial<Wanted>): void => setWanted((w) => ({ ...w, ...how }));
   useEffect(() => window.history.replaceState(window.history.state, '', addressOf(wanted)), [wanted]);
   const files = useRef<HTMLInputElement>(null),
@@ -84,8 +90,7 @@ export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: 
         </>
       ),
     });
-    changed();
-    pieces.reload();
+    refresh();
   };
   const begin = async (file: File | undefined): Promise<void> => {
     if (!file) return;
@@ -139,14 +144,12 @@ export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: 
           Headlines that stay readable, photographs that survive
         </Text>
         <Group gap="xs" className={css.doing}>
-          <TextInput
+          <SearchField
             size="xs"
             className={css.search}
-            leftSection={<IconSearch size={14} />}
-            placeholder="Search pieces"
-            aria-label="Search pieces"
+            what="Search pieces"
             value={wanted.search ?? ''}
-            onChange={(e) => narrow({ search: e.currentTarget.value || undefined })}
+            onChange={(v) => narrow({ search: v || undefined })}
           />
           <Button
             size="xs"
@@ -341,25 +344,8 @@ export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: 
           }
         />
       )}
-      {dating && (
-        <DueDay
-          pieces={dating}
-          onClose={() => setDating(null)}
-          onDone={() => {
-            pieces.reload();
-            changed();
-          }}
-        />
-      )}
-      {bin && (
-        <Bin
-          onClose={() => setBin(false)}
-          onBack={() => {
-            pieces.reload();
-            changed();
-          }}
-        />
-      )}
+      {dating && <DueDay pieces={dating} onClose={() => setDating(null)} onDone={refresh} />}
+      {bin && <Bin onClose={() => setBin(false)} onBack={refresh} />}
     </div>
   );
 }

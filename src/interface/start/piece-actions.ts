@@ -22,33 +22,36 @@ export interface PieceActions {
 /** Copies that are made at once. */
 const MOST_COPIES = 50;
 
-const called = (pieces: readonly PieceInfo[]): string =>
+/** Ids of pieces by what they have in common. */
+export function idsBy<T>(pieces: readonly PieceInfo[], of: (piece: PieceInfo) => T): Map<T, string[]> {
+  const out = new Map<T, string[]>();
+  for (const p of pieces) out.set(of(p), [...(out.get(of(p)) ?? []), p.id]);
+  return out;
+}
+
+export const called = (pieces: readonly PieceInfo[]): string =>
   pieces.length === 1 ? pieces[0].name : `${pieces.length} pieces`;
 const are = (pieces: readonly PieceInfo[]): string => (pieces.length === 1 ? 'is' : 'are');
 
-/** @param changed campaigns have other pieces, or another cover */
+/** @param refresh asks for pieces and campaigns anew */
 export function usePieceActions(
   list: PieceList,
   more: {
     campaigns: readonly CampaignInfo[];
-    changed: () => void;
+    refresh: () => void;
     template: (piece: StoredPiece) => void;
     due: (pieces: readonly PieceInfo[]) => void;
   },
 ): PieceActions {
-  const { change, reload } = list,
-    { campaigns, changed, template, due } = more;
+  const { change } = list,
+    { campaigns, refresh, template, due } = more;
   return useMemo(() => {
     /** Does it, says so, and can take it back. */
     const doing = async (what: () => Promise<unknown>, says: string, undo: () => Promise<unknown>): Promise<void> => {
-      const after = (): void => {
-        reload();
-        changed();
-      };
       try {
         await what();
-        after();
-        showUndo(says, '', () => undo().then(after));
+        refresh();
+        showUndo(says, '', () => undo().then(refresh));
       } catch (e) {
         wentWrong(e);
       }
@@ -83,9 +86,7 @@ export function usePieceActions(
           () => api.changePieces(idsOf(pieces), { campaign: to.id }),
           `${called(pieces)} ${are(pieces)} in ${to.name} now`,
           async () => {
-            const from = new Map<string, string[]>();
-            for (const p of pieces) from.set(p.campaign, [...(from.get(p.campaign) ?? []), p.id]);
-            for (const [campaign, ids] of from) await api.changePieces(ids, { campaign });
+            for (const [campaign, ids] of idsBy(pieces, (p) => p.campaign)) await api.changePieces(ids, { campaign });
           },
         ),
       archive: (pieces, archived) =>
@@ -100,13 +101,9 @@ export function usePieceActions(
           () => {
             const gone = new Set(idsOf(pieces));
             change((all) => all.filter((p) => !gone.has(p.id)));
-            reload();
-            changed();
+            refresh();
           },
-          () => {
-            reload();
-            changed();
-          },
+          refresh,
         ),
       asCover: (piece) => {
         const before = campaigns.find((c) => c.id === piece.campaign);
@@ -125,5 +122,5 @@ export function usePieceActions(
       },
       due,
     };
-  }, [change, reload, campaigns, changed, template, due]);
+  }, [change, campaigns, refresh, template, due]);
 }

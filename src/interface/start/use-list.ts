@@ -54,7 +54,6 @@ export function usePieceList(wanted: Wanted, first: FirstPieces): PieceList {
         try {
           const found = await api.standings(ids, going.signal);
           change((all) => all.map((p) => (found[p.id] ? { ...p, standing: found[p.id] } : p)));
-          await new Promise((r) => requestAnimationFrame(r));
         } catch {
           // It is a help, no promise: the next look asks again.
           return;

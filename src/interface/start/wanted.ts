@@ -1,12 +1,11 @@
 // Which pieces the start page shows, and how: kept in its address, so that a reload and the way back find it again.
-import { SORT_IDS, VERDICT_IDS } from '../../contract/pieces';
+import { FALLING, SORT_IDS, type SortId, VERDICT_IDS } from '../../contract/pieces';
 
-export type Sort = (typeof SORT_IDS)[number];
 export interface Wanted {
   campaign?: string;
   archived?: boolean;
   search?: string;
-  sort: Sort;
+  sort: SortId;
   /** The other way than the order usually goes. */
   turned?: boolean;
   view: 'cards' | 'table';
@@ -22,7 +21,7 @@ export interface Wanted {
 export const FILTERS = ['destination', 'verdict', 'font', 'colour', 'photo', 'from', 'to'] as const;
 export type Filter = (typeof FILTERS)[number];
 
-export const SORT_WORDS: Record<Sort, string> = {
+export const SORT_WORDS: Record<SortId, string> = {
   changed: 'Latest changed',
   created: 'Latest begun',
   name: 'Name',
@@ -31,8 +30,6 @@ export const SORT_WORDS: Record<Sort, string> = {
   slides: 'Most slides',
   due: 'Due first',
 };
-/** Which of them fall from the largest or the latest. */
-const FALLING: readonly Sort[] = ['changed', 'created', 'slides'];
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const text = (v: string | null | undefined): string | undefined => v?.trim().slice(0, 200) || undefined;

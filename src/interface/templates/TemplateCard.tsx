@@ -8,6 +8,7 @@ import type { StoredPiece } from '../shared/api';
 import { Painted } from '../shared/Painted';
 import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
 import { NamePlaces } from './NamePlaces';
+import { Thumbnail } from '../shared/Thumbnail';
 import css from './Templates.module.css';
 import type { Tried } from './trying';
 
@@ -42,14 +43,7 @@ export function TemplateCard({
           {tried ? (
             <Painted pixels={tried.preview.picture} className={css.picture} />
           ) : (
-            // Painted by our own server at this size.
-            // eslint-disable-next-line @next/next/no-img-element
-            <img
-              src={`/api/pieces/${id}/render?scale=${(480 / Math.max(size.width, size.height)).toFixed(3)}&look=${look}`}
-              alt=""
-              loading="lazy"
-              style={{ aspectRatio: ratio }}
-            />
+            <Thumbnail of={{ id, look, sizes: [size] }} side={480} style={{ aspectRatio: ratio }} />
           )}
           {making && (
             <span className={css.making}>

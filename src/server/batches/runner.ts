@@ -86,8 +86,15 @@ export function restBatches(): void {
 
 const takerOf = (): string => `${runner().id}-${nanoid(8)}`;
 
+/** Batches as they are made from, read once for all their rows: what rows are made of does not change. */
+const batches = new LRUCache<string, Batch>({ max: 20, ttl: 60_000 });
+async function batchOf(id: string): Promise<Batch> {
+  let batch = batches.get(id);
+  if (!batch) batches.set(id, (batch = await readBatch(id)));
+  return batch;
+}
+
 async function hand(): Promise<void> {
-  const known = new Map<string, Batch>();
   for (;;) {
     let row: TakenRow | null;
     const taker = takerOf();
@@ -101,10 +108,8 @@ async function hand(): Promise<void> {
     if (!row) return;
     lendHand();
     if (row.number === 0) continue;
-    let batch = known.get(row.batch);
     try {
-      if (!batch) known.set(row.batch, (batch = await readBatch(row.batch)));
-      await makeRow(batch, row, taker);
+      await makeRow(await batchOf(row.batch), row, taker);
     } catch (e) {
       // What cannot be kept now is taken again once its time is over.
       console.error(e);
@@ -113,17 +118,12 @@ async function hand(): Promise<void> {
   }
 }
 
-/** Batches as they are made from, read once for all their rows. */
-const batches = new LRUCache<string, Batch>({ max: 20, ttl: 60_000 });
-
 /** Makes a row that a queue handed out, unless it is done, somebody is at it, or its batch is paused. */
 export async function makeHandedRow(at: { batch: string; number: number }): Promise<void> {
   const taker = takerOf(),
     row = await takeRow(taker, at);
   if (!row || row.number === 0) return;
-  let batch = batches.get(at.batch);
-  if (!batch) batches.set(at.batch, (batch = await readBatch(at.batch)));
-  await makeRow(batch, row, taker);
+  await makeRow(await batchOf(at.batch), row, taker);
 }
 
 /** Answers that may be another in a moment: all members are busy, or one was ended from outside. */

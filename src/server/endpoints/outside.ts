@@ -1,7 +1,7 @@
 // Pictures from a picture service.
 import type { outside } from '../../contract/outside';
 import { asked, run, signalOf } from '../crew/crews';
-import { changePicture, noteCredit, notePictures } from '../pictures/traits';
+import { changePicture, noteCredit } from '../pictures/traits';
 import { simulated } from '../pictures/simulated';
 import { type Handlers, reply } from './handler';
 
@@ -19,7 +19,6 @@ export const outsideHandlers: Handlers<typeof outside> = {
       asset = await run('addPicture', { bytes, name: about.title, listed: true }, asked(request));
     await changePicture(asset.id, { tags: about.tags });
     await noteCredit(asset.id, about.credit);
-    await notePictures(20);
     return reply({ ...asset, tags: about.tags, credit: about.credit }, { location: `/api/assets/${asset.id}` });
   },
 };

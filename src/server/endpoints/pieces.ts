@@ -116,7 +116,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     return saved(await savePiece(params.id, over, piece));
   },
   'GET /api/pieces/traits': async ({ query }) => reply(await traitsThere(query)),
-  'PATCH /api/pieces': async ({ body: { ids, ...how } }) => reply(await changePieces(ids, how)),
+  'POST /api/pieces/changes': async ({ body: { ids, ...how } }) => reply(await changePieces(ids, how)),
   'POST /api/pieces/copies': async ({ body }) => reply(await copyPieces(body.ids)),
   'POST /api/pieces/standings': async ({ request, body }) => reply(await standingsOf(body.ids, asked(request))),
   'POST /api/pieces/{id}': async ({ params }) => reply((await changePieces([params.id], { binned: false }))[0]),

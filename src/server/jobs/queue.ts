@@ -81,35 +81,32 @@ const within = <T>(ms: number, what: Promise<T>): Promise<T> => {
   return Promise.race([what, late]).finally(() => clearTimeout(timer));
 };
 
-/** Is there a queue that answers, and somebody who takes from it? */
-async function taken(): Promise<Line | null> {
+/** The queue, where it answers and somebody takes from it, and how many do. */
+async function taken(): Promise<{ l: Line; workers: number } | null> {
   const l = line();
   if (!l || l.redis.status !== 'ready') return null;
   try {
-    return (await within(PATIENCE, l.queue.getWorkersCount())) > 0 ? l : null;
+    const workers = await within(PATIENCE, l.queue.getWorkersCount());
+    return workers > 0 ? { l, workers } : null;
   } catch {
     return null;
   }
 }
 
 /** How many pictures are worth asking for at once. */
-export async function handsThere(): Promise<number> {
-  const l = await taken(),
-    workers = l ? await within(PATIENCE, l.queue.getWorkersCount()).catch(() => 1) : 1;
-  return CREWS.paint.members * Math.max(1, workers);
-}
+export const handsThere = async (): Promise<number> => CREWS.paint.members * ((await taken())?.workers ?? 1);
 
 /**
  * Hands rows of batches to the queue. One that lies there already is not added again.
  * @returns false where nobody would take them: they are to be made here
  */
 export async function rowsToQueue(rows: readonly RowJob[]): Promise<boolean> {
-  const l = await taken();
-  if (!l) return false;
+  const there = await taken();
+  if (!there) return false;
   try {
     await within(
       PATIENCE,
-      l.queue.addBulk(
+      there.l.queue.addBulk(
         rows.map((r) => ({
           name: 'row',
           data: r,
@@ -127,8 +124,10 @@ const resultKey = (id: string): string => `${NAME}:made:${id}`;
 
 /** A picture, made by whoever has room. @throws Problem as the crew does */
 export async function renderShared(ask: Render, how: Asked): Promise<Rendered> {
-  const l = await taken();
-  if (!l) return run('render', ask, how);
+  const there = await taken();
+  if (!there) return run('render', ask, how);
+  const { l } = there,
+    over = new AbortController();
   let job: Job | null = null;
   try {
     job = await within(
@@ -139,7 +138,7 @@ export async function renderShared(ask: Render, how: Asked): Promise<Rendered> {
         { removeOnComplete: { age: WAITS }, removeOnFail: { age: WAITS } },
       ),
     );
-    await Promise.race([job.waitUntilFinished(l.events), lost(l, how.signal)]);
+    await Promise.race([job.waitUntilFinished(l.events), lost(l, over.signal, how.signal)]);
     const bytes = await within(PATIENCE, l.redis.getBuffer(resultKey(job.id!)));
     if (!bytes) throw new Error('the result is gone');
     void l.redis.del(resultKey(job.id!)).catch(() => {});
@@ -154,21 +153,19 @@ export async function renderShared(ask: Render, how: Asked): Promise<Rendered> {
     }
     // Whatever became of the queue: the picture is made here.
     return run('render', ask, how);
+  } finally {
+    over.abort();
   }
 }
 
-/** Rejects once the queue is away, or nobody waits any more. */
-async function lost({ redis }: Line, signal?: AbortSignal): Promise<never> {
+/** Rejects once the queue is away, or nobody waits any more. @param over ends listening */
+function lost({ redis }: Line, over: AbortSignal, signal?: AbortSignal): Promise<never> {
   return new Promise((_, no) => {
-    const end = (why: string): void => {
-      redis.off('close', closed);
-      signal?.removeEventListener('abort', left);
-      no(new Error(why));
-    };
-    const closed = (): void => end('the queue is away'),
-      left = (): void => end('nobody waits for it');
+    const closed = (): void => no(new Error('the queue is away')),
+      left = (): void => no(new Error('nobody waits for it'));
     redis.once('close', closed);
-    signal?.addEventListener('abort', left, { once: true });
+    signal?.addEventListener('abort', left, { once: true, signal: over });
+    over.addEventListener('abort', () => void redis.off('close', closed), { once: true });
     if (signal?.aborted) left();
   });
 }

@@ -1,9 +1,9 @@
 // The library: pictures that are shown in it, found by names, tags, colours, shape and where they are used.
-import type { Credit } from '../../contract/shapes';
-import { isNearColour } from '../../core/piece/traits';
+import type { Credit, Orientation } from '../../contract/shapes';
 import { type Asset, assetFrom, type AssetRow } from '../assets';
 import { holding, type Page, pageOf } from '../cursor';
 import { database } from '../database';
+import { coloursNear } from '../near-colours';
 
 export interface ListedAsset extends Asset {
   /** Pieces that show it. */
@@ -18,18 +18,20 @@ export interface WantedAssets {
   search?: string;
   /** #rrggbb */
   colour?: string;
-  orientation?: 'landscape' | 'portrait' | 'square';
+  orientation?: Orientation;
   /** Those that its pieces show. */
   campaign?: string;
 }
 
 /** OKLab distance within which a picture has a colour that is asked for. */
 export const NEAR_COLOUR = 0.09;
-const ORIENTED = {
-  landscape: 'width > height * 1.05',
-  portrait: 'height > width * 1.05',
-  square: 'width <= height * 1.05 AND height <= width * 1.05',
-} as const;
+/** A picture is square whose longer side is no more times its shorter one. */
+export const SQUARE = 1.05;
+const ORIENTED: Record<Orientation, string> = {
+  landscape: `width > height * ${SQUARE}`,
+  portrait: `height > width * ${SQUARE}`,
+  square: `width <= height * ${SQUARE} AND height <= width * ${SQUARE}`,
+};
 
 /** Pictures of the library, newest first, with the pieces that show them. @throws Problem 400 for a broken cursor */
 export async function listAssets(at: WantedAssets & { cursor?: string; limit: number }): Promise<Page<ListedAsset>> {
@@ -55,8 +57,7 @@ export async function listAssets(at: WantedAssets & { cursor?: string; limit: nu
         .select('asset_id'),
     );
   if (at.colour !== undefined) {
-    const all = await database()('asset_traits').where({ kind: 'colour' }).distinct('value').pluck<string[]>('value'),
-      near = all.filter((c) => isNearColour(c, at.colour!, NEAR_COLOUR));
+    const near = await coloursNear('asset_traits', at.colour, NEAR_COLOUR);
     void query.whereIn('id', (q) =>
       q.from('asset_traits').where({ kind: 'colour' }).whereIn('value', near).select('asset_id'),
     );

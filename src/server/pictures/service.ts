@@ -1,6 +1,6 @@
 // A picture service, from which pictures are taken into the library. A real one would be a file beside the simulated
 // one, and take its place here.
-import type { Credit } from '../../contract/shapes';
+import type { Credit, Orientation } from '../../contract/shapes';
 
 export interface OutsidePicture {
   id: string;
@@ -14,7 +14,7 @@ export interface OutsideSearch {
   search?: string;
   /** #rrggbb */
   colour?: string;
-  orientation?: 'landscape' | 'portrait' | 'square';
+  orientation?: Orientation;
   /** From 1. */
   page: number;
 }

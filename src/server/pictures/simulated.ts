@@ -5,10 +5,11 @@ import { join } from 'node:path';
 import { LRUCache } from 'lru-cache';
 import sharp from 'sharp';
 import type { OutsideAnswers } from '../../contract/outside';
+import type { Orientation } from '../../contract/shapes';
 import { isNearColour } from '../../core/piece/traits';
 import { DECODING } from '../assets';
 import { notFound, Problem } from '../problem';
-import { NEAR_COLOUR } from './library';
+import { NEAR_COLOUR, SQUARE } from './library';
 import type { OutsidePicture, PictureService } from './service';
 import { coloursIn } from './traits';
 
@@ -48,8 +49,8 @@ const allColours = (): Promise<Map<string, string[]>> =>
     return out;
   }));
 
-export const orientationOf = ({ width, height }: { width: number; height: number }) =>
-  width > height * 1.05 ? 'landscape' : height > width * 1.05 ? 'portrait' : 'square';
+const orientationOf = ({ width, height }: OutsidePicture): Orientation =>
+  width > height * SQUARE ? 'landscape' : height > width * SQUARE ? 'portrait' : 'square';
 
 const slowly = (signal?: AbortSignal): Promise<void> =>
   new Promise((done) => {

@@ -1,8 +1,9 @@
 // Lists of pieces: filtered, sorted, searched, page by page.
 import type { Knex } from 'knex';
-import { isNearColour } from '../../core/piece/traits';
+import { FALLING, type SortId } from '../../contract/pieces';
 import { database } from '../database';
-import { holdingSmall, type Order, type Page, pageOf } from '../cursor';
+import { holdingSmall, type Page, pageOf } from '../cursor';
+import { coloursNear } from '../near-colours';
 import { Problem } from '../problem';
 import { opened } from './document';
 import { type House, houseIfWhole } from './house';
@@ -20,21 +21,18 @@ import {
 /** Has somebody read it as it looks now? */
 const KNOWN = `(pieces.verdict IS NOT NULL AND pieces.weighed = CONCAT(pieces.revision, '.', ${HOUSE_REVISION}))`;
 
-/** By what a list is in order, and which way first. */
-export const SORTS = {
-  changed: { by: 'pieces.changed_at', falling: true },
-  created: { by: 'pieces.created_at', falling: true },
-  name: { by: 'LOWER(pieces.name)', falling: false },
+/** By what a list is in order: expressions that are never null. */
+const SORTED_BY: Record<SortId, string> = {
+  changed: 'pieces.changed_at',
+  created: 'pieces.created_at',
+  name: 'LOWER(pieces.name)',
   // The weakest text first: by verdict, then by how much of what it needs it has; what nobody has read comes last.
-  verdict: {
-    by: `IF(${KNOWN}, pieces.verdict * 10 + LEAST(CAST(IFNULL(pieces.ratio / NULLIF(pieces.needed, 0), 0) AS DECIMAL(8,3)), 9), 99)`,
-    falling: false,
-  },
-  kept: { by: `IF(${KNOWN} AND pieces.kept IS NOT NULL, CAST(pieces.kept AS DECIMAL(8,2)), 999)`, falling: false },
-  slides: { by: 'pieces.slides', falling: true },
-  due: { by: "IFNULL(pieces.due_on, '9999-12-31')", falling: false },
-} as const satisfies Record<string, Order>;
-export type Sort = keyof typeof SORTS;
+  verdict: `IF(${KNOWN}, pieces.verdict * 10
+    + LEAST(CAST(IFNULL(pieces.ratio / NULLIF(pieces.needed, 0), 0) AS DECIMAL(8,3)), 9), 99)`,
+  kept: `IF(${KNOWN} AND pieces.kept IS NOT NULL, CAST(pieces.kept AS DECIMAL(8,2)), 999)`,
+  slides: 'pieces.slides',
+  due: "IFNULL(pieces.due_on, '9999-12-31')",
+};
 
 /** Which pieces are meant. */
 export interface Wanted {
@@ -63,25 +61,23 @@ const inTraits = (q: Knex.QueryBuilder, kind: string, values: readonly string[])
       .select('piece_id'),
   );
 
-/** Restricts a query to pieces that are meant; templates are none. */
-async function restrict(q: Knex.QueryBuilder, w: Wanted): Promise<void> {
-  if (w.bin) void q.whereNotNull('pieces.deleted_at');
-  else {
-    void q.whereNull('pieces.deleted_at').where('pieces.template', false);
-    if (w.archived) void q.whereNotNull('pieces.archived_at');
-    else void q.whereNull('pieces.archived_at');
-  }
-  if (w.campaign !== undefined) void q.where('pieces.campaign_id', w.campaign);
+/** Pieces that are no templates, of a campaign, or archived ones. */
+function within(q: Knex.QueryBuilder, w: Pick<Wanted, 'campaign' | 'archived'>): void {
+  void q.whereNull('pieces.deleted_at').where('pieces.template', false);
+  if (w.archived) void q.whereNotNull('pieces.archived_at');
+  else void q.whereNull('pieces.archived_at');
+  inCampaign(q, w.campaign);
+}
+const inCampaign = (q: Knex.QueryBuilder, campaign: string | undefined): void =>
+  void (campaign !== undefined && q.where('pieces.campaign_id', campaign));
+
+/** Restricts a query to pieces that are meant. @param colours that are as good as the one that is asked for */
+function restrict(q: Knex.QueryBuilder, w: Wanted, colours: readonly string[]): void {
+  if (w.bin) inCampaign(q.whereNotNull('pieces.deleted_at'), w.campaign);
+  else within(q, w);
   if (w.destination !== undefined) inTraits(q, 'destination', [w.destination]);
   if (w.font !== undefined) inTraits(q, 'font', [w.font]);
-  if (w.colour !== undefined) {
-    const all = await database()('piece_traits').where({ kind: 'colour' }).distinct('value').pluck<string[]>('value');
-    inTraits(
-      q,
-      'colour',
-      all.filter((c) => isNearColour(c, w.colour!)),
-    );
-  }
+  if (w.colour !== undefined) inTraits(q, 'colour', colours);
   if (w.photo !== undefined)
     void q.whereIn('pieces.id', (t) => t.from('piece_assets').where({ asset_id: w.photo }).select('piece_id'));
   if (w.verdict === 'unread') void q.whereRaw(`NOT ${KNOWN}`);
@@ -101,13 +97,14 @@ export interface PieceList extends Page<PieceSummary> {
  * Pieces that are no templates, or whatever is in the bin. @throws Problem 400 for a broken cursor
  */
 export async function listPieces(
-  at: Wanted & { cursor?: string; limit: number; sort?: Sort; order?: 'asc' | 'desc' },
+  at: Wanted & { cursor?: string; limit: number; sort?: SortId; order?: 'asc' | 'desc' },
 ): Promise<PieceList> {
-  const { by, falling }: Order = SORTS[at.sort ?? 'changed'],
-    order = { by, falling: at.order ? at.order === 'desc' : falling },
+  const sort = at.sort ?? 'changed',
+    order = { by: SORTED_BY[sort], falling: at.order ? at.order === 'desc' : FALLING.includes(sort) },
     query = listedPieces(),
     count = database()('pieces').count({ n: '*' });
-  await Promise.all([restrict(query, at), restrict(count, at)]);
+  const colours = at.colour === undefined ? [] : await coloursNear('piece_traits', at.colour);
+  for (const q of [query, count]) restrict(q, at, colours);
   const [page, counted] = await Promise.all([
     pageOf<ListedRow, PieceSummary>(query, order, at, fromRow, 'pieces.id'),
     at.cursor === undefined ? (count.first() as unknown as Promise<{ n: number }>) : null,
@@ -127,48 +124,36 @@ const MOST_FOUND = 40;
 export async function traitsThere(
   w: Pick<Wanted, 'campaign' | 'archived'>,
 ): Promise<Record<'destination' | 'font' | 'colour' | 'photo', Found[]>> {
-  const traits = (kind: string): Promise<Found[]> =>
-    within(database()('piece_traits').join('pieces', 'pieces.id', 'piece_traits.piece_id').where({ kind }), w)
-      .groupBy('value')
-      .orderByRaw('COUNT(*) DESC, value')
-      .limit(MOST_FOUND)
-      .select('value', 'value as name', database().raw('COUNT(*) AS pieces')) as unknown as Promise<Found[]>;
+  const found = async (q: Knex.QueryBuilder, value: string, name = value): Promise<Found[]> =>
+      (
+        (await q
+          .modify(within, w)
+          .groupBy(value, name)
+          .orderByRaw('COUNT(*) DESC, ??', [name])
+          .limit(MOST_FOUND)
+          .select(`${value} as value`, `${name} as name`)
+          .count({ pieces: '*' })) as Found[]
+      ).map((f) => ({ ...f, pieces: Number(f.pieces) })),
+    traits = (kind: string): Promise<Found[]> =>
+      found(
+        database()('piece_traits').join('pieces', 'pieces.id', 'piece_traits.piece_id').where({ kind }),
+        'piece_traits.value',
+      );
   const [destination, font, colour, photo] = await Promise.all([
     traits('destination'),
     traits('font'),
     traits('colour'),
-    within(
+    found(
       database()('piece_assets')
         .join('pieces', 'pieces.id', 'piece_assets.piece_id')
         .join('assets', 'assets.id', 'piece_assets.asset_id')
         .where('assets.listed', true),
-      w,
-    )
-      .groupBy('assets.id', 'assets.name')
-      .orderByRaw('COUNT(*) DESC, assets.name')
-      .limit(MOST_FOUND)
-      .select('assets.id as value', 'assets.name as name', database().raw('COUNT(*) AS pieces')) as unknown as Promise<
-      Found[]
-    >,
+      'assets.id',
+      'assets.name',
+    ),
   ]);
-  const numbered = (all: Found[]): Found[] => all.map((f) => ({ ...f, pieces: Number(f.pieces) }));
-  return {
-    destination: numbered(destination),
-    font: numbered(font),
-    colour: numbered(colour),
-    photo: numbered(photo),
-  };
+  return { destination, font, colour, photo };
 }
-
-const within = (q: Knex.QueryBuilder, w: Pick<Wanted, 'campaign' | 'archived'>): Knex.QueryBuilder =>
-  q
-    .whereNull('pieces.deleted_at')
-    .where('pieces.template', false)
-    .modify((all) => {
-      if (w.archived) void all.whereNotNull('pieces.archived_at');
-      else void all.whereNull('pieces.archived_at');
-      if (w.campaign !== undefined) void all.where('pieces.campaign_id', w.campaign);
-    });
 
 /**
  * Templates with their documents, latest changed first. One that is damaged is left out.

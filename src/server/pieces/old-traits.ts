@@ -22,8 +22,8 @@ export async function noteOldTraits(): Promise<number> {
       after = id;
       try {
         const piece = opened(document);
-        await database()('pieces').where({ id, revision }).update(listedColumns(piece));
-        await noteTraits(database(), id, revision, piece);
+        await noteTraits(database(), id, piece);
+        await database()('pieces').where({ id, revision }).update(listedColumns(piece, revision));
         n++;
       } catch (e) {
         // A damaged one is said to be when it is opened.

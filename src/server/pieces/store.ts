@@ -12,7 +12,7 @@ import { campaignFor } from './campaigns';
 import { opened } from './document';
 import { type House, houseIfWhole } from './house';
 import { readRevision, thin } from './revisions';
-import { listedColumns, noteTraits, type Row, summaryOfPiece } from './summary';
+import { addTraits, listedColumns, noteTraits, type Row, summaryOfPiece } from './summary';
 
 export interface StoredPiece {
   id: string;
@@ -80,7 +80,7 @@ export async function insertPiece(
     id,
     campaign_id: campaign,
     name: nameOf(piece).slice(0, 200),
-    ...listedColumns(piece),
+    ...listedColumns(piece, 1),
     revision: 1,
     document,
     template: piece.template === true,
@@ -90,7 +90,7 @@ export async function insertPiece(
   await trx('revisions').insert({ piece_id: id, revision: 1, kind: 'saved', document, saved_at: at });
   // None of it is there yet: looking for what to take away would lock its neighbours.
   await addAssets(trx, id, assetsOf(piece));
-  await noteTraits(trx, id, 1, piece);
+  await addTraits(trx, id, piece);
 }
 
 export interface StoredDocument {
@@ -186,7 +186,7 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
       .where({ id })
       .update({
         name: nameOf(piece).slice(0, 200),
-        ...listedColumns(piece),
+        ...listedColumns(piece, revision),
         revision,
         document,
         template: piece.template === true,
@@ -195,7 +195,7 @@ export async function savePiece(id: string, over: number, piece: Piece): Promise
       });
     await trx('revisions').insert({ piece_id: id, revision, kind: 'saved', document, saved_at: now });
     await noteAssets(trx, id, piece);
-    await noteTraits(trx, id, revision, piece);
+    await noteTraits(trx, id, piece);
     await thin(trx, id, now);
     return { stored: { ...row, revision, changed_at: now } };
   });

@@ -60,7 +60,8 @@ export const VERDICT_NUMBERS = { lost: 0, strained: 1, clear: 2, none: 3 } as co
 const VERDICTS = ['lost', 'strained', 'clear', null] as const;
 
 /** The columns that follow from a document, of which lists are made. */
-export const listedColumns = (piece: Piece) => ({
+export const listedColumns = (piece: Piece, revision: number) => ({
+  traits_of: revision,
   // In small letters: so it is searched, as fast as bytes are compared.
   words: `${nameOf(piece)}\n${searchedIn(piece)}`.toLowerCase(),
   slides: piece.slides.length,
@@ -71,13 +72,28 @@ export const listedColumns = (piece: Piece) => ({
   }),
 });
 
-/** Notes by what a piece is found. */
-export async function noteTraits(trx: Knex, id: string, revision: number, piece: Piece): Promise<void> {
-  const traits = traitsOf(piece),
-    rows = TRAITS.flatMap((kind) => traits[kind].map((value) => ({ piece_id: id, kind, value: value.slice(0, 120) })));
-  await trx('piece_traits').where({ piece_id: id }).delete();
+const traitRows = (id: string, piece: Piece): { piece_id: string; kind: string; value: string }[] => {
+  const traits = traitsOf(piece);
+  return TRAITS.flatMap((kind) => traits[kind].map((value) => ({ piece_id: id, kind, value: value.slice(0, 120) })));
+};
+
+/** Notes by what a piece is found of which nothing is noted yet. */
+export async function addTraits(trx: Knex, id: string, piece: Piece): Promise<void> {
+  const rows = traitRows(id, piece);
   if (rows.length) await trx('piece_traits').insert(rows).onConflict(['kind', 'value', 'piece_id']).ignore();
-  await trx('pieces').where({ id }).update({ traits_of: revision });
+}
+
+/** Notes it anew where it is no longer what is noted: few saves change it. */
+export async function noteTraits(trx: Knex, id: string, piece: Piece): Promise<void> {
+  const told = (rows: readonly { kind: string; value: string }[]): string =>
+      JSON.stringify(rows.map((r) => [r.kind, r.value]).sort()),
+    noted = (await trx('piece_traits').where({ piece_id: id }).select('kind', 'value')) as {
+      kind: string;
+      value: string;
+    }[];
+  if (told(noted) === told(traitRows(id, piece))) return;
+  if (noted.length) await trx('piece_traits').where({ piece_id: id }).delete();
+  await addTraits(trx, id, piece);
 }
 
 const standingFrom = (r: ListedRow): Standing | null =>

@@ -4,7 +4,7 @@ import type { Layer } from '../../../core/kinds/layers';
 import type { LAYERS, LayersClip } from '../../../core/piece/clip';
 import { addLayer } from '../../../core/piece/edits';
 import { groupsAround } from '../../../core/piece/groups';
-import type { Piece } from '../../../core/piece/schema';
+import type { Piece, Slide } from '../../../core/piece/schema';
 import { putSwatch } from '../../../core/piece/swatches';
 import { swatchesOf } from '../../../core/values/swatches';
 import { currentSlide, edit, select, useBench } from '../state/store';
@@ -15,22 +15,23 @@ const state = useBench.getState;
 /** The validator beside it stays out of the bench; the compiler keeps the two the same. */
 const CLIP: typeof LAYERS = 'plavo-layers';
 
-/** Selected layers as text for the clipboard, with the swatches and groups they belong to; or null. */
+/** Some layers of a slide, with the swatches and groups they belong to. */
+export function clipOf(piece: Piece, slide: Pick<Slide, 'groups'>, layers: readonly Layer[]): LayersClip {
+  const wanted = new Set(layers.flatMap(swatchesOf));
+  return {
+    // A guest is copied as what it is on its own slide, where it is seen here.
+    layers: layers.map(({ guest, ...l }): Layer => (guest ? { ...l, id: guest.id, carry: null } : l) as Layer),
+    groups: slide.groups,
+    swatches: piece.swatches.filter((w) => wanted.has(w.id)),
+  };
+}
+
+/** Selected layers as text for the clipboard; or null. */
 export function copied(): string | null {
   const s = state(),
-    slide = currentSlide(s);
-  // A guest is copied as what it is on its own slide, where it is seen here.
-  const layers = slide.layers
-    .filter((l) => s.selection.includes(l.id))
-    .map(({ guest, ...l }): Omit<Layer, 'guest'> => (guest ? { ...l, id: guest.id, carry: null } : l));
-  if (!layers.length) return null;
-  const wanted = new Set(layers.flatMap(swatchesOf));
-  return JSON.stringify({
-    format: CLIP,
-    layers,
-    groups: slide.groups,
-    swatches: s.piece.swatches.filter((w) => wanted.has(w.id)),
-  });
+    slide = currentSlide(s),
+    layers = slide.layers.filter((l) => s.selection.includes(l.id));
+  return layers.length ? JSON.stringify({ format: CLIP, ...clipOf(s.piece, slide, layers) }) : null;
 }
 
 /** Lays copied layers where they were; aside where the same layer still stands there. */

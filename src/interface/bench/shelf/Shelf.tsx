@@ -11,16 +11,18 @@ import {
   SegmentedControl,
   Stack,
   Text,
-  TextInput,
   UnstyledButton,
 } from '@mantine/core';
-import { IconArrowLeft, IconPencil, IconSearch, IconTrash } from '@tabler/icons-react';
+import { IconArrowLeft, IconPencil, IconTrash } from '@tabler/icons-react';
 import { useCallback, useState } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
 import { api, type PieceInfo, type StoredPiece } from '../../shared/api';
 import { More } from '../../shared/More';
 import { usePages } from '../../shared/pages';
+import { RenameField } from '../../shared/RenameField';
+import { SearchField } from '../../shared/SearchField';
 import { showUndo } from '../../shared/undo-notice';
+import { Thumbnail } from '../../shared/Thumbnail';
 import { wentWrong } from '../../shared/went-wrong';
 import type { Part } from '../../../core/piece/part';
 import { useBench } from '../state/store';
@@ -56,21 +58,6 @@ export function Shelf({ onClose }: { onClose: () => void }) {
         {from === 'shelf' ? <Parts /> : <OtherPiece />}
       </div>
     </Drawer>
-  );
-}
-
-function Search({ what, value, onChange }: { what: string; value: string; onChange: (v: string) => void }) {
-  return (
-    <TextInput
-      size="xs"
-      mb="sm"
-      leftSection={<IconSearch size={14} />}
-      placeholder={what}
-      aria-label={what}
-      value={value}
-      onChange={(e) => onChange(e.currentTarget.value)}
-      data-autofocus
-    />
   );
 }
 
@@ -110,7 +97,7 @@ function Parts() {
   };
   return (
     <>
-      <Search what="Search the shelf" value={search} onChange={setSearch} />
+      <SearchField size="xs" mb="sm" what="Search the shelf" value={search} onChange={setSearch} data-autofocus />
       {!pages.items && !pages.error && <Loader size="sm" />}
       {pages.items?.length === 0 && (
         <Text fz="sm" c="dimmed">
@@ -127,19 +114,7 @@ function Parts() {
               <img src={`/api/parts/${p.id}/render`} alt="" loading="lazy" />
             </UnstyledButton>
             {renaming === p.id ? (
-              <TextInput
-                size="xs"
-                autoFocus
-                aria-label={`Name of ${p.name}`}
-                defaultValue={p.name}
-                onFocus={(e) => e.currentTarget.select()}
-                onBlur={(e) => rename(p.id, e.currentTarget.value, p.name)}
-                onKeyDown={(e) => {
-                  e.stopPropagation();
-                  if (e.key === 'Enter') e.currentTarget.blur();
-                  if (e.key === 'Escape') setRenaming(null);
-                }}
-              />
+              <RenameField name={p.name} onDone={(name) => rename(p.id, name, p.name)} />
             ) : (
               <Group gap={0} wrap="nowrap" justify="space-between">
                 <Text fz="sm" truncate>
@@ -184,15 +159,14 @@ function OtherPiece() {
   if (opened) return <PartsOf of={opened} onBack={() => setOpened(null)} />;
   return (
     <>
-      <Search what="Search pieces" value={search} onChange={setSearch} />
+      <SearchField size="xs" mb="sm" what="Search pieces" value={search} onChange={setSearch} data-autofocus />
       {!pages.items && !pages.error && <Loader size="sm" />}
       <div className={css.parts}>
         {pages.items
           ?.filter((p) => p.id !== here && !p.damaged)
           .map((p) => (
             <UnstyledButton key={p.id} className={css.part} data-other={p.id} onClick={() => void open(p)}>
-              {/* eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size */}
-              <img src={pictureOf(p, 1)} alt="" loading="lazy" />
+              <Thumbnail of={p} side={320} />
               <Text fz="sm" truncate>
                 {p.name}
               </Text>
@@ -203,9 +177,6 @@ function OtherPiece() {
     </>
   );
 }
-
-const pictureOf = ({ id, look, sizes: [base] }: Pick<PieceInfo, 'id' | 'look' | 'sizes'>, slide: number): string =>
-  `/api/pieces/${id}/render?slide=${slide}&look=${look}&scale=${Math.min(1, 320 / Math.max(base?.width ?? 320, base?.height ?? 320)).toFixed(3)}`;
 
 /** The layers of another piece, slide by slide, to take some of. */
 function PartsOf({ of: { id, look, piece }, onBack }: { of: StoredPiece; onBack: () => void }) {
@@ -233,8 +204,7 @@ function PartsOf({ of: { id, look, piece }, onBack }: { of: StoredPiece; onBack:
           {piece.name}
         </Text>
       </Group>
-      {/* eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size */}
-      <img className={css.whole} src={pictureOf({ id, look, sizes: piece.sizes as never }, at + 1)} alt="" />
+      <Thumbnail className={css.whole} of={{ id, look, sizes: piece.sizes }} side={320} slide={at + 1} />
       {piece.slides.length > 1 && (
         <Group gap={4}>
           {piece.slides.map((s, i) => (

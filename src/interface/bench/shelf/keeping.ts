@@ -2,26 +2,16 @@
 import type { Layer } from '../../../core/kinds/layers';
 import type { Part } from '../../../core/piece/part';
 import type { Piece, Slide } from '../../../core/piece/schema';
-import { swatchesOf } from '../../../core/values/swatches';
 import { api } from '../../shared/api';
 import { showUndo } from '../../shared/undo-notice';
 import { wentWrong } from '../../shared/went-wrong';
-import { layClip } from '../commands/clipboard';
+import { clipOf, layClip } from '../commands/clipboard';
 import { currentSlide, useBench } from '../state/store';
 
 /** Some layers of a slide as a part. */
 export function partFrom(piece: Piece, slide: Pick<Slide, 'groups'>, layers: readonly Layer[]): Part {
-  const wanted = new Set(layers.flatMap(swatchesOf)),
-    { width, height, shownWidth } = piece.sizes[0];
-  return {
-    size: { width, height, shownWidth },
-    layers: layers.map((l): Layer => {
-      const { guest, ...own } = l;
-      return (guest ? { ...own, id: guest.id } : own) as Layer;
-    }),
-    groups: slide.groups,
-    swatches: piece.swatches.filter((w) => wanted.has(w.id)),
-  };
+  const { width, height, shownWidth } = piece.sizes[0];
+  return { size: { width, height, shownWidth }, ...clipOf(piece, slide, layers) };
 }
 
 /** What a part is called: by its group, by its only layer, or by its first and how many more. */
@@ -52,8 +42,8 @@ export async function layPart(part: Part): Promise<void> {
   // The validator that comes with it is only needed now.
   const { fittedTo } = await import('../../../core/piece/part'),
     { piece } = useBench.getState(),
-    clip = fittedTo(part, piece.sizes[0]);
-  layClip(clip);
+    [base] = piece.sizes;
+  layClip(fittedTo(part, base));
 }
 
 /** Lays a part of the shelf. */

@@ -1,24 +1,13 @@
 'use client';
 // Photos of a picture service: searched, paged, taken into the library with whose they are. The service is simulated,
 // and so is what it does when it is slow or refuses.
-import {
-  Alert,
-  Button,
-  Group,
-  Loader,
-  Pagination,
-  Select,
-  SimpleGrid,
-  Text,
-  TextInput,
-  UnstyledButton,
-} from '@mantine/core';
+import { Alert, Button, Group, Loader, Pagination, Select, SimpleGrid, Text, UnstyledButton } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
-import { IconSearch } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import type { OutsideAnswers } from '../../../contract/outside';
 import { api, type AssetInfo, inWords } from '../api';
 import { wentWrong } from '../went-wrong';
+import { SearchField } from '../SearchField';
 import css from './Library.module.css';
 import { type PhotoFilter, PhotoFilters } from './PhotoFilters';
 
@@ -67,14 +56,13 @@ export function OutsidePhotos({ onChoose }: { onChoose: (asset: AssetInfo) => vo
   return (
     <div>
       <Group mb="sm" wrap="nowrap">
-        <TextInput
+        <SearchField
           flex={1}
-          leftSection={<IconSearch size={15} />}
+          what="Search the picture service"
           placeholder="Search by words: snow, forest, night"
-          aria-label="Search the picture service"
           value={search}
-          onChange={(e) => {
-            setSearch(e.currentTarget.value);
+          onChange={(v) => {
+            setSearch(v);
             setPage(1);
           }}
           data-autofocus

@@ -1,19 +1,8 @@
 'use client';
 // The pictures stored so far: to choose one from, with the pieces that use them; more can be added here, several at
 // once.
-import {
-  Button,
-  FileButton,
-  Group,
-  Loader,
-  Progress,
-  SimpleGrid,
-  Switch,
-  Text,
-  TextInput,
-  UnstyledButton,
-} from '@mantine/core';
-import { IconSearch, IconUpload } from '@tabler/icons-react';
+import { Button, FileButton, Group, Loader, Progress, SimpleGrid, Switch, Text, UnstyledButton } from '@mantine/core';
+import { IconUpload } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import { photoName } from '../../../core/kinds/photo';
 import type { Shown } from '../../../workers/stage';
@@ -25,6 +14,7 @@ import { Painted } from '../Painted';
 import { byNeed, needOf, usePhotoTrials } from './photo-trials';
 import { asking } from '../asking';
 import { uploadWithNotice } from '../upload';
+import { SearchField } from '../SearchField';
 import css from './Library.module.css';
 import { type PhotoFilter, PhotoFilters } from './PhotoFilters';
 import { PhotoTags } from './PhotoTags';
@@ -101,15 +91,7 @@ export function OwnPhotos({ carries: given, onChoose }: Props) {
   return (
     <div className={css.library} {...drop}>
       <Group mb="md" wrap="nowrap">
-        <TextInput
-          flex={1}
-          leftSection={<IconSearch size={15} />}
-          placeholder="Search by name or tag"
-          aria-label="Search by name or tag"
-          value={search}
-          onChange={(e) => setSearch(e.currentTarget.value)}
-          data-autofocus
-        />
+        <SearchField flex={1} what="Search by name or tag" value={search} onChange={setSearch} data-autofocus />
         <FileButton
           multiple
           accept="image/*"

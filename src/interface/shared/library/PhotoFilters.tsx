@@ -1,12 +1,13 @@
 'use client';
 // By what photos are narrowed beside their words: a colour that is in them, their shape, the campaign that shows them.
-import { Group, Select, Tooltip, UnstyledButton } from '@mantine/core';
+import { Group, Select } from '@mantine/core';
+import type { Orientation } from '../../../contract/shapes';
 import type { CampaignInfo } from '../api';
-import css from './Library.module.css';
+import { ColourDot } from '../ColourDot';
 
 export interface PhotoFilter {
   colour?: string;
-  orientation?: 'landscape' | 'portrait' | 'square';
+  orientation?: Orientation;
   campaign?: string;
 }
 
@@ -37,16 +38,13 @@ export function PhotoFilters({
     <Group gap="sm" mb="md" wrap="nowrap">
       <Group gap={3} role="group" aria-label="With a colour" wrap="nowrap">
         {COLOURS.map(([hex, name]) => (
-          <Tooltip key={hex} label={`With ${name} in it`}>
-            <UnstyledButton
-              className={css.colour}
-              aria-label={`With ${name} in it`}
-              aria-pressed={value.colour === hex}
-              onClick={() => onChange({ ...value, colour: value.colour === hex ? undefined : hex })}
-            >
-              <i style={{ background: hex }} />
-            </UnstyledButton>
-          </Tooltip>
+          <ColourDot
+            key={hex}
+            hex={hex}
+            name={`With ${name} in it`}
+            pressed={value.colour === hex}
+            onPress={() => onChange({ ...value, colour: value.colour === hex ? undefined : hex })}
+          />
         ))}
       </Group>
       <Select
