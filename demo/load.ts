@@ -15,7 +15,7 @@ import { changePicture, notePictures } from '../src/server/pictures/traits';
 import { postPiece } from '../src/server/posting/post';
 import { closeCrews } from '../src/server/crew/crews';
 import type { PostKind } from '../src/core/posting/rules';
-import { PICTURES, piecesOf, swatches } from './ostrel-line';
+import { houseStyle, PICTURES, piecesOf } from './ostrel-line';
 import { tableFrom } from '../src/core/filling/table';
 import { createBatch, setBatchState } from '../src/server/batches/store';
 import { templatesOf } from './templates';
@@ -105,7 +105,7 @@ try {
     }
     await notePictures();
     await createCampaign('The Ostrel Line', CAMPAIGN);
-    await saveHouse(CAMPAIGN, 0, swatches);
+    await saveHouse(CAMPAIGN, 0, houseStyle(photos['ostrel-mark.svg']));
     // The cup's mask is found as the product finds it.
     const { data, info } = await sharp(await readFile(join(folder, 'enamel-cup.jpg')))
       .ensureAlpha()

@@ -3,7 +3,8 @@ import { inFiveSizes, inThreeLayouts, withPictures } from './sizes';
 import { makeBorder } from '../src/core/kinds/border';
 import { FADE_SIDES, makeFade } from '../src/core/kinds/fade';
 import { makeFill } from '../src/core/kinds/fill';
-import type { Layer } from '../src/core/kinds/layers';
+import { withHouse } from '../src/core/house/follow';
+import { isText, type Layer } from '../src/core/kinds/layers';
 import { makePhoto, makePicture, type PhotoLayer } from '../src/core/kinds/photo';
 import { makePlate } from '../src/core/kinds/plate';
 import { makeShape } from '../src/core/kinds/shape';
@@ -16,7 +17,9 @@ import type { Piece } from '../src/core/piece/schema';
 import type { Fill, Swatch } from '../src/core/values/fill';
 import { NO_ROOM, gradientThrough, makeBacking, solid } from '../src/core/values/made';
 import type { Frame } from '../src/core/values/motion';
+import type { HouseStyle, TextStyle } from '../src/core/values/house';
 import type { Cut } from '../src/core/values/photo';
+import { PLAIN_TONE, type SwatchRole } from '../src/core/values/plain';
 import { plainGradient } from '../src/core/values/swatches';
 import type { TileId } from '../src/core/values/tiles';
 
@@ -71,16 +74,100 @@ const LAMPLIGHT: Swatch = {
   house: true,
 };
 
+/** What the colours are there for. */
+const ROLE_OF: Record<keyof typeof COLOURS, SwatchRole> = {
+  spruce: 'ground',
+  amber: 'accent',
+  snow: 'text',
+  slate: 'panel',
+  lichen: 'muted',
+};
+
 export const swatches: Swatch[] = [
-  ...Object.entries(COLOURS).map(([name, colour]) => ({
+  ...(Object.keys(COLOURS) as (keyof typeof COLOURS)[]).map((name) => ({
     id: name,
     name: name[0].toUpperCase() + name.slice(1),
-    colour,
+    colour: COLOURS[name],
     house: true,
+    role: ROLE_OF[name],
   })),
   DAWN,
   LAMPLIGHT,
 ];
+
+const textStyle = (
+  id: string,
+  name: string,
+  use: TextStyle['use'],
+  family: string,
+  weight: number,
+  size: number,
+  more: Partial<TextStyle> = {},
+): TextStyle => ({
+  id,
+  name,
+  use,
+  font: { family, weight, italic: false },
+  size,
+  letterSpacing: 0,
+  lineHeight: 1.2,
+  case: 'as-typed',
+  colour: { swatch: 'snow' },
+  shadow: null,
+  ...more,
+});
+
+/** The house style. @param mark the asset of the mark */
+export const houseStyle = (mark: string): HouseStyle => ({
+  swatches,
+  textStyles: [
+    textStyle('poster', 'Poster headline', 'headline', 'Archivo', 800, 0.1, { lineHeight: 1, letterSpacing: -0.01 }),
+    textStyle('story', 'Story headline', 'headline', 'Fraunces', 600, 0.082, { lineHeight: 1.08, shadow: 'soft' }),
+    textStyle('line', 'Line', 'descriptor', 'Work Sans', 500, 0.036),
+    textStyle('small', 'Small print', 'body', 'Work Sans', 400, 0.03, { lineHeight: 1.4 }),
+    textStyle('button', 'Button', 'button', 'Work Sans', 600, 0.032),
+  ],
+  shadows: [
+    {
+      id: 'soft',
+      name: 'Soft',
+      shadows: [
+        { kind: 'drop', on: true, x: 0, y: 2, blur: 18, spread: 0, colour: { swatch: 'spruce' }, opacity: 0.45 },
+      ],
+    },
+  ],
+  logos: [
+    {
+      id: 'mark',
+      name: 'Ostrel Line mark',
+      asset: mark,
+      width: 240,
+      height: 240,
+      clear: 0.25,
+      colours: [{ swatch: 'snow' }, { swatch: 'spruce' }],
+    },
+  ],
+  tone: {
+    ...PLAIN_TONE,
+    light: { on: true, brightness: 0, contrast: 6 },
+    saturation: { on: true, amount: -12 },
+  },
+  treatment: 'fade',
+});
+
+/** A piece with its texts linked to the styles whose font they have; what else they have stays their own. */
+function inStyles(piece: Piece): Piece {
+  const house = houseStyle(''),
+    linked = (layer: Layer): Layer => {
+      if (!isText(layer)) return layer;
+      const style = house.textStyles.find((s) => JSON.stringify(s.font) === JSON.stringify(layer.font));
+      return style ? { ...layer, style: style.id } : layer;
+    };
+  return withHouse(
+    { ...piece, slides: piece.slides.map((s) => ({ ...s, layers: s.layers.map(linked) })) },
+    { ...house, logos: [] },
+  );
+}
 
 function text(id: string, name: string, piece: Piece, words: string, more: Partial<TextLayer>): TextLayer {
   return { ...makeText(id, words, piece.sizes[0]), name, ...more };
@@ -95,17 +182,20 @@ function build(name: string, destination: string, layers: (piece: Piece) => Laye
   return piece;
 }
 
+type Asset = (file: string) => string;
+type Subject = (file: string) => Pick<Cut, 'mask' | 'strokes'>;
+type Frames = (file: string) => Frame[];
+
 /**
- * The pieces of the campaign, in the order of the start page.
+ * The pieces of the campaign, in the order of the start page, in its house style.
  * @param asset gives the asset id of a picture file
  * @param subject gives the mask of a picture's subject, and the strokes it was found with
  * @param frames gives the frames of a picture that moves
  */
-export function piecesOf(
-  asset: (file: string) => string,
-  subject: (file: string) => Pick<Cut, 'mask' | 'strokes'>,
-  frames: (file: string) => Frame[],
-): { id: string; piece: Piece }[] {
+export const piecesOf = (asset: Asset, subject: Subject, frames: Frames): { id: string; piece: Piece }[] =>
+  built(asset, subject, frames).map(({ id, piece }) => ({ id, piece: inStyles(piece) }));
+
+function built(asset: Asset, subject: Subject, frames: Frames): { id: string; piece: Piece }[] {
   const wide = (id: string, file: string, name: string): PhotoLayer =>
     makePhoto(id, asset(file), name, { width: 1920, height: 900 });
   return [

@@ -1,8 +1,6 @@
-// Campaigns, their house style and their fonts.
+// Campaigns and their fonts.
 import { z } from 'zod';
 import { COVER_KINDS } from '../core/piece/covers';
-import { MOST_SWATCHES } from '../core/piece/limits';
-import { SwatchSchema } from '../core/values/fill';
 import type { Endpoint, EndpointKey } from './endpoint';
 import { SummarySchema } from './shapes';
 
@@ -13,7 +11,6 @@ const CampaignSchema = z.object({
   cover: SummarySchema.nullable().describe('The piece by whose picture it is known: a chosen one, or the latest'),
   coverChosen: z.boolean(),
 });
-const SwatchesSchema = z.array(SwatchSchema).max(MOST_SWATCHES);
 const FontSchema = z.object({
   id: z.string(),
   family: z.string(),
@@ -38,44 +35,6 @@ export const campaigns = {
     called: 'The change',
     answer: { says: 'As it is', schema: CampaignSchema },
     problems: { 404: 'Not there', 422: 'A piece of another campaign' },
-  },
-  'GET /api/campaigns/{id}/swatches': {
-    summary: 'Colours and gradients of the house style',
-    answer: { says: 'Swatches; ETag holds the revision', schema: SwatchesSchema },
-    problems: { 404: 'Not there' },
-  },
-  'PUT /api/campaigns/{id}/swatches': {
-    summary: 'Replace them over a revision; every piece of the campaign that is linked to one follows',
-    over: true,
-    body: SwatchesSchema,
-    called: 'The swatches',
-    answer: { says: 'Swatches; ETag holds the revision', schema: SwatchesSchema },
-    problems: { 404: 'Not there', 409: 'Changed elsewhere; the answer holds them as they are now' },
-  },
-  'GET /api/campaigns/{id}/tokens': {
-    summary: 'Colours and gradients of the house style as design tokens (Design Tokens Community Group)',
-    answer: { says: 'The tokens', media: ['application/design-tokens+json'] },
-    problems: { 404: 'Not there' },
-  },
-  'GET /api/campaigns/{id}/css': {
-    summary: 'Colours and gradients of the house style as CSS custom properties',
-    answer: { says: 'The style sheet', media: ['text/css'] },
-    problems: { 404: 'Not there' },
-  },
-  'POST /api/campaigns/{id}/tokens': {
-    summary:
-      'Takes colours and gradients of design tokens into the house style: those of a known name change, others are added',
-    body: z.record(z.string(), z.unknown()),
-    called: 'A file of design tokens',
-    answer: {
-      says: 'What the house style has now, and what was not taken',
-      schema: z.object({
-        added: z.number().int(),
-        changed: z.number().int(),
-        notes: z.array(z.string()),
-      }),
-    },
-    problems: { 404: 'Not there', 409: 'Changed elsewhere', 422: 'No tokens, or none that are colours' },
   },
   'GET /api/campaigns/{id}/covers': {
     summary: 'Covers of posts and carousels as the feed shows them, the newest first, and which is due next',

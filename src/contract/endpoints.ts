@@ -4,6 +4,7 @@ import { batches } from './batches';
 import { campaigns } from './campaigns';
 import { exportJobs } from './exports';
 import { files } from './files';
+import { house } from './house';
 import { outside } from './outside';
 import { pictures } from './pictures';
 import { pieces } from './pieces';
@@ -21,6 +22,7 @@ export const ENDPOINTS = {
   ...pictures,
   ...outside,
   ...campaigns,
+  ...house,
   ...pieces,
   ...shelf,
   ...sizes,

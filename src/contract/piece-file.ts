@@ -2,10 +2,11 @@
 import { z } from 'zod';
 import { MOST_SWATCHES } from '../core/piece/limits';
 import { SwatchSchema } from '../core/values/fill';
+import { HouseStyleSchema } from '../core/values/house';
 import { CreditSchema } from './shapes';
 
 /** Raised when a file is written that an older version could not read. */
-export const FILE_VERSION = 2;
+export const FILE_VERSION = 3;
 export const FILE_FORMAT = 'plavo-file';
 export const MANIFEST = 'plavo.json';
 /** The most bytes of a file, of one entry and of all unpacked, and the most entries. */
@@ -23,9 +24,14 @@ const path = z.string().regex(/^[a-z]+\/[\w-]{1,80}\.[a-z0-9]{1,5}$/);
 
 export const ManifestSchema = z.strictObject({
   format: z.literal(FILE_FORMAT),
-  version: z.literal([1, FILE_VERSION]),
+  version: z.literal([1, 2, FILE_VERSION]),
   what: z.enum(['piece', 'campaign']),
-  campaign: z.strictObject({ name: z.string().min(1).max(200), swatches: z.array(SwatchSchema).max(MOST_SWATCHES) }),
+  campaign: z.strictObject({
+    name: z.string().min(1).max(200),
+    house: HouseStyleSchema.optional(),
+    /** All there was of a house style before version 3. */
+    swatches: z.array(SwatchSchema).max(MOST_SWATCHES).optional(),
+  }),
   pieces: z
     .array(z.strictObject({ id, name: z.string().max(200), file: path, preview: path.nullable() }))
     .min(0)

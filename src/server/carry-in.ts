@@ -2,6 +2,8 @@
 import { unzipSync } from 'fflate';
 import { nanoid } from 'nanoid';
 import type { TakenIn } from '../contract/files';
+import { NO_HOUSE } from '../core/house/styled';
+import type { HouseStyle } from '../core/values/house';
 import { FILE_LIMITS, FILE_VERSION, type Manifest, MANIFEST, ManifestSchema } from '../contract/piece-file';
 import { type FoundStack, OPEN_RASTER_MEDIA, readStack } from '../core/format/open-raster';
 import { cleanSvg } from '../core/format/svg/clean';
@@ -132,6 +134,12 @@ function manifestIn(archive: Archive): Manifest {
   if (found.success) return found.data;
   const [{ path, message }] = found.error.issues;
   throw refused(422, 'The file is damaged', `${MANIFEST}: /${path.join('/')} ${message}.`);
+}
+
+/** The house style of the campaign, but for logos that were not there; null where it has none. */
+function houseIn({ campaign: { house, swatches }, missing }: Manifest): HouseStyle | null {
+  if (house) return { ...house, logos: house.logos.filter((l) => !missing.includes(l.asset)) };
+  return swatches?.length ? { ...NO_HOUSE, swatches } : null;
 }
 
 /** Bytes that are what their name says. @throws Problem 422 */
@@ -348,14 +356,15 @@ export async function carriedIn(
       made = pieces.map((p) => ({ ...p, id: taken.has(p.id) ? nanoid(12) : p.id })),
       // A piece goes where it is wanted; a campaign comes with its own.
       own = manifest.what === 'campaign' || !into,
-      campaign = own ? { id: nanoid(12), name: manifest.campaign.name } : into;
+      campaign = own ? { id: nanoid(12), name: manifest.campaign.name } : into,
+      house = houseIn(manifest);
     await transaction(async (trx) => {
       if (own)
         await trx('campaigns').insert({
           ...campaign,
           created_at: new Date(),
-          swatches: manifest.campaign.swatches.length ? JSON.stringify(manifest.campaign.swatches) : null,
-          house_revision: manifest.campaign.swatches.length ? 1 : 0,
+          house: house && JSON.stringify(house),
+          house_revision: house ? 1 : 0,
         });
       for (const font of manifest.fonts)
         await trx('fonts').insert(fontRow(campaign.id, font)).onConflict(['campaign_id', 'asset_id']).ignore();

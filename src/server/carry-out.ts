@@ -37,12 +37,14 @@ export async function* carriedOut(
     }),
     whole = new Set(opened.map(([d]) => d.id)),
     families = new Set(opened.flatMap(([, piece]) => familiesIn(piece))),
+    { style: house } = await readHouse(campaign.id),
+    logos = house.logos.map((l) => l.asset),
     fonts = (await listFonts(campaign.id)).filter((f) => pieces === null || families.has(f.family)),
     manifest: Manifest = {
       format: FILE_FORMAT,
       version: FILE_VERSION,
       what: pieces === null ? 'campaign' : 'piece',
-      campaign: { name: campaign.name, swatches: (await readHouse(campaign.id)).swatches },
+      campaign: { name: campaign.name, house },
       pieces: documents.map(({ id, name }) => ({
         id,
         name,
@@ -53,7 +55,7 @@ export async function* carriedOut(
       fonts: fonts.map((f) => ({ ...f, file: `fonts/${f.id}.ttf` })),
       missing: [],
     };
-  for (const id of [...new Set(opened.flatMap(([, piece]) => assetsOf(piece)))].sort()) {
+  for (const id of [...new Set([...opened.flatMap(([, piece]) => assetsOf(piece)), ...logos])].sort()) {
     const asset = await findAsset(id);
     if (!asset) manifest.missing.push(id);
     else

@@ -57,7 +57,7 @@ export async function feedOf(campaign: string, asked: Pick<Job, 'signal' | 'clie
     }),
   );
   const all = covers.flat(),
-    due = dueNext(all, house.swatches);
+    due = dueNext(all, house.style.swatches);
   return { covers: all, due: { ...due, photo: due.kind === 'photo' ? await unusedPhoto(all) : null } };
 }
 

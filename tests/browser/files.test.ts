@@ -7,6 +7,7 @@ import sharp from 'sharp';
 import { By, type WebDriver } from 'selenium-webdriver';
 import type { TakenIn } from '../../src/contract/files';
 import type { Piece } from '../../src/core/piece/schema';
+import type { HouseStyle } from '../../src/core/values/house';
 import { type Application, startForTests } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
@@ -214,7 +215,7 @@ it('house colours go out as design tokens, and those of others come in, with wha
       0,
     'it was not said',
   );
-  const after = await json<{ name: string; colour?: string }[]>(app, `/api/campaigns/${id}/swatches`);
+  const { swatches: after } = await json<HouseStyle>(app, `/api/campaigns/${id}/house`);
   expect(after.find((s) => s.name === first)?.colour).toBe('#123456');
   expect(after.filter((s) => s.colour === '#8a6fa8').map((s) => s.name)).toEqual(['heather', 'moor']);
   const refused = (body: unknown): Promise<number> =>

@@ -7,7 +7,7 @@ import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import type { Layer } from '../../src/core/kinds/layers';
 import type { PhotoLayer } from '../../src/core/kinds/photo';
 import type { Piece } from '../../src/core/piece/schema';
-import type { Swatch } from '../../src/core/values/fill';
+import type { HouseStyle } from '../../src/core/values/house';
 import type { Application } from './application';
 import { type BenchPage, WAIT } from './bench-page';
 import { devTools } from './driver';
@@ -183,17 +183,19 @@ describe('saving', () => {
 
   it('a house swatch that was taken out does not come back with another piece', async () => {
     const other = await copyOf('ostrel-cup', 'Uses the house');
-    const house = await fetch(`${app.address}/api/campaigns/ostrel-line/swatches`),
-      before = (await house.json()) as Swatch[];
-    await fetch(`${app.address}/api/campaigns/ostrel-line/swatches`, {
+    const house = await fetch(`${app.address}/api/campaigns/ostrel-line/house`),
+      before = (await house.json()) as HouseStyle;
+    await fetch(`${app.address}/api/campaigns/ostrel-line/house`, {
       method: 'PUT',
       headers: { 'content-type': 'application/json', 'if-match': house.headers.get('etag')! },
-      body: JSON.stringify(before.filter((s) => s.id !== 'lichen')),
+      body: JSON.stringify({ ...before, swatches: before.swatches.filter((s) => s.id !== 'lichen') }),
     });
     await bench.open(app.address, other);
     await nudge('headline');
     await bench.untilSaved();
-    expect((await call<Swatch[]>('/api/campaigns/ostrel-line/swatches')).map((s) => s.id)).not.toContain('lichen');
+    expect((await call<HouseStyle>('/api/campaigns/ostrel-line/house')).swatches.map((s) => s.id)).not.toContain(
+      'lichen',
+    );
     expect((await stored(other)).piece.swatches.find((s) => s.id === 'lichen')).toMatchObject({ house: false });
   });
 });

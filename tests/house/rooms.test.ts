@@ -13,7 +13,7 @@ const ROOMS = [
   ['core/paint'],
   ['core/kinds'],
   ['core/piece'],
-  ['core/scene'],
+  ['core/house', 'core/scene'],
   ['core/arrange'],
   ['core/reading'],
   ['core/remedy', 'core/format', 'core/places', 'core/posting'],

@@ -2,6 +2,7 @@
 import { SORT_IDS, type SortId } from '../../src/contract/pieces';
 import { makeText } from '../../src/core/kinds/text';
 import { makeTint } from '../../src/core/kinds/tint';
+import { NO_HOUSE } from '../../src/core/house/styled';
 import { makePiece } from '../../src/core/piece/make';
 import type { Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
@@ -137,7 +138,7 @@ describe('in which order', () => {
       verdict: 'lost',
       kept: 95,
     });
-    await saveHouse(campaign, 0, []);
+    await saveHouse(campaign, 0, NO_HOUSE);
     expect((await listPieces({ limit: 9, campaign })).items.map((p) => p.standing)).toEqual([null, null, null, null]);
     expect((await names({ verdict: 'unread' })).length).toBe(4);
   });

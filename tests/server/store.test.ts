@@ -4,6 +4,7 @@ import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
 import { makePhoto } from '../../src/core/kinds/photo';
 import { makeText } from '../../src/core/kinds/text';
+import { NO_HOUSE } from '../../src/core/house/styled';
 import { makePiece } from '../../src/core/piece/make';
 import type { Piece } from '../../src/core/piece/schema';
 import { ids } from '../../src/core/testing/scenes';
@@ -14,6 +15,7 @@ import { emptyBin } from '../../src/server/pieces/bin';
 import { changePieces } from '../../src/server/pieces/changes';
 import { createCampaign } from '../../src/server/pieces/campaigns';
 import { documentFrom } from '../../src/server/pieces/document';
+import type { HouseStyle } from '../../src/core/values/house';
 import { readHouse, saveHouse } from '../../src/server/pieces/house';
 import { listPieces } from '../../src/server/pieces/list';
 import { KEPT_DAYS, listRevisions, listVersions, nameRevision, readRevision } from '../../src/server/pieces/revisions';
@@ -387,45 +389,46 @@ describe('pieces', () => {
 });
 
 describe('house styles', () => {
+  const house = (swatches: HouseStyle['swatches']): HouseStyle => ({ ...NO_HOUSE, swatches });
   const amber = { id: 'amber', name: 'Amber', colour: '#ffaa00', house: true },
     blue = { id: 'blue', name: 'Blue', colour: '#0044aa', house: true };
 
   it('are changed over a revision: of two windows one is told what the other did', async () => {
     const { id } = await createCampaign('House');
-    expect(await saveHouse(id, 0, [amber, blue])).toMatchObject({ revision: 1 });
-    expect(await saveHouse(id, 1, [{ ...amber, colour: '#ff0000' }, blue])).toMatchObject({ revision: 2 });
-    expect(await refused(saveHouse(id, 1, [amber]))).toMatchObject({
+    expect(await saveHouse(id, 0, house([amber, blue]))).toMatchObject({ revision: 1 });
+    expect(await saveHouse(id, 1, house([{ ...amber, colour: '#ff0000' }, blue]))).toMatchObject({ revision: 2 });
+    expect(await refused(saveHouse(id, 1, house([amber])))).toMatchObject({
       status: 409,
-      extra: { revision: 2, swatches: [{ id: 'amber', colour: '#ff0000' }, { id: 'blue' }] },
+      extra: { revision: 2, house: { swatches: [{ id: 'amber', colour: '#ff0000' }, { id: 'blue' }] } },
     });
     // The same again is an answer lost on the way.
-    expect(await saveHouse(id, 1, [{ ...amber, colour: '#ff0000' }, blue])).toMatchObject({ revision: 2 });
+    expect(await saveHouse(id, 1, house([{ ...amber, colour: '#ff0000' }, blue]))).toMatchObject({ revision: 2 });
   });
 
   it('one that is damaged leaves pieces as they are, and is mended by saving anew', async () => {
     const { id } = await createCampaign('House');
-    await saveHouse(id, 0, [amber]);
+    await saveHouse(id, 0, house([amber]));
     const made = await createPiece(
       { ...makePiece('In house', { destination: 'square-post' }, ids(), () => []), swatches: [amber] },
       id,
     );
-    await database()('campaigns').where({ id }).update({ swatches: '[{"id"' });
+    await database()('campaigns').where({ id }).update({ house: '[{"id"' });
     expect((await readPiece(made.id)).piece.swatches).toEqual([amber]);
     expect(await refused(readHouse(id))).toMatchObject({ status: 422 });
-    expect((await saveHouse(id, 1, [blue])).revision).toBe(2);
-    expect((await readHouse(id)).swatches.map((s) => s.id)).toEqual(['blue']);
+    expect((await saveHouse(id, 1, house([blue]))).revision).toBe(2);
+    expect((await readHouse(id)).style.swatches.map((s) => s.id)).toEqual(['blue']);
   });
 
   it('a swatch the campaign no longer has becomes the piece’s own; a picture of the piece is another one then', async () => {
     const { id } = await createCampaign('House');
-    await saveHouse(id, 0, [amber, blue]);
+    await saveHouse(id, 0, house([amber, blue]));
     const piece = {
         ...makePiece('In house', { destination: 'square-post' }, ids(), () => []),
         swatches: [amber, blue],
       },
       made = await createPiece(piece, id),
       before = await readPiece(made.id);
-    await saveHouse(id, 1, [{ ...blue, colour: '#112233' }]);
+    await saveHouse(id, 1, house([{ ...blue, colour: '#112233' }]));
     const after = await readPiece(made.id);
     expect(after.piece.swatches).toEqual([
       { ...amber, house: false },
@@ -434,7 +437,7 @@ describe('house styles', () => {
     expect(after.revision).toBe(before.revision);
     expect(after.look).not.toBe(before.look);
     // Reading a piece changes nothing of the house.
-    expect((await readHouse(id)).swatches.map((s) => s.id)).toEqual(['blue']);
+    expect((await readHouse(id)).style.swatches.map((s) => s.id)).toEqual(['blue']);
   });
 });
 

@@ -2,11 +2,17 @@
 import type { Swatch } from '../values/fill';
 import { SwatchSchema } from '../values/fill';
 import { gradientThrough } from '../values/made';
-import { swatchesToTokens, tokensToSwatches } from './design-tokens';
+import { NO_HOUSE } from '../house/styled';
+import { type HouseStyle, HouseStyleSchema } from '../values/house';
+import { houseToTokens, tokensIntoHouse } from './design-tokens';
 
-const read = (raw: unknown, known: Swatch[] = []) => {
+const into = (raw: unknown, known: HouseStyle = NO_HOUSE) => {
   let n = 0;
-  return tokensToSwatches(raw, () => `n${++n}`, known);
+  return tokensIntoHouse(raw, () => `n${++n}`, known);
+};
+const read = (raw: unknown, known: Swatch[] = []) => {
+  const { house, notes } = into(raw, { ...NO_HOUSE, swatches: known });
+  return { swatches: house.swatches, notes };
 };
 const srgb = (components: (number | string)[], alpha = 1) => ({ colorSpace: 'srgb', components, alpha });
 
@@ -75,7 +81,7 @@ it('what goes out comes in again', () => {
     { id: 'b', name: '$odd.{name}', colour: '#11223380', house: true },
     { id: 'c', name: 'Dawn', gradient: gradientThrough(['#102030', '#f0c080']) as Swatch['gradient'], house: true },
   ];
-  const { swatches: again, notes } = read(JSON.parse(JSON.stringify(swatchesToTokens(swatches))));
+  const { swatches: again, notes } = read(JSON.parse(JSON.stringify(houseToTokens({ ...NO_HOUSE, swatches }))));
   expect(notes).toEqual([]);
   expect(again.map((s) => s.colour ?? s.gradient?.stops.map((x) => [x.at, x.colour]))).toEqual([
     '#f0a020',
@@ -110,4 +116,78 @@ it('is bounded, and refuses what is none', () => {
   });
   expect(odd.swatches).toEqual([]);
   expect(odd.notes).toHaveLength(4);
+});
+
+describe('typography, shadows, and what colours are there for', () => {
+  const brand = {
+    colour: { $type: 'color', ink: { $value: '#101820' }, snow: { $value: '#ffffff' } },
+    role: { $type: 'color', text: { $value: '{colour.ink}' }, unheard: { $value: '{colour.snow}' } },
+    space: { $type: 'dimension', small: { $value: { value: 4, unit: 'px' } } },
+    shadow: {
+      soft: {
+        $type: 'shadow',
+        $value: {
+          color: '#10182080',
+          offsetX: '{space.small}',
+          offsetY: { value: 0.5, unit: 'rem' },
+          blur: { value: 12, unit: 'px' },
+        },
+      },
+      inner: { $type: 'shadow', $value: { color: '#000000', blur: { value: 2, unit: 'px' }, inset: true } },
+    },
+    type: {
+      $type: 'typography',
+      'page title': {
+        $value: {
+          fontFamily: ['Archivo', 'sans-serif'],
+          fontSize: { value: 108, unit: 'px' },
+          fontWeight: 'extra-bold',
+          letterSpacing: { value: -1.08, unit: 'px' },
+          lineHeight: 1.05,
+        },
+        $extensions: { 'app.plavo.house': { colour: '{colour.ink}', shadow: '{shadow.soft}', case: 'upper' } },
+      },
+      'button label': { $value: { fontFamily: 'Far Away Sans', fontSize: { value: 2, unit: 'rem' } } },
+      sizeless: { $value: { fontFamily: 'Archivo' } },
+    },
+  };
+  it('come in with their aliases, lengths in px and rem, and weights by name', () => {
+    const { house, added, notes } = into(brand);
+    expect(house.textStyles[0]).toMatchObject({
+      name: 'page title',
+      use: 'headline',
+      font: { family: 'Archivo', weight: 800, italic: false },
+      size: 0.1,
+      letterSpacing: -0.01,
+      lineHeight: 1.05,
+      case: 'upper',
+      colour: { swatch: house.swatches.find((s) => s.name === 'ink')!.id },
+      shadow: house.shadows[0].id,
+    });
+    expect(house.textStyles[1]).toMatchObject({ use: 'button', size: 32 / 1080, colour: null });
+    expect(house.shadows).toHaveLength(1);
+    expect(house.shadows[0].shadows[0]).toMatchObject({ x: 4, y: 8, blur: 12, colour: '#101820', opacity: 128 / 255 });
+    expect(house.swatches.map((s) => [s.name, s.role])).toEqual([
+      ['ink', 'text'],
+      ['snow', undefined],
+      ['unheard', undefined],
+    ]);
+    expect(added).toBe(6);
+    expect(notes).toEqual([
+      'shadow.inner: inner shadows are not known here.',
+      'type.sizeless: a length has a number and a unit.',
+      '1 token of type dimension left out.',
+      'Far Away Sans is not among the fonts that ship: add it to the campaign.',
+    ]);
+    expect(HouseStyleSchema.safeParse(house).success).toBe(true);
+  });
+  it('what goes out comes in again, and changes nothing', () => {
+    const { house } = into(brand),
+      again = into(JSON.parse(JSON.stringify(houseToTokens(house))), house);
+    expect(again).toMatchObject({ added: 0, changed: 0 });
+    expect(again.house).toEqual(house);
+    const anew = into(JSON.parse(JSON.stringify(houseToTokens(house)))).house,
+      bare = (h: HouseStyle): unknown => JSON.parse(JSON.stringify(h).replace(/"n\d+"/g, '"id"'));
+    expect(bare(anew)).toEqual(bare(house));
+  });
 });

@@ -20,7 +20,9 @@ const LIGHT = '#ffffff',
  * Ground and ink for a rough version: the first swatch that some other one, or white, or near black can be told from.
  */
 export function roughColours(swatches: readonly Swatch[]): { ground: Colour; ink: Colour } {
-  const own = swatches.filter((s) => s.colour && rgba(s.colour).a === 1);
+  const there = swatches.filter((s) => s.colour && rgba(s.colour).a === 1),
+    // What the house says is its ground comes first.
+    own = [...there.filter((s) => s.role === 'ground'), ...there.filter((s) => s.role !== 'ground')];
   for (const ground of own) {
     const inks: [Colour, string][] = [
       ...own.map((s): [Colour, string] => [{ swatch: s.id }, s.colour!]),

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { commonFields, type Extent } from '../kinds/common';
 import { kindOf, KINDS, type Layer } from '../kinds/layers';
 import { ColourSchema, finite, id, SwatchSchema } from '../values/fill';
+import { KnownHouseSchema } from '../values/house';
 import { length } from '../values/place';
 import { BANDS } from '../values/plain';
 import * as schemas from '../values/schemas';
@@ -83,6 +84,8 @@ export const PieceSchema = z
     section: SectionSchema.nullable().default(null),
     slides: z.array(SlideSchema).min(1).max(50),
     swatches: z.array(SwatchSchema).max(MOST_SWATCHES).default([]),
+    /** What its layers have of the house style, as it was when they last followed it. */
+    house: KnownHouseSchema.optional(),
     /** Pieces are made of it by filling the places of its layers that have a role. */
     template: z.literal(true).optional(),
   })

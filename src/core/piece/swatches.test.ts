@@ -9,7 +9,7 @@ import { gradientThrough, solid } from '../values/made';
 import { hexOf, plainGradient, swatchesOf } from '../values/swatches';
 import { lookOf, partsFor, withLook } from './look';
 import type { Piece } from './schema';
-import { putSwatch, removeSwatch, usesOf, withHouse } from './swatches';
+import { putSwatch, removeSwatch, usesOf } from './swatches';
 
 const AMBER = { id: 'amber', name: 'Amber', colour: '#f2a31b', house: true };
 const DUSK = {
@@ -52,15 +52,6 @@ describe('swatches', () => {
     expect(layer<TintLayer>(p, 1).colour).toBe('#f2a31b');
     expect(gradientOf(layer<TextLayer>(p, 2).fill, p).stops).toEqual(DUSK.gradient.stops);
     expect(removeSwatch(before, 'none')).toBe(before);
-  });
-  it('house swatches have their value from the campaign; the piece’s own have not', () => {
-    const p = withHouse(linked(), [
-      { ...AMBER, colour: '#ff0000' },
-      { ...DUSK, gradient: undefined, colour: '#00ff00' },
-    ]);
-    expect(p.swatches[0]).toMatchObject({ colour: '#ff0000', house: true });
-    expect(p.swatches[1]).toEqual(DUSK);
-    expect(withHouse(linked(), []).swatches).toEqual([AMBER, DUSK].map((s) => ({ ...s, house: false })));
   });
   it('lies as one user says; its colours stay everybody’s', () => {
     const p = linked(),

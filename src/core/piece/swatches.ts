@@ -65,28 +65,16 @@ export function usesOf(piece: Piece, id: string): number {
   return n;
 }
 
-/**
- * The piece with its house swatches as the campaign has them now. One the campaign no longer has becomes the piece's
- * own.
- */
-export function withHouse(piece: Piece, house: readonly Swatch[]): Piece {
-  const known = new Map(house.map((s) => [s.id, s]));
-  if (!piece.swatches.some((s) => s.house)) return piece;
-  return {
-    ...piece,
-    swatches: piece.swatches.map((s) =>
-      !s.house ? s : known.has(s.id) ? { ...known.get(s.id)!, house: true } : { ...s, house: false },
-    ),
-  };
-}
-
-/** The swatch that stands out most, by its chroma; an amber of our own where there is none. */
+/** The accent of the house; else the swatch that stands out most, by its chroma, or an amber of our own. */
 export function accentOf({ swatches }: Swatches): { colour: Colour; hex: string } {
   const chroma = (hex: string): number => {
     const [, a, b] = labOfHex(hex);
     return Math.hypot(a, b);
   };
   const coloured = swatches.flatMap(({ id, colour }) => (colour === undefined ? [] : [{ id, colour }])),
-    [first] = coloured.sort((p, q) => chroma(q.colour) - chroma(p.colour));
+    said = swatches.find((s) => s.role === 'accent' && s.colour !== undefined),
+    [first] = said
+      ? [{ id: said.id, colour: said.colour! }]
+      : coloured.sort((p, q) => chroma(q.colour) - chroma(p.colour));
   return first ? { colour: { swatch: first.id }, hex: first.colour } : { colour: '#f2a31b', hex: '#f2a31b' };
 }

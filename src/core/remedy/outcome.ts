@@ -60,7 +60,7 @@ const marginIn = ({ ratio, needed, verdict }: Reading): number =>
   ratio === null ? 0 : marginOf(ratio, needed, verdict !== 'clear');
 
 /** The worst of some outcomes. */
-export function standingOf(outcomes: readonly Outcome[]): Standing {
+export function standingOf(outcomes: readonly Pick<Outcome, 'readings' | 'kept'>[]): Standing {
   const readings = outcomes.flatMap((o) => o.readings).filter((r) => r.verdict !== null),
     weakest = readings.reduce<Reading | null>((a, b) => (a && marginIn(a) <= marginIn(b) ? a : b), null),
     kept = outcomes.flatMap((o) => (o.kept ? [o.kept.kept] : []));

@@ -1,6 +1,6 @@
 // What areas and edges are painted with: colours, gradients, patterns, strokes. Parts of the document's schema.
 import { z } from 'zod';
-import { PLAIN_PATTERN } from './plain';
+import { PLAIN_PATTERN, SWATCH_ROLES } from './plain';
 import { TILE_IDS } from './tiles';
 
 export const id = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/, 'an id is 1 to 64 letters, digits, hyphens or underscores');
@@ -102,6 +102,8 @@ export const SwatchSchema = z
     gradient: PlainGradientSchema.optional(),
     /** It belongs to the campaign's house style, which has the last word on its value. */
     house: z.boolean().default(false),
+    /** What it is there for, in a house style. */
+    role: z.enum(SWATCH_ROLES).optional(),
   })
   .refine(
     (s) => (s.colour === undefined) !== (s.gradient === undefined),

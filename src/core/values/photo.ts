@@ -98,6 +98,8 @@ export const photoFields = {
   /** Degrees clockwise; the picture is enlarged as far as needed to leave no empty corner. */
   straighten: finite(-45, 45).default(0),
   tone: ToneSchema.default(PLAIN_TONE),
+  /** Its tone is the house's, and follows it. */
+  houseTone: z.literal(true).optional(),
   /** Only what lies within this shape, stretched to the box, shows. */
   mask: ShapeSchema.nullable().default(null),
   /** Along the mask, or the box. */

@@ -27,6 +27,9 @@ export type Band = (typeof BANDS)[number];
 /** What a layer of a template is there for: its place is filled when a piece is made of it. */
 export const ROLES = ['photo', 'headline', 'line', 'logo'] as const;
 export type Role = (typeof ROLES)[number];
+/** What a colour of a house style is there for. */
+export const SWATCH_ROLES = ['ground', 'panel', 'text', 'accent', 'muted'] as const;
+export type SwatchRole = (typeof SWATCH_ROLES)[number];
 export type BlendMode = (typeof BLEND_MODES)[number];
 
 /** Strokes that one cut-out can have, and points that one of them can have. */

@@ -1,7 +1,7 @@
 // What a text is: its letters, parts with a look of their own, its frame's look, its backing.
 import { z } from 'zod';
 import type { Place } from '../ground/box';
-import { ColourSchema, FillSchema, finite, StrokeSchema, unit } from './fill';
+import { ColourSchema, FillSchema, finite, id, StrokeSchema, unit } from './fill';
 import { ALIGNMENTS, BREAKS, extent, SidesSchema } from './place';
 import { NO_SIDES, NO_STROKE } from './plain';
 import { shadows } from './shape';
@@ -137,6 +137,8 @@ export const textFields = {
   /** Along the outlines of the letters. */
   outline: StrokeSchema.default(NO_STROKE),
   shadows,
+  /** The text style of the house that it is set in; it follows where it has nothing of its own. */
+  style: id.optional(),
 };
 
 export type PartLook = z.infer<typeof PartLookSchema>;

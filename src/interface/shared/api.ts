@@ -11,7 +11,7 @@ import type { Drawing } from '../../core/paint/drawing';
 import type { Frame } from '../../core/values/motion';
 import type { Part } from '../../core/piece/part';
 import type { Piece } from '../../core/piece/schema';
-import type { Swatch } from '../../core/values/fill';
+import type { HouseStyle } from '../../core/values/house';
 
 /** An error answer, in words for people. */
 export class ApiError extends Error {
@@ -62,8 +62,10 @@ export interface Page<T> {
 }
 export interface House {
   revision: number;
-  swatches: Swatch[];
+  style: HouseStyle;
 }
+export type HouseTrial = AnswerOf<Endpoints['POST /api/campaigns/{id}/house/trials']>;
+export type HouseChange = AnswerOf<Endpoints['POST /api/campaigns/{id}/house/changes']>[number];
 
 /** What may be asked of an endpoint that has a query, as it is written. */
 type QueryIn<K extends Key> = Endpoints[K] extends { query: infer Q extends z.ZodObject }
@@ -117,7 +119,7 @@ const ask = async <K extends Key>(key: K, what?: Ask): Promise<AnswerOf<Endpoint
 const revisionOf = (r: Response): number => Number(/\d+/.exec(r.headers.get('etag') ?? '')?.[0] ?? 0);
 const houseFrom = async (r: Response): Promise<House> => ({
   revision: revisionOf(r),
-  swatches: (await r.json()) as Swatch[],
+  style: (await r.json()) as HouseStyle,
 });
 
 function formOf(file: Blob, name: string, more: Record<string, string> = {}): FormData {
@@ -134,10 +136,15 @@ export const api = {
   newCampaign: (name: string) => ask('POST /api/campaigns', { body: { name } }),
   feed: (id: string) => ask('GET /api/campaigns/{id}/covers', { params: { id } }),
   house: async (id: string): Promise<House> =>
-    houseFrom(await responseTo('GET /api/campaigns/{id}/swatches', { params: { id } })),
+    houseFrom(await responseTo('GET /api/campaigns/{id}/house', { params: { id } })),
   /** @throws ApiError 409 where it was changed since that revision; its body holds the present one */
-  saveHouse: async (id: string, over: number, swatches: readonly Swatch[]): Promise<House> =>
-    houseFrom(await responseTo('PUT /api/campaigns/{id}/swatches', { params: { id }, over, body: swatches })),
+  saveHouse: async (id: string, over: number, style: HouseStyle): Promise<House> =>
+    houseFrom(await responseTo('PUT /api/campaigns/{id}/house', { params: { id }, over, body: style })),
+  /** Which pieces a house style would change. */
+  houseChanges: (id: string, style: HouseStyle, signal: AbortSignal) =>
+    ask('POST /api/campaigns/{id}/house/changes', { params: { id }, body: style, signal }),
+  houseTrial: (id: string, style: HouseStyle, piece: string, signal: AbortSignal) =>
+    ask('POST /api/campaigns/{id}/house/trials', { params: { id }, body: { house: style, piece }, signal }),
   batches: (query: { cursor?: string } = {}, signal?: AbortSignal) => ask('GET /api/batches', { query, signal }),
   newBatch: (body: BatchAsk) => ask('POST /api/batches', { body }),
   batch: (id: string) => ask('GET /api/batches/{id}', { params: { id } }),

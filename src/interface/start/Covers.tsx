@@ -27,7 +27,7 @@ export function useFeed(
     if (campaign === null) return;
     return asking(
       Promise.all([api.feed(campaign), api.house(campaign)]),
-      ([feed, { swatches }]) => setKnown({ campaign, feed, house: swatches }),
+      ([feed, { style }]) => setKnown({ campaign, feed, house: style.swatches }),
       (error) => setFailed({ campaign, error }),
     );
   }, [campaign]);

@@ -23,7 +23,7 @@ export function HouseColours({ campaign, onClose }: { campaign: CampaignInfo; on
     [goal, setGoal] = useState<Goal>('standard');
   useEffect(() => {
     api.house(campaign.id).then(
-      (house) => setSwatches(house.swatches),
+      (house) => setSwatches(house.style.swatches),
       (e: unknown) => setError(inWords(e).title),
     );
   }, [campaign.id]);

@@ -342,6 +342,38 @@ export async function standing(ask: SlideAsk): Promise<PieceStanding> {
   return standingOf(outcomes);
 }
 
+export interface HouseTrialAsk {
+  before: Piece;
+  after: Piece;
+  campaign: string;
+  /** Numbers of the slides that are compared, from 0; the first is painted. */
+  slides: readonly number[];
+  /** Longer side of the pictures, px. */
+  side: number;
+}
+
+/** How slides of a piece stand with another house style: all their texts in all sizes. */
+export async function houseTrial({ before, after, campaign, slides, side }: HouseTrialAsk) {
+  const stands = async (piece: Piece): Promise<{ standing: PieceStanding; picture: Uint8Array }> => {
+    const { load, size: base } = await stand({ piece, campaign, slide: slides[0] }),
+      all = slidesOf(piece),
+      outcomes: Pick<Outcome, 'readings' | 'kept'>[] = [];
+    for (const n of slides) {
+      await load([all[n]]);
+      for (const size of piece.sizes) {
+        checkMeasuring(painter, piece, all[n], size);
+        outcomes.push({ readings: readSlide(painter, piece, all[n], size), kept: null });
+      }
+    }
+    await load([all[slides[0]]]);
+    const scale = Math.min(1, side / Math.max(base.width, base.height)),
+      painting = pixelsOf(painter, piece, all[slides[0]], base, scale),
+      picture = await WRITERS.webp(painting, { ...USUAL_ENCODING, quality: 80 });
+    return { standing: standingOf(outcomes), picture };
+  };
+  return { before: await stands(before), after: await stands(after) };
+}
+
 /** The first layout of a size that is about to be added, of all slides. */
 export async function newSize({ added, ...ask }: SlideAsk & { added: Size }): Promise<Layout> {
   const { piece, load } = await stand(ask),

@@ -5,6 +5,7 @@ import { ENDPOINTS, type Key } from '../../contract/endpoints';
 import { answer, jsonBody, overRevision, Problem, query, valid } from '../problem';
 import { batchHandlers } from './batches';
 import { campaignHandlers } from './campaigns';
+import { houseHandlers } from './house';
 import { exportHandlers } from './exports';
 import { fileHandlers } from './files';
 import { type Handler, responseOf } from './handler';
@@ -25,6 +26,7 @@ const HANDLERS: { [K in Key]: Handler<K> } = {
   ...pictureHandlers,
   ...outsideHandlers,
   ...campaignHandlers,
+  ...houseHandlers,
   ...pieceHandlers,
   ...shelfHandlers,
   ...sizeHandlers,

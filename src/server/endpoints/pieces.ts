@@ -52,7 +52,7 @@ async function groundOf(
   { kind, swatch }: { kind: 'colour' | 'gradient' | 'pattern'; swatch: string },
   campaign: string | undefined,
 ) {
-  const { swatches } = campaign ? await readHouse(campaign) : { swatches: [] },
+  const swatches = campaign ? (await readHouse(campaign)).style.swatches : [],
     hex = swatches.find((s) => s.id === swatch)?.colour;
   if (!hex)
     throw new Problem(422, 'The house style has no such colour', undefined, [

@@ -1,10 +1,10 @@
 // Pieces: saved whole with a revision. A save against an older revision is refused, and both versions are kept.
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
+import { withHouse } from '../../core/house/follow';
 import { nameOf } from '../../core/piece/name';
 import { assetsOf } from '../../core/piece/resolve';
 import type { Piece } from '../../core/piece/schema';
-import { withHouse } from '../../core/piece/swatches';
 import { database, transaction } from '../database';
 import { notFound, Problem } from '../problem';
 import { checkRoom } from '../room';
@@ -127,7 +127,7 @@ export async function takenIds(ids: readonly string[]): Promise<Set<string>> {
 }
 
 /**
- * The piece, its house swatches as the campaign has them now. @throws Problem 404, or 422 where its document is damaged
+ * The piece, in line with the house style of its campaign. @throws Problem 404, or 422 where its document is damaged
  */
 export async function readPiece(id: string): Promise<StoredPiece> {
   const row = await database()<Row>('pieces').where({ id }).whereNull('deleted_at').first();
@@ -159,7 +159,7 @@ export const storedFrom = (row: Row, piece: Piece, house: House | null): StoredP
   revision: row.revision,
   changedAt: row.changed_at.toISOString(),
   look: `${row.revision}.${house?.revision ?? 0}`,
-  piece: house ? withHouse(piece, house.swatches) : piece,
+  piece: house ? withHouse(piece, house.style) : piece,
 });
 
 /**

@@ -129,7 +129,7 @@ export function pasteOutline(id: string, notes: readonly string[]): void {
 
 /** Headline and text on every slide that has a note and no text yet, in the campaign's colours. */
 export function makeRough(): void {
-  const { swatches } = useHouse.getState();
+  const { swatches } = useHouse.getState().style;
   let made = 0;
   edit('Rough version', (p) => {
     const more = swatches.filter((w) => w.colour && !p.swatches.some((x) => x.id === w.id)),

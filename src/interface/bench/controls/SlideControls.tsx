@@ -88,7 +88,7 @@ function Row({ swatch, uses }: { swatch: Swatch; uses: number }) {
 export function SlideControls() {
   const piece = usePanelPiece();
   const slideId = useBench((s) => s.slideId);
-  const house = useHouse((s) => s.swatches);
+  const house = useHouse((s) => s.style.swatches);
   const { paper } = currentSlide({ piece, slideId });
   const missing = house.filter((h) => !piece.swatches.some((s) => s.id === h.id));
   const setPaper = (colour: Colour): void =>

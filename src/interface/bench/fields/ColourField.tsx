@@ -121,7 +121,7 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
   const [open, setOpen] = useState(false);
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
   const found = usePalette(open ? asset : null);
-  const house = useHouse((s) => s.swatches);
+  const house = useHouse((s) => s.style.swatches);
   const recent = useRecent((s) => s.colours);
   const used = useMemo(() => (open ? coloursUsed(piece) : []), [open, piece]);
   const wrong = typed !== null && parseHex(typed) === null;

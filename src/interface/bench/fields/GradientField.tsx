@@ -52,7 +52,7 @@ export function GradientField({ fill, box, onChange }: Props) {
   const [chosen, setChosen] = useState(0);
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
   const found = usePalette(asset);
-  const house = useHouse((s) => s.swatches);
+  const house = useHouse((s) => s.style.swatches);
   const gradient = gradientOf(fill, piece);
   const linked = gradientSwatchOf(fill, piece);
   const index = Math.min(chosen, gradient.stops.length - 1),

@@ -2,9 +2,11 @@
 // revision.
 import { jest } from '@jest/globals';
 import type { Piece } from '../../../core/piece/schema';
+import { NO_HOUSE } from '../../../core/house/styled';
 import { putSwatch } from '../../../core/piece/swatches';
 import { flat, scene } from '../../../core/testing/scenes';
 import type { Swatch } from '../../../core/values/fill';
+import type { HouseStyle } from '../../../core/values/house';
 
 const notified: unknown[] = [];
 jest.unstable_mockModule('@mantine/notifications', () => ({
@@ -18,14 +20,15 @@ const amber: Swatch = { id: 'amber', name: 'Amber', colour: '#ffaa00', house: tr
 const piece = (swatches: Swatch[]): Piece => ({ ...scene((z) => [flat('ground', '#556677')(z)]).piece, swatches });
 
 /** The server's house style; a PUT over another revision is refused. */
-let server: { revision: number; swatches: Swatch[] };
+let server: { revision: number; house: HouseStyle };
+const style = (swatches: Swatch[]): HouseStyle => ({ ...NO_HOUSE, swatches });
 let puts: { over: number; swatches: Swatch[] }[];
 let answer: (() => Response) | null;
 const kept = new Map<string, string>();
 const real = globalThis.fetch;
 beforeEach(() => {
   jest.useFakeTimers();
-  server = { revision: 3, swatches: [amber, blue] };
+  server = { revision: 3, house: style([amber, blue]) };
   puts = [];
   answer = null;
   notified.length = 0;
@@ -38,14 +41,14 @@ beforeEach(() => {
     },
   });
   globalThis.fetch = (async (_path: string, init: RequestInit = {}) => {
-    const told = (): Response => Response.json(server.swatches, { headers: { etag: `"${server.revision}"` } });
+    const told = (): Response => Response.json(server.house, { headers: { etag: `"${server.revision}"` } });
     if (init.method !== 'PUT') return told();
     if (answer) return answer();
     const over = Number(/\d+/.exec(new Headers(init.headers).get('if-match')!)![0]),
-      swatches = JSON.parse(String(init.body)) as Swatch[];
-    puts.push({ over, swatches });
+      house = JSON.parse(String(init.body)) as HouseStyle;
+    puts.push({ over, swatches: house.swatches });
     if (over !== server.revision) return Response.json({ title: 'changed', ...server }, { status: 409 });
-    server = { revision: over + 1, swatches };
+    server = { revision: over + 1, house };
     return told();
   }) as typeof fetch;
 });
@@ -68,7 +71,7 @@ it('opening a piece whose swatches are older, or that the campaign has no more, 
   ]);
   await rest();
   expect(puts).toEqual([]);
-  expect(server.swatches).toEqual([amber, blue]);
+  expect(server.house.swatches).toEqual([amber, blue]);
   // The piece follows the campaign; what it has no more is the piece's own.
   expect(useBench.getState().piece.swatches).toEqual([
     amber,
@@ -83,19 +86,19 @@ it('an edit of the user’s is sent, over the revision, undo included', async ()
   expect(puts).toEqual([{ over: 3, swatches: [{ ...amber, colour: '#ff0000' }, blue] }]);
   undoEdit();
   await rest();
-  expect(server).toEqual({ revision: 5, swatches: [amber, blue] });
+  expect(server).toEqual({ revision: 5, house: style([amber, blue]) });
   stop();
 });
 it('what another window changed meanwhile stays: the edit is made again on the newer style', async () => {
   const stop = await opened([amber, blue]);
-  server = { revision: 4, swatches: [amber, { ...blue, colour: '#00ff00' }] };
+  server = { revision: 4, house: style([amber, { ...blue, colour: '#00ff00' }]) };
   edit('Change swatch', (p) => putSwatch(p, { ...amber, colour: '#ff0000' }));
   await rest();
-  expect(server.swatches).toEqual([
+  expect(server.house.swatches).toEqual([
     { ...amber, colour: '#ff0000' },
     { ...blue, colour: '#00ff00' },
   ]);
-  expect(useBench.getState().piece.swatches).toEqual(server.swatches);
+  expect(useBench.getState().piece.swatches).toEqual(server.house.swatches);
   stop();
 });
 it('a swatch that is taken out stays out', async () => {
@@ -103,12 +106,12 @@ it('a swatch that is taken out stays out', async () => {
   edit('Leave', (p) => putSwatch(p, { ...amber, house: false }));
   leaveHouse('amber');
   await rest();
-  expect(server.swatches).toEqual([blue]);
+  expect(server.house.swatches).toEqual([blue]);
   stop();
   await opened([{ ...amber, house: false }, blue]);
   await rest();
-  expect(server.swatches).toEqual([blue]);
-  expect(useHouse.getState().swatches).toEqual([blue]);
+  expect(server.house.swatches).toEqual([blue]);
+  expect(useHouse.getState().style.swatches).toEqual([blue]);
 });
 it('while the server is away the change is kept, beyond a reload', async () => {
   const stop = await opened([amber]);
@@ -120,7 +123,7 @@ it('while the server is away the change is kept, beyond a reload', async () => {
   answer = null;
   const again = await opened([amber]);
   await rest();
-  expect(server.swatches[0].colour).toBe('#ff0000');
+  expect(server.house.swatches[0].colour).toBe('#ff0000');
   expect(kept.size).toBe(0);
   again();
 });
@@ -137,11 +140,11 @@ it('what is refused is said, and not asked for ever', async () => {
 });
 it('changes of swatches by their ids: changed, taken out, added', () => {
   expect(
-    changed([amber, blue], {
+    changed(style([amber, blue]), {
       amber: { ...amber, colour: '#111111' },
       blue: null,
       new: { id: 'new', name: 'New', colour: '#222222', house: true },
-    }).map((s) => [s.id, s.colour]),
+    }).swatches.map((s) => [s.id, s.colour]),
   ).toEqual([
     ['amber', '#111111'],
     ['new', '#222222'],

@@ -1,9 +1,11 @@
-// Swatches of the campaign's house style. What the user changes of them here is changed in the campaign, undo included,
+// The campaign's house style. What the user changes of its swatches of them here is changed in the campaign, undo included,
 // swatch by swatch and over a revision: what somebody else changed meanwhile stays. Opening a piece changes nothing.
 import { notifications } from '@mantine/notifications';
 import { create } from 'zustand';
-import { withHouse } from '../../../core/piece/swatches';
+import { withHouse } from '../../../core/house/follow';
+import { NO_HOUSE } from '../../../core/house/styled';
 import type { Swatch } from '../../../core/values/fill';
+import type { HouseStyle } from '../../../core/values/house';
 import { api, ApiError, type House, inWords } from '../../shared/api';
 import { edit, useBench } from '../state/store';
 
@@ -12,10 +14,10 @@ const RETRY = 2000;
 
 interface Known {
   /** As the campaign has them, with what is on its way. */
-  swatches: Swatch[];
+  style: HouseStyle;
   loaded: boolean;
 }
-export const useHouse = create<Known>(() => ({ swatches: [], loaded: false }));
+export const useHouse = create<Known>(() => ({ style: NO_HOUSE, loaded: false }));
 
 /**
  * What the user changed and the campaign has not taken yet: a swatch, or null for one that was taken out. Kept until it
@@ -48,17 +50,21 @@ function kept(of: string): Changes {
   }
 }
 
-/** The swatches of a house style with changes made to it. */
-export function changed(swatches: readonly Swatch[], by: Changes): Swatch[] {
-  const there = new Set(swatches.map((s) => s.id));
-  return [
-    ...swatches.flatMap((s) => (s.id in by ? (by[s.id] ?? []) : s)),
-    ...Object.entries(by).flatMap(([id, s]) => (s && !there.has(id) ? s : [])),
-  ];
+/** A house style with changes made to its swatches. */
+export function changed(style: HouseStyle, by: Changes): HouseStyle {
+  const { swatches } = style,
+    there = new Set(swatches.map((s) => s.id));
+  return {
+    ...style,
+    swatches: [
+      ...swatches.flatMap((s) => (s.id in by ? (by[s.id] ?? []) : s)),
+      ...Object.entries(by).flatMap(([id, s]) => (s && !there.has(id) ? s : [])),
+    ],
+  };
 }
 
 const show = (): void =>
-  useHouse.setState({ swatches: stored ? changed(stored.swatches, changes) : [], loaded: stored !== null });
+  useHouse.setState({ style: stored ? changed(stored.style, changes) : NO_HOUSE, loaded: stored !== null });
 
 function soon(wait: number): void {
   if (timer) clearTimeout(timer);
@@ -70,10 +76,7 @@ function take(house: House): void {
   stored = house;
   show();
   following = true;
-  edit('House style, as changed elsewhere', (p) => {
-    const next = withHouse(p, useHouse.getState().swatches);
-    return JSON.stringify(next.swatches) === JSON.stringify(p.swatches) ? p : next;
-  });
+  edit('House style, as changed elsewhere', (p) => withHouse(p, useHouse.getState().style));
   following = false;
 }
 
@@ -87,7 +90,7 @@ async function send(): Promise<void> {
     while (of === campaign && Object.keys(changes).length) {
       const sent = { ...changes };
       try {
-        const house = await api.saveHouse(of, stored.revision, changed(stored.swatches, sent));
+        const house = await api.saveHouse(of, stored.revision, changed(stored.style, sent));
         if (of !== campaign) return;
         stored = house;
         for (const [id, s] of Object.entries(sent)) if (changes[id] === s) delete changes[id];
@@ -96,7 +99,7 @@ async function send(): Promise<void> {
       } catch (e) {
         if (of !== campaign) return;
         if (e instanceof ApiError && e.status === 409)
-          take({ revision: Number(e.body.revision), swatches: e.body.swatches as Swatch[] });
+          take({ revision: Number(e.body.revision), style: e.body.house as HouseStyle });
         else {
           if (e instanceof ApiError && e.status < 500) {
             // Asked again it would be refused again.
@@ -142,7 +145,7 @@ function follow(now: readonly Swatch[], before: readonly Swatch[]): void {
         s,
       ) &&
       !same(
-        known.swatches.find((k) => k.id === s.id),
+        known.style.swatches.find((k) => k.id === s.id),
         s,
       ),
   );

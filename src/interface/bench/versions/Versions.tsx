@@ -20,13 +20,14 @@ import { notifications } from '@mantine/notifications';
 import { IconHistory } from '@tabler/icons-react';
 import { useCallback, useEffect, useState } from 'react';
 import type { Piece } from '../../../core/piece/schema';
-import { withHouse } from '../../../core/piece/swatches';
+import { withHouse } from '../../../core/house/follow';
 import { differences, takenFrom } from '../../../core/piece/versions';
 import { api, inWords, type RevisionInfo } from '../../shared/api';
 import { Dialog } from '../../shared/Dialog';
 import { More } from '../../shared/More';
 import { usePages } from '../../shared/pages';
 import { wentWrong } from '../../shared/went-wrong';
+import { useHouse } from '../keeping/house';
 import { save } from '../keeping/saving';
 import { edit, useBench } from '../state/store';
 import css from './Versions.module.css';
@@ -193,13 +194,9 @@ function Compared({
   };
   const restore = (): void => {
     if (!then) return;
-    // House colours are what the house has now.
-    edit('Restore a version', (p) =>
-      withHouse(
-        then,
-        p.swatches.filter((s) => s.house),
-      ),
-    );
+    // What it has of the house is what the house has now.
+    const { loaded, style } = useHouse.getState();
+    edit('Restore a version', () => (loaded ? withHouse(then, style) : then));
     said('It is as it was then');
   };
   const take = (): void => {
