@@ -4,9 +4,6 @@ import { HouseStyleSchema } from '../core/values/house';
 import type { Endpoint, EndpointKey } from './endpoint';
 import { StandingSchema } from './shapes';
 
-const Id = z.string().min(1).max(32);
-const Slides = z.array(z.number().int().min(1)).describe('Numbers of the slides that look otherwise, from 1');
-
 export const house = {
   'GET /api/campaigns/{id}/house': {
     summary: 'House style of a campaign: colours and gradients, text styles, shadows, logos, tone, preferred treatment',
@@ -21,30 +18,29 @@ export const house = {
     answer: { says: 'The house style; ETag holds the revision', schema: HouseStyleSchema },
     problems: { 404: 'Not there', 409: 'Changed elsewhere; the answer holds it as it is now' },
   },
-  'POST /api/campaigns/{id}/house/changes': {
-    summary: 'Which pieces a house style would change; nothing is changed by asking',
+  'POST /api/campaigns/{id}/house/preview': {
+    summary:
+      'Which pieces a house style would change, how they would look and stand; nothing is changed by asking. With Accept: application/x-ndjson line by line, as it becomes known',
     body: HouseStyleSchema,
     called: 'The house style',
     answer: {
-      says: 'Those that would look otherwise',
-      schema: z.array(z.object({ id: z.string(), name: z.string(), slides: Slides })),
+      says: 'Those that would look otherwise, with the weakest text of the slides that do, before and after',
+      schema: z.array(
+        z.object({
+          id: z.string(),
+          name: z.string(),
+          slides: z.array(z.number().int().min(1)).describe('Numbers of the slides that look otherwise, from 1'),
+          pictures: z
+            .object({ before: z.string(), after: z.string() })
+            .nullable()
+            .describe('The first of them, as data: addresses, JPEG; null where it could not be painted'),
+          before: StandingSchema.omit({ kept: true }).nullable(),
+          after: StandingSchema.omit({ kept: true }).nullable(),
+        }),
+      ),
+      media: ['application/x-ndjson'],
     },
     problems: { 404: 'Not there' },
-  },
-  'POST /api/campaigns/{id}/house/trials': {
-    summary: 'How a piece stands with another house style, and how it looks; nothing is changed by asking',
-    body: z.strictObject({ house: HouseStyleSchema, piece: Id }),
-    called: 'The trial',
-    answer: {
-      says: 'Of the slides that look otherwise: their weakest text before and after, and the first of them painted',
-      schema: z.object({
-        slides: Slides,
-        before: StandingSchema.omit({ kept: true }),
-        after: StandingSchema.omit({ kept: true }),
-        pictures: z.object({ before: z.string(), after: z.string() }).describe('As data: addresses, WebP'),
-      }),
-    },
-    problems: { 404: 'Not there', 413: 'Beyond what is measured at once' },
   },
   'GET /api/campaigns/{id}/tokens': {
     summary: 'The house style as design tokens (Design Tokens Community Group)',

@@ -21,7 +21,7 @@ const ROOMS = [
   ['contract'],
   ['server', 'workers'],
   ['interface/shared'],
-  ['interface/templates'],
+  ['interface/templates', 'interface/house'],
   ['interface/batches', 'interface/start', 'interface/stand-in', 'interface/bench/state'],
   ['interface/calendar'],
   ['interface/bench/keeping'],

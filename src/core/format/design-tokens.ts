@@ -1,6 +1,6 @@
 // A house style as design tokens (Design Tokens Format Module 2025.10, of the Design Tokens Community Group), out and
-// in: colours with aliases for what they are there for, gradients, shadows, typography. Logos and the tone of photos have
-// no type of token.
+// in: colours with aliases for what they are there for, gradients, shadows, typography. Logos and the tone of photos
+// have no type of token.
 import { converter, inGamut, parse, toGamut } from 'culori';
 import { rgba, toHex } from '../colour/srgb';
 import { MOST_SWATCHES } from '../piece/limits';
@@ -183,7 +183,7 @@ function weightOf(given: unknown): number {
 }
 
 /** What a style is for, by its name. */
-function useOf(name: string): TextUse {
+function purposeOf(name: string): TextUse {
   if (/head|title|display|hero|\bh[1-6]\b/i.test(name)) return 'headline';
   if (/button|cta|action/i.test(name)) return 'button';
   return /body|text|copy|paragraph/i.test(name) ? 'body' : 'descriptor';
@@ -271,7 +271,7 @@ export function tokensIntoHouse(raw: unknown, newId: () => string, known: HouseS
       colour = more.colour === undefined ? null : linked(more.colour);
     return {
       name,
-      use: oneOf(TEXT_USES, more.use) ?? useOf(path),
+      use: oneOf(TEXT_USES, more.use) ?? purposeOf(path),
       font: {
         family: family.slice(0, 100),
         weight: t.fontWeight === undefined ? 400 : weightOf(value(t.fontWeight)),

@@ -136,7 +136,9 @@ export function ownOfStyle(layer: Layer, piece: Pick<Piece, 'house' | 'sizes'>):
   return style && isText(layer) ? ownIn(layer, styledBy(style, piece.house!, piece.sizes[0])) : null;
 }
 
-/** Numbers, from 0, of slides that look otherwise in another version of a piece; what reaches over from others counts. */
+/**
+ * Numbers, from 0, of slides that look otherwise in another version of a piece; what reaches over from others counts.
+ */
 export function changedSlides(before: Piece, after: Piece): number[] {
   const looks = (piece: Piece): string[] =>
       slidesOf(piece).map(({ paper, layers }) =>

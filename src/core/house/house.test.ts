@@ -1,5 +1,5 @@
-// House styles: pieces follow them, and keep what is their own; changes of two are put together; a style is guessed from
-// a picture.
+// House styles: pieces follow them, and keep what is their own; changes of two are put together; a style is guessed
+// from a picture.
 import { contrastOfHex } from '../colour/srgb';
 import type { PhotoLayer } from '../kinds/photo';
 import { makePhoto } from '../kinds/photo';

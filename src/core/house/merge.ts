@@ -1,4 +1,5 @@
-// Two people changed a house style at once: what each changed is put together, entry by entry; what both changed is said.
+// Two people changed a house style at once: what each changed is put together, entry by entry; what both changed is
+// said.
 import type { HouseStyle } from '../values/house';
 
 type Lists = 'swatches' | 'textStyles' | 'shadows' | 'logos';

@@ -155,3 +155,56 @@ export function suggestedHouse(picture: Pixels, newId: () => string, turn = 0): 
     treatment: null,
   };
 }
+
+/**
+ * A house style with a suggested one laid on it: a colour takes the place of the one that is there for the same, a text
+ * style of the first for the same use, so that pieces follow; what is there for nothing stays.
+ */
+export function withSuggestion(
+  house: HouseStyle,
+  suggestion: HouseStyle,
+  what: { colours: boolean; type: boolean },
+): HouseStyle {
+  /** Ids of the suggestion to those in whose place it comes. */
+  const places = new Map<string, string>();
+  const laid = <E extends { id: string }>(
+    all: readonly E[],
+    come: readonly E[],
+    same: (a: E, b: E) => boolean,
+  ): E[] => {
+    const out = [...all];
+    for (const entry of come) {
+      const at = out.findIndex((e) => same(e, entry) && ![...places.values()].includes(e.id));
+      if (at < 0) out.push(entry);
+      else {
+        places.set(entry.id, out[at].id);
+        out[at] = { ...entry, id: out[at].id };
+      }
+    }
+    return out;
+  };
+  const swatches = what.colours
+    ? laid(house.swatches, suggestion.swatches, (a, b) =>
+        b.role ? a.role === b.role : a.gradient !== undefined && a.name === b.name,
+      ).map((s) => {
+        // A colour of the house keeps its name.
+        const was = house.swatches.find((h) => h.id === s.id);
+        return was ? { ...s, name: was.name } : s;
+      })
+    : house.swatches;
+  const own = (style: TextStyle): TextStyle => {
+    const id = (style.colour as { swatch?: string } | null)?.swatch,
+      there = id === undefined ? undefined : (places.get(id) ?? id);
+    return { ...style, colour: there !== undefined && swatches.some((s) => s.id === there) ? { swatch: there } : null };
+  };
+  return {
+    ...house,
+    swatches,
+    textStyles: what.type
+      ? laid(house.textStyles, suggestion.textStyles.map(own), (a, b) => a.use === b.use).map((s) => {
+          const was = house.textStyles.find((h) => h.id === s.id);
+          return was && was !== s ? { ...s, name: was.name, shadow: was.shadow, colour: s.colour ?? was.colour } : s;
+        })
+      : house.textStyles,
+  };
+}

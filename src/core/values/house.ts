@@ -50,7 +50,6 @@ export const LogoSchema = z.strictObject({
 
 /** Treatments that a house style can prefer. */
 export const PREFERRABLE = ['tint', 'fade', 'pool', 'plate', 'backing', 'shadow', 'tone', 'blur'] as const;
-export type Preferrable = (typeof PREFERRABLE)[number];
 
 const MOST = 100;
 const parts = {
@@ -103,6 +102,5 @@ export const HouseStyleSchema = z
 
 export type TextStyle = z.infer<typeof TextStyleSchema>;
 export type HouseShadow = z.infer<typeof HouseShadowSchema>;
-export type Logo = z.infer<typeof LogoSchema>;
 export type KnownHouse = z.infer<typeof KnownHouseSchema>;
 export type HouseStyle = z.infer<typeof HouseStyleSchema>;

@@ -19,6 +19,9 @@ import { Controls } from './controls/Controls';
 import { Drawer } from './Drawer';
 import { DrawerButton, Foot } from './Foot';
 import { keepHouse } from './keeping/house';
+import { withHouse } from '../../core/house/follow';
+import { NO_HOUSE } from '../../core/house/styled';
+import type { HouseStyle } from '../../core/values/house';
 import { forgetJournal, type JournalEntry, readJournals, tidyJournal, writeJournal } from './keeping/journal';
 import { keepSaving } from './keeping/saving';
 import { useKeys } from './keyboard/keys';
@@ -66,6 +69,13 @@ const inHouseColours = (piece: Piece, stored: Piece): Piece => ({
   swatches: piece.swatches.map((s) => (s.house ? (stored.swatches.find((x) => x.house && x.id === s.id) ?? s) : s)),
 });
 
+/** As much of the house style as a piece knows. */
+const houseIn = ({ swatches, house }: Piece): HouseStyle => ({
+  ...NO_HOUSE,
+  ...house,
+  swatches: swatches.filter((s) => s.house),
+});
+
 /** Opens the stored piece, with what the journal knows beyond it. */
 async function begin(stored: StoredPiece): Promise<void> {
   const all = await readJournals(stored.id).catch(() => []);
@@ -83,7 +93,9 @@ async function begin(stored: StoredPiece): Promise<void> {
     }
     // House swatches may have changed in the campaign since; that alone is no difference.
     const piece = inHouseColours(opened.piece, stored.piece);
-    const same = JSON.stringify(piece) === JSON.stringify(stored.piece),
+    const same = [piece, withHouse(opened.piece, houseIn(stored.piece))].some(
+        (p) => JSON.stringify(p) === JSON.stringify(stored.piece),
+      ),
       asWritten = (kept.piece as { version?: unknown }).version === piece.version;
     const history = asWritten ? kept.history : emptyHistory;
     if (!taken && same) openBench({ ...stored, history });

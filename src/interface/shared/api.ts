@@ -64,8 +64,14 @@ export interface House {
   revision: number;
   style: HouseStyle;
 }
-export type HouseTrial = AnswerOf<Endpoints['POST /api/campaigns/{id}/house/trials']>;
-export type HouseChange = AnswerOf<Endpoints['POST /api/campaigns/{id}/house/changes']>[number];
+type Previewed = AnswerOf<Endpoints['POST /api/campaigns/{id}/house/preview']>[number];
+export type HouseStands = NonNullable<Previewed['before']>;
+/** What becomes known of what a house style would change. */
+export type HousePart =
+  | { is: 'pieces'; pieces: Pick<Previewed, 'id' | 'name' | 'slides'>[] }
+  | { is: 'pictures'; id: string; before: string; after: string }
+  | { is: 'standings'; id: string; before: HouseStands; after: HouseStands }
+  | { is: 'failed'; id: string };
 
 /** What may be asked of an endpoint that has a query, as it is written. */
 type QueryIn<K extends Key> = Endpoints[K] extends { query: infer Q extends z.ZodObject }
@@ -84,12 +90,13 @@ interface Ask {
   over?: number;
   signal?: AbortSignal;
   keepalive?: boolean;
+  accept?: string;
 }
 
 /** Asks an endpoint by its entry in `contract/`. @throws ApiError, Unreachable */
 async function responseTo(
   key: Key,
-  { params = {}, query = {}, body, over, signal, keepalive }: Ask = {},
+  { params = {}, query = {}, body, over, signal, keepalive, accept }: Ask = {},
 ): Promise<Response> {
   const [method, path] = key.split(' '),
     isForm = body instanceof FormData;
@@ -104,6 +111,7 @@ async function responseTo(
       headers: {
         ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }),
         ...(over === undefined ? {} : { 'if-match': `"${over}"` }),
+        ...(accept && { accept }),
       },
       signal,
       keepalive,
@@ -121,6 +129,18 @@ const houseFrom = async (r: Response): Promise<House> => ({
   revision: revisionOf(r),
   style: (await r.json()) as HouseStyle,
 });
+
+/** Lines of an answer as they come. */
+async function* linesOf(r: Response): AsyncGenerator<string> {
+  const reader = r.body!.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (let read = await reader.read(); !read.done; read = await reader.read()) {
+    const lines = (rest + read.value).split('\n');
+    rest = lines.pop()!;
+    yield* lines;
+  }
+  if (rest) yield rest;
+}
 
 function formOf(file: Blob, name: string, more: Record<string, string> = {}): FormData {
   const form = new FormData();
@@ -140,11 +160,25 @@ export const api = {
   /** @throws ApiError 409 where it was changed since that revision; its body holds the present one */
   saveHouse: async (id: string, over: number, style: HouseStyle): Promise<House> =>
     houseFrom(await responseTo('PUT /api/campaigns/{id}/house', { params: { id }, over, body: style })),
-  /** Which pieces a house style would change. */
-  houseChanges: (id: string, style: HouseStyle, signal: AbortSignal) =>
-    ask('POST /api/campaigns/{id}/house/changes', { params: { id }, body: style, signal }),
-  houseTrial: (id: string, style: HouseStyle, piece: string, signal: AbortSignal) =>
-    ask('POST /api/campaigns/{id}/house/trials', { params: { id }, body: { house: style, piece }, signal }),
+  /** Shows what a house style would change, as it becomes known. @throws ApiError, Unreachable */
+  previewHouse: async (
+    id: string,
+    style: HouseStyle,
+    signal: AbortSignal,
+    take: (part: HousePart) => void,
+  ): Promise<void> => {
+    const r = await responseTo('POST /api/campaigns/{id}/house/preview', {
+      params: { id },
+      body: style,
+      signal,
+      accept: 'application/x-ndjson',
+    });
+    for await (const line of linesOf(r)) {
+      const { part, problem } = JSON.parse(line) as { part?: HousePart; problem?: string };
+      if (problem) throw new Error(problem);
+      if (part) take(part);
+    }
+  },
   batches: (query: { cursor?: string } = {}, signal?: AbortSignal) => ask('GET /api/batches', { query, signal }),
   newBatch: (body: BatchAsk) => ask('POST /api/batches', { body }),
   batch: (id: string) => ask('GET /api/batches/{id}', { params: { id } }),

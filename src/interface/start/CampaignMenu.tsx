@@ -1,7 +1,6 @@
 'use client';
-// What can be done with a campaign as a whole: taken away as a file, its house colours out and in as design tokens.
+// What can be done with a campaign as a whole: taken away as a file, its house style looked after, taken out and in.
 import { ActionIcon, Button, Group, Menu, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import {
   IconBraces,
   IconDeviceMobile,
@@ -11,38 +10,18 @@ import {
   IconPalette,
   IconPencil,
   IconPhotoStar,
-  IconTable,
+  IconColorSwatch,
 } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
-import { api, type CampaignInfo, inWords } from '../shared/api';
+import { api, type CampaignInfo } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
+import { takeInTokens } from '../shared/tokens';
 import { wentWrong } from '../shared/went-wrong';
-import { HouseColours } from './HouseColours';
 
 export function CampaignMenu({ campaign, onChange }: { campaign: CampaignInfo; onChange: () => void }) {
   const { id, name } = campaign,
     file = useRef<HTMLInputElement>(null),
-    [looking, setLooking] = useState(false),
     [naming, setNaming] = useState(false);
-  const takeIn = async (chosen: File): Promise<void> => {
-    try {
-      const { added, changed, notes } = await api.takeInTokens(id, tokensIn(await chosen.text()));
-      notifications.show({
-        autoClose: notes.length ? false : 7000,
-        title: `${added} house colours were added, ${changed} changed`,
-        message: (
-          <>
-            {notes.slice(0, 8).map((n) => (
-              <div key={n}>{n}</div>
-            ))}
-            {notes.length > 8 && `And ${notes.length - 8} more notes.`}
-          </>
-        ),
-      });
-    } catch (e) {
-      notifications.show({ color: 'amber', autoClose: 9000, ...inWords(e) });
-    }
-  };
   return (
     <>
       <Menu position="bottom-end">
@@ -70,8 +49,8 @@ export function CampaignMenu({ campaign, onChange }: { campaign: CampaignInfo; o
             What the stand-in shows
           </Menu.Item>
           <Menu.Divider />
-          <Menu.Item leftSection={<IconTable size={15} />} onClick={() => setLooking(true)}>
-            Which house colour reads on which
+          <Menu.Item leftSection={<IconColorSwatch size={15} />} component="a" href={`/house/${id}`}>
+            House style
           </Menu.Item>
           <Menu.Item
             leftSection={<IconPalette size={15} />}
@@ -79,10 +58,10 @@ export function CampaignMenu({ campaign, onChange }: { campaign: CampaignInfo; o
             href={`/api/campaigns/${id}/tokens`}
             download
           >
-            House colours as design tokens
+            House style as design tokens
           </Menu.Item>
           <Menu.Item leftSection={<IconBraces size={15} />} component="a" href={`/api/campaigns/${id}/css`} download>
-            House colours as CSS
+            House style as CSS
           </Menu.Item>
           <Menu.Item leftSection={<IconFileImport size={15} />} onClick={() => file.current?.click()}>
             Take in design tokens
@@ -90,7 +69,6 @@ export function CampaignMenu({ campaign, onChange }: { campaign: CampaignInfo; o
         </Menu.Dropdown>
       </Menu>
       {naming && <Naming campaign={campaign} onClose={() => setNaming(false)} onDone={onChange} />}
-      {looking && <HouseColours campaign={campaign} onClose={() => setLooking(false)} />}
       <input
         ref={file}
         type="file"
@@ -99,7 +77,7 @@ export function CampaignMenu({ campaign, onChange }: { campaign: CampaignInfo; o
         data-testid={`tokens-${id}`}
         onChange={(e) => {
           const [chosen] = e.currentTarget.files ?? [];
-          if (chosen) void takeIn(chosen);
+          if (chosen) void takeInTokens(id, chosen);
           e.currentTarget.value = '';
         }}
       />
@@ -142,13 +120,4 @@ function Naming({ campaign, onClose, onDone }: { campaign: CampaignInfo; onClose
       </form>
     </Dialog>
   );
-}
-
-/** @throws Error in words */
-function tokensIn(text: string): Record<string, unknown> {
-  try {
-    return JSON.parse(text) as Record<string, unknown>;
-  } catch {
-    throw new Error('The file is not JSON. Nothing was changed.');
-  }
 }

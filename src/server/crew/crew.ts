@@ -106,11 +106,19 @@ export class Crew {
     if (this.count >= this.options.waiting.all || (own?.length ?? 0) >= this.options.waiting.each)
       return Promise.reject(busy());
     return new Promise((resolve, reject) => {
-      const waiting: Waiting = { ...job, resolve, reject };
+      const leave = (): void => this.takeBack(client, waiting),
+        // What asks for many things one after the other stays on; what it asked for does not.
+        over =
+          <T>(then: (value: T) => void) =>
+          (value: T): void => {
+            job.signal?.removeEventListener('abort', leave);
+            then(value);
+          },
+        waiting: Waiting = { ...job, resolve: over(resolve), reject: over(reject) };
       if (own) own.push(waiting);
       else this.queues.set(client, [waiting]);
       this.count++;
-      job.signal?.addEventListener('abort', () => this.takeBack(client, waiting), { once: true });
+      job.signal?.addEventListener('abort', leave, { once: true });
       this.assign();
     });
   }

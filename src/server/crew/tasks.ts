@@ -47,7 +47,7 @@ import { type PlaceId, placeOf, placesFor } from '../../core/places/places';
 import { type PlaceReading, readInPlace } from '../../core/places/read';
 import { momentOf, moves, pieceOfMoments, slideAt, turnOf } from '../../core/piece/moments';
 import { nameOf } from '../../core/piece/name';
-import { backdropPhoto, slidesOf, slideOf } from '../../core/piece/resolve';
+import { backdropPhoto, slidesOf, slideOf, textsIn } from '../../core/piece/resolve';
 import type { Piece, Size, Slide } from '../../core/piece/schema';
 import { allPictures } from '../../core/piece/slideshow';
 import { wantsSubject, withSubjects } from '../../core/piece/subjects';
@@ -66,7 +66,8 @@ import {
   type WidthPoint,
   type WidthRange,
 } from '../../core/reading/over-widths';
-import { type Reading, readSlide, withoutLetters } from '../../core/reading/read';
+import { type Reading, readSlide, readText, withoutLetters } from '../../core/reading/read';
+import { readingLook } from '../../core/reading/reading-key';
 import { readPicture } from '../../core/reading/read-picture';
 import { askAbout, type TreatmentAsk } from '../../core/remedy/begin-treatment';
 import { hardestMoments, justEnoughInTime, wayInTime } from '../../core/remedy/over-time';
@@ -342,36 +343,56 @@ export async function standing(ask: SlideAsk): Promise<PieceStanding> {
   return standingOf(outcomes);
 }
 
-export interface HouseTrialAsk {
-  before: Piece;
-  after: Piece;
+export interface LooksAsk {
+  /** Versions of one piece. */
+  pieces: readonly Piece[];
   campaign: string;
-  /** Numbers of the slides that are compared, from 0; the first is painted. */
+  /** Numbers of slides, from 0. */
   slides: readonly number[];
-  /** Longer side of the pictures, px. */
-  side: number;
 }
 
-/** How slides of a piece stand with another house style: all their texts in all sizes. */
-export async function houseTrial({ before, after, campaign, slides, side }: HouseTrialAsk) {
-  const stands = async (piece: Piece): Promise<{ standing: PieceStanding; picture: Uint8Array }> => {
-    const { load, size: base } = await stand({ piece, campaign, slide: slides[0] }),
+/** The first of some slides in versions of a piece, as JPEG: soon made, and only looked at. @param side longer, px */
+export async function looks({ pieces, campaign, slides, side }: LooksAsk & { side: number }): Promise<Uint8Array[]> {
+  const out: Uint8Array[] = [];
+  for (const piece of pieces) {
+    const { slide, size } = await stand({ piece, campaign, slide: slides[0] }),
+      scale = Math.min(1, side / Math.max(size.width, size.height)),
+      { width, height, data } = pixelsOf(painter, piece, slide, size, scale);
+    out.push(
+      new Uint8Array(
+        await sharp(data, { raw: { width, height, channels: 4 } })
+          .flatten()
+          .jpeg({ quality: 82 })
+          .toBuffer(),
+      ),
+    );
+  }
+  return out;
+}
+
+/** How some slides stand in versions of a piece, in all sizes. What looks the same in two of them is read once. */
+export async function standings({ pieces, campaign, slides }: LooksAsk): Promise<PieceStanding[]> {
+  const known = new Map<string, Reading>(),
+    out: PieceStanding[] = [];
+  for (const piece of pieces) {
+    const { load } = await stand({ piece, campaign, slide: slides[0] }),
       all = slidesOf(piece),
-      outcomes: Pick<Outcome, 'readings' | 'kept'>[] = [];
+      readings: Reading[] = [];
     for (const n of slides) {
       await load([all[n]]);
       for (const size of piece.sizes) {
         checkMeasuring(painter, piece, all[n], size);
-        outcomes.push({ readings: readSlide(painter, piece, all[n], size), kept: null });
+        for (const text of textsIn(piece, all[n], size)) {
+          const look = readingLook(painter, piece, all[n], size, text),
+            reading = known.get(look) ?? withoutLetters(readText(painter, piece, all[n], size, text));
+          known.set(look, reading);
+          readings.push(reading);
+        }
       }
     }
-    await load([all[slides[0]]]);
-    const scale = Math.min(1, side / Math.max(base.width, base.height)),
-      painting = pixelsOf(painter, piece, all[slides[0]], base, scale),
-      picture = await WRITERS.webp(painting, { ...USUAL_ENCODING, quality: 80 });
-    return { standing: standingOf(outcomes), picture };
-  };
-  return { before: await stands(before), after: await stands(after) };
+    out.push(standingOf([{ readings, kept: null }]));
+  }
+  return out;
 }
 
 /** The first layout of a size that is about to be added, of all slides. */

@@ -6,10 +6,11 @@ import { customProperties } from '../../core/format/html/custom-properties';
 import { inName } from '../../core/format/file-names';
 import { HouseStyleSchema } from '../../core/values/house';
 import { asked } from '../crew/crews';
-import { changedBy, triedWith } from '../house-trials';
+import { houseShown, together } from '../house-preview';
 import { campaignName } from '../pieces/campaigns';
 import { type House, readHouse, saveHouse } from '../pieces/house';
 import { Problem } from '../problem';
+import { inParts } from '../progress';
 import { fileHeaders, type Handlers, reply, revised } from './handler';
 
 const told = ({ revision, style }: House) => revised(style, revision, { 'cache-control': 'no-store' });
@@ -17,9 +18,10 @@ const told = ({ revision, style }: House) => revised(style, revision, { 'cache-c
 export const houseHandlers: Handlers<typeof house> = {
   'GET /api/campaigns/{id}/house': async ({ params }) => told(await readHouse(params.id)),
   'PUT /api/campaigns/{id}/house': async ({ params, over, body }) => told(await saveHouse(params.id, over, body)),
-  'POST /api/campaigns/{id}/house/changes': async ({ params, body }) => reply(await changedBy(params.id, body)),
-  'POST /api/campaigns/{id}/house/trials': async ({ request, params, body }) =>
-    reply(await triedWith(params.id, body.house, body.piece, asked(request))),
+  'POST /api/campaigns/{id}/house/preview': async ({ request, params, body }) => {
+    await readHouse(params.id);
+    return inParts(request, 0, houseShown(params.id, body, asked(request)), together);
+  },
   'GET /api/campaigns/{id}/tokens': async ({ params, headOnly }) => {
     const { revision, style } = await readHouse(params.id),
       name = `${inName(await campaignName(params.id)) || 'campaign'}.tokens.json`;

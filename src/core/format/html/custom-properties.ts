@@ -1,6 +1,6 @@
-// A house style as CSS custom properties (CSS Custom Properties for Cascading Variables, level 1): colours, and what they
-// are there for; gradients as images; shadows of boxes; text styles as fonts, their sizes by the shorter side of the
-// window.
+// A house style as CSS custom properties (CSS Custom Properties for Cascading Variables, level 1): colours, and what
+// they are there for; gradients as images; shadows of boxes; text styles as fonts, their sizes by the shorter side of
+// the window.
 import type { HouseStyle } from '../../values/house';
 import { hexOf } from '../../values/swatches';
 import { rgba, toHex } from '../../colour/srgb';

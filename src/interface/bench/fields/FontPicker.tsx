@@ -17,9 +17,10 @@ import { notifications } from '@mantine/notifications';
 import { IconChevronDown, IconHeart, IconHeartFilled, IconSearch, IconTrash, IconUpload } from '@tabler/icons-react';
 import { useEffect, useMemo, useState } from 'react';
 import { isText } from '../../../core/kinds/layers';
-import { faceFor, FAMILIES, familiesOf, type Family } from '../../../core/type/catalogue';
+import { FAMILIES, familiesOf, type Family } from '../../../core/type/catalogue';
 import { oneLine } from '../../../core/values/plain';
 import { inWords } from '../../shared/api';
+import { showFace, shownFace } from '../../shared/show-face';
 import { addFonts, PAIRS, rememberFont, removeFont, toggleFavourite, useFontHabits, useFonts } from '../state/fonts';
 import { currentSlide, useBench } from '../state/store';
 import css from './FontPicker.module.css';
@@ -33,21 +34,6 @@ const KINDS: Record<Family['kind'], string> = {
   script: 'Script',
   mono: 'Mono',
 };
-const loaded = new Set<string>();
-
-/** Loads a face into the page, for showing names of fonts in themselves; nothing that is painted uses it. */
-async function showFace(family: Family): Promise<void> {
-  const face = faceFor(family.name, 400, false, [family]);
-  if (loaded.has(face.id)) return;
-  loaded.add(face.id);
-  try {
-    document.fonts.add(await new FontFace(`show-${face.id}`, `url(/api/fonts/${face.id}.ttf)`).load());
-  } catch (e) {
-    loaded.delete(face.id);
-    console.error(e);
-  }
-}
-
 function Row({
   family,
   words,
@@ -65,7 +51,7 @@ function Row({
   useEffect(() => {
     if (!near) return;
     const watch = new IntersectionObserver(
-      (seen) => seen.some((x) => x.isIntersecting) && (void showFace(family), watch.disconnect()),
+      (seen) => seen.some((x) => x.isIntersecting) && (void showFace(family.name, [family]), watch.disconnect()),
     );
     watch.observe(near);
     return () => watch.disconnect();
@@ -74,7 +60,7 @@ function Row({
     <div className={css.row} ref={setNear} data-chosen={chosen || undefined}>
       <UnstyledButton className={css.choose} data-font={family.name} onClick={onChoose}>
         <small>{family.name}</small>
-        <span style={{ fontFamily: `"show-${faceFor(family.name, 400, false, [family]).id}"` }}>{words}</span>
+        <span style={{ fontFamily: `"${shownFace(family.name, [family])}"` }}>{words}</span>
       </UnstyledButton>
       {family.kind === 'own' && (
         <Tooltip label="Take it out of the campaign">

@@ -1,4 +1,4 @@
-// The campaign's house style. What the user changes of its swatches of them here is changed in the campaign, undo included,
+// The campaign's house style. What the user changes of its swatches here is changed in the campaign, undo included,
 // swatch by swatch and over a revision: what somebody else changed meanwhile stays. Opening a piece changes nothing.
 import { notifications } from '@mantine/notifications';
 import { create } from 'zustand';
