@@ -1,8 +1,10 @@
 // Loads the Ostrel Line: photographs into the library, pieces into their campaign. A second run changes nothing.
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import sharp from 'sharp';
+import sharp, { type OutputInfo } from 'sharp';
+import type { Pixels } from '../src/core/ground/pixels';
 import { CutOut } from '../src/core/photo/cut-out';
+import { oneColourForm } from '../src/core/photo/one-colour';
 import type { Frame } from '../src/core/values/motion';
 import { assetFrames, keepAsset } from '../src/server/assets';
 import { closeDatabase, database } from '../src/server/database';
@@ -90,6 +92,11 @@ const POSTS: { piece: string; kind: PostKind; words: string; days: number }[] = 
   { piece: 'ostrel-early-train', kind: 'story', words: '', days: -1 },
   { piece: 'ostrel-timetable', kind: 'post', words: 'From 2 May: four trains a day, both ways.', days: 7 },
 ];
+const pixelsFrom = ({ data, info }: { data: Buffer; info: OutputInfo }): Pixels => ({
+  width: info.width,
+  height: info.height,
+  data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
+});
 const folder = join(process.cwd(), 'demo', 'pictures');
 
 try {
@@ -105,19 +112,28 @@ try {
     }
     await notePictures();
     await createCampaign('The Ostrel Line', CAMPAIGN);
-    await saveHouse(CAMPAIGN, 0, houseStyle(photos['ostrel-mark.svg']));
-    // The cup's mask is found as the product finds it.
-    const { data, info } = await sharp(await readFile(join(folder, 'enamel-cup.jpg')))
+    const mark = await sharp(await readFile(join(folder, 'ostrel-mark.svg')), { density: 360 })
+      .resize(1200, 1200, { fit: 'inside' })
       .ensureAlpha()
       .raw()
       .toBuffer({ resolveWithObject: true });
-    const cup = await keepMask(
-      new CutOut({
-        width: info.width,
-        height: info.height,
-        data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.byteLength),
-      }).mask(CUP_STROKES),
-    );
+    const form = oneColourForm(pixelsFrom(mark))!,
+      plain = await keepAsset(
+        new Uint8Array(
+          await sharp(form.data, { raw: { width: form.width, height: form.height, channels: 4 } })
+            .png()
+            .toBuffer(),
+        ),
+        'Ostrel Line mark in one colour',
+        false,
+      );
+    await saveHouse(CAMPAIGN, 0, houseStyle(photos['ostrel-mark.svg'], plain.id));
+    // The cup's mask is found as the product finds it.
+    const cupPicture = await sharp(await readFile(join(folder, 'enamel-cup.jpg')))
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const cup = await keepMask(new CutOut(pixelsFrom(cupPicture)).mask(CUP_STROKES));
     for (const { id, piece } of piecesOf(
       (file) => photos[file],
       () => ({ mask: cup, strokes: CUP_STROKES }),

@@ -117,8 +117,8 @@ const textStyle = (
   ...more,
 });
 
-/** The house style. @param mark the asset of the mark */
-export const houseStyle = (mark: string): HouseStyle => ({
+/** The house style. @param mark the asset of the mark @param plain that of its form in one colour */
+export const houseStyle = (mark: string, plain: string | null = null): HouseStyle => ({
   swatches,
   textStyles: [
     textStyle('poster', 'Poster headline', 'headline', 'Archivo', 800, 0.1, { lineHeight: 1, letterSpacing: -0.01 }),
@@ -144,6 +144,7 @@ export const houseStyle = (mark: string): HouseStyle => ({
       width: 240,
       height: 240,
       clear: 0.25,
+      plain,
       colours: [{ swatch: 'snow' }, { swatch: 'spruce' }],
     },
   ],

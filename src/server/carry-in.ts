@@ -138,7 +138,13 @@ function manifestIn(archive: Archive): Manifest {
 
 /** The house style of the campaign, but for logos that were not there; null where it has none. */
 function houseIn({ campaign: { house, swatches }, missing }: Manifest): HouseStyle | null {
-  if (house) return { ...house, logos: house.logos.filter((l) => !missing.includes(l.asset)) };
+  if (house)
+    return {
+      ...house,
+      logos: house.logos
+        .filter((l) => !missing.includes(l.asset))
+        .map((l) => (l.plain !== null && missing.includes(l.plain) ? { ...l, plain: null } : l)),
+    };
   return swatches?.length ? { ...NO_HOUSE, swatches } : null;
 }
 

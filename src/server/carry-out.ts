@@ -38,7 +38,7 @@ export async function* carriedOut(
     whole = new Set(opened.map(([d]) => d.id)),
     families = new Set(opened.flatMap(([, piece]) => familiesIn(piece))),
     { style: house } = await readHouse(campaign.id),
-    logos = house.logos.map((l) => l.asset),
+    logos = house.logos.flatMap((l) => [l.asset, l.plain ?? []].flat()),
     fonts = (await listFonts(campaign.id)).filter((f) => pieces === null || families.has(f.family)),
     manifest: Manifest = {
       format: FILE_FORMAT,

@@ -40,6 +40,12 @@ function shade([, a, b]: Lab, L: number, most: number): string {
   return hexFromOklab(L, a * k, b * k);
 }
 
+/** A colour of that hue and lightness with no less chroma. */
+function atLeast([L, a, b]: Lab, least: number): Lab {
+  const k = Math.max(1, least / Math.hypot(a, b));
+  return [L, a * k, b * k];
+}
+
 /** The colour nearest in lightness to `from` that keeps a contrast on a ground, moved away from the ground's. */
 function readingOn(ground: string, from: Lab, ratio: number, most: number): string {
   const up = labOfHex(ground)[0] < 0.55;
@@ -73,8 +79,8 @@ export function suggestedHouse(picture: Pixels, newId: () => string, turn = 0): 
       dark ? 0.02 : 0.05,
     ),
     muted = readingOn(ground, dark ? [0.6, bright[1], bright[2]] : [0.6, deep[1], deep[2]], FOR_MUTED, 0.03),
-    // A grey picture gets the warm counterpart of its light.
-    own: Lab = chroma(vivid.lab) > 0.03 ? vivid.lab : [0.72, 0.04, 0.13],
+    // A grey picture gets the warm counterpart of its light; an accent that hardly has a colour, more of its own.
+    own: Lab = chroma(vivid.lab) > 0.03 ? atLeast(vivid.lab, 0.1) : [0.72, 0.04, 0.13],
     accent = readingOn(ground, own, FOR_ACCENT, 0.2);
   const swatch = (name: string, role: SwatchRole, colour: string): Swatch => ({
     id: newId(),
@@ -186,11 +192,7 @@ export function withSuggestion(
   const swatches = what.colours
     ? laid(house.swatches, suggestion.swatches, (a, b) =>
         b.role ? a.role === b.role : a.gradient !== undefined && a.name === b.name,
-      ).map((s) => {
-        // A colour of the house keeps its name.
-        const was = house.swatches.find((h) => h.id === s.id);
-        return was ? { ...s, name: was.name } : s;
-      })
+      )
     : house.swatches;
   const own = (style: TextStyle): TextStyle => {
     const id = (style.colour as { swatch?: string } | null)?.swatch,

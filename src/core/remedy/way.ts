@@ -60,6 +60,9 @@ function formsOf({
   return Math.max(1, (slides?.[0]?.change ?? change ?? []).filter((c) => 'backing' in c.set).length);
 }
 
+/** So many points more may cost what the house style prefers. */
+const HOUSE_PRICE = 8;
+
 const simplicity = (w: Pick<Way, 'kinds'>): number =>
   (w.kinds.length > 1 ? WAY_KINDS.length : 0) + WAY_KINDS.indexOf(w.kinds[0]);
 /** The cheapest first; of those that cost about the same, the simpler one. */
@@ -103,10 +106,14 @@ export function wayName(kind: WayKind, layer?: Layer): string {
 
 /**
  * The best of sorted ways to take unasked. Colour and place of a text were chosen by somebody: they are only changed
- * where nothing else does.
+ * where nothing else does. @param preferred by the house style: taken where it costs little more
  */
-export const bestWay = <W extends Way>(sorted: readonly W[]): W | null =>
-  sorted.find((w) => !w.kinds.includes('ink') && !w.kinds.includes('move')) ?? sorted[0] ?? null;
+export function bestWay<W extends Way>(sorted: readonly W[], preferred: WayKind | null = null): W | null {
+  const unasked = sorted.filter((w) => !w.kinds.includes('ink') && !w.kinds.includes('move')),
+    [best = sorted[0]] = unasked,
+    house = preferred && unasked.find((w) => w.kinds.length === 1 && w.kinds[0] === preferred);
+  return house && costOfWay(house) <= costOfWay(best) + HOUSE_PRICE ? house : (best ?? null);
+}
 
 /** The same way at half its strength. */
 export function halved(way: Way): Way {

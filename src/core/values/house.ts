@@ -44,6 +44,8 @@ export const LogoSchema = z.strictObject({
   height: z.number().int().min(1).max(100_000),
   /** Room on all sides that nothing else enters, as a share of its height. */
   clear: finite(0, 3).default(0.5),
+  /** The picture whose outline it has in one colour; its own where null. */
+  plain: AssetIdSchema.nullable().default(null),
   /** Colours in which it may be shown as a whole, besides its own. */
   colours: z.array(ColourSchema).max(12).default([]),
 });

@@ -107,6 +107,8 @@ export const photoFields = {
   shadows,
   /** All in one colour, for logos: the picture's alpha gives the form. */
   oneColour: ColourSchema.nullable().default(null),
+  /** Of a logo: room on all sides that nothing else enters, as a share of its height. */
+  clear: finite(0, 3).optional(),
   subject: SubjectSchema.nullable().default(null),
   room: RoomSchema.nullable().default(null),
   cut: CutSchema.nullable().default(null),

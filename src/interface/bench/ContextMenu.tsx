@@ -28,7 +28,7 @@ import { duplicateSelected, removeSelected, shiftSelected, toggleLocked, toggleV
 import { copiedLook, copyLook, pasteLook } from './commands/looks';
 import { sendToSlide } from './commands/slides';
 import { closeMenu, startRenaming, useMenu } from './state/menu';
-import { keepSelected } from './shelf/keeping';
+import { keepOnShelf } from './shelf/keeping';
 import { currentSlide, useBench } from './state/store';
 
 const PASTE: Record<LookPart, string> = {
@@ -166,7 +166,7 @@ export function ContextMenu() {
         <Menu.Item leftSection={<IconCopy size={15} />} rightSection="Ctrl D" onClick={duplicateSelected}>
           Duplicate
         </Menu.Item>
-        <Menu.Item leftSection={<IconArchive size={15} />} onClick={() => void keepSelected()}>
+        <Menu.Item leftSection={<IconArchive size={15} />} onClick={() => void keepOnShelf()}>
           Keep on the shelf
         </Menu.Item>
         {sides.map(

@@ -4,23 +4,41 @@ import { ActionIcon, Button, FileButton, Group, Text, UnstyledButton } from '@ma
 import { IconPhoto, IconTrash, IconUpload } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
+import { oneColourForm } from '../../core/photo/one-colour';
 import { photoName } from '../../core/kinds/photo';
 import type { HouseStyle } from '../../core/values/house';
 import { hexOf } from '../../core/values/swatches';
-import type { AssetInfo } from '../shared/api';
+import { api, type AssetInfo } from '../shared/api';
 import { Library } from '../shared/library/Library';
 import { NumberField } from '../shared/NumberField';
 import { uploadWithNotice } from '../shared/upload';
 import { change, useDraft } from './draft';
 import { NameField } from './fields';
 import css from './House.module.css';
+import { pixelsOfAsset } from './picture';
 import { groundOf } from './TextStyles';
 
 type Logo = HouseStyle['logos'][number];
 
 const PICTURES = 'image/png,image/svg+xml,image/webp,image/jpeg';
 
-const add = (asset: AssetInfo): void =>
+/** Longer side at which the form of a logo in one colour is kept, px. */
+const FORM = 1200;
+
+/** The picture whose outline a logo has in one colour; null where that is its own. */
+async function plainOf(asset: AssetInfo): Promise<string | null> {
+  const form = oneColourForm(await pixelsOfAsset(asset.id, FORM));
+  if (!form) return null;
+  const canvas = new OffscreenCanvas(form.width, form.height);
+  canvas
+    .getContext('2d')!
+    .putImageData(new ImageData(form.data as Uint8ClampedArray<ArrayBuffer>, form.width, form.height), 0, 0);
+  return (await api.keepMask(await canvas.convertToBlob({ type: 'image/png' }))).id;
+}
+
+async function add(asset: AssetInfo): Promise<void> {
+  // Without one it is a logo all the same.
+  const plain = await plainOf(asset).catch(() => null);
   change((h) => ({
     ...h,
     logos: [
@@ -32,10 +50,12 @@ const add = (asset: AssetInfo): void =>
         width: asset.width,
         height: asset.height,
         clear: 0.5,
+        plain,
         colours: [],
       },
     ],
   }));
+}
 
 export function Logos() {
   const house = useDraft((s) => s.style),
@@ -62,7 +82,7 @@ export function Logos() {
           title="A logo from the library"
           onClose={() => setChoosing(false)}
           onChoose={(asset) => {
-            add(asset);
+            void add(asset);
             setChoosing(false);
           }}
         />
@@ -109,7 +129,7 @@ function LogoRow({ logo: l, house }: { logo: Logo; house: HouseStyle }) {
                     width: wide,
                     height: high,
                     background: hexOf(c, house),
-                    mask: `url(${address}) center / contain no-repeat`,
+                    mask: `url(/api/assets/${l.plain ?? l.asset}) center / contain no-repeat`,
                   }}
                 />
               )}

@@ -32,8 +32,8 @@ async function done(task: string, ask: unknown): Promise<Omit<Reply, 'id' | 'rss
 const GATHERED = 96 * 1024 ** 2;
 let after = 0;
 /**
- * Surfaces are freed with their handles, and nothing tells the collector how much those weigh. Collecting after each task
- * took a third of the time of small ones.
+ * Surfaces are freed with their handles, and nothing tells the collector how much those weigh. Collecting after each
+ * task took a third of the time of small ones.
  */
 function collected(): void {
   if (process.memoryUsage.rss() - after < GATHERED) return;

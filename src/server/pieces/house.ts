@@ -39,9 +39,9 @@ export const asHouse = (style: HouseStyle): HouseStyle => ({
  */
 export async function saveHouse(campaign: string, over: number, wanted: HouseStyle): Promise<House> {
   const style = HouseStyleSchema.parse(asHouse(wanted)),
-    logos = style.logos.map((l) => l.asset),
+    logos = style.logos.flatMap((l) => [l.asset, l.plain ?? []]).flat(),
     there = logos.length ? ((await database()('assets').whereIn('id', logos).pluck('id')) as string[]) : [],
-    missing = style.logos.findIndex((l) => !there.includes(l.asset));
+    missing = style.logos.findIndex((l) => !there.includes(l.asset) || (l.plain !== null && !there.includes(l.plain)));
   if (missing >= 0)
     throw new Problem(422, 'A logo is not here', 'Upload its picture first. Nothing was changed.', [
       { path: `/logos/${missing}/asset`, reason: 'no picture of that id is stored' },

@@ -16,6 +16,8 @@ import type { TextLayer } from '../../../core/kinds/text';
 import { makeButton, makeText } from '../../../core/kinds/text';
 import { type Drawing, isOneColour, marksOf, outlineOf } from '../../../core/paint/drawing';
 import { makeMotion } from '../../../core/photo/motion';
+import { withHouse } from '../../../core/house/follow';
+import { styledBy } from '../../../core/house/styled';
 import { addLayer } from '../../../core/piece/edits';
 import type { Mark } from '../../shared/marks';
 import { accentOf } from '../../../core/piece/swatches';
@@ -26,12 +28,15 @@ import type { Colour, Fill } from '../../../core/values/fill';
 import { gradientThrough, solid } from '../../../core/values/made';
 import type { Frame } from '../../../core/values/motion';
 import type { Shape, ShapeForm } from '../../../core/values/shape';
+import { hexOf } from '../../../core/values/swatches';
 import { api, type AssetInfo, inWords } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
 import { uploadWithNotice } from '../../shared/upload';
+import { useHouse } from '../keeping/house';
 import { familiesKnown } from '../state/fonts';
 import { currentSlide, edit, frameOf, select, useBench } from '../state/store';
 import { seenIn } from './beneath';
+import { styleFor, swatchFor } from './house';
 import { colourForOverlay, mainColour, topPhoto } from './chosen-treatment';
 
 import { change } from './layers';
@@ -81,10 +86,27 @@ export async function addText(as: 'text' | 'button' = 'text'): Promise<void> {
     useBench.setState({ editing: layer.id });
     return;
   }
+  const style = styleFor(first ? 'descriptor' : 'headline'),
+    { style: house, loaded } = useHouse.getState(),
+    set = style && styledBy(style, house, size);
+  if (style && set) {
+    const { colour: _chosen, ...type } = set;
+    Object.assign(layer, type, { style: style.id });
+    layer.box.height = Math.ceil(layer.fontSize * layer.lineHeight);
+  }
   const seen = await seenIn(layer.box);
   const wanted = [...texts.map((t) => mainColour(t.fill, piece)).reverse(), '#ffffff', '#16202a'];
-  layer.fill = solid(seen ? inkOver(seen, wanted) : wanted[0]);
-  put('Add text', layer);
+  // The colour of the style first, or of the house's texts; whichever can be told from what is there.
+  const linked = [style?.colour, swatchFor('text')].filter((c): c is Colour => !!c),
+    inks = [...linked.map((c) => hexOf(c, house)), ...wanted],
+    ink = seen ? inkOver(seen, inks) : inks[0],
+    of = linked[inks.indexOf(ink)];
+  layer.fill = solid(of ?? ink);
+  edit('Add text', (p) => {
+    const added = addLayer(p, state().slideId, layer);
+    return loaded ? withHouse(added, house) : added;
+  });
+  select([layer.id]);
   useBench.setState({ editing: layer.id });
 }
 

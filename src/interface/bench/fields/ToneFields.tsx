@@ -12,8 +12,10 @@ import type { Histograms } from '../../../workers/reading';
 import { asking } from '../../shared/asking';
 import { NumberField } from '../../shared/NumberField';
 import { follow } from '../commands/drag';
+import { setHouseTone } from '../commands/house';
 import { change } from '../commands/layers';
 import { useLengthScale } from '../commands/setter';
+import { useHouse } from '../keeping/house';
 import { usePanelPiece } from '../state/panel-piece';
 import { settle, shownOf, shownReading, useBench } from '../state/store';
 import { Amount, byRoot, dragging } from './Amount';
@@ -55,8 +57,24 @@ export function ToneFold({ layer }: { layer: PhotoLayer }) {
   const on = (Object.keys(NAMES) as Part[]).filter((p) => tone[p].on);
   return (
     <Fold name="tone" title="Tone" now={on.length > 0 && on.map((p) => NAMES[p].toLowerCase()).join(', ')}>
+      <HouseTone layer={layer} />
       <Parts layer={layer} />
     </Fold>
+  );
+}
+
+/** The tone of the house, where it has one. */
+function HouseTone({ layer }: { layer: PhotoLayer }) {
+  const there = useHouse((s) => s.style.tone !== null);
+  if (!there && !layer.houseTone) return null;
+  return (
+    <Switch
+      size="xs"
+      mb={8}
+      label="The tone of the house"
+      checked={layer.houseTone === true}
+      onChange={(e) => setHouseTone(layer.id, e.currentTarget.checked)}
+    />
   );
 }
 

@@ -5,7 +5,7 @@ import { create } from 'zustand';
 import { withHouse } from '../../../core/house/follow';
 import { NO_HOUSE } from '../../../core/house/styled';
 import type { Swatch } from '../../../core/values/fill';
-import type { HouseStyle } from '../../../core/values/house';
+import type { HouseStyle, TextStyle } from '../../../core/values/house';
 import { api, ApiError, type House, inWords } from '../../shared/api';
 import { edit, useBench } from '../state/store';
 
@@ -131,6 +131,26 @@ function put(by: Changes): void {
 
 /** Takes a swatch out of the house style; pieces that use it keep it as their own. */
 export const leaveHouse = (id: string): void => put({ [id]: null });
+
+/**
+ * Adds a text style to the house; what somebody else changes meanwhile stays. @throws ApiError, Unreachable
+ */
+export async function addTextStyle(style: TextStyle): Promise<void> {
+  const of = campaign;
+  for (let tries = 0; ; tries++) {
+    const house = await api.house(of);
+    try {
+      const saved = await api.saveHouse(of, house.revision, {
+        ...house.style,
+        textStyles: [...house.style.textStyles, style],
+      });
+      if (of === campaign) take(saved);
+      return;
+    } catch (e) {
+      if (!(e instanceof ApiError && e.status === 409) || tries > 4) throw e;
+    }
+  }
+}
 
 /** What an edit of the user's changed of the piece's house swatches. */
 function follow(now: readonly Swatch[], before: readonly Swatch[]): void {

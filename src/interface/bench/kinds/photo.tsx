@@ -13,6 +13,8 @@ import {
   IconRotateClockwise2,
 } from '@tabler/icons-react';
 import { useState } from 'react';
+import { entering } from '../../../core/house/logo';
+import { isText } from '../../../core/kinds/layers';
 import type { PhotoLayer } from '../../../core/kinds/photo';
 import { placePhoto, ratioOfPhoto, turnPhoto } from '../../../core/photo/fit';
 import { knownSubject } from '../../../core/photo/subject';
@@ -38,7 +40,8 @@ import { RoomFields } from '../fields/RoomFields';
 import { SubjectFields } from '../fields/SubjectFields';
 import { ShadowsFold } from '../fields/ShadowsField';
 import { ToneFold } from '../fields/ToneFields';
-import { currentSize, useBench } from '../state/store';
+import { oneLine } from '../../../core/values/plain';
+import { currentSize, currentSlide, frameOf, useBench } from '../state/store';
 import type { Face } from './face';
 
 const whole = (c: PhotoLayer['crop']): boolean => c.x === 0 && c.y === 0 && c.width === 1 && c.height === 1;
@@ -255,6 +258,7 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
             change<PhotoLayer>('Shadow', [layer.id], (l) => void (l.shadows = s), merge ? `shadow:${layer.id}` : null)
           }
         />
+        {layer.clear !== undefined && <ClearSpace layer={layer} />}
         <Fold name="one" title="One colour" now={layer.oneColour !== null && 'on'}>
           <Stack gap={8}>
             <Switch
@@ -291,6 +295,25 @@ function PhotoControls({ layer }: { layer: PhotoLayer }) {
       )}
     </>
   );
+}
+
+/** What comes too near to a logo. */
+function ClearSpace({ layer }: { layer: PhotoLayer }) {
+  const near = useBench((s) =>
+    entering(
+      { clear: layer.clear, box: layer.box },
+      currentSlide(s)
+        .layers.filter((l) => l.visible && l.band === 'message' && l.id !== layer.id)
+        .map((l) => ({ name: isText(l) ? oneLine(l.text) || l.name : l.name, box: frameOf(l, s.texts) })),
+    )
+      .map((l) => l.name)
+      .join(', '),
+  );
+  return near ? (
+    <Text fz="xs" c="var(--attention)" role="status" data-testid="clear-space">
+      Too near to the logo: {near}
+    </Text>
+  ) : null;
 }
 
 export const photo: Face<PhotoLayer> = {

@@ -113,7 +113,12 @@ export const waysKnown = (w: WaysState, texts: string[] | undefined): boolean =>
   w.complete && same(w.question, questionNow(texts, false));
 /** The best way for these texts, if it is known. */
 export const bestKnown = (w: WaysState, texts: string[] | undefined): Way | null =>
-  waysKnown(w, texts) ? bestWay(w.found.map((c) => c.way)) : null;
+  waysKnown(w, texts)
+    ? bestWay(
+        w.found.map((c) => c.way),
+        useBench.getState().piece.house?.treatment ?? null,
+      )
+    : null;
 
 /**
  * The most promising first, so that something can be seen soon; what takes longest not last, so that no worker is left

@@ -14,7 +14,7 @@ import {
   UnstyledButton,
 } from '@mantine/core';
 import { IconArrowLeft, IconPencil, IconTrash } from '@tabler/icons-react';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
 import { api, type PieceInfo, type StoredPiece } from '../../shared/api';
 import { More } from '../../shared/More';
@@ -26,7 +26,8 @@ import { Thumbnail } from '../../shared/Thumbnail';
 import { wentWrong } from '../../shared/went-wrong';
 import type { Part } from '../../../core/piece/part';
 import { useBench } from '../state/store';
-import { layFromShelf, layPart, partFrom } from './keeping';
+import { useDraggedPart } from './dragging';
+import { layFromShelf, layPart, partFrom, useShelf } from './keeping';
 import css from './Shelf.module.css';
 
 export function Shelf({ onClose }: { onClose: () => void }) {
@@ -43,7 +44,7 @@ export function Shelf({ onClose }: { onClose: () => void }) {
       lockScroll={false}
       closeButtonProps={{ 'aria-label': 'Close' }}
     >
-      <div data-beside>
+      <div data-beside data-shelf={from === 'shelf' || undefined} className={css.room}>
         <SegmentedControl
           fullWidth
           mb="sm"
@@ -69,7 +70,16 @@ function Parts() {
       (at: { cursor?: string; search?: string }, signal: AbortSignal) => api.parts(campaign, at, signal),
       [campaign],
     ),
-    pages = usePages(ask, search);
+    pages = usePages(ask, search),
+    changes = useShelf((s) => s.changes),
+    seen = useRef(changes),
+    { reload } = pages,
+    { drag, dragged, ghost } = useDraggedPart();
+  useEffect(() => {
+    if (seen.current === changes) return;
+    seen.current = changes;
+    reload();
+  }, [changes, reload]);
   const rename = (id: string, name: string, before: string): void => {
     setRenaming(null);
     const wanted = name.trim();
@@ -103,15 +113,19 @@ function Parts() {
         <Text fz="sm" c="dimmed">
           {search.trim()
             ? 'No part is called so.'
-            : 'Nothing is here yet. “Keep on the shelf” in the menu of a layer, or of several, puts it here for every piece of the campaign.'}
+            : 'Nothing is here yet. Drag a layer here, or use “Keep on the shelf” in its menu: it is there for every piece of the campaign.'}
         </Text>
       )}
       <div className={css.parts}>
         {pages.items?.map((p) => (
           <div key={p.id} className={css.part} data-part={p.name}>
-            <UnstyledButton aria-label={`Lay ${p.name}`} onClick={() => void layFromShelf(p.id)}>
+            <UnstyledButton
+              aria-label={`Lay ${p.name}`}
+              onPointerDown={(e) => drag(e, `/api/parts/${p.id}/render`, (at) => void layFromShelf(p.id, at))}
+              onClick={() => dragged() || void layFromShelf(p.id)}
+            >
               {/* eslint-disable-next-line @next/next/no-img-element -- painted by our own server at this size */}
-              <img src={`/api/parts/${p.id}/render`} alt="" loading="lazy" />
+              <img src={`/api/parts/${p.id}/render`} alt="" loading="lazy" draggable={false} />
             </UnstyledButton>
             {renaming === p.id ? (
               <RenameField name={p.name} onDone={(name) => rename(p.id, name, p.name)} />
@@ -138,6 +152,7 @@ function Parts() {
         ))}
       </div>
       <More of={pages} />
+      {ghost}
     </>
   );
 }

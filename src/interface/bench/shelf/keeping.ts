@@ -1,4 +1,6 @@
 // Parts of pieces onto the shelf, and from it or from another piece onto the slide.
+import { create } from 'zustand';
+import { union } from '../../../core/ground/box';
 import type { Layer } from '../../../core/kinds/layers';
 import type { Part } from '../../../core/piece/part';
 import type { Piece, Slide } from '../../../core/piece/schema';
@@ -22,34 +24,68 @@ export function nameOfPart(layers: readonly Layer[], groups: Part['groups']): st
   return layers.length === 1 ? first.name : `${first.name} and ${layers.length - 1} more`;
 }
 
-/** Keeps the selected layers on the shelf of the campaign, with the way back. */
-export async function keepSelected(): Promise<void> {
+/** How often something was put onto the shelf: who shows it looks again. */
+export const useShelf = create(() => ({ changes: 0 }));
+
+/** Is a point of the page, CSS px, over the shelf? What is let go there is kept. */
+export const overShelf = (x: number, y: number): boolean =>
+  Boolean(document.elementFromPoint(x, y)?.closest('[data-shelf]'));
+
+/** Keeps layers of the slide on the shelf of the campaign, with the way back; the selected ones where left out. */
+export async function keepOnShelf(ids: readonly string[] = useBench.getState().selection): Promise<void> {
   const s = useBench.getState(),
     slide = currentSlide(s),
-    layers = slide.layers.filter((l) => s.selection.includes(l.id));
+    layers = slide.layers.filter((l) => ids.includes(l.id));
   if (!layers.length) return;
   try {
     const part = partFrom(s.piece, slide, layers),
       kept = await api.keepPart(s.campaign, nameOfPart(part.layers, part.groups), part);
-    showUndo(`${kept.name} is on the shelf`, '', () => api.removePart(kept.id));
+    const changed = (): void => useShelf.setState(({ changes }) => ({ changes: changes + 1 }));
+    changed();
+    showUndo(`${kept.name} is on the shelf`, '', () => api.removePart(kept.id).then(changed));
   } catch (e) {
     wentWrong(e);
   }
 }
 
-/** Lays a part onto the slide, fitted to its size. */
-export async function layPart(part: Part): Promise<void> {
+/** A place on the slide, in pixels of its base size. */
+interface Spot {
+  x: number;
+  y: number;
+}
+
+/** The place on the slide under a point of the page, CSS px; null beside it. */
+export function spotUnder(x: number, y: number): Spot | null {
+  const host = document.querySelector('[data-slide-host]'),
+    onStage = document.elementFromPoint(x, y)?.closest('main');
+  if (!host || !onStage?.contains(host)) return null;
+  const { left, top, width, height } = host.getBoundingClientRect(),
+    [base] = useBench.getState().piece.sizes;
+  return { x: ((x - left) / width) * base.width, y: ((y - top) / height) * base.height };
+}
+
+/** Moves layers so that their middle is at a spot. */
+function movedTo(layers: readonly Layer[], { x, y }: Spot): Layer[] {
+  const { x: left, y: top, width, height } = union(layers.map((l) => l.box)),
+    dx = Math.round(x - left - width / 2),
+    dy = Math.round(y - top - height / 2);
+  return layers.map((l) => ({ ...l, box: { ...l.box, x: l.box.x + dx, y: l.box.y + dy } }));
+}
+
+/** Lays a part onto the slide, fitted to its size. @param at where its middle comes; where it was where left out */
+export async function layPart(part: Part, at: Spot | null = null): Promise<void> {
   // The validator that comes with it is only needed now.
   const { fittedTo } = await import('../../../core/piece/part'),
     { piece } = useBench.getState(),
     [base] = piece.sizes;
-  layClip(fittedTo(part, base));
+  const clip = fittedTo(part, base);
+  layClip(at ? { ...clip, layers: movedTo(clip.layers, at) } : clip);
 }
 
 /** Lays a part of the shelf. */
-export async function layFromShelf(id: string): Promise<void> {
+export async function layFromShelf(id: string, at: Spot | null = null): Promise<void> {
   try {
-    await layPart((await api.part(id)).part as Part);
+    await layPart((await api.part(id)).part as Part, at);
   } catch (e) {
     wentWrong(e);
   }

@@ -1,11 +1,13 @@
 'use client';
 // What can be added to a band: the entries of all kinds that land there.
 import { ActionIcon, Menu, Tooltip } from '@mantine/core';
-import { IconArchive, IconPlus } from '@tabler/icons-react';
+import { IconArchive, IconPlus, IconRosette } from '@tabler/icons-react';
 import { Fragment, useRef, useState } from 'react';
 import type { Band } from '../../../core/values/plain';
 import { Library } from '../../shared/library/Library';
 import { Marks } from '../../shared/Marks';
+import { addLogo } from '../commands/house';
+import { useHouse } from '../keeping/house';
 import type { Addition } from '../kinds/face';
 import { ADDITIONS } from '../kinds/faces';
 import { Shelf } from '../shelf/Shelf';
@@ -16,6 +18,7 @@ export function AddMenu({ band, label }: { band: Band; label: string }) {
   const [library, setLibrary] = useState<Addition['library'] | null>(null);
   const [marks, setMarks] = useState<Addition['marks'] | null>(null);
   const [shelf, setShelf] = useState(false);
+  const { logos } = useHouse((s) => s.style);
   const inputs = useRef(new Map<string, HTMLInputElement | null>());
   const section = useBench((s) => s.piece.section !== null),
     additions = ADDITIONS.filter((a) => a.band === band && (section || !a.ofSection));
@@ -51,6 +54,12 @@ export function AddMenu({ band, label }: { band: Band; label: string }) {
               </Tooltip>
             </Fragment>
           ))}
+          {band === 'message' &&
+            logos.map((logo) => (
+              <Menu.Item key={logo.id} leftSection={<IconRosette size={15} />} onClick={() => void addLogo(logo)}>
+                {logo.name}
+              </Menu.Item>
+            ))}
           <Menu.Divider />
           <Menu.Item leftSection={<IconArchive size={15} />} onClick={() => setShelf(true)}>
             What was made before

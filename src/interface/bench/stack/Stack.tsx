@@ -17,6 +17,7 @@ import type { Layer } from '../../../core/kinds/layers';
 import { layersIn } from '../../../core/piece/resolve';
 import type { Band } from '../../../core/values/plain';
 import { moveTo } from '../commands/layers';
+import { keepOnShelf, overShelf } from '../shelf/keeping';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSize, currentSlide, useBench } from '../state/store';
 import css from './Stack.module.css';
@@ -69,7 +70,16 @@ export function Stack() {
   const topFirst = [...layers].reverse();
   const of = (band: Band): Layer[] => topFirst.filter((l) => l.band === band);
 
-  const dropped = ({ active, over }: DragEndEvent): void => {
+  const dropped = ({ active, over, activatorEvent, delta }: DragEndEvent): void => {
+    if (
+      activatorEvent instanceof PointerEvent &&
+      overShelf(activatorEvent.clientX + delta.x, activatorEvent.clientY + delta.y)
+    ) {
+      const { selection } = useBench.getState(),
+        id = String(active.id);
+      void keepOnShelf(selection.includes(id) ? selection : [id]);
+      return;
+    }
     if (!over || active.id === over.id) return;
     const moving = layers.find((l) => l.id === active.id);
     if (!moving) return;

@@ -211,6 +211,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
           >
             <div
               ref={slideHost}
+              data-slide-host
               className={css.slide}
               data-seen={filter !== 'none' ? seeing.kind : undefined}
               data-stale={stale || undefined}

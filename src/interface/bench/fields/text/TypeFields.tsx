@@ -33,6 +33,7 @@ import { ColourField } from '../ColourField';
 import css from '../Controls.module.css';
 import { FillField } from '../FillField';
 import { FontPicker } from '../FontPicker';
+import { StyleField } from './StyleField';
 
 /** Focus goes back to the text that is being typed into, so that one can go on typing. */
 const backToText = (): void =>
@@ -142,6 +143,7 @@ export function TypeFields({ layers }: { layers: readonly TextLayer[] }) {
           </Button>
         </Group>
       )}
+      {!marked && <StyleField layers={layers} />}
       <Group gap={6} wrap="nowrap" align="flex-end">
         <FontPicker
           value={marked ? (font?.family ?? null) : (shared(layers, (l) => l.font.family) ?? null)}

@@ -1,0 +1,66 @@
+'use client';
+// The style of the house that texts are set in, and what they have of their own.
+import { Button, Group, Select, Text } from '@mantine/core';
+import { ownOfStyle } from '../../../../core/house/follow';
+import type { StyledKey } from '../../../../core/house/styled';
+import type { TextLayer } from '../../../../core/kinds/text';
+import { keepTextStyle, setTextStyle } from '../../commands/house';
+import { shared } from '../../commands/texts';
+import { useHouse } from '../../keeping/house';
+import { usePanelPiece } from '../../state/panel-piece';
+import { useBench } from '../../state/store';
+
+const NAMES: Record<StyledKey, string> = {
+  font: 'font',
+  fontSize: 'size',
+  letterSpacing: 'spacing',
+  lineHeight: 'line height',
+  case: 'case',
+  colour: 'colour',
+  shadows: 'shadow',
+};
+const NONE = '-',
+  KEEP = '+',
+  PAGE = '/';
+
+export function StyleField({ layers }: { layers: readonly TextLayer[] }) {
+  const piece = usePanelPiece(),
+    campaign = useBench((s) => s.campaign),
+    { textStyles } = useHouse((s) => s.style),
+    style = shared(layers, (l) => l.style ?? null),
+    own = [...new Set(layers.flatMap((l) => ownOfStyle(l, piece) ?? []))],
+    [first] = layers;
+  const choose = (v: string | null): void => {
+    if (v === KEEP) void keepTextStyle(first, first.heading === null && first.fontSize < 40 ? 'body' : 'headline');
+    else if (v === PAGE) window.open(`/house/${campaign}`, '_blank');
+    else setTextStyle(layers, v === NONE ? null : v);
+  };
+  return (
+    <div>
+      <Select
+        size="xs"
+        label="Text style"
+        allowDeselect={false}
+        placeholder={style === undefined ? 'mixed' : undefined}
+        value={style === undefined ? null : (style ?? NONE)}
+        data={[
+          { value: NONE, label: 'None of the house' },
+          ...textStyles.map((s) => ({ value: s.id, label: s.name })),
+          ...(layers.length === 1 ? [{ value: KEEP, label: 'Keep this look as a style' }] : []),
+          { value: PAGE, label: 'Look after the styles' },
+        ]}
+        onChange={choose}
+      />
+      {own.length > 0 && typeof style === 'string' && (
+        <Group gap={4} mt={3} justify="space-between" wrap="nowrap" data-testid="own-of-style">
+          <Text fz="xs" c="dimmed" truncate>
+            Of its own: {own.map((k) => NAMES[k]).join(', ')}
+          </Text>
+          <Button size="compact-xs" variant="subtle" onClick={() => setTextStyle(layers, style)}>
+            Follow
+          </Button>
+        </Group>
+      )}
+    </div>
+  );
+}
