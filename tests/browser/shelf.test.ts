@@ -1,5 +1,5 @@
 // The shelf: a part of an older piece is kept, found from another and laid there; one is taken straight from a piece.
-import { Key, type WebDriver } from 'selenium-webdriver';
+import { Key, type WebDriver, type WebElement } from 'selenium-webdriver';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { violations } from './axe';
@@ -76,4 +76,44 @@ it('a part is taken straight from another piece seen beside the stage', async ()
   await driver.executeScript('document.querySelector("[role=dialog] input[type=checkbox]").click()');
   await bench.click('Take this');
   await bench.until(async () => (await layers('ostrel-banner')).length === before + 1, 'it was not taken');
+});
+
+it('a layer is dragged onto the shelf, and from there onto the slide where it is let go', async () => {
+  await bench.open(app.address, 'ostrel-reopening');
+  await openShelf();
+  await (await bench.named('Search the shelf')).clear();
+  const shelf = await bench.find('[data-shelf]'),
+    drag = async (from: WebElement, to: { x: number; y: number }): Promise<void> => {
+      const { x, y, width, height } = await from.getRect();
+      await driver
+        .actions()
+        .move({ x: Math.round(x + width / 2), y: Math.round(y + height / 2) })
+        .press()
+        .move({ x: Math.round((x + to.x) / 2), y: Math.round((y + to.y) / 2), duration: 120 })
+        .move({ x: Math.round(to.x), y: Math.round(to.y), duration: 120 })
+        .release()
+        .perform();
+    },
+    onShelf = await shelf.getRect(),
+    before = await layers('ostrel-reopening');
+  // From the stack: the order of its rows stays.
+  await drag(await bench.find('[data-row="headline"] canvas'), {
+    x: onShelf.x + 120,
+    y: onShelf.y + 300,
+  });
+  await bench.find('[data-part="Headline"] img');
+  expect((await layers('ostrel-reopening')).map((l) => l.id)).toEqual(before.map((l) => l.id));
+  const host = await (await bench.find('[data-slide-host]')).getRect();
+  await drag(await bench.find('[aria-label="Lay Headline"]'), {
+    x: host.x + host.width / 4,
+    y: host.y + host.height / 4,
+  });
+  const laid = await bench.until(async () => {
+    const all = await layers('ostrel-reopening');
+    return all.length === before.length + 1 && all.find((l) => !before.some((b) => b.id === l.id));
+  }, 'it was not laid');
+  const [{ width, height }] = (await bench.document()).sizes,
+    { box } = laid as Piece['slides'][0]['layers'][0];
+  expect(Math.abs(box.x + box.width / 2 - width / 4)).toBeLessThan(width * 0.03);
+  expect(Math.abs(box.y + box.height / 2 - height / 4)).toBeLessThan(height * 0.03);
 });

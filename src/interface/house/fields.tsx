@@ -1,6 +1,6 @@
 'use client';
 // Fields that several parts of the house style have: a colour of the house or of its own, a name.
-import { ColorInput, Select, TextInput } from '@mantine/core';
+import { ColorPicker, Popover, Select, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import type { Colour, Swatch } from '../../core/values/fill';
 import { hexOf } from '../../core/values/swatches';
@@ -18,20 +18,36 @@ export function HexField({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   return (
-    <ColorInput
+    <TextInput
       size="xs"
-      format={value.length > 7 ? 'hexa' : 'hex'}
-      fixOnBlur={false}
       aria-label={label}
       value={typed ?? value}
-      withEyeDropper={false}
-      onChange={(v) => {
-        setTyped(v);
-        const given = v.trim().toLowerCase(),
+      onChange={(e) => {
+        setTyped(e.currentTarget.value);
+        const given = e.currentTarget.value.trim().toLowerCase(),
           hex = given.startsWith('#') ? given : `#${given}`;
         if (/^#(?:[0-9a-f]{6}|[0-9a-f]{8})$/.test(hex)) onChange(hex);
       }}
       onBlur={() => setTyped(null)}
+      leftSection={
+        <Popover position="bottom-start" trapFocus>
+          <Popover.Target>
+            <UnstyledButton className={css.well} aria-label={`Pick ${label.replace(/, as hex$/, '')}`}>
+              <i className={css.dot} style={{ background: value }} />
+            </UnstyledButton>
+          </Popover.Target>
+          <Popover.Dropdown p={8}>
+            <ColorPicker
+              format={value.length > 7 ? 'hexa' : 'hex'}
+              value={value}
+              onChange={onChange}
+              saturationLabel="Saturation and lightness"
+              hueLabel="Hue"
+              alphaLabel="Opacity"
+            />
+          </Popover.Dropdown>
+        </Popover>
+      }
     />
   );
 }

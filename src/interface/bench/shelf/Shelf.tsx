@@ -27,11 +27,13 @@ import { wentWrong } from '../../shared/went-wrong';
 import type { Part } from '../../../core/piece/part';
 import { useBench } from '../state/store';
 import { useDraggedPart } from './dragging';
-import { layFromShelf, layPart, partFrom, useShelf } from './keeping';
+import { layFromShelf, layPart, partFrom, useShelf, watchShelf } from './keeping';
 import css from './Shelf.module.css';
 
 export function Shelf({ onClose }: { onClose: () => void }) {
-  const [from, setFrom] = useState('shelf');
+  const [from, setFrom] = useState('shelf'),
+    over = useShelf((s) => s.over);
+  useEffect(watchShelf, []);
   return (
     <Drawer
       opened
@@ -44,7 +46,7 @@ export function Shelf({ onClose }: { onClose: () => void }) {
       lockScroll={false}
       closeButtonProps={{ 'aria-label': 'Close' }}
     >
-      <div data-beside data-shelf={from === 'shelf' || undefined} className={css.room}>
+      <div data-beside data-shelf={from === 'shelf' || undefined} data-over={over || undefined} className={css.room}>
         <SegmentedControl
           fullWidth
           mb="sm"

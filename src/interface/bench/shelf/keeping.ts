@@ -24,12 +24,38 @@ export function nameOfPart(layers: readonly Layer[], groups: Part['groups']): st
   return layers.length === 1 ? first.name : `${first.name} and ${layers.length - 1} more`;
 }
 
-/** How often something was put onto the shelf: who shows it looks again. */
-export const useShelf = create(() => ({ changes: 0 }));
+/**
+ * How often something was put onto the shelf: who shows it looks again. And whether something that comes from elsewhere
+ * on the page is held over it: what is let go then is kept.
+ */
+export const useShelf = create(() => ({ changes: 0, over: false }));
+export const heldOverShelf = (): boolean => useShelf.getState().over;
 
-/** Is a point of the page, CSS px, over the shelf? What is let go there is kept. */
-export const overShelf = (x: number, y: number): boolean =>
-  Boolean(document.elementFromPoint(x, y)?.closest('[data-shelf]'));
+/** Follows the pointer while the shelf is there. @returns a function that ends it */
+export function watchShelf(): () => void {
+  const isOver = (e: PointerEvent): boolean =>
+      Boolean(document.elementFromPoint(e.clientX, e.clientY)?.closest('[data-shelf]')),
+    set = (over: boolean): void => {
+      if (heldOverShelf() !== over) useShelf.setState({ over });
+    };
+  let outside = false;
+  const press = (e: PointerEvent): void => {
+      outside = !isOver(e);
+      set(false);
+    },
+    move = (e: PointerEvent): void => set(outside && e.buttons === 1 && isOver(e)),
+    // Whoever dragged is told first.
+    release = (): void => void setTimeout(() => set(false), 50);
+  window.addEventListener('pointerdown', press, true);
+  window.addEventListener('pointermove', move, true);
+  window.addEventListener('pointerup', release);
+  return () => {
+    window.removeEventListener('pointerdown', press, true);
+    window.removeEventListener('pointermove', move, true);
+    window.removeEventListener('pointerup', release);
+    set(false);
+  };
+}
 
 /** Keeps layers of the slide on the shelf of the campaign, with the way back; the selected ones where left out. */
 export async function keepOnShelf(ids: readonly string[] = useBench.getState().selection): Promise<void> {

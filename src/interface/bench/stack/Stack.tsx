@@ -17,7 +17,7 @@ import type { Layer } from '../../../core/kinds/layers';
 import { layersIn } from '../../../core/piece/resolve';
 import type { Band } from '../../../core/values/plain';
 import { moveTo } from '../commands/layers';
-import { keepOnShelf, overShelf } from '../shelf/keeping';
+import { heldOverShelf, keepOnShelf } from '../shelf/keeping';
 import { usePanelPiece } from '../state/panel-piece';
 import { currentSize, currentSlide, useBench } from '../state/store';
 import css from './Stack.module.css';
@@ -70,11 +70,8 @@ export function Stack() {
   const topFirst = [...layers].reverse();
   const of = (band: Band): Layer[] => topFirst.filter((l) => l.band === band);
 
-  const dropped = ({ active, over, activatorEvent, delta }: DragEndEvent): void => {
-    if (
-      activatorEvent instanceof PointerEvent &&
-      overShelf(activatorEvent.clientX + delta.x, activatorEvent.clientY + delta.y)
-    ) {
+  const dropped = ({ active, over }: DragEndEvent): void => {
+    if (heldOverShelf()) {
       const { selection } = useBench.getState(),
         id = String(active.id);
       void keepOnShelf(selection.includes(id) ? selection : [id]);
@@ -116,7 +113,14 @@ export function Stack() {
   return (
     <aside className={css.stack} aria-label="Stack" data-stack>
       <ScrollArea h="100%" type="auto">
-        <DndContext id="stack" sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+        <DndContext
+          id="stack"
+          sensors={sensors}
+          collisionDetection={closestCenter}
+          // Held beside the stack it stays where it is.
+          autoScroll={{ threshold: { x: 0, y: 0.2 } }}
+          onDragEnd={dropped}
+        >
           <SortableContext items={topFirst.map((l) => l.id)} strategy={verticalListSortingStrategy}>
             {TOP_FIRST.map((band) => (
               <BandSection key={band} band={band} layers={of(band)} />

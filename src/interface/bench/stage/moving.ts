@@ -17,7 +17,7 @@ import { scaleLayer, setIn } from '../../../core/piece/set-in-size';
 import type { Piece } from '../../../core/piece/schema';
 import { moveToSlide } from '../../../core/piece/slides';
 import { dragDocument } from '../commands/drag';
-import { keepOnShelf, overShelf } from '../shelf/keeping';
+import { heldOverShelf, keepOnShelf } from '../shelf/keeping';
 import { useAids } from '../state/aids';
 import { currentSize, currentSlide, edit, frameOf, goToSlide, placedLayers, select, useBench } from '../state/store';
 import { hideDistances, showDistances } from './Distances';
@@ -74,14 +74,12 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
   const whole = union(layers.map(boundsNow));
   const lines = linesFor(layers.map((l) => l.id));
   const baselines = layers.length === 1 ? baselinesOf(layers[0]) : [];
-  let copied = false,
-    last = { x: e.clientX, y: e.clientY };
+  let copied = false;
   const { piece: before } = s;
   dragDocument(
     e,
     'Move',
     (dx, dy, p, merge) => {
-      last = { x: p.clientX, y: p.clientY };
       if (p.altKey && !copied) {
         copied = true;
         let ids: string[] = [];
@@ -142,7 +140,7 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
     },
     (merge) => {
       const ids = moving.map((m) => m.id);
-      if (!overShelf(last.x, last.y)) return dropOnSlide(ids, scale, merge);
+      if (!heldOverShelf()) return dropOnSlide(ids, scale, merge);
       // Kept there as they stood; here they stay where they were.
       edit('Move', () => before, merge);
       void keepOnShelf(layers.map((l) => l.id));

@@ -40,6 +40,7 @@ export function StyleField({ layers }: { layers: readonly TextLayer[] }) {
       <Select
         size="xs"
         label="Text style"
+        aria-label="Text style"
         allowDeselect={false}
         placeholder={style === undefined ? 'mixed' : undefined}
         value={style === undefined ? null : (style ?? NONE)}
