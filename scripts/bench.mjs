@@ -1,5 +1,5 @@
 // npm run bench: medians and ratios beside their goals; `-- --json` prints the same for programs, `-- --only a,b` runs
-// some of its parts (page, slides, drawings, sizes, felt, reuse, lists, workers, photos, server).
+// some of its parts (page, slides, drawings, sizes, felt, reuse, house, queue, lists, workers, photos, server).
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -264,6 +264,14 @@ try {
     reuse: async () => {
       const { reuse } = await import('./lib/bench-reuse.mjs');
       await reuse({ get, post, address: app.address, driver, report });
+    },
+    house: async () => {
+      const { house } = await import('./lib/bench-house.mjs');
+      await house({ get, post, address: app.address, driver, report });
+    },
+    queue: async () => {
+      const { queue } = await import('./lib/bench-queue.mjs');
+      await queue({ report });
     },
     lists: async () => {
       const { lists } = await import('./lib/bench-lists.mjs');

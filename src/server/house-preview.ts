@@ -1,5 +1,5 @@
 // What a house style would change before it is saved: which pieces, and how they look and stand with it. Each is told
-// as soon as it is known: pictures first, then readings.
+// as soon as it is known: first how each would look, then how it looked and reads.
 import { changedSlides, withHouse } from '../core/house/follow';
 import { PIECE_VERSION } from '../core/piece/limits';
 import type { Piece } from '../core/piece/schema';
@@ -23,7 +23,8 @@ export interface ChangedPiece {
 /** What becomes known of them. */
 export type PreviewPart =
   | { is: 'pieces'; pieces: ChangedPiece[] }
-  | { is: 'pictures'; id: string; before: string; after: string }
+  /** Before or after. */
+  | { is: 'picture'; id: string; of: 'before' | 'after'; picture: string }
   | { is: 'standings'; id: string; before: Stands; after: Stands }
   | { is: 'failed'; id: string };
 
@@ -43,8 +44,11 @@ function asSaved(document: string): Piece {
   return raw.version === PIECE_VERSION && Array.isArray(raw.slides) ? (raw as Piece) : opened(document);
 }
 
-/** Pieces that would look otherwise, the oldest first; those that are damaged are left out. @throws Problem 404 */
-async function changedBy(campaign: string, wanted: HouseStyle): Promise<Both[]> {
+/**
+ * Pieces that would look otherwise, the oldest first; those that are damaged are left out.
+ * @param found is told of the first as soon as it is found @throws Problem 404
+ */
+async function changedBy(campaign: string, wanted: HouseStyle, found: (first: Both) => void): Promise<Both[]> {
   const { style } = await readHouse(campaign),
     house = asHouse(wanted),
     out: Both[] = [];
@@ -54,7 +58,7 @@ async function changedBy(campaign: string, wanted: HouseStyle): Promise<Both[]> 
       const before = withHouse(asSaved(document), style),
         after = withHouse(before, house),
         slides = after === before ? [] : changedSlides(before, after);
-      if (slides.length) out.push({ id, name, slides: slides.map((n) => n + 1), before, after });
+      if (slides.length && out.push({ id, name, slides: slides.map((n) => n + 1), before, after }) === 1) found(out[0]);
     } catch {
       // It is damaged: it stays as it is.
     }
@@ -94,10 +98,24 @@ export async function* houseShown(
   wanted: HouseStyle,
   asked: Pick<Job, 'signal' | 'client' | 'heavy'>,
 ): AsyncGenerator<PreviewPart> {
-  const all = await changedBy(campaign, wanted);
+  const ask = ({ before, after, slides }: Both) => ({
+    pieces: [before, after],
+    campaign,
+    slides: slides.map((n) => n - 1),
+  });
+  const picture =
+    (of: 'before' | 'after') =>
+    async (piece: Both): Promise<PreviewPart> => {
+      const [jpeg] = await run('looks', { ...ask(piece), pieces: [piece[of]], side: SIDE }, asked);
+      return { is: 'picture', id: piece.id, of, picture: address(jpeg) };
+    };
+  // The first is painted while the others are still looked for.
+  let first: Promise<PreviewPart> | null = null;
+  const all = await changedBy(campaign, wanted, (piece) => {
+    first = picture('after')(piece);
+    first.catch(() => {});
+  });
   yield { is: 'pieces', pieces: all.map(({ id, name, slides }) => ({ id, name, slides })) };
-  // A piece of which all slides change is before what lists say of it.
-  const known = new Map((await summariesOf(all.map((p) => p.id))).map((p) => [p.id, p.standing]));
   /** One that cannot be looked at leaves the others; that nobody waits any more ends it. */
   const each = (by: (piece: Both) => Promise<PreviewPart>) =>
     asTheyCome(
@@ -111,15 +129,9 @@ export async function* houseShown(
       }),
       AT_ONCE,
     );
-  const ask = ({ before, after, slides }: Both) => ({
-    pieces: [before, after],
-    campaign,
-    slides: slides.map((n) => n - 1),
-  });
-  yield* each(async (piece) => {
-    const [before, after] = await run('looks', { ...ask(piece), side: SIDE }, asked);
-    return { is: 'pictures', id: piece.id, before: address(before), after: address(after) };
-  });
+  yield* each((piece) => (piece === all[0] && first) || picture('after')(piece));
+  // A piece of which all slides change is before what lists say of it.
+  const known = new Map((await summariesOf(all.map((p) => p.id))).map((p) => [p.id, p.standing]));
   yield* each(async (piece) => {
     const question = ask(piece),
       was = piece.slides.length === piece.before.slides.length ? known.get(piece.id) : null,
@@ -127,6 +139,7 @@ export async function* houseShown(
       [before, after] = was ? [was, found[0]] : found;
     return { is: 'standings', id: piece.id, before: told(before), after: told(after) };
   });
+  yield* each(picture('before'));
 }
 
 export interface PreviewedPiece extends ChangedPiece {
@@ -139,11 +152,15 @@ export interface PreviewedPiece extends ChangedPiece {
 export function together(parts: readonly PreviewPart[]): PreviewedPiece[] {
   const all = parts.flatMap((p) => (p.is === 'pieces' ? p.pieces : []));
   return all.map((piece) => {
-    const pictures = parts.find((p) => p.is === 'pictures' && p.id === piece.id),
+    const picture = (of: 'before' | 'after'): string | null => {
+        const found = parts.find((p) => p.is === 'picture' && p.of === of && p.id === piece.id);
+        return found?.is === 'picture' ? found.picture : null;
+      },
+      [was, will] = [picture('before'), picture('after')],
       standings = parts.find((p) => p.is === 'standings' && p.id === piece.id);
     return {
       ...piece,
-      pictures: pictures?.is === 'pictures' ? { before: pictures.before, after: pictures.after } : null,
+      pictures: was !== null && will !== null ? { before: was, after: will } : null,
       before: standings?.is === 'standings' ? standings.before : null,
       after: standings?.is === 'standings' ? standings.after : null,
     };

@@ -92,13 +92,19 @@ it('shows which pieces a house style would change, with pictures and verdicts, a
   const standings = new Map(parts.flatMap((p) => (p.is === 'standings' ? [[p.id, p]] : [])));
   expect(standings.get(linked)).toMatchObject({ before: { verdict: 'clear' }, after: { verdict: 'lost', ratio: 1 } });
   expect(standings.get(styled)).toMatchObject({ before: { verdict: 'clear' }, after: { verdict: 'clear' } });
-  for (const p of parts)
-    if (p.is === 'pictures') {
-      expect(p.before).toMatch(/^data:image\/jpeg;base64,/);
-      expect(p.after).not.toBe(p.before);
-    }
-  // Pictures first: they are what is looked at.
-  expect(parts.map((p) => p.is)).toEqual(['pieces', 'pictures', 'pictures', 'standings', 'standings']);
+  // How each would look first: that is what is looked at.
+  expect(parts.map((p) => (p.is === 'picture' ? p.of : p.is))).toEqual([
+    'pieces',
+    'after',
+    'after',
+    'standings',
+    'standings',
+    'before',
+    'before',
+  ]);
+  const pictures = parts.flatMap((p) => (p.is === 'picture' ? p.picture : []));
+  expect(pictures.every((p) => p.startsWith('data:image/jpeg;base64,'))).toBe(true);
+  expect(new Set(pictures).size).toBe(4);
   expect((await readPiece(linked)).piece.swatches[0].colour).toBe('#101820');
   expect(await previewed(id, style)).toEqual([{ is: 'pieces', pieces: [] }]);
 });

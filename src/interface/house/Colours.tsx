@@ -3,6 +3,7 @@
 import { ActionIcon, Button, Group, Select, Text } from '@mantine/core';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
+import { memo, useDeferredValue } from 'react';
 import type { Swatch } from '../../core/values/fill';
 import { gradientThrough } from '../../core/values/made';
 import { SWATCH_ROLES, type SwatchRole } from '../../core/values/plain';
@@ -46,42 +47,50 @@ const remove = ({ id, colour }: Swatch): void =>
     swatches: h.swatches.filter((s) => s.id !== id),
   }));
 
+const ColourRow = memo(function ColourRow({ swatch: s }: { swatch: Swatch }) {
+  return (
+    <div className={css.colour} data-swatch={s.id}>
+      <i className={css.patch} style={{ background: s.colour }} />
+      <NameField
+        label={`Name of ${s.name}`}
+        value={s.name}
+        onChange={(name) => setSwatch(s.id, { name }, `name:${s.id}`)}
+      />
+      <HexField
+        label={`${s.name}, as hex`}
+        value={s.colour!}
+        onChange={(colour) => setSwatch(s.id, { colour }, `hex:${s.id}`)}
+      />
+      <Group gap={4} wrap="nowrap">
+        <Select
+          size="xs"
+          flex={1}
+          aria-label={`What ${s.name} is there for`}
+          placeholder="For anything"
+          clearable
+          value={s.role ?? null}
+          data={SWATCH_ROLES.map((role) => ({ value: role, label: ROLE_NAMES[role] }))}
+          onChange={(v) => setRole(s.id, v as SwatchRole | null)}
+        />
+        <ActionIcon size="sm" aria-label={`Take ${s.name} out`} onClick={() => remove(s)}>
+          <IconTrash size={14} />
+        </ActionIcon>
+      </Group>
+    </div>
+  );
+});
+
 export function Colours() {
   const swatches = useDraft((s) => s.style.swatches),
     plain = swatches.filter((s) => s.colour !== undefined),
-    gradients = swatches.filter((s) => s.gradient);
+    gradients = swatches.filter((s) => s.gradient),
+    // Its many samples follow when there is time.
+    shown = useDeferredValue(swatches);
   return (
     <>
       <div className={css.colours}>
         {plain.map((s) => (
-          <div key={s.id} className={css.colour} data-swatch={s.id}>
-            <i className={css.patch} style={{ background: s.colour }} />
-            <NameField
-              label={`Name of ${s.name}`}
-              value={s.name}
-              onChange={(name) => setSwatch(s.id, { name }, `name:${s.id}`)}
-            />
-            <HexField
-              label={`${s.name}, as hex`}
-              value={s.colour!}
-              onChange={(colour) => setSwatch(s.id, { colour }, `hex:${s.id}`)}
-            />
-            <Group gap={4} wrap="nowrap">
-              <Select
-                size="xs"
-                flex={1}
-                aria-label={`What ${s.name} is there for`}
-                placeholder="For anything"
-                clearable
-                value={s.role ?? null}
-                data={SWATCH_ROLES.map((role) => ({ value: role, label: ROLE_NAMES[role] }))}
-                onChange={(v) => setRole(s.id, v as SwatchRole | null)}
-              />
-              <ActionIcon size="sm" aria-label={`Take ${s.name} out`} onClick={() => remove(s)}>
-                <IconTrash size={14} />
-              </ActionIcon>
-            </Group>
-          </div>
+          <ColourRow key={s.id} swatch={s} />
         ))}
         <Button
           size="xs"
@@ -136,14 +145,14 @@ export function Colours() {
           <Text fw={700} mt={18} mb={2}>
             Which colour reads on which
           </Text>
-          <ContrastTable swatches={plain} />
+          <ContrastTable swatches={shown} />
         </>
       )}
     </>
   );
 }
 
-function Gradient({ swatch: s }: { swatch: Swatch }) {
+const Gradient = memo(function Gradient({ swatch: s }: { swatch: Swatch }) {
   const gradient = s.gradient!,
     set = (to: Partial<typeof gradient>, merge: string | null = null): void =>
       setSwatch(s.id, { gradient: { ...gradient, ...to } }, merge);
@@ -183,4 +192,4 @@ function Gradient({ swatch: s }: { swatch: Swatch }) {
       </div>
     </div>
   );
-}
+});

@@ -1,7 +1,7 @@
 'use client';
 // Which colour of a house style reads on which, as samples in a table: ink by row, ground by column.
 import { SegmentedControl } from '@mantine/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { SMALLEST_SHOWN } from '../../core/piece/destinations';
 import { type HousePair, houseContrast } from '../../core/reading/house-contrast';
 import type { Goal } from '../../core/reading/verdict';
@@ -15,9 +15,10 @@ function sizeInWords({ from, fromBold }: HousePair): string {
   return fromBold !== null && fromBold < from ? `from ${from} px, bold from ${Math.ceil(fromBold)}` : `from ${from} px`;
 }
 
-/** @param swatches plain colours, at least two */
-export function ContrastTable({ swatches }: { swatches: readonly Swatch[] }) {
-  const [goal, setGoal] = useState<Goal>('standard'),
+/** @param swatches at least two plain colours among them */
+export const ContrastTable = memo(function ContrastTable({ swatches: all }: { swatches: readonly Swatch[] }) {
+  const swatches = all.filter((s) => s.colour !== undefined),
+    [goal, setGoal] = useState<Goal>('standard'),
     pairs = new Map(houseContrast(swatches, goal).map((p) => [`${p.ink} ${p.ground}`, p]));
   return (
     <>
@@ -72,4 +73,4 @@ export function ContrastTable({ swatches }: { swatches: readonly Swatch[] }) {
       </div>
     </>
   );
-}
+});

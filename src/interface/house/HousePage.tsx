@@ -13,11 +13,11 @@ import {
   IconPalette,
   IconSparkles,
 } from '@tabler/icons-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { changesBetween } from '../../core/house/merge';
 import { NO_HOUSE } from '../../core/house/styled';
-import { FAMILIES, familiesOf, type OwnFont } from '../../core/type/catalogue';
-import { HouseStyleSchema } from '../../core/values/house';
+import { FAMILIES, familiesOf, type Family, type OwnFont } from '../../core/type/catalogue';
+import { type HouseStyle, HouseStyleSchema } from '../../core/values/house';
 import { api, type House } from '../shared/api';
 import { PageTop } from '../shared/PageTop';
 import { showUndo } from '../shared/undo-notice';
@@ -42,12 +42,11 @@ interface Props {
 }
 
 const said = (title: string, message = ''): void => void notifications.show({ title, message, autoClose: 7000 });
+const changesNow = (s: ReturnType<typeof useDraft.getState>): number => changesBetween(s.base.style, s.style);
 
 export function HousePage({ campaign, name, house, fonts }: Props) {
   const [ready, setReady] = useState(false),
     [suggesting, setSuggesting] = useState(false),
-    file = useRef<HTMLInputElement>(null),
-    { base, style, past, future, both, saving } = useDraft(),
     families = useMemo(() => [...familiesOf(fonts), ...FAMILIES], [fonts]);
   useEffect(() => {
     const { unsaved, taken } = open(campaign, house ?? { revision: 0, style: NO_HOUSE });
@@ -83,7 +82,148 @@ export function HousePage({ campaign, name, house, fonts }: Props) {
     ],
     [],
   );
-  const trials = useTrials(campaign, base.style, style),
+  return (
+    <div className={css.page} data-ready={ready || undefined}>
+      <PageTop title={`House style of ${name}`} back={{ href: '/', name: 'All pieces' }}>
+        <span className={css.grow} />
+        <Steps />
+        <Button
+          size="xs"
+          variant="default"
+          leftSection={<IconSparkles size={15} />}
+          onClick={() => setSuggesting(true)}
+        >
+          From a photo or logo
+        </Button>
+        <InAndOut campaign={campaign} />
+      </PageTop>
+      <div className={css.columns}>
+        <main className={css.main}>
+          {!house && (
+            <Text role="alert" c="var(--attention)" mb="sm">
+              The house style is damaged and cannot be read. Pieces keep the colours they have; saving one anew mends
+              it.
+            </Text>
+          )}
+          <ChangedByBoth />
+          <Sections campaign={campaign} families={families} />
+        </main>
+        <aside className={css.aside} aria-label="What the changes do">
+          <Title order={2} fz={15} mb={8}>
+            What it does
+          </Title>
+          <Deciding campaign={campaign} />
+        </aside>
+      </div>
+      {suggesting && <Suggest onClose={() => setSuggesting(false)} />}
+    </div>
+  );
+}
+
+/** What is not saved, and the way back and forth. */
+function Steps() {
+  const changes = useDraft(changesNow),
+    past = useDraft((s) => s.past.length > 0),
+    future = useDraft((s) => s.future.length > 0);
+  return (
+    <>
+      <Text fz="sm" c="dimmed" data-testid="house-state">
+        {changes ? `${changes} ${changes === 1 ? 'change is' : 'changes are'} not saved` : 'Saved'}
+      </Text>
+      <Group gap={4} wrap="nowrap">
+        <Tooltip label="Undo (Ctrl Z)">
+          <ActionIcon aria-label="Undo" disabled={!past} onClick={undo}>
+            <IconArrowBackUp size={18} />
+          </ActionIcon>
+        </Tooltip>
+        <Tooltip label="Redo (Ctrl Shift Z)">
+          <ActionIcon aria-label="Redo" disabled={!future} onClick={redo}>
+            <IconArrowForwardUp size={18} />
+          </ActionIcon>
+        </Tooltip>
+      </Group>
+    </>
+  );
+}
+
+/** Out as files, and in from them. */
+function InAndOut({ campaign }: { campaign: string }) {
+  const file = useRef<HTMLInputElement>(null);
+  const tokens = async (chosen: File): Promise<void> => {
+    if (await takeInTokens(campaign, chosen)) meet(await api.house(campaign));
+  };
+  return (
+    <>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <ActionIcon aria-label="Take in and out">
+            <IconDots size={18} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item
+            leftSection={<IconPalette size={15} />}
+            component="a"
+            href={`/api/campaigns/${campaign}/tokens`}
+            download
+          >
+            As design tokens
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconBraces size={15} />}
+            component="a"
+            href={`/api/campaigns/${campaign}/css`}
+            download
+          >
+            As CSS
+          </Menu.Item>
+          <Menu.Item leftSection={<IconFileImport size={15} />} onClick={() => file.current?.click()}>
+            Take in design tokens
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,.tokens"
+        hidden
+        data-testid="house-tokens"
+        onChange={(e) => {
+          const [chosen] = e.currentTarget.files ?? [];
+          if (chosen) void tokens(chosen).catch(wentWrong);
+          e.currentTarget.value = '';
+        }}
+      />
+    </>
+  );
+}
+
+/** What is to hold where two changed the same. */
+function ChangedByBoth() {
+  const both = useDraft((s) => s.both);
+  if (!both) return null;
+  return (
+    <div className={css.both} role="alert">
+      <b>Both you and somebody else changed:</b>
+      {both.entries.map((e) => (
+        <Group key={e.path.join('/')} gap="xs">
+          <span>{e.name}</span>
+          <Button size="compact-xs" variant="default" onClick={() => settleBoth(e, false)}>
+            Keep mine
+          </Button>
+          <Button size="compact-xs" variant="default" onClick={() => settleBoth(e, true)}>
+            Take theirs
+          </Button>
+        </Group>
+      ))}
+    </div>
+  );
+}
+
+/** What the changes do, and whether they are to be. */
+function Deciding({ campaign }: { campaign: string }) {
+  const { base, style, both, saving } = useDraft(),
+    trials = useTrials(campaign, base.style, style),
     changes = changesBetween(base.style, style),
     blocked = useMemo(() => {
       const faults = HouseStyleSchema.safeParse(style).error?.issues;
@@ -113,150 +253,71 @@ export function HousePage({ campaign, name, house, fonts }: Props) {
       wentWrong(e);
     }
   };
-  const tokens = async (chosen: File): Promise<void> => {
-    if (await takeInTokens(campaign, chosen)) meet(await api.house(campaign));
-  };
   return (
-    <div className={css.page} data-ready={ready || undefined}>
-      <PageTop title={`House style of ${name}`} back={{ href: '/', name: 'All pieces' }}>
-        <span className={css.grow} />
-        <Text fz="sm" c="dimmed" data-testid="house-state">
-          {changes ? `${changes} ${changes === 1 ? 'change is' : 'changes are'} not saved` : 'Saved'}
-        </Text>
-        <Group gap={4} wrap="nowrap">
-          <Tooltip label="Undo (Ctrl Z)">
-            <ActionIcon aria-label="Undo" disabled={!past.length} onClick={undo}>
-              <IconArrowBackUp size={18} />
-            </ActionIcon>
-          </Tooltip>
-          <Tooltip label="Redo (Ctrl Shift Z)">
-            <ActionIcon aria-label="Redo" disabled={!future.length} onClick={redo}>
-              <IconArrowForwardUp size={18} />
-            </ActionIcon>
-          </Tooltip>
-        </Group>
-        <Button
-          size="xs"
-          variant="default"
-          leftSection={<IconSparkles size={15} />}
-          onClick={() => setSuggesting(true)}
-        >
-          From a photo or logo
-        </Button>
-        <Menu position="bottom-end">
-          <Menu.Target>
-            <ActionIcon aria-label="Take in and out">
-              <IconDots size={18} />
-            </ActionIcon>
-          </Menu.Target>
-          <Menu.Dropdown>
-            <Menu.Item
-              leftSection={<IconPalette size={15} />}
-              component="a"
-              href={`/api/campaigns/${campaign}/tokens`}
-              download
-            >
-              As design tokens
-            </Menu.Item>
-            <Menu.Item
-              leftSection={<IconBraces size={15} />}
-              component="a"
-              href={`/api/campaigns/${campaign}/css`}
-              download
-            >
-              As CSS
-            </Menu.Item>
-            <Menu.Item leftSection={<IconFileImport size={15} />} onClick={() => file.current?.click()}>
-              Take in design tokens
-            </Menu.Item>
-          </Menu.Dropdown>
-        </Menu>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,.tokens"
-          hidden
-          data-testid="house-tokens"
-          onChange={(e) => {
-            const [chosen] = e.currentTarget.files ?? [];
-            if (chosen) void tokens(chosen).catch(wentWrong);
-            e.currentTarget.value = '';
-          }}
-        />
-      </PageTop>
-      <div className={css.columns}>
-        <main className={css.main}>
-          {!house && (
-            <Text role="alert" c="var(--attention)" mb="sm">
-              The house style is damaged and cannot be read. Pieces keep the colours they have; saving one anew mends
-              it.
-            </Text>
-          )}
-          {both && (
-            <div className={css.both} role="alert">
-              <b>Both you and somebody else changed:</b>
-              {both.entries.map((e) => (
-                <Group key={e.path.join('/')} gap="xs">
-                  <span>{e.name}</span>
-                  <Button size="compact-xs" variant="default" onClick={() => settleBoth(e, false)}>
-                    Keep mine
-                  </Button>
-                  <Button size="compact-xs" variant="default" onClick={() => settleBoth(e, true)}>
-                    Take theirs
-                  </Button>
-                </Group>
-              ))}
-            </div>
-          )}
-          <Section
-            name="Colours"
-            empty={
-              !style.swatches.length &&
-              'The colours of the campaign, and what they are there for. “From a photo or logo” begins with some.'
-            }
-          >
-            <Colours />
-          </Section>
-          <Section
-            name="Type"
-            empty={
-              !style.textStyles.length &&
-              'Styles that texts are set in: font, size as a share of the slide, spacing. Pieces follow them.'
-            }
-          >
-            <TextStyles families={families} />
-          </Section>
-          <Section name="Shadows" empty={!style.shadows.length && 'Shadows that text styles can have.'}>
-            <Shadows />
-          </Section>
-          <Section
-            name="Logos"
-            empty={!style.logos.length && 'Logos with the room they need, to be laid on any slide with one press.'}
-          >
-            <Logos />
-          </Section>
-          <Section name="Photos">
-            <Photos campaign={campaign} />
-          </Section>
-        </main>
-        <aside className={css.aside} aria-label="What the changes do">
-          <Title order={2} fz={15} mb={8}>
-            What it does
-          </Title>
-          <Preview
-            trials={trials}
-            changes={changes}
-            saving={saving}
-            blocked={blocked}
-            onSave={() => void saveNow()}
-            onTakeBack={takeBack}
-          />
-        </aside>
-      </div>
-      {suggesting && <Suggest onClose={() => setSuggesting(false)} />}
-    </div>
+    <Preview
+      trials={trials}
+      changes={changes}
+      saving={saving}
+      blocked={blocked}
+      onSave={() => void saveNow()}
+      onTakeBack={takeBack}
+    />
   );
 }
+
+/**
+ * The parts of the style. What was typed is there at once and goes to the preview; all that shows it elsewhere follows
+ * when there is time.
+ */
+function Sections({ campaign, families }: { campaign: string; families: readonly Family[] }) {
+  const house = useDeferredValue(useDraft((s) => s.style));
+  return <AllSections house={house} campaign={campaign} families={families} />;
+}
+
+const AllSections = memo(function AllSections({
+  house,
+  campaign,
+  families,
+}: {
+  house: HouseStyle;
+  campaign: string;
+  families: readonly Family[];
+}) {
+  return (
+    <>
+      <Section
+        name="Colours"
+        empty={
+          !house.swatches.length &&
+          'The colours of the campaign, and what they are there for. “From a photo or logo” begins with some.'
+        }
+      >
+        <Colours />
+      </Section>
+      <Section
+        name="Type"
+        empty={
+          !house.textStyles.length &&
+          'Styles that texts are set in: font, size as a share of the slide, spacing. Pieces follow them.'
+        }
+      >
+        <TextStyles house={house} families={families} />
+      </Section>
+      <Section name="Shadows" empty={!house.shadows.length && 'Shadows that text styles can have.'}>
+        <Shadows house={house} />
+      </Section>
+      <Section
+        name="Logos"
+        empty={!house.logos.length && 'Logos with the room they need, to be laid on any slide with one press.'}
+      >
+        <Logos house={house} />
+      </Section>
+      <Section name="Photos">
+        <Photos house={house} campaign={campaign} />
+      </Section>
+    </>
+  );
+});
 
 function Section({
   name,

@@ -12,7 +12,7 @@ import { api, type AssetInfo } from '../shared/api';
 import { Library } from '../shared/library/Library';
 import { NumberField } from '../shared/NumberField';
 import { uploadWithNotice } from '../shared/upload';
-import { change, useDraft } from './draft';
+import { change } from './draft';
 import { NameField } from './fields';
 import css from './House.module.css';
 import { pixelsOfAsset } from './picture';
@@ -57,9 +57,8 @@ async function add(asset: AssetInfo): Promise<void> {
   }));
 }
 
-export function Logos() {
-  const house = useDraft((s) => s.style),
-    [choosing, setChoosing] = useState(false);
+export function Logos({ house }: { house: HouseStyle }) {
+  const [choosing, setChoosing] = useState(false);
   return (
     <>
       {house.logos.map((l) => (

@@ -12,7 +12,7 @@ import type { Tone } from '../../core/values/tone';
 import { api } from '../shared/api';
 import { NumberField } from '../shared/NumberField';
 import { Painted } from '../shared/Painted';
-import { change, useDraft } from './draft';
+import { change } from './draft';
 import { HouseColourField } from './fields';
 import css from './House.module.css';
 import { pixelsOfAsset } from './picture';
@@ -20,9 +20,8 @@ import { pixelsOfAsset } from './picture';
 /** Longer side of the sample, px. */
 const SAMPLE = 420;
 
-export function Photos({ campaign }: { campaign: string }) {
-  const house = useDraft((s) => s.style),
-    { tone } = house,
+export function Photos({ house, campaign }: { house: HouseStyle; campaign: string }) {
+  const { tone } = house,
     // Switched off and on again it is what it was.
     last = useRef<Tone>(tone ?? PLAIN_TONE);
   useEffect(() => {

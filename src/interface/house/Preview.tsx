@@ -3,7 +3,7 @@
 // anything is saved.
 import { Button, Loader, SegmentedControl, Text } from '@mantine/core';
 import { IconArrowRight } from '@tabler/icons-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { HouseStands } from '../shared/api';
 import { VERDICT_WORD, VerdictMark } from '../shared/VerdictMark';
 import css from './House.module.css';
@@ -95,13 +95,13 @@ export function Preview({
   );
 }
 
-function Piece({ trial, show }: { trial: Trial; show: 'after' | 'before' }) {
+const Piece = memo(function Piece({ trial, show }: { trial: Trial; show: 'after' | 'before' }) {
   const { id, name, slides, pictures, before, after, failed } = trial;
   return (
     <a className={css.trial} href={`/piece/${id}`} data-trial={id} data-worse={worse(trial) || undefined}>
       <div className={css.picture}>
         {/* eslint-disable-next-line @next/next/no-img-element -- painted for this */}
-        {pictures && <img src={pictures[show]} alt="" />}
+        {pictures[show] && <img src={pictures[show]} alt="" />}
       </div>
       <span className={css.trialName}>{name}</span>
       {before && after ? (
@@ -116,7 +116,7 @@ function Piece({ trial, show }: { trial: Trial; show: 'after' | 'before' }) {
       )}
     </a>
   );
-}
+});
 
 function Verdict({ of: { verdict, ratio } }: { of: HouseStands }) {
   if (!verdict) return <span>No words</span>;

@@ -16,7 +16,7 @@ import {
 import { hexOf } from '../../core/values/swatches';
 import { NumberField } from '../shared/NumberField';
 import { showFace, shownFace } from '../shared/show-face';
-import { change, useDraft } from './draft';
+import { change } from './draft';
 import { HouseColourField, NameField } from './fields';
 import css from './House.module.css';
 
@@ -89,8 +89,7 @@ export function Specimen({
   );
 }
 
-export function TextStyles({ families }: { families: readonly Family[] }) {
-  const house = useDraft((s) => s.style);
+export function TextStyles({ house, families }: { house: HouseStyle; families: readonly Family[] }) {
   const add = (): void =>
     change((h) => ({
       ...h,
@@ -250,8 +249,7 @@ function Style({ style: s, house, families }: { style: TextStyle; house: HouseSt
   );
 }
 
-export function Shadows() {
-  const house = useDraft((s) => s.style);
+export function Shadows({ house }: { house: HouseStyle }) {
   const setShadow = (id: string, to: Partial<HouseShadow>, merge: string | null = null): void =>
     change((h) => ({ ...h, shadows: h.shadows.map((s) => (s.id === id ? { ...s, ...to } : s)) }), merge);
   const remove = (id: string): void =>

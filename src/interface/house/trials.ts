@@ -9,7 +9,7 @@ export interface Trial {
   id: string;
   name: string;
   slides: number[];
-  pictures?: { before: string; after: string };
+  pictures: { before?: string; after?: string };
   before?: HouseStands;
   after?: HouseStands;
   failed?: true;
@@ -25,15 +25,19 @@ type Step = HousePart | { is: 'anew' } | { is: 'error'; error: string };
 function reduce(state: Trials, step: Step): Trials {
   if (step.is === 'anew') return NOTHING;
   if (step.is === 'error') return { ...state, error: step.error };
-  if (step.is === 'pieces') return { ...NOTHING, pieces: step.pieces };
-  const { is, id, ...more } = step,
-    to: Partial<Trial> =
-      is === 'pictures' ? { pictures: more as Trial['pictures'] } : is === 'failed' ? { failed: true } : more;
-  return { ...state, pieces: state.pieces?.map((p) => (p.id === id ? { ...p, ...to } : p)) ?? null };
+  if (step.is === 'pieces') return { ...NOTHING, pieces: step.pieces.map((p) => ({ ...p, pictures: {} })) };
+  const { id } = step,
+    to = (p: Trial): Partial<Trial> =>
+      step.is === 'picture'
+        ? { pictures: { ...p.pictures, [step.of]: step.picture } }
+        : step.is === 'failed'
+          ? { failed: true }
+          : { before: step.before, after: step.after };
+  return { ...state, pieces: state.pieces?.map((p) => (p.id === id ? { ...p, ...to(p) } : p)) ?? null };
 }
 
 /** So long nothing more is changed before pieces are looked at, ms. */
-const REST = 120;
+const REST = 30;
 
 export function useTrials(campaign: string, base: HouseStyle, style: HouseStyle): Trials {
   const [state, step] = useReducer(reduce, NOTHING);

@@ -69,7 +69,7 @@ export type HouseStands = NonNullable<Previewed['before']>;
 /** What becomes known of what a house style would change. */
 export type HousePart =
   | { is: 'pieces'; pieces: Pick<Previewed, 'id' | 'name' | 'slides'>[] }
-  | { is: 'pictures'; id: string; before: string; after: string }
+  | { is: 'picture'; id: string; of: 'before' | 'after'; picture: string }
   | { is: 'standings'; id: string; before: HouseStands; after: HouseStands }
   | { is: 'failed'; id: string };
 
