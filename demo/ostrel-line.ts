@@ -121,7 +121,7 @@ const textStyle = (
 export const houseStyle = (mark: string, plain: string | null = null): HouseStyle => ({
   swatches,
   textStyles: [
-    textStyle('poster', 'Poster headline', 'headline', 'Archivo', 800, 0.1, { lineHeight: 1, letterSpacing: -0.01 }),
+    textStyle('poster', 'Poster headline', 'headline', 'Archivo', 800, 0.088, { lineHeight: 1.08 }),
     textStyle('story', 'Story headline', 'headline', 'Fraunces', 600, 0.082, { lineHeight: 1.08, shadow: 'soft' }),
     textStyle('line', 'Line', 'descriptor', 'Work Sans', 500, 0.036),
     textStyle('small', 'Small print', 'body', 'Work Sans', 400, 0.03, { lineHeight: 1.4 }),
@@ -153,7 +153,7 @@ export const houseStyle = (mark: string, plain: string | null = null): HouseStyl
     light: { on: true, brightness: 0, contrast: 6 },
     saturation: { on: true, amount: -12 },
   },
-  treatment: 'fade',
+  treatment: null,
 });
 
 /** A piece with its texts linked to the styles whose font they have; what else they have stays their own. */

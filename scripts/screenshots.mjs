@@ -83,10 +83,16 @@ try {
   await click('//button[normalize-space(.)="New piece"]');
   await shot('new-piece');
   await keys(Key.ESCAPE);
-  await click('//button[normalize-space(.)="Covers"]');
-  await find('[data-cover]');
-  await wait(1500);
-  await shot('covers');
+  // A house colour changed, not saved.
+  await driver.get(`${app.address}/house/ostrel-line`);
+  await find('[data-ready]');
+  await (await find('[aria-label="Amber, as hex"]')).sendKeys(Key.chord(Key.CONTROL, 'a'), '#30d0c0', Key.TAB);
+  await driver.wait(async () => {
+    const pieces = (await driver.findElements({ css: '[data-trial]' })).length;
+    return pieces > 0 && (await driver.findElements({ css: '[data-trial] [data-verdict]' })).length >= 2 * pieces;
+  }, 120_000);
+  await shot('house');
+  await driver.executeScript('localStorage.clear()');
 
   // Templates with a photo and words of somebody's own.
   await driver.get(`${app.address}/templates`);

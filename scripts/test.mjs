@@ -9,13 +9,19 @@ ensurePrograms(['mariadbd', 'mariadb-install-db', 'chromium', 'chromedriver', 'p
 ensureModules();
 
 const began = Date.now();
+const running = new Set();
 async function step(name, args, env = {}) {
   const at = Date.now();
   console.log(`\n== ${name}`);
-  const status = await new Promise((ended) =>
-    spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } }).once('exit', ended),
-  );
-  if (status !== 0) throw new Error(`${name}: failed.`);
+  const child = spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+  running.add(child);
+  const status = await new Promise((ended) => child.once('exit', ended));
+  running.delete(child);
+  if (status !== 0) {
+    // What runs beside it would go on in a folder that may be gone by then.
+    for (const other of running) other.kill();
+    throw new Error(`${name}: failed.`);
+  }
   console.log(`== ${name}: passed in ${Math.round((Date.now() - at) / 1000)} s`);
 }
 

@@ -133,9 +133,13 @@ describe('texts of a piece', () => {
     await bench.selectRow('Headline');
     await bench.pick('Text style', 'Poster headline');
     await bench.until(async () => (await headline()).style === 'poster', 'it has no style');
-    expect(await headline()).toMatchObject({ font: { family: 'Archivo', weight: 800 }, fontSize: 108, lineHeight: 1 });
+    expect(await headline()).toMatchObject({
+      font: { family: 'Archivo', weight: 800 },
+      fontSize: 95,
+      lineHeight: 1.08,
+    });
     await bench.type('Size', '90');
-    expect(await (await bench.find('[data-testid="own-of-style"]')).getText()).toMatch(/Of its own: size/);
+    expect(await (await bench.find('[data-testid="own-of-style"]')).getText()).toBe('Text style, but for size');
     await bench.untilSaved();
     // The style changes elsewhere: the font follows, the size stays.
     await elsewhere((h) => ({
@@ -196,6 +200,25 @@ it('a photo takes the tone of the house and follows it; a logo comes into a free
     [logo.box.y, logo.box.height, height],
   ])
     expect(Math.min(at, whole - at - long)).toBeGreaterThanOrEqual(0.25 * logo.box.height);
+});
+
+it('the treatment that the house prefers is what the big button takes, where it costs little more', async () => {
+  await bench.open(app.address, 'ostrel-reopening');
+  await bench.selectRow('Headline');
+  const named = async (): Promise<string> => {
+    let words = '';
+    await bench.until(
+      async () => /^Just enough: /.test((words = await (await bench.find('[data-testid="just-enough"]')).getText())),
+      'no way was found',
+    );
+    return words;
+  };
+  const best = await named(),
+    other = /pool/i.test(best) ? 'fade' : 'pool';
+  await elsewhere((h) => ({ ...h, treatment: other }));
+  await bench.open(app.address, 'ostrel-reopening');
+  await bench.selectRow('Headline');
+  expect(await named()).toMatch(new RegExp(other, 'i'));
 });
 
 it('the page of a campaign that is not there says so', async () => {

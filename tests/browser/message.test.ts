@@ -715,7 +715,9 @@ describe('a designer’s run', () => {
     expect(second.box.y).toBeGreaterThan(headline.box.y + headline.fontSize * 0.8);
     // It goes with the headline: its place, its width, its alignment, quieter.
     expect(second).toMatchObject({ align: 'end', box: { x: headline.box.x, width: headline.box.width } });
-    expect(second.font).toEqual({ ...headline.font, weight: 400 });
+    // Both are in styles of the house: a headline, and the line under it.
+    expect([headline.style, second.style]).toEqual(['poster', 'line']);
+    expect(second.font).toEqual({ family: 'Work Sans', weight: 500, italic: false });
     // Out of the field, out of the selection: the plate is for both.
     await bench.keys(Key.ESCAPE, Key.ESCAPE);
     await bench.menu('Add to Overlays', 'Plate');

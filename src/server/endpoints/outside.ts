@@ -1,7 +1,7 @@
 // Pictures from a picture service.
 import type { outside } from '../../contract/outside';
 import { asked, run, signalOf } from '../crew/crews';
-import { changePicture, noteCredit } from '../pictures/traits';
+import { aboutPicture, changePicture, noteCredit } from '../pictures/traits';
 import { simulated } from '../pictures/simulated';
 import { type Handlers, reply } from './handler';
 
@@ -17,8 +17,10 @@ export const outsideHandlers: Handlers<typeof outside> = {
   'POST /api/outside/{picture}': async ({ request, params }) => {
     const { bytes, about } = await simulated().picture(params.picture),
       asset = await run('addPicture', { bytes, name: about.title, listed: true }, asked(request));
-    await changePicture(asset.id, { tags: about.tags });
+    // Taken once more it keeps the tags that somebody gave it here.
+    const { credit, tags = about.tags } = await aboutPicture(asset.id);
+    if (!credit) await changePicture(asset.id, { tags });
     await noteCredit(asset.id, about.credit);
-    return reply({ ...asset, tags: about.tags, credit: about.credit }, { location: `/api/assets/${asset.id}` });
+    return reply({ ...asset, tags, credit: about.credit }, { location: `/api/assets/${asset.id}` });
   },
 };

@@ -35,11 +35,18 @@ export function StyleField({ layers }: { layers: readonly TextLayer[] }) {
     else if (v === PAGE) window.open(`/house/${campaign}`, '_blank');
     else setTextStyle(layers, v === NONE ? null : v);
   };
+  const differs = own.length > 0 && typeof style === 'string';
   return (
-    <div>
+    <Group gap={6} wrap="nowrap" align="flex-end">
       <Select
         size="xs"
-        label="Text style"
+        flex={1}
+        label={
+          // In the same line, so that nothing below it moves.
+          <Text span fz="inherit" truncate display="block" data-testid={differs ? 'own-of-style' : undefined}>
+            {differs ? `Text style, but for ${own.map((k) => NAMES[k]).join(', ')}` : 'Text style'}
+          </Text>
+        }
         aria-label="Text style"
         allowDeselect={false}
         placeholder={style === undefined ? 'mixed' : undefined}
@@ -52,16 +59,11 @@ export function StyleField({ layers }: { layers: readonly TextLayer[] }) {
         ]}
         onChange={choose}
       />
-      {own.length > 0 && typeof style === 'string' && (
-        <Group gap={4} mt={3} justify="space-between" wrap="nowrap" data-testid="own-of-style">
-          <Text fz="xs" c="dimmed" truncate>
-            Of its own: {own.map((k) => NAMES[k]).join(', ')}
-          </Text>
-          <Button size="compact-xs" variant="subtle" onClick={() => setTextStyle(layers, style)}>
-            Follow
-          </Button>
-        </Group>
+      {differs && (
+        <Button size="xs" variant="default" onClick={() => setTextStyle(layers, style)}>
+          Follow
+        </Button>
       )}
-    </div>
+    </Group>
   );
 }
