@@ -19,18 +19,24 @@ export async function inParts<P, A>(
     for await (const p of parts) all.push(p);
     return json(whole(all));
   }
+  let gone = false;
   const lines = new ReadableStream<Uint8Array>({
+    // Whoever asked has left: nothing more is made.
+    cancel: () => void (gone = true),
     async start(to) {
-      const say = (v: unknown): void => to.enqueue(new TextEncoder().encode(`${JSON.stringify(v)}\n`));
+      const say = (v: unknown): void => {
+        if (!gone) to.enqueue(new TextEncoder().encode(`${JSON.stringify(v)}\n`));
+      };
       try {
         for await (const p of parts) {
+          if (gone) break;
           all.push(p);
           say({ done: all.length, of, part: p });
         }
         say({ done: all.length, of, answer: whole(all) });
       } catch (e) {
         // What is no word of ours stays inside.
-        if (!(e instanceof Problem)) console.error(toldOf(e));
+        if (!(e instanceof Problem) && !gone) console.error(toldOf(e));
         say({
           done: all.length,
           of,
@@ -40,7 +46,7 @@ export async function inParts<P, A>(
               : 'Something went wrong on the server. Nothing was changed.',
         });
       }
-      to.close();
+      if (!gone) to.close();
     },
   });
   return new Response(lines, { headers: { 'content-type': LINES, 'cache-control': 'no-store' } });

@@ -140,6 +140,8 @@ describe('from a photo to a picture one can hand over', () => {
       1080,
       taken.info.channels,
       reading.letters.map((l) => l.box),
+      // The house's colour of texts.
+      '#f5f7f8',
     );
     // By thresholds on the picture alone, without fonts or layout: each letter within 12 %, the median within 4 %.
     const off = measured

@@ -1,10 +1,11 @@
-// A second opinion on readings, from the picture alone: white ink is told from backdrop by its brightness, the halo is
+// A second opinion on readings, from the picture alone: light ink is told from backdrop by its brightness, the halo is
 // grown by plain dilation. It shares no code with the core.
 
 const linear = (v: number): number => (v / 255 <= 0.04045 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4);
 
 /**
- * Reading of each letter of a white text.
+ * Reading of each letter of a light text.
+ * @param ink its colour, #rrggbb
  * @param data channels interleaved, rows from the top
  * @param boxes ink boxes of the letters, px
  */
@@ -14,7 +15,10 @@ export function independentReading(
   height: number,
   channels: number,
   boxes: { x: number; y: number; width: number; height: number }[],
+  ink = '#ffffff',
 ): number[] {
+  const [r, g, b] = [1, 3, 5].map((i) => linear(Number.parseInt(ink.slice(i, i + 2), 16))),
+    own = 0.2126 * r + 0.7152 * g + 0.0722 * b;
   const at = (x: number, y: number): number => {
     const i = (y * width + x) * channels;
     return 0.2126 * linear(data[i]) + 0.7152 * linear(data[i + 1]) + 0.0722 * linear(data[i + 2]);
@@ -25,8 +29,8 @@ export function independentReading(
     bottom = Math.min(height, Math.ceil(Math.max(...boxes.map((b) => b.y + b.height)) + 20));
   const inBox = (x: number, y: number, b: (typeof boxes)[number]): boolean =>
     x >= b.x - 1 && x <= b.x + b.width && y >= b.y - 1 && y <= b.y + b.height;
-  // Ink is pure white; whatever is near it and brighter than the surroundings is its soft edge.
-  const white = (x: number, y: number): boolean => at(x, y) > 0.97 && boxes.some((b) => inBox(x, y, b));
+  // Ink is as light as its colour; whatever is near it and brighter than the surroundings is its soft edge.
+  const white = (x: number, y: number): boolean => at(x, y) > 0.97 * own && boxes.some((b) => inBox(x, y, b));
   const inked = new Set<number>();
   for (let y = top; y < bottom; y++)
     for (let x = left; x < right; x++)
@@ -52,11 +56,11 @@ export function independentReading(
               px < width &&
               py < height &&
               inBox(px, py, b) &&
-              at(px, py) > 0.97
+              at(px, py) > 0.97 * own
             )
               near = true;
           }
-        if (near) found.push(1.05 / (at(x, y) + 0.05));
+        if (near) found.push((own + 0.05) / (at(x, y) + 0.05));
       }
     found.sort((p, q) => p - q);
     return found[Math.floor(found.length * 0.25)];

@@ -51,7 +51,7 @@ async function campaign(): Promise<{ id: string; linked: string; styled: string;
   return {
     id,
     linked: await made('Linked', { fill: solid({ swatch: 'ink' }) }),
-    styled: await made('Styled', { style: 'big', font: big.font, fontSize: 30, lineHeight: 1 }),
+    styled: await made('Styled', { style: 'big', font: big.font, fontSize: 40, lineHeight: 1 }),
     own: await made('Own', {}),
   };
 }
@@ -143,7 +143,7 @@ it('what is not whole is refused with its path; saved, pieces follow', async () 
     expect(await r.text()).toMatch(says);
   }
   expect((await put({ ...style, textStyles: [{ ...big, size: 0.2 }] })).status).toBe(200);
-  expect((await readPiece(styled)).piece.slides[0].layers[0]).toMatchObject({ fontSize: 60 });
+  expect((await readPiece(styled)).piece.slides[0].layers[0]).toMatchObject({ fontSize: 80 });
   const conflict = await put(style, 1);
   expect(conflict.status).toBe(409);
   expect(await conflict.json()).toMatchObject({ revision: 2, house: { textStyles: [{ size: 0.2 }] } });

@@ -193,8 +193,8 @@ const oneOf = <T extends string>(list: readonly T[], value: unknown): T | undefi
 
 /**
  * A house style with the colours, gradients, shadows and typography of a file of tokens: entries of a known name are
- * changed, others are added. Other tokens are counted, not taken. Lengths are taken as pixels of a slide whose shorter
- * side is 1080.
+ * changed, others are added. Other tokens are counted, not taken. Lengths are taken as pixels of a slide 1080
+ * wide.
  * @param newId for entries that are new @throws Error in words where the file is no such file
  */
 export function tokensIntoHouse(raw: unknown, newId: () => string, known: HouseStyle): FoundTokens {

@@ -85,6 +85,15 @@ describe('texts in a style', () => {
     expect(text(after, 'two')).toMatchObject({ fontSize: 100, font: { family: 'Fraunces' } });
     expect(changedSlides(p, after)).toEqual([0]);
   });
+  it('a headline is one on a banner, too: wide slides count by twice their height', () => {
+    const wide = makePiece(
+      'Banner',
+      { width: 1584, height: 396, shownWidth: 700 },
+      () => 'slide',
+      (z) => [makeText('one', 'One', z)],
+    );
+    expect(text(inTextStyle(wide, 'slide', ['one'], 'headline', house), 'one').fontSize).toBe(79.2);
+  });
   it('parts with a size of their own go along', () => {
     const p = styled();
     text(p, 'one').spans = [{ start: 0, end: 1, look: { fontSize: 432 } }];

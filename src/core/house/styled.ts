@@ -20,8 +20,14 @@ export interface Styled {
 }
 export type StyledKey = keyof Styled;
 
+/**
+ * The length of a slide of which sizes of type are shares, px: its width, or twice its height where it is wider than
+ * that. So a headline is one on a square, a story and a banner.
+ */
+export const sideOf = ({ width, height }: Extent): number => Math.min(width, 2 * height);
+
 /** Pixels of a slide to one of the house style. */
-const scaleOf = ({ width, height }: Extent): number => Math.min(width, height) / HOUSE_SIDE;
+const scaleOf = (base: Extent): number => sideOf(base) / HOUSE_SIDE;
 
 /** A text style on a slide of a base size. */
 export function styledBy(style: TextStyle, house: Pick<HouseStyle, 'shadows'>, base: Extent): Styled {
@@ -29,7 +35,7 @@ export function styledBy(style: TextStyle, house: Pick<HouseStyle, 'shadows'>, b
     { font, letterSpacing, lineHeight } = style;
   return {
     font,
-    fontSize: clamp(Math.round(style.size * Math.min(base.width, base.height) * 10) / 10, 1, 5000),
+    fontSize: clamp(Math.round(style.size * sideOf(base) * 10) / 10, 1, 5000),
     letterSpacing,
     lineHeight,
     case: style.case,

@@ -1,13 +1,13 @@
 // The house style of a campaign: colours with what they are for, styles of texts, shadows, logos, the tone of its
-// photos, the treatment it prefers. Lengths are pixels of a slide whose shorter side is 1080, and go along with the
-// slide; a size of type is a share of that side.
+// photos, the treatment it prefers. Lengths are pixels of a slide 1080 wide, and go along with the slide; a size of type
+// is a share of its width, or of twice its height where it is wider than that (`house/styled.ts`).
 import { z } from 'zod';
 import { AssetIdSchema, ColourSchema, finite, id, SwatchSchema } from './fill';
 import { ShadowSchema } from './shape';
 import { CASES, FontSchema } from './text';
 import { ToneSchema } from './tone';
 
-/** The shorter side of a slide in whose pixels a house style is written. */
+/** The width of a slide in whose pixels a house style is written. */
 export const HOUSE_SIDE = 1080;
 
 /** What a text of a style says. */
@@ -23,7 +23,7 @@ export const TextStyleSchema = z.strictObject({
   name,
   use: z.enum(TEXT_USES),
   font: FontSchema,
-  /** Share of the slide's shorter side. */
+  /** Share of the slide's width, or of twice its height. */
   size: finite(0.005, 1),
   /** In em. */
   letterSpacing: finite(-0.5, 2).default(0),

@@ -77,6 +77,6 @@ it('what colours are there for refers to them; text styles and shadows are value
     '--house-spacing-headline': '-0.01em',
     '--house-ink-headline': 'var(--house-spruce)',
   });
-  expect(declared(text)['--house-type-headline']).toBe('italic 700 8.5vmin/1.1"Work Sans  body  color red"');
+  expect(declared(text)['--house-type-headline']).toBe('italic 700 min(8.5vw,17vh)/1.1"Work Sans  body  color red"');
   expect(text.match(/\{/g)).toHaveLength(1);
 });

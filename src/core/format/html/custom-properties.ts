@@ -1,6 +1,5 @@
 // A house style as CSS custom properties (CSS Custom Properties for Cascading Variables, level 1): colours, and what
-// they are there for; gradients as images; shadows of boxes; text styles as fonts, their sizes by the shorter side of
-// the window.
+// they are there for; gradients as images; shadows of boxes; text styles as fonts, their sizes by the window.
 import type { HouseStyle } from '../../values/house';
 import { hexOf } from '../../values/swatches';
 import { rgba, toHex } from '../../colour/srgb';
@@ -54,7 +53,7 @@ export function customProperties(house: HouseStyle): string {
     const own = named('type-', name, 'type'),
       family = font.family.replace(/[^\w -]/g, '');
     lines.push(
-      `${own}: ${font.italic ? 'italic ' : ''}${font.weight} ${short(size * 100)}vmin/${short(lineHeight)} "${family}";`,
+      `${own}: ${font.italic ? 'italic ' : ''}${font.weight} min(${short(size * 100)}vw, ${short(size * 200)}vh)/${short(lineHeight)} "${family}";`,
     );
     if (letterSpacing) lines.push(`${named('spacing-', name, 'type')}: ${short(letterSpacing)}em;`);
     if (colour !== null)

@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { inkOver } from '../../../core/colour/beneath';
 import { zonesOf } from '../../../core/arrange/zones';
 import { inHouseTone, inTextStyle } from '../../../core/house/follow';
+import { sideOf } from '../../../core/house/styled';
 import { makeLogo } from '../../../core/house/logo';
 import type { TextLayer } from '../../../core/kinds/text';
 import { addLayer } from '../../../core/piece/edits';
@@ -45,7 +46,6 @@ export const setHouseTone = (photo: string, on: boolean): void =>
 /** The look of a text becomes a style of the house, in which it is set then. */
 export async function keepTextStyle(layer: TextLayer, use: TextUse): Promise<void> {
   const { piece } = state(),
-    { width, height } = piece.sizes[0],
     { fill } = layer,
     words = oneLine(layer.text).slice(0, 24).trim(),
     house = useHouse.getState().style,
@@ -57,7 +57,7 @@ export async function keepTextStyle(layer: TextLayer, use: TextUse): Promise<voi
       name: words ? `As in “${words}”` : 'New style',
       use,
       font: layer.font,
-      size: Math.min(1, Math.max(0.005, layer.fontSize / Math.min(width, height))),
+      size: Math.min(1, Math.max(0.005, layer.fontSize / sideOf(piece.sizes[0]))),
       letterSpacing: layer.letterSpacing,
       lineHeight: layer.lineHeight,
       case: layer.case,
