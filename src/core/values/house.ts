@@ -1,6 +1,6 @@
 // The house style of a campaign: colours with what they are for, styles of texts, shadows, logos, the tone of its
-// photos, the treatment it prefers. Lengths are pixels of a slide 1080 wide, and go along with the slide; a size of type
-// is a share of its width, or of twice its height where it is wider than that (`house/styled.ts`).
+// photos, the treatment it prefers. Lengths are pixels of a slide 1080 wide, and go along with the slide; a size of
+// type is a share of its width, or of twice its height where it is wider than that (`house/styled.ts`).
 import { z } from 'zod';
 import { AssetIdSchema, ColourSchema, finite, id, SwatchSchema } from './fill';
 import { ShadowSchema } from './shape';
