@@ -43,6 +43,8 @@ async function campaign(): Promise<{ id: string; linked: string; styled: string;
   await saveHouse(id, 0, style);
   const made = async (name: string, text: object): Promise<string> => {
     const piece = makePiece(name, { width: 400, height: 300, shownWidth: 400 }, ids(), (size) => [
+      // Near the other, and read first: the two are not taken for each other.
+      { ...makeText('above', 'From 2 May', size, '#101820'), box: { x: 20, y: 100, width: 300, height: 40 } },
       { ...makeText('t', 'Slow trains', size, '#101820'), ...text },
     ]);
     return (await createPiece({ ...piece, swatches: style.swatches, house: { ...NO_KNOWN, textStyles: [big] } }, id))
@@ -143,7 +145,7 @@ it('what is not whole is refused with its path; saved, pieces follow', async () 
     expect(await r.text()).toMatch(says);
   }
   expect((await put({ ...style, textStyles: [{ ...big, size: 0.2 }] })).status).toBe(200);
-  expect((await readPiece(styled)).piece.slides[0].layers[0]).toMatchObject({ fontSize: 80 });
+  expect((await readPiece(styled)).piece.slides[0].layers[1]).toMatchObject({ fontSize: 80 });
   const conflict = await put(style, 1);
   expect(conflict.status).toBe(409);
   expect(await conflict.json()).toMatchObject({ revision: 2, house: { textStyles: [{ size: 0.2 }] } });

@@ -24,9 +24,10 @@ export function readingKey(painter: Painter, piece: Piece, slide: Slide, size: S
 }
 
 /**
- * Likewise, by what its swatches stand for: equal too where another swatch changed. It takes longer to tell.
+ * Likewise, by what its swatches stand for: equal too where another swatch changed. It takes longer to tell. It says
+ * which text is meant: neighbours have the same layers near them.
  */
 export function readingLook(painter: Painter, piece: Piece, slide: Slide, size: Size, text: TextLayer): string {
   const near = nearText(painter, piece, slide, size, text);
-  return lookKey([painter.studio.fonts.generation, size, piece.goal, slide.paper, near], piece);
+  return lookKey([text.id, painter.studio.fonts.generation, size, piece.goal, slide.paper, near], piece);
 }
