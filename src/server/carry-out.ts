@@ -1,6 +1,7 @@
 // Pieces and campaigns written as one file, with all they are made of.
 import { FILE_FORMAT, FILE_VERSION, type Manifest, MANIFEST } from '../contract/piece-file';
 import { USUAL_ENCODING } from '../core/format/formats';
+import { logoPictures } from '../core/house/styled';
 import { openPiece } from '../core/piece/upgrade';
 import { assetsOf, familiesIn } from '../core/piece/resolve';
 import type { Piece } from '../core/piece/schema';
@@ -38,7 +39,6 @@ export async function* carriedOut(
     whole = new Set(opened.map(([d]) => d.id)),
     families = new Set(opened.flatMap(([, piece]) => familiesIn(piece))),
     { style: house } = await readHouse(campaign.id),
-    logos = house.logos.flatMap((l) => [l.asset, l.plain ?? []].flat()),
     fonts = (await listFonts(campaign.id)).filter((f) => pieces === null || families.has(f.family)),
     manifest: Manifest = {
       format: FILE_FORMAT,
@@ -55,7 +55,7 @@ export async function* carriedOut(
       fonts: fonts.map((f) => ({ ...f, file: `fonts/${f.id}.ttf` })),
       missing: [],
     };
-  for (const id of [...new Set([...opened.flatMap(([, piece]) => assetsOf(piece)), ...logos])].sort()) {
+  for (const id of [...new Set([...opened.flatMap(([, piece]) => assetsOf(piece)), ...logoPictures(house)])].sort()) {
     const asset = await findAsset(id);
     if (!asset) manifest.missing.push(id);
     else

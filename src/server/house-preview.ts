@@ -8,7 +8,7 @@ import type { HouseStyle } from '../core/values/house';
 import type { Job } from './crew/crew';
 import { run } from './crew/crews';
 import { opened } from './pieces/document';
-import { asHouse, readHouse } from './pieces/house';
+import { asHouse } from './pieces/house';
 import { documentsOf } from './pieces/store';
 import { summariesOf } from './pieces/summary';
 import { Problem } from './problem';
@@ -46,16 +46,20 @@ function asSaved(document: string): Piece {
 
 /**
  * Pieces that would look otherwise, the oldest first; those that are damaged are left out.
- * @param found is told of the first as soon as it is found @throws Problem 404
+ * @param now the house style as it is saved @param found is told of the first as soon as it is found
  */
-async function changedBy(campaign: string, wanted: HouseStyle, found: (first: Both) => void): Promise<Both[]> {
-  const { style } = await readHouse(campaign),
-    house = asHouse(wanted),
+async function changedBy(
+  campaign: string,
+  now: HouseStyle,
+  wanted: HouseStyle,
+  found: (first: Both) => void,
+): Promise<Both[]> {
+  const house = asHouse(wanted),
     out: Both[] = [];
   let rest = performance.now();
   for (const { id, name, document } of await documentsOf(campaign, null)) {
     try {
-      const before = withHouse(asSaved(document), style),
+      const before = withHouse(asSaved(document), now),
         after = withHouse(before, house),
         slides = after === before ? [] : changedSlides(before, after);
       if (slides.length && out.push({ id, name, slides: slides.map((n) => n + 1), before, after }) === 1) found(out[0]);
@@ -92,26 +96,22 @@ async function* asTheyCome<T>(questions: readonly (() => Promise<T>)[], atOnce: 
 const told = ({ verdict, ratio, needed }: Stands): Stands => ({ verdict, ratio, needed });
 const address = (jpeg: Uint8Array): string => `data:image/jpeg;base64,${Buffer.from(jpeg).toString('base64')}`;
 
-/** @throws Problem 404, or as the crew says where nobody waits any more */
+/** @param now the house style as it is saved @throws Problem as the crew says where nobody waits any more */
 export async function* houseShown(
   campaign: string,
+  now: HouseStyle,
   wanted: HouseStyle,
   asked: Pick<Job, 'signal' | 'client' | 'heavy'>,
 ): AsyncGenerator<PreviewPart> {
-  const ask = ({ before, after, slides }: Both) => ({
-    pieces: [before, after],
-    campaign,
-    slides: slides.map((n) => n - 1),
-  });
   const picture =
     (of: 'before' | 'after') =>
     async (piece: Both): Promise<PreviewPart> => {
-      const [jpeg] = await run('looks', { ...ask(piece), pieces: [piece[of]], side: SIDE }, asked);
+      const jpeg = await run('look', { piece: piece[of], campaign, slide: piece.slides[0] - 1, side: SIDE }, asked);
       return { is: 'picture', id: piece.id, of, picture: address(jpeg) };
     };
   // The first is painted while the others are still looked for.
   let first: Promise<PreviewPart> | null = null;
-  const all = await changedBy(campaign, wanted, (piece) => {
+  const all = await changedBy(campaign, now, wanted, (piece) => {
     first = picture('after')(piece);
     first.catch(() => {});
   });
@@ -133,9 +133,10 @@ export async function* houseShown(
   // A piece of which all slides change is before what lists say of it.
   const known = new Map((await summariesOf(all.map((p) => p.id))).map((p) => [p.id, p.standing]));
   yield* each(async (piece) => {
-    const question = ask(piece),
-      was = piece.slides.length === piece.before.slides.length ? known.get(piece.id) : null,
-      found = await run('standings', { ...question, pieces: was ? [piece.after] : question.pieces }, asked),
+    const { before: old, after: next } = piece,
+      was = piece.slides.length === old.slides.length ? known.get(piece.id) : null,
+      slides = piece.slides.map((n) => n - 1),
+      found = await run('standings', { pieces: was ? [next] : [old, next], campaign, slides }, asked),
       [before, after] = was ? [was, found[0]] : found;
     return { is: 'standings', id: piece.id, before: told(before), after: told(after) };
   });

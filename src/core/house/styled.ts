@@ -2,6 +2,7 @@
 import type { Extent } from '../kinds/common';
 import type { PhotoLayer } from '../kinds/photo';
 import type { TextLayer } from '../kinds/text';
+import { scaledSpans } from '../type/spans';
 import type { Colour } from '../values/fill';
 import { HOUSE_SIDE, type HouseStyle, type KnownHouse, type TextStyle } from '../values/house';
 import { clamp, scaledShadow } from '../values/scaled';
@@ -78,14 +79,7 @@ export function withStyled(layer: TextLayer, styled: Styled, keys = Object.keys(
     ...set,
     ...(colour !== undefined &&
       keys.includes('colour') && { fill: { ...layer.fill, kind: 'colour' as const, colour } }),
-    spans:
-      k === 1
-        ? layer.spans
-        : layer.spans.map((s) =>
-            s.look.fontSize === undefined
-              ? s
-              : { ...s, look: { ...s.look, fontSize: clamp(s.look.fontSize * k, 1, 5000) } },
-          ),
+    spans: k === 1 ? layer.spans : scaledSpans(layer.spans, k),
   };
 }
 
@@ -113,3 +107,7 @@ export const NO_HOUSE: HouseStyle = {
   tone: null,
   treatment: null,
 };
+
+/** Ids of all pictures that its logos are made of. */
+export const logoPictures = ({ logos }: Pick<HouseStyle, 'logos'>): string[] =>
+  logos.flatMap(({ asset, plain }) => (plain === null ? [asset] : [asset, plain]));

@@ -97,7 +97,7 @@ export function suggestedHouse(picture: Pixels, newId: () => string, turn = 0): 
       swatch('Muted', 'muted', muted),
     ],
     [, , ink, , quiet] = swatches;
-  const { a, b } = { a: own[1], b: own[2] },
+  const [, a, b] = own,
     warm = b > 0.02 && a > -0.04,
     strong = chroma(own) > 0.14,
     first = strong ? (warm ? 3 : 2) : warm ? 1 : 0,

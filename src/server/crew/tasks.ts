@@ -343,7 +343,25 @@ export async function standing(ask: SlideAsk): Promise<PieceStanding> {
   return standingOf(outcomes);
 }
 
-export interface LooksAsk {
+/** A slide as a small JPEG: soon made, and only looked at. @param side longer, px */
+export async function look({ side, ...ask }: SlideAsk & { side: number }): Promise<Uint8Array> {
+  const { piece, slide, size } = await stand(ask),
+    { width, height, data } = pixelsOf(
+      painter,
+      piece,
+      slide,
+      size,
+      Math.min(1, side / Math.max(size.width, size.height)),
+    );
+  return new Uint8Array(
+    await sharp(data, { raw: { width, height, channels: 4 } })
+      .flatten()
+      .jpeg({ quality: 82 })
+      .toBuffer(),
+  );
+}
+
+export interface StandingsAsk {
   /** Versions of one piece. */
   pieces: readonly Piece[];
   campaign: string;
@@ -351,27 +369,8 @@ export interface LooksAsk {
   slides: readonly number[];
 }
 
-/** The first of some slides in versions of a piece, as JPEG: soon made, and only looked at. @param side longer, px */
-export async function looks({ pieces, campaign, slides, side }: LooksAsk & { side: number }): Promise<Uint8Array[]> {
-  const out: Uint8Array[] = [];
-  for (const piece of pieces) {
-    const { slide, size } = await stand({ piece, campaign, slide: slides[0] }),
-      scale = Math.min(1, side / Math.max(size.width, size.height)),
-      { width, height, data } = pixelsOf(painter, piece, slide, size, scale);
-    out.push(
-      new Uint8Array(
-        await sharp(data, { raw: { width, height, channels: 4 } })
-          .flatten()
-          .jpeg({ quality: 82 })
-          .toBuffer(),
-      ),
-    );
-  }
-  return out;
-}
-
 /** How some slides stand in versions of a piece, in all sizes. What looks the same in two of them is read once. */
-export async function standings({ pieces, campaign, slides }: LooksAsk): Promise<PieceStanding[]> {
+export async function standings({ pieces, campaign, slides }: StandingsAsk): Promise<PieceStanding[]> {
   const known = new Map<string, Reading>(),
     out: PieceStanding[] = [];
   for (const piece of pieces) {

@@ -19,8 +19,8 @@ export const houseHandlers: Handlers<typeof house> = {
   'GET /api/campaigns/{id}/house': async ({ params }) => told(await readHouse(params.id)),
   'PUT /api/campaigns/{id}/house': async ({ params, over, body }) => told(await saveHouse(params.id, over, body)),
   'POST /api/campaigns/{id}/house/preview': async ({ request, params, body }) => {
-    await readHouse(params.id);
-    return inParts(request, 0, houseShown(params.id, body, asked(request)), together);
+    const { style } = await readHouse(params.id);
+    return inParts(request, 0, houseShown(params.id, style, body, asked(request)), together);
   },
   'GET /api/campaigns/{id}/tokens': async ({ params, headOnly }) => {
     const { revision, style } = await readHouse(params.id),

@@ -1,5 +1,5 @@
 // House styles: one to a campaign, with a revision of its own, so that nobody overwrites another silently.
-import { NO_HOUSE } from '../../core/house/styled';
+import { logoPictures, NO_HOUSE } from '../../core/house/styled';
 import { type HouseStyle, HouseStyleSchema } from '../../core/values/house';
 import { database } from '../database';
 import { notFound, Problem } from '../problem';
@@ -39,7 +39,7 @@ export const asHouse = (style: HouseStyle): HouseStyle => ({
  */
 export async function saveHouse(campaign: string, over: number, wanted: HouseStyle): Promise<House> {
   const style = HouseStyleSchema.parse(asHouse(wanted)),
-    logos = style.logos.flatMap((l) => [l.asset, l.plain ?? []]).flat(),
+    logos = logoPictures(style),
     there = logos.length ? ((await database()('assets').whereIn('id', logos).pluck('id')) as string[]) : [],
     missing = style.logos.findIndex((l) => !there.includes(l.asset) || (l.plain !== null && !there.includes(l.plain)));
   if (missing >= 0)

@@ -33,11 +33,9 @@ export function customProperties(house: HouseStyle): string {
   }
   for (const { id, role } of house.swatches)
     if (role && colours.has(id)) lines.push(`${named('role-', role, 'role')}: var(${colours.get(id)});`);
-  const shadows = new Map<string, string>();
-  for (const { id, name, shadows: parts } of house.shadows) {
+  for (const { name, shadows: parts } of house.shadows) {
     const own = named('shadow-', name, 'shadow'),
       on = parts.filter((p) => p.on && p.kind === 'drop');
-    shadows.set(id, own);
     lines.push(
       `${own}: ${
         on
