@@ -12,9 +12,11 @@ export async function house({ get, post, address, driver, report }) {
     body: JSON.stringify(style),
   });
   // Posts of one slide that show the colour; each copy says something else, so that nothing is known of another.
-  const { items } = await get('/api/pieces?campaign=ostrel-line&limit=60'),
+  const { items } = await get('/api/pieces?campaign=ostrel-line&limit=200'),
     posts = [];
   for (const p of items) {
+    // What another part of the bench has added is none of them.
+    if (!p.id.startsWith('ostrel-')) continue;
     if (p.section || p.template || p.sizes.length > 1 || p.slides > 1) continue;
     const { piece } = await get(`/api/pieces/${p.id}`);
     if (/"swatch":"amber"/.test(JSON.stringify(piece.slides))) posts.push(piece);

@@ -53,7 +53,10 @@ async function decode(id: string, side: number): Promise<{ pixels: Pixels; drawi
   const drawing = response.headers.get('x-plavo-drawing')
     ? ((await (await fetched(`/api/assets/${id}?as=drawing`)).json()) as Drawing)
     : null;
-  const blob = await response.blob();
+  return { pixels: await pixelsIn(await response.blob()), drawing, drawn };
+}
+
+async function pixelsIn(blob: Blob): Promise<Pixels> {
   const bitmap = await createImageBitmap(blob, {
     colorSpaceConversion: 'none',
     premultiplyAlpha: 'none',
@@ -64,13 +67,9 @@ async function decode(id: string, side: number): Promise<{ pixels: Pixels; drawi
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
   return {
-    pixels: {
-      width: canvas.width,
-      height: canvas.height,
-      data: context.getImageData(0, 0, canvas.width, canvas.height).data,
-    },
-    drawing,
-    drawn,
+    width: canvas.width,
+    height: canvas.height,
+    data: context.getImageData(0, 0, canvas.width, canvas.height).data,
   };
 }
 
@@ -112,6 +111,21 @@ export class BrowserStudio implements Studio {
     if (!small) {
       await this.load(id);
       small = reducedTo(this.pictures.get(id)!, side);
+      this.pictures.set(name, small);
+    }
+    return { name, width: small.width, height: small.height };
+  }
+
+  /**
+   * A picture as lists show it, which takes a few kilobytes; it has a name of its own here.
+   * @throws Error where there is none so small
+   */
+  async thumbnail(id: string): Promise<{ name: string; width: number; height: number }> {
+    const name = `${id}@thumbnail`;
+    this.pictures.touch(name);
+    let small = this.pictures.get(name);
+    if (!small) {
+      small = await pixelsIn(await (await fetched(`/api/assets/${id}?as=thumbnail`)).blob());
       this.pictures.set(name, small);
     }
     return { name, width: small.width, height: small.height };

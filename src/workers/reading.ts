@@ -41,7 +41,7 @@ import { type MarkReading, readMarks } from '../core/reading/read-mark';
 import { readingKey } from '../core/reading/reading-key';
 import { filled, type Filling, fillingOf, type Material, reducedTemplate } from '../core/filling/fill';
 import type { FillPicture } from '../core/filling/picture';
-import { type PhotoTrial, photoTrial, withPhotoBehind } from '../core/filling/photo-trial';
+import { photoGuess, type PhotoTrial, photoTrial, withPhotoBehind } from '../core/filling/photo-trial';
 import { coloursOnSlides, type Made, madeFromTemplate } from '../core/filling/from-template';
 import { justEnoughFilled, solvedFilling } from '../core/filling/solve';
 import { inShort, type Outcome, outcomeOf } from '../core/remedy/outcome';
@@ -229,6 +229,8 @@ export interface TemplatePreview {
 /** The words of a slide on another photo. */
 export interface TriedPhoto extends Omit<PhotoTrial, 'piece'> {
   picture: Pixels;
+  /** It was tried as small as lists show it: about right. */
+  guessed: boolean;
 }
 
 /** The slide that is looked at as a piece by itself, in the size it is looked at in. */
@@ -261,6 +263,8 @@ async function trialBegun(question: number): Promise<() => boolean> {
 }
 /** Templates are tried out at so many pixels along the longer side. */
 const TRIED_SIDE = 540;
+/** Photos are at first, with as much of them as lists show: enough to tell which of them need little. */
+const GUESSED_SIDE = 320;
 /** Photos are made so small for that. */
 const SMALL_PHOTO = 1100;
 
@@ -270,12 +274,20 @@ const smallPhoto = async (id: string): Promise<{ asset: string } & Extent> => {
   return { asset: name, ...extent };
 };
 
+/** A treatment's hue wants no more of a photo than this, px. */
+const HUES_SIDE = 40;
+/** Colours of a photo as far as a treatment's hue wants them. */
+const guessedColours = (photo: Pixels | null): FoundColour[] =>
+  photo ? coloursOfPhoto(reducedTo(photo, HUES_SIDE)) : [];
+
 /** What stands out in small photos, where nothing was found in them. */
 const salient = new LRUCache<string, Subject>({ max: 500 });
 
 /** What fills the places for photos, as small as it is tried. */
-async function smallFor(photo: FillPicture): Promise<FillPicture> {
-  const small = await smallPhoto(photo.asset),
+async function smallFor(photo: FillPicture, guessed = false): Promise<FillPicture> {
+  const small = await (guessed
+      ? studio.thumbnail(photo.asset).then(({ name, ...extent }) => ({ asset: name, ...extent }))
+      : smallPhoto(photo.asset)),
     of = small.asset;
   if (photo.subject) return { ...photo, ...small, subject: { ...photo.subject, of } };
   let subject = salient.get(of);
@@ -828,24 +840,35 @@ export const api = {
    * came.
    * @param question the same for all photos that are tried together
    * @param width of the picture, px
+   * @param guessed with the photo as small as lists show it
    */
-  async tryPhoto(question: number, scene: Shown, photo: FillPicture, width: number): Promise<TriedPhoto | null> {
+  async tryPhoto(
+    question: number,
+    scene: Shown,
+    photo: FillPicture,
+    width: number,
+    guessed: boolean,
+  ): Promise<TriedPhoto | null> {
     const wanted = await trialBegun(question);
     if (!wanted()) return null;
     const whole = sizedFor(scene),
-      first = reducedTemplate(whole, TRIED_SIDE),
+      first = reducedTemplate(whole, guessed ? GUESSED_SIDE : TRIED_SIDE),
       [size] = first.sizes,
       [{ id }] = first.slides;
     await painter.prepare(first.slides[0]);
-    const small = await smallFor(photo),
+    const small = await smallFor(photo, guessed),
       own = withPhotoBehind(painter, first, id, small, studio.picture);
     await prepareWhole(own);
     if (!wanted()) return null;
-    const tried = await breathing(photoTrial(painter, own, id, size, await api.palette(small.asset)), wanted);
+    const tried = guessed
+      ? photoGuess(painter, own, id, size, guessedColours(studio.picture(small.asset)))
+      : await breathing(photoTrial(painter, own, id, size, await api.palette(small.asset)), wanted);
     if (!tried) return null;
-    const picture = pixelsOf(painter, tried.piece, slideOf(tried.piece, id), size, width / size.width),
+    // What was guessed is shown as it was looked at: the photo is fitted already.
+    const scale = guessed ? 1 : width / size.width,
+      picture = pixelsOf(painter, tried.piece, slideOf(tried.piece, id), size, scale),
       { clear, cost, kept, way } = tried;
-    return transfer({ picture, clear, cost, kept, way }, [picture.data.buffer as ArrayBuffer]);
+    return transfer({ picture, clear, cost, kept, way, guessed }, [picture.data.buffer as ArrayBuffer]);
   },
 
   /** Makes ready to try templates: their fonts are loaded. */

@@ -22,6 +22,7 @@ interface Cluster {
 
 const SAMPLES = 6000;
 const CLUSTERS = 12;
+const ROUNDS = 12;
 
 /**
  * A tint from a colour: lightness at most 0.30, chroma at most 0.05, so that little of it darkens enough without
@@ -44,25 +45,15 @@ export const PALETTE_SIDE = 240;
 export function coloursOfPhoto(photo: Pixels): FoundColour[] {
   const { width, height, data } = photo;
   const stride = Math.max(1, Math.floor(Math.sqrt((width * height) / SAMPLES)));
-  const points: [number, number, number][] = [];
+  const lab = new Float64Array(3 * Math.ceil(width / stride) * Math.ceil(height / stride));
+  let count = 0;
   for (let y = stride >> 1; y < height; y += stride)
     for (let x = stride >> 1; x < width; x += stride) {
       const i = (y * width + x) * 4;
-      if (data[i + 3] > 127) points.push(oklab(data[i], data[i + 1], data[i + 2]));
+      if (data[i + 3] > 127) lab.set(oklab(data[i], data[i + 1], data[i + 2]), 3 * count++);
     }
-  if (points.length === 0) return [];
-  let clusters = farthestFirst(points, CLUSTERS);
-  for (let round = 0; round < 12; round++) {
-    const sums = clusters.map(() => ({ L: 0, a: 0, b: 0, n: 0 }));
-    for (const p of points) {
-      const s = sums[nearest(clusters, p)];
-      s.L += p[0];
-      s.a += p[1];
-      s.b += p[2];
-      s.n++;
-    }
-    clusters = sums.filter((s) => s.n > 0).map((s) => ({ L: s.L / s.n, a: s.a / s.n, b: s.b / s.n, n: s.n }));
-  }
+  if (count === 0) return [];
+  let clusters = clustersOf(lab.subarray(0, 3 * count));
   clusters = mergeTwins(clusters, 0.035);
   const chroma = (c: Cluster) => Math.hypot(c.a, c.b);
   const accents = [...clusters]
@@ -79,12 +70,12 @@ export function coloursOfPhoto(photo: Pixels): FoundColour[] {
   return named.map(({ role, c }) => ({
     hex: hexFromOklab(c.L, c.a, c.b),
     role,
-    share: c.n / points.length,
+    share: c.n / count,
     tint: tintFrom([c.L, c.a, c.b]),
   }));
 
   function score(c: Cluster): number {
-    return chroma(c) * (1 - Math.abs(c.L - 0.6)) * Math.min(1, 0.35 + (c.n / points.length) * 12);
+    return chroma(c) * (1 - Math.abs(c.L - 0.6)) * Math.min(1, 0.35 + (c.n / count) * 12);
   }
 }
 
@@ -98,42 +89,71 @@ function rolesFor(count: number): Role[] {
   return ['darkest', 'deep', 'deep', 'mid', 'light', 'lightest'];
 }
 
-const distance = (c: Cluster, p: readonly number[]): number =>
-  (c.L - p[0]) ** 2 + (c.a - p[1]) ** 2 * 2 + (c.b - p[2]) ** 2 * 2;
+/** Squared distance of two of the points in lists of L, a, b: colour counts twice. */
+function distance(p: Float64Array, i: number, q: Float64Array, k: number): number {
+  const L = p[i] - q[k],
+    a = p[i + 1] - q[k + 1],
+    b = p[i + 2] - q[k + 2];
+  return L * L + 2 * a * a + 2 * b * b;
+}
 
-function nearest(clusters: Cluster[], p: readonly number[]): number {
-  let best = 0,
-    least = Infinity;
-  for (let i = 0; i < clusters.length; i++) {
-    const d = distance(clusters[i], p);
-    if (d < least) {
-      least = d;
-      best = i;
+/** k-means of points, three numbers each. */
+function clustersOf(points: Float64Array): Cluster[] {
+  const count = points.length / 3,
+    own = new Int32Array(count).fill(-1);
+  let centres = farthestFirst(points, CLUSTERS),
+    sizes: number[] = [];
+  for (let round = 0; round < ROUNDS; round++) {
+    const all = centres.length / 3,
+      sums = new Float64Array(3 * all),
+      n = new Int32Array(all);
+    let moved = false;
+    for (let i = 0; i < count; i++) {
+      let to = 0,
+        least = Infinity;
+      for (let c = 0; c < all; c++) {
+        const d = distance(centres, 3 * c, points, 3 * i);
+        if (d < least) {
+          least = d;
+          to = c;
+        }
+      }
+      moved ||= own[i] !== to;
+      own[i] = to;
+      for (let k = 0; k < 3; k++) sums[3 * to + k] += points[3 * i + k];
+      n[to]++;
     }
+    const filled = [...n.keys()].filter((c) => n[c] > 0);
+    centres = Float64Array.from({ length: 3 * filled.length }, (_, k) => {
+      const c = filled[Math.floor(k / 3)];
+      return sums[3 * c + (k % 3)] / n[c];
+    });
+    sizes = filled.map((c) => n[c]);
+    // Where nothing moves any more, nothing will.
+    if (!moved && filled.length === all) break;
   }
-  return best;
+  return sizes.map((n, c) => ({ L: centres[3 * c], a: centres[3 * c + 1], b: centres[3 * c + 2], n }));
 }
 
 /** Seeds as far apart as possible, beginning with the middle one: the same for the same photo. */
-function farthestFirst(points: [number, number, number][], count: number): Cluster[] {
-  const of = (p: [number, number, number]): Cluster => ({ L: p[0], a: p[1], b: p[2], n: 0 });
-  const seeds = [of(points[points.length >> 1])];
-  const gap = points.map((p) => distance(seeds[0], p));
+function farthestFirst(points: Float64Array, count: number): Float64Array {
+  const all = points.length / 3,
+    seeds = [all >> 1],
+    gap = Float64Array.from({ length: all }, (_, i) => distance(points, 3 * seeds[0], points, 3 * i));
   while (seeds.length < count) {
     let far = 0;
-    for (let i = 1; i < gap.length; i++) if (gap[i] > gap[far]) far = i;
+    for (let i = 1; i < all; i++) if (gap[i] > gap[far]) far = i;
     if (gap[far] < 1e-5) break;
-    const seed = of(points[far]);
-    seeds.push(seed);
-    for (let i = 0; i < gap.length; i++) gap[i] = Math.min(gap[i], distance(seed, points[i]));
+    seeds.push(far);
+    for (let i = 0; i < all; i++) gap[i] = Math.min(gap[i], distance(points, 3 * far, points, 3 * i));
   }
-  return seeds;
+  return Float64Array.from({ length: 3 * seeds.length }, (_, k) => points[3 * seeds[Math.floor(k / 3)] + (k % 3)]);
 }
 
 function mergeTwins(clusters: Cluster[], apart: number): Cluster[] {
   const kept: Cluster[] = [];
   for (const c of [...clusters].sort((p, q) => q.n - p.n)) {
-    const twin = kept.find((k) => Math.sqrt(distance(k, [c.L, c.a, c.b])) < apart);
+    const twin = kept.find((k) => Math.hypot(k.L - c.L, Math.SQRT2 * (k.a - c.a), Math.SQRT2 * (k.b - c.b)) < apart);
     if (twin) twin.n += c.n;
     else kept.push({ ...c });
   }

@@ -8,10 +8,12 @@ import { makeTint } from '../kinds/tint';
 import { isTreatment } from '../piece/treatments';
 import { slideOf } from '../piece/resolve';
 import type { Piece } from '../piece/schema';
+import { readSlide } from '../reading/read';
+import { areClear } from '../reading/verdict';
 import { demoPhoto } from '../testing/photos';
 import { easelFor, picture } from '../testing/pixels';
 import { scene } from '../testing/scenes';
-import { type PhotoTrial, photoTrial, withPhotoBehind } from './photo-trial';
+import { photoGuess, type PhotoTrial, photoTrial, withPhotoBehind } from './photo-trial';
 
 const photos = new Map<string, Pixels>(),
   { painter } = easelFor(photos);
@@ -42,16 +44,22 @@ const { piece: post, slide } = scene(
   600,
   375,
 );
-async function tried(name: string, of: Piece = post): Promise<PhotoTrial> {
+/** A photo behind the words, and the colours found in it. */
+async function behind(name: string, of: Piece = post): Promise<[Piece, ReturnType<typeof coloursOfPhoto>]> {
   await painter.prepare(of.slides[0]);
-  const own = withPhotoBehind(
-    painter,
-    of,
-    of.slides[0].id,
-    { asset: named(name), name, width: 480, height: 480 },
-    (a) => photos.get(a) ?? null,
-  );
-  return atOnce(photoTrial(painter, own, of.slides[0].id, of.sizes[0], coloursOfPhoto(photos.get(named(name))!)));
+  const photo = { asset: named(name), name, width: 480, height: 480 };
+  return [
+    withPhotoBehind(painter, of, of.slides[0].id, photo, (a) => photos.get(a) ?? null),
+    coloursOfPhoto(photos.get(named(name))!),
+  ];
+}
+async function tried(name: string, of: Piece = post): Promise<PhotoTrial> {
+  const [own, colours] = await behind(name, of);
+  return atOnce(photoTrial(painter, own, of.slides[0].id, of.sizes[0], colours));
+}
+async function guessed(name: string): Promise<PhotoTrial> {
+  const [own, colours] = await behind(name);
+  return photoGuess(painter, own, slide.id, post.sizes[0], colours);
 }
 
 it('a dark photo needs nothing; brighter and busier ones cost more', async () => {
@@ -64,6 +72,18 @@ it('a dark photo needs nothing; brighter and busier ones cost more', async () =>
   expect(fog.cost).toBeLessThan(snow.cost);
   for (const t of [night, fog, snow]) expect(t.clear).toBe(true);
   expect(fog.way).toMatch(/^(Fade|Tint|Pool)/);
+});
+
+it('a guess is Clear where it says so, and about what solving finds', async () => {
+  expect(await guessed('dark')).toMatchObject({ clear: true, cost: 0, way: null, kept: 100 });
+  for (const name of ['wet-window', 'varn-fog', 'lake-sill-winter']) {
+    const [guess, solved] = [await guessed(name), await tried(name)];
+    expect(guess.clear).toBe(true);
+    expect(areClear(readSlide(painter, guess.piece, slideOf(guess.piece, slide.id), post.sizes[0]))).toBe(true);
+    expect(Math.abs(guess.cost - solved.cost)).toBeLessThan(15);
+    expect(guess.way === null).toBe(solved.way === null);
+  }
+  expect((await guessed('wet-window')).cost).toBeLessThan((await guessed('varn-fog')).cost);
 });
 
 it('the photo takes the place of the slide’s own, without what was laid for that one', async () => {

@@ -6,21 +6,27 @@ import { isText } from '../kinds/layers';
 import { makePhoto } from '../kinds/photo';
 import { addLayer, changeLayers } from '../piece/edits';
 import { backdropPhoto, slideOf } from '../piece/resolve';
-import type { Piece, Size } from '../piece/schema';
+import type { Piece, Size, Slide } from '../piece/schema';
 import { withoutTreatments } from '../piece/treatments';
 import { readSlide } from '../reading/read';
 import { areClear } from '../reading/verdict';
 import { SlidePhoto } from '../remedy/slide-photo';
-import { applyWay, costOfWay, type Way, type WayKind } from '../remedy/way';
+import { applyWay, costOfWay, type Way, type WayKind, wayName } from '../remedy/way';
+import { WayFinder } from '../remedy/way-finder';
 import { Ways } from '../remedy/ways';
+import { chooseFade } from '../remedy/ways/fade';
+import { choosePool } from '../remedy/ways/pool';
+import { chooseTint } from '../remedy/ways/tint';
 import type { Painter } from '../scene/painter';
 import { linesPlace } from '../type/frame';
 import { type FillPicture, withPhoto } from './picture';
 
 /** What is tried: quick, and good enough to tell photos apart. */
 const TRIED: readonly WayKind[] = ['fade', 'tint', 'pool'];
-/** What is left of the photo is compared at this side, px. */
+/** What is left of the photo is compared at this side at most, px. */
 const SIDE = 400;
+/** So much more than a sample says is needed makes sure. */
+const SURE = 0.05;
 /** A photo that none of them makes Clear comes after all others, points. */
 const NEVER = 200;
 
@@ -58,6 +64,33 @@ export function withPhotoBehind(
   });
 }
 
+/** The same way at about the strength it needs, weighed by a sample of the letters and windows of the photo. */
+export function photoGuess(
+  painter: Painter,
+  piece: Piece,
+  slideId: string,
+  size: Size,
+  colours: readonly FoundColour[],
+): PhotoTrial {
+  const slide = slideOf(piece, slideId),
+    finder = new WayFinder(painter, { piece, slide, size, colours }, comparedSmall(painter, piece, slide, size));
+  if (!finder.hasLetters || finder.nothingNeeded) return { piece, clear: true, cost: 0, kept: 100, way: null };
+  const choices = [chooseFade, chooseTint, choosePool]
+    .flatMap((choose) => choose(finder) ?? [])
+    .sort((a, b) => a.cost - b.cost);
+  for (const { layer: chosen, strength, cost, kept } of choices) {
+    const layer = { ...chosen, opacity: Math.min(1, strength + SURE) },
+      next = addLayer(piece, slideId, layer);
+    // A sample is too hopeful at times: painted once, the texts are Clear or they are not.
+    if (areClear(readSlide(painter, next, slideOf(next, slideId), size)))
+      return { piece: next, clear: true, cost, kept: kept?.kept ?? 100, way: wayName(layer.kind as WayKind, layer) };
+  }
+  return { piece, clear: false, cost: NEVER, kept: 100, way: null };
+}
+
+const comparedSmall = (painter: Painter, piece: Piece, slide: Slide, size: Size): SlidePhoto =>
+  new SlidePhoto(painter, piece, slide, size, Math.min(SIDE, Math.max(size.width, size.height)));
+
 /** Tries a photo that lies behind the words of a slide. It yields after each step of work. */
 export function* photoTrial(
   painter: Painter,
@@ -69,7 +102,7 @@ export function* photoTrial(
   const slide = slideOf(piece, slideId);
   if (areClear(readSlide(painter, piece, slide, size))) return { piece, clear: true, cost: 0, kept: 100, way: null };
   yield;
-  const ways = new Ways(painter, { piece, slide, size, colours }, new SlidePhoto(painter, piece, slide, size, SIDE));
+  const ways = new Ways(painter, { piece, slide, size, colours }, comparedSmall(painter, piece, slide, size));
   let best: Way | null = null;
   for (const kind of TRIED) {
     yield;

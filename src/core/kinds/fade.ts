@@ -94,6 +94,7 @@ export const fade = {
         return layer.shape === 'vignette' ? fadeAlpha(layer, 1 - u) : fadeAlpha(layer, u);
       };
     },
+    smooth: true,
   },
   work: () => 4,
   paint: (easel, layer, opacity) => {

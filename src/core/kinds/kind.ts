@@ -55,6 +55,8 @@ export interface Laid<L extends CommonLayer> {
   veil(layer: L, lines: readonly LinesPlace[]): (x: number, y: number) => number;
   /** It does not end at its box. */
   boundless?: boolean;
+  /** Its veil is all there is of it, and has no edge: what it leaves of a photo is told without painting it. */
+  smooth?: boolean;
 }
 
 export interface Kind<L extends CommonLayer> {

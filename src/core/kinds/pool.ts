@@ -68,6 +68,7 @@ export const pool = {
       return poolField(boxes, rotation, layer.spread, layer.feather);
     },
     boundless: true,
+    smooth: true,
   },
   // Lines swell where they join, by less than the height of one.
   reach: (layer) => Math.max(0, layer.spread) + layer.feather + 0.75 * layer.box.height,

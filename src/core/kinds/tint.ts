@@ -24,6 +24,7 @@ export const tint = {
     make: (id, colour, strength, { size }) => makeTint(id, colour, strength, size),
     colour: (layer) => layer.colour,
     veil: () => () => 1,
+    smooth: true,
   },
   work: () => 0.3,
   paint: (easel, layer, opacity) =>

@@ -64,9 +64,11 @@ function alongColumns(from: Float32Array, to: Float32Array, w: number, h: number
  */
 export function blurredChannel(values: Float32Array, w: number, h: number, sigma: number): Float32Array {
   if (sigma < 0.3) return values;
-  const a = Float32Array.from(values),
+  const a = values.slice(),
     b = new Float32Array(a.length);
   for (const r of boxes(sigma)) {
+    // A box of one pixel changes nothing.
+    if (r === 0) continue;
     alongRows(a, b, w, h, r);
     alongColumns(b, a, w, h, r);
   }
@@ -86,6 +88,7 @@ export function blurred(p: Pixels, sigma: number): Pixels {
   for (let i = 3; i < p.data.length && opaque; i += 4) opaque = p.data[i] === 255;
   const smooth = (): void => {
     for (const r of radii) {
+      if (r === 0) continue;
       alongRows(a, b, w, h, r);
       alongColumns(b, a, w, h, r);
     }

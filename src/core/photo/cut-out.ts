@@ -381,7 +381,7 @@ export class CutOut {
         terminal[i] =
           Math.max(-40, Math.min(40, misfit(this.lab, i * 3, other) - misfit(this.lab, i * 3, own))) - (rim ? 8 : 0);
       }
-      inside = gridCut(w, h, terminal, Float32Array.from(this.edges));
+      inside = gridCut(w, h, terminal, this.edges.slice());
     }
     return inside;
   }
@@ -481,7 +481,7 @@ export interface CutEdge {
 export function withEdge(mask: Mask, { softness, shift }: Pick<CutEdge, 'softness' | 'shift'>): Mask {
   const long = Math.max(mask.width, mask.height) / 1000;
   if (softness <= 0 && shift === 0) return mask;
-  let a = Float32Array.from(mask.alpha);
+  let a = new Float32Array(mask.alpha);
   if (shift !== 0) {
     // Blurred by as much as it shall move, a straight edge falls from 1 to 0 over about four deviations: another level
     // of it lies aside.
@@ -490,7 +490,7 @@ export function withEdge(mask: Mask, { softness, shift }: Pick<CutEdge, 'softnes
       level = shift > 0 ? 0.16 : 0.84;
     a = b.map((v) => Math.max(0, Math.min(255, ((v / 255 - level) * 4 + 0.5) * 255)));
   }
-  if (softness > 0) a = Float32Array.from(blurredChannel(a, mask.width, mask.height, softness * long));
+  if (softness > 0) a = blurredChannel(a, mask.width, mask.height, softness * long).slice();
   return {
     width: mask.width,
     height: mask.height,

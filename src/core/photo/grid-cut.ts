@@ -19,7 +19,7 @@ const NONE = 10;
  */
 export function gridCut(width: number, height: number, terminal: Float32Array, edges: Float32Array): Uint8Array {
   const n = width * height,
-    rest = Float32Array.from(terminal),
+    rest = terminal.slice(),
     cap = edges;
   const tree = new Uint8Array(n),
     parent = new Uint8Array(n).fill(NONE),

@@ -40,8 +40,12 @@ export const subjectFrom = (asset: string, found: readonly Found[]): Subject => 
 
 /** What a cut looks at round the subject, as a share of it: boxes of things leave handles and tails out. */
 const AIR = 0.08;
-/** Where what stands out lies, in fractions of the photo; null where nothing does. */
-export const standsOut = (photo: Pixels): Box | null => subjectBox(saliencyOf(reducedTo(photo, SIDE)));
+/**
+ * Where what stands out lies, in fractions of the photo; null where nothing does. What is small already is taken as it
+ * is.
+ */
+export const standsOut = (photo: Pixels): Box | null =>
+  subjectBox(saliencyOf(Math.max(photo.width, photo.height) > 2 * SIDE ? reducedTo(photo, SIDE) : photo));
 
 /** The box from which a subject is cut out: all that was said, else the largest thing; null where nothing is known. */
 export function cutBox({ boxes, said }: Subject): Box | null {

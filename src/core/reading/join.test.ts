@@ -93,6 +93,31 @@ it('every join of a piece is measured, and offers make it smooth and leave every
   expect(JOIN_OFFERS).toEqual(expect.arrayContaining(kinds));
 });
 
+it('edges that are known are not painted again; those of a slide that was edited are', async () => {
+  const piece = three(),
+    [size] = piece.sizes,
+    known = new Map<string, Edge>(),
+    loaded: string[] = [],
+    joins = (of: Piece) =>
+      joinsOf(
+        painter,
+        of,
+        size,
+        async (slides) => {
+          loaded.push(...slides.map((s) => s.id));
+          for (const s of slides) await painter.prepare(s);
+        },
+        known,
+      );
+  const first = await joins(piece);
+  loaded.length = 0;
+  expect(await joins(piece)).toEqual(first);
+  expect(loaded).toEqual([]);
+  const edited = { ...piece, slides: piece.slides.map((s, i) => (i === 2 ? { ...s, layers: [] } : s)) };
+  expect(await joins(edited)).toEqual(await joinsOf(painter, edited, size, load));
+  expect(new Set(loaded)).toEqual(new Set([piece.slides[2].id]));
+});
+
 it('a letter that the join cuts counts on neither slide, and is named; those beyond it count on the neighbour', async () => {
   const { piece } = scene(
     (z) => [

@@ -2,8 +2,9 @@
 // facing edges is seen as a seam. The definition is reading.md, "Joins".
 import { oklab } from '../colour/oklab';
 import { slideSeen } from '../piece/guests';
-import { slidesOf } from '../piece/resolve';
+import { layersIn } from '../piece/resolve';
 import type { Piece, Size, Slide } from '../piece/schema';
+import { lookKey } from '../values/swatches';
 import type { Painter } from '../scene/painter';
 
 /** About one just noticeable difference in OKLab. */
@@ -86,19 +87,39 @@ export function edgeOf(painter: Painter, piece: Piece, at: number, size: Size, s
 export const joinAfter = (painter: Painter, piece: Piece, at: number, size: Size): Join =>
   joinOf(edgeOf(painter, piece, at, size, 'right'), edgeOf(painter, piece, at + 1, size, 'left'));
 
-/** All joins of a piece, one fewer than it has slides. @param load makes a slide ready for painting */
+/** Edges that are known from before, by what their slides look like. */
+export interface KnownEdges {
+  get(key: string): Edge | undefined;
+  set(key: string, edge: Edge): unknown;
+}
+
+/** All that an edge depends on. */
+const edgeKey = (painter: Painter, piece: Piece, slide: Slide, size: Size, side: 'left' | 'right'): string =>
+  lookKey([side, slide.paper, slide.at ?? 0, layersIn(piece, slide, size), size, painter.studio.fonts.generation], piece);
+
+/**
+ * All joins of a piece, one fewer than it has slides. @param load makes a slide ready for painting
+ * @param known spares painting the edges of slides that look as they did
+ */
 export async function joinsOf(
   painter: Painter,
   piece: Piece,
   size: Size,
   load: (slides: readonly Slide[]) => Promise<void>,
+  known: KnownEdges = new Map<string, Edge>(),
 ): Promise<Join[]> {
-  const out: Join[] = [];
-  let before: Edge | null = null;
-  for (const [at, slide] of slidesOf(piece).entries()) {
+  const edge = async (at: number, side: 'left' | 'right'): Promise<Edge> => {
+    const slide = slideSeen(piece, at),
+      before = known.get(edgeKey(painter, piece, slide, size, side));
+    if (before) return before;
     await load([slide]);
-    if (before) out.push(joinOf(before, edgeOf(painter, piece, at, size, 'left')));
-    before = at + 1 < piece.slides.length ? edgeOf(painter, piece, at, size, 'right') : null;
-  }
+    const painted = edgeOf(painter, piece, at, size, side);
+    // Fonts that came only now are part of what it looks like.
+    known.set(edgeKey(painter, piece, slide, size, side), painted);
+    return painted;
+  };
+  const out: Join[] = [];
+  for (let at = 0; at + 1 < piece.slides.length; at++)
+    out.push(joinOf(await edge(at, 'right'), await edge(at + 1, 'left')));
   return out;
 }

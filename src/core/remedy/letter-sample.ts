@@ -38,6 +38,35 @@ const lum = (r: number, g: number, b: number): number =>
 const shown = (ink: number, back: number, share: number): number =>
   share >= 1 ? ink : (share * Math.sqrt(ink) + (1 - share) * Math.sqrt(back)) ** 2;
 
+/** Does a letter read as it must under a veil? No more than a quarter of its halo may be weaker. */
+function isTold(
+  l: LetterSample,
+  ink: number | null,
+  [r, g, b]: Veil['colour'],
+  alphas: Float32Array,
+  cover: number,
+  s: number,
+): boolean {
+  const { rgb, delivered } = l,
+    count = alphas.length,
+    needed = l.base * busynessFactor(l.busy * (1 - cover * s)),
+    full = ink ?? l.ink,
+    own = full + 0.05;
+  let weaker = Math.min(count - 1, Math.floor(count * 0.25)) + 1;
+  for (let i = 0, o = 0; i < count; i++, o += 3) {
+    const a = alphas[i] * s,
+      back = lum(
+        (rgb[o] + (r - rgb[o]) * a + 0.5) | 0,
+        (rgb[o + 1] + (g - rgb[o + 1]) * a + 0.5) | 0,
+        (rgb[o + 2] + (b - rgb[o + 2]) * a + 0.5) | 0,
+      ),
+      Y = back + 0.05,
+      seen = delivered >= 1 ? own : shown(full, back, delivered) + 0.05;
+    if ((Y > seen ? Y < needed * seen : seen < needed * Y) && --weaker === 0) return false;
+  }
+  return true;
+}
+
 /** Letters of some texts of a slide as they stand over it now. */
 export class LetterSamples {
   /** The texts as they are, for the solver. */
@@ -94,38 +123,21 @@ export class LetterSamples {
     return this.letters.reduce((s, l) => s + l.ink, 0) / Math.max(1, this.letters.length) > 0.22;
   }
 
-  /**
-   * The weakest letter's ratio, 1..21, and what it needs: with another ink, by its luminance, and under a veil's alphas
-   * at a strength of 0..1.
-   */
-  private weakest(
-    ink: number | null,
-    colour: Veil['colour'] = [0, 0, 0],
-    alphas: readonly Float32Array[] | null = null,
-    strength = 0,
-  ): { ratio: number; needed: number } {
+  /** The weakest letter's ratio with another ink, by its luminance, 1..21, and what it needs. */
+  withInk(ink: number): { ratio: number; needed: number } {
     let worst = { ratio: 21, needed: this.letters[0]?.base ?? 3 };
-    const [r, g, b] = colour;
-    this.letters.forEach((l, n) => {
-      const count = l.x.length,
-        full = ink ?? l.ink;
-      let cover = 0;
+    for (const l of this.letters) {
+      const count = l.x.length;
       for (let i = 0, o = 0; i < count; i++, o += 3) {
-        const a = alphas ? alphas[n][i] * strength : 0;
-        cover += a;
-        const back = lum(
-            (l.rgb[o] + (r - l.rgb[o]) * a + 0.5) | 0,
-            (l.rgb[o + 1] + (g - l.rgb[o + 1]) * a + 0.5) | 0,
-            (l.rgb[o + 2] + (b - l.rgb[o + 2]) * a + 0.5) | 0,
-          ),
+        const back = lum(l.rgb[o], l.rgb[o + 1], l.rgb[o + 2]),
           Y = back + 0.05,
-          own = shown(full, back, l.delivered) + 0.05;
+          own = shown(ink, back, l.delivered) + 0.05;
         this.scratch[i] = Y > own ? Y / own : own / Y;
       }
       const ratio = quantile(this.scratch, count, Math.min(count - 1, Math.floor(count * 0.25))),
-        needed = l.base * busynessFactor(l.busy * (1 - cover / count));
+        needed = l.base * busynessFactor(l.busy);
       if (ratio / needed < worst.ratio / worst.needed) worst = { ratio, needed };
-    });
+    }
     return worst;
   }
 
@@ -145,16 +157,22 @@ export class LetterSamples {
     return least;
   }
 
-  /** About the least strength, 0..1, at which a veil is enough, or null. */
-  enough(veil: Veil, ink: number | null = null): number | null {
-    const alphas = this.letters.map(({ x, y }) => {
-      const of = new Float32Array(x.length);
-      for (let i = 0; i < of.length; i++) of[i] = veil.alpha(x[i], y[i]);
-      return of;
-    });
+  /** About the least strength, 0..1, at which a veil is enough, or null. @param ink luminance of another ink */
+  enough({ colour, alpha }: Veil, ink: number | null = null): number | null {
+    const covers: number[] = [],
+      alphas = this.letters.map(({ x, y }) => {
+        const of = new Float32Array(x.length);
+        let sum = 0;
+        for (let i = 0; i < of.length; i++) sum += of[i] = alpha(x[i], y[i]);
+        covers.push(sum / of.length);
+        return of;
+      });
+    // The letter that fell short last is the first to be tried.
+    const order = this.letters.map((_, n) => n);
     const isEnough = (strength: number): boolean => {
-      const { ratio, needed } = this.weakest(ink, veil.colour, alphas, strength);
-      return ratio >= needed;
+      const short = order.findIndex((n) => !isTold(this.letters[n], ink, colour, alphas[n], covers[n], strength));
+      if (short > 0) order.unshift(...order.splice(short, 1));
+      return short < 0;
     };
     if (isEnough(0)) return 0;
     if (!isEnough(1)) return null;
@@ -166,10 +184,5 @@ export class LetterSamples {
       else low = m;
     }
     return high;
-  }
-
-  /** The weakest letter's ratio with another ink, 1..21, and what it needs. */
-  withInk(ink: number): { ratio: number; needed: number } {
-    return this.weakest(ink);
   }
 }

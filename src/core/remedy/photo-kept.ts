@@ -154,6 +154,9 @@ export class KeptPhoto {
   private readonly known: Window[] = [];
   private readonly words: Uint32Array;
   private readonly scratch = new Float32Array(PIXELS * 3);
+  private readonly bytes = new Uint8ClampedArray(PIXELS * 4);
+  /** Alphas at the corners of a window: left and right above, left and right below. */
+  private readonly corners: Corners = [0, 0, 0, 0];
 
   /**
    * @param photo the slide's backdrop without any treatment, as opaque sRGB
@@ -209,29 +212,14 @@ export class KeptPhoto {
       if (own >= 0 && !this.same(words, own, part.width, this.at[i])) changed.push(i);
     }
     // Of very many that changed, as under a tint, an even share tells the same to a few tenths of a percent.
-    const turns = turnsFor(changed.length / ENOUGH_WINDOWS);
-    let kept = 0,
-      marks = 0,
-      edge = 0,
-      n = 0;
+    const turns = turnsFor(changed.length / ENOUGH_WINDOWS),
+      seen = new Tally();
     for (const i of changed) {
       if (this.turns[i] >= turns) continue;
       readWindow(treated, inPart(this.at[i]), part.width, this.scratch);
-      const c = compareWindow(this.window(i), this.scratch);
-      kept += c.kept;
-      edge += c.edge;
-      if (c.marked) marks++;
-      n++;
+      seen.add(compareWindow(this.window(i), this.scratch));
     }
-    const all = this.at.length,
-      share = n ? changed.length / n : 0;
-    return all
-      ? {
-          kept: (100 * (all - changed.length + kept * share)) / all,
-          marks: (100 * marks * share) / all,
-          edge: (100 * edge * share) / all,
-        }
-      : null;
+    return seen.of(this.at.length, changed.length);
   }
 
   /** Most treatments leave most windows as they are. */
@@ -243,59 +231,119 @@ export class KeptPhoto {
   }
 
   /**
-   * What a translucent colour would leave, without painting it.
-   * @param colour [r, g, b] 0..255 @param alpha 0..1 at a point (x, y)
+   * What a translucent colour leaves, without painting it: as exact as a painting is, but for its rounding to bytes.
+   * @param colour [r, g, b] 0..255 @param alpha 0..1 at a point (x, y), changing evenly over a window
+   */
+  under(colour: Rgb, alpha: AlphaAt): PhotoKept | null {
+    if (!this.shown) return null;
+    const { width, height } = this.photo,
+      columns = Math.floor(width / WINDOW) + 1,
+      // Neighbouring windows share their corners.
+      corners = new Float32Array(columns * (Math.floor(height / WINDOW) + 1));
+    for (let i = 0, y = 0; i < corners.length; y += WINDOW)
+      for (let x = 0; x < columns; x++, i++) corners[i] = alpha(x * WINDOW, y);
+    const cornersOf = (at: number, of: Corners): boolean => {
+      const y = Math.floor(at / width),
+        c = (y / WINDOW) * columns + (at - y * width) / WINDOW;
+      of[0] = corners[c];
+      of[1] = corners[c + 1];
+      of[2] = corners[c + columns];
+      of[3] = corners[c + columns + 1];
+      return of[0] + of[1] + of[2] + of[3] > 0;
+    };
+    const changed: number[] = [];
+    for (let i = 0; i < this.at.length; i++) if (cornersOf(this.at[i], this.corners)) changed.push(i);
+    const turns = turnsFor(changed.length / ENOUGH_WINDOWS),
+      seen = new Tally();
+    for (const i of changed) {
+      if (this.turns[i] >= turns) continue;
+      cornersOf(this.at[i], this.corners);
+      this.mixed(this.at[i], colour, 1);
+      seen.add(compareWindow(this.window(i), this.scratch));
+    }
+    return seen.of(this.at.length, changed.length);
+  }
+
+  /**
+   * The same, estimated.
    * @param most looks at about so many windows, and there at a quarter of the pixels
    */
-  estimate(
-    colour: readonly [number, number, number],
-    alpha: (x: number, y: number) => number,
-    most: number,
-  ): PhotoKept | null {
-    const { width, data } = this.photo,
-      side = WINDOW / SPARSE,
-      mixed = new Uint8ClampedArray(side * side * 4);
-    const read = (at: number, out: Float32Array): boolean => {
-      const y0 = Math.floor(at / width),
-        x0 = at - y0 * width;
-      // Treatments are smooth at the size of a window: evenly between its corners.
-      const a0 = alpha(x0, y0),
-        a1 = alpha(x0 + WINDOW, y0),
-        a2 = alpha(x0, y0 + WINDOW),
-        a3 = alpha(x0 + WINDOW, y0 + WINDOW);
-      if (a0 + a1 + a2 + a3 === 0) return false;
-      for (let y = 0, o = 0; y < WINDOW; y += SPARSE) {
-        const v = (y + 0.5) / WINDOW,
-          left = a0 + (a2 - a0) * v,
-          step = (a1 + (a3 - a1) * v - left) / WINDOW;
-        for (let x = 0, p = (at + y * width) * 4; x < WINDOW; x += SPARSE, p += 4 * SPARSE, o += 4) {
-          const a = left + step * (x + 0.5);
-          mixed[o] = data[p] + (colour[0] - data[p]) * a;
-          mixed[o + 1] = data[p + 1] + (colour[1] - data[p + 1]) * a;
-          mixed[o + 2] = data[p + 2] + (colour[2] - data[p + 2]) * a;
-        }
-      }
-      labOf(mixed, 0, side * side, out);
-      return true;
-    };
-    let kept = 0,
-      marks = 0,
-      edge = 0,
-      n = 0;
+  estimate(colour: Rgb, alpha: AlphaAt, most: number): PhotoKept | null {
+    const { width } = this.photo,
+      of = this.corners,
+      seen = new Tally();
+    let n = 0,
+      changed = 0;
     const turns = turnsFor(this.at.length / most);
     for (let i = 0; i < this.at.length; i++) {
       if (this.turns[i] >= turns) continue;
       n++;
-      if (!read(this.at[i], this.scratch)) {
-        kept++;
-        continue;
-      }
-      const c = compareWindow(sparseOf(this.window(i)), this.scratch);
-      kept += c.kept;
-      edge += c.edge;
-      if (c.marked) marks++;
+      const y = Math.floor(this.at[i] / width),
+        x = this.at[i] - y * width;
+      of[0] = alpha(x, y);
+      of[1] = alpha(x + WINDOW, y);
+      of[2] = alpha(x, y + WINDOW);
+      of[3] = alpha(x + WINDOW, y + WINDOW);
+      if (of[0] + of[1] + of[2] + of[3] === 0) continue;
+      changed++;
+      this.mixed(this.at[i], colour, SPARSE);
+      seen.add(compareWindow(sparseOf(this.window(i)), this.scratch));
     }
-    return n ? { kept: (100 * kept) / n, marks: (100 * marks) / n, edge: (100 * edge) / n } : null;
+    return seen.of(n, changed);
+  }
+
+  /**
+   * A window under a colour, its alphas lying evenly between its corners: every so many-th pixel both ways, as L, a, b
+   * in the scratch.
+   */
+  private mixed(at: number, [r, g, b]: Rgb, every: number): void {
+    const { width, data } = this.photo,
+      [a0, a1, a2, a3] = this.corners,
+      { bytes } = this;
+    let o = 0;
+    for (let y = 0; y < WINDOW; y += every) {
+      const v = (y + 0.5) / WINDOW,
+        left = a0 + (a2 - a0) * v,
+        step = (a1 + (a3 - a1) * v - left) / WINDOW;
+      for (let x = 0, p = (at + y * width) * 4; x < WINDOW; x += every, p += 4 * every, o += 4) {
+        const a = left + step * (x + 0.5);
+        bytes[o] = data[p] + (r - data[p]) * a;
+        bytes[o + 1] = data[p + 1] + (g - data[p + 1]) * a;
+        bytes[o + 2] = data[p + 2] + (b - data[p + 2]) * a;
+      }
+    }
+    labOf(bytes, 0, o / 4, this.scratch);
+  }
+}
+
+type Rgb = readonly [number, number, number];
+type AlphaAt = (x: number, y: number) => number;
+type Corners = [number, number, number, number];
+
+/** What some windows tell, put together. */
+class Tally {
+  private kept = 0;
+  private marks = 0;
+  private edge = 0;
+  private n = 0;
+
+  add({ kept, marked, edge }: ReturnType<typeof compareWindow>): void {
+    this.kept += kept;
+    this.edge += edge;
+    if (marked) this.marks++;
+    this.n++;
+  }
+
+  /** @param all windows there are @param changed so many of them, for which those that were added stand */
+  of(all: number, changed: number): PhotoKept | null {
+    const share = this.n ? changed / this.n : 0;
+    return all
+      ? {
+          kept: (100 * (all - changed + this.kept * share)) / all,
+          marks: (100 * this.marks * share) / all,
+          edge: (100 * this.edge * share) / all,
+        }
+      : null;
   }
 }
 

@@ -11,10 +11,13 @@ import { isTreatment, switchedOff } from '../piece/treatments';
 import type { Painter, PaintOptions } from '../scene/painter';
 import { reachOf } from '../scene/reach';
 import { KEPT_SIDE, KeptPhoto, type PhotoKept, WINDOW } from './photo-kept';
-import type { Veil } from './veil';
+import { isVeil, type Veil, veilIn } from './veil';
 
 /** What counts for photo kept: the backdrop, and what is laid on it for the text's sake, without ink. */
 const countsForPhoto = (l: Layer): boolean => l.band === 'backdrop' || isTreatment(l) || isText(l);
+
+/** Does a layer take part in how the photo is seen? Ink alone does not. */
+const counts = (l: Layer): boolean => l.visible && countsForPhoto(l) && !(isText(l) && !textIsGroup(l));
 
 /** How much of a slide's photo its treatments leave. */
 export class SlidePhoto {
@@ -42,10 +45,23 @@ export class SlidePhoto {
       layers: slide.layers.filter((l) => l.band === 'backdrop').map((l) => ({ ...l, ...switchedOff(l)?.set }) as Layer),
     };
     this.bare = painter.sceneOf(piece, bare, size).layers;
-    const alpha = photos ? this.paint(piece, bare, this.whole, { transparent: true, only: isPhoto }) : null;
+    // One pixel a window tells where there is any.
+    const columns = Math.ceil(width / WINDOW),
+      alpha = photos
+        ? shot(painter.studio, columns, Math.ceil(height / WINDOW), (on) =>
+            painter.paint(
+              on,
+              piece,
+              bare,
+              size,
+              { scale: this.scale / WINDOW, x: 0, y: 0 },
+              { transparent: true, only: isPhoto, quality: 'draft' },
+            ),
+          )
+        : null;
     this.photo = new KeptPhoto(
       { width, height, data: photos ? this.paint(piece, bare, this.whole) : new Uint8ClampedArray(width * height * 4) },
-      (x, y) => alpha !== null && alpha[(y * width + x) * 4 + 3] > 127,
+      (x, y) => alpha !== null && alpha[(Math.floor(y / WINDOW) * columns + Math.floor(x / WINDOW)) * 4 + 3] > 127,
     );
   }
 
@@ -58,29 +74,35 @@ export class SlidePhoto {
   /** Photo kept and marks of a slide with the same photo; null where there is none. */
   of(piece: Piece, slide: Slide): PhotoKept | null {
     if (!this.photo.shown) return null;
-    const part = this.changedPart(piece, slide);
+    const { layers } = this.painter.sceneOf(piece, slide, this.size),
+      differing = this.differing(layers),
+      [one] = differing;
+    // A veil alone over the photo is told without painting it.
+    if (differing.length === 1 && layers.findLast(counts) === one && isVeil(one, this.size)) {
+      const { colour, alpha } = veilIn(this.painter, piece, this.size, layers, one);
+      return this.photo.under(colour, (x, y) => one.opacity * alpha(x / this.scale, y / this.scale));
+    }
+    const part = this.partOf(differing);
     return this.photo.compare(
       part ? this.paint(piece, slide, part, { inkless: true, only: countsForPhoto }) : new Uint8ClampedArray(),
       part ?? { x: 0, y: 0, width: 0, height: 0 },
     );
   }
 
-  /**
-   * Where a slide may differ from its bare photo, in whole windows of the picture that is compared; null where nowhere.
-   */
-  private changedPart(piece: Piece, slide: Slide): Box | null {
-    const now = this.painter
-      .sceneOf(piece, slide, this.size)
-      .layers.filter((l) => l.visible && countsForPhoto(l) && !(isText(l) && !textIsGroup(l)));
-    const bare = this.bare.filter((l) => l.visible),
+  /** Layers that count and are not as they are on the bare photo; those first that are there now. */
+  private differing(layers: readonly Layer[]): Layer[] {
+    const now = layers.filter(counts),
+      bare = this.bare.filter((l) => l.visible),
       key = (l: Layer): string => JSON.stringify(l),
       before = new Set(bare.map(key)),
       after = new Set(now.map(key));
-    const boxes = [...now.filter((l) => !before.has(key(l))), ...bare.filter((l) => !after.has(key(l)))].map((l) =>
-      reachOf(this.painter, l),
-    );
-    if (!boxes.length) return null;
-    const { x, y, width, height } = union(boxes),
+    return [...now.filter((l) => !before.has(key(l))), ...bare.filter((l) => !after.has(key(l)))];
+  }
+
+  /** Where layers are, in whole windows of the picture that is compared; null where nowhere. */
+  private partOf(layers: readonly Layer[]): Box | null {
+    if (!layers.length) return null;
+    const { x, y, width, height } = union(layers.map((l) => reachOf(this.painter, l))),
       down = (v: number): number => Math.max(0, Math.floor((v * this.scale - 1) / WINDOW) * WINDOW),
       up = (v: number, most: number): number => Math.min(most, Math.ceil((v * this.scale + 1) / WINDOW) * WINDOW);
     const part = {

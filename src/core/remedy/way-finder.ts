@@ -21,6 +21,7 @@ import type { Painter } from '../scene/painter';
 import { linesPlace } from '../type/frame';
 import { askAbout } from './begin-treatment';
 import { LetterSamples } from './letter-sample';
+import type { PhotoKept } from './photo-kept';
 import { SlidePhoto } from './slide-photo';
 import { type BareText, confirmed, leastNear, leastOfTens, type StrengthAsk, StrengthModel } from './strength';
 import { suggestColours, type SuggestedColour } from './text-colours';
@@ -46,6 +47,8 @@ const LOOKED_AT = 150;
 export interface Choice {
   layer: Treatment;
   strength: number;
+  /** Estimated; null where there is no photo. */
+  kept: PhotoKept | null;
   /** Points, estimated. */
   cost: number;
 }
@@ -83,6 +86,11 @@ export class WayFinder {
 
   get hasLetters(): boolean {
     return this.samples.hasLetters;
+  }
+
+  /** Do the texts read as they are? By a sample of their letters. */
+  get nothingNeeded(): boolean {
+    return this.samples.enough({ colour: [0, 0, 0], alpha: () => 0 }) === 0;
   }
 
   /** The texts as they read now. */
@@ -124,6 +132,7 @@ export class WayFinder {
     return {
       layer,
       strength,
+      kept,
       cost: costOfWay({ kinds: [layer.kind as WayKind], kept, strength: strength * 100, price: 0 }),
     };
   }

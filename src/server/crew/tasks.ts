@@ -1,4 +1,5 @@
 // What members of a crew do: painting for export, measuring, solving, taking in pictures and fonts.
+import { LRUCache } from 'lru-cache';
 import { nanoid } from 'nanoid';
 import sharp from 'sharp';
 import type { TakenIn } from '../../contract/files';
@@ -75,7 +76,7 @@ import { justEnough, type JustEnough } from '../../core/remedy/strength';
 import type { Way, WayKind } from '../../core/remedy/way';
 import { Ways } from '../../core/remedy/ways';
 import { WaysOver } from '../../core/remedy/ways-over';
-import { type Join, joinsOf } from '../../core/reading/join';
+import { type Edge, type Join, joinsOf } from '../../core/reading/join';
 import { type JoinOffer, joinOffers } from '../../core/remedy/join-offers';
 import { checkPainting } from '../../core/scene/budget';
 import { ratingsOf } from '../../core/scene/room-sides';
@@ -255,10 +256,13 @@ export async function strip(ask: SlideAsk & { numbers: number[]; scale: number }
   return { bytes: await WRITERS.png(whole!, USUAL_ENCODING) };
 }
 
+/** Edges that were painted last: asked again after an edit, only those of what was edited are painted. */
+const edges = new LRUCache<string, Edge>({ max: 200 });
+
 /** How all slides meet. */
 export async function joins(ask: SlideAsk): Promise<(Join & { after: number })[]> {
   const { piece, size, load } = await stand({ ...ask, slide: 0 });
-  return (await joinsOf(painter, piece, size, load)).map((join, i) => ({ after: i + 1, ...join }));
+  return (await joinsOf(painter, piece, size, load, edges)).map((join, i) => ({ after: i + 1, ...join }));
 }
 
 /** What makes the join after a slide smooth. */

@@ -51,7 +51,7 @@ function nearCorners(finder: WayFinder): number[] {
     .map(([angle]) => angle);
 }
 
-function choose(finder: WayFinder): Choice | null {
+export function chooseFade(finder: WayFinder): Choice | null {
   const [base] = finder.piece.sizes,
     deep = finder.deepColours()[0],
     make = (form: Partial<FadeLayer>, hex = deep): FadeLayer => makeFade(STAND_IN, hex, 1, base, form);
@@ -69,4 +69,4 @@ function choose(finder: WayFinder): Choice | null {
   return finder.inBestColour((hex) => make({ angle, reach, solid }, hex)) ?? shape;
 }
 
-export const fade: Solver = (finder) => finder.laid('fade', choose(finder));
+export const fade: Solver = (finder) => finder.laid('fade', chooseFade(finder));

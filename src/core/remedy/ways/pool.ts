@@ -7,7 +7,7 @@ import type { Solver } from './solver';
 const SPREADS = [0, 0.12, 0.25];
 const FEATHERS = [0.8, 1.1, 1.5, 2];
 
-function choose(finder: WayFinder): Choice | null {
+export function choosePool(finder: WayFinder): Choice | null {
   const box = finder.behind(),
     type = finder.typeSize(),
     follows = finder.texts.map((t) => t.id),
@@ -23,4 +23,4 @@ function choose(finder: WayFinder): Choice | null {
   return finder.inBestColour((hex) => make(hex, spread / type, feather / type)) ?? shape;
 }
 
-export const pool: Solver = (finder) => finder.laid('pool', choose(finder));
+export const pool: Solver = (finder) => finder.laid('pool', choosePool(finder));

@@ -11,7 +11,7 @@ import { useFileDrop } from '../file-drop';
 import { More } from '../More';
 import { usePages } from '../pages';
 import { Painted } from '../Painted';
-import { byNeed, needOf, usePhotoTrials } from './photo-trials';
+import { needOf, usePhotoTrials } from './photo-trials';
 import { asking } from '../asking';
 import { uploadWithNotice } from '../upload';
 import { SearchField } from '../SearchField';
@@ -38,6 +38,12 @@ const usedIn = (a: AssetInfo): string => {
   return names.length === 0 ? 'Not used yet' : names.length === 1 ? `In ${names[0]}` : `In ${names.length} pieces`;
 };
 
+/** What came since has no place yet: it stays behind. */
+const inOrder = (photos: readonly AssetInfo[], order: readonly string[]): AssetInfo[] => [
+  ...order.flatMap((id) => photos.find((p) => p.id === id) ?? []),
+  ...photos.filter((p) => !order.includes(p.id)),
+];
+
 export function OwnPhotos({ carries: given, onChoose }: Props) {
   // As it was when the library was opened.
   const [carries] = useState(given);
@@ -57,7 +63,7 @@ export function OwnPhotos({ carries: given, onChoose }: Props) {
   const [carrying, setCarrying] = useState(false),
     trials = usePhotoTrials(carrying ? (carries?.scene ?? null) : null, shown ?? NONE),
     // In order once all are tried, so that nothing moves under the pointer meanwhile.
-    listed = carrying && shown && trials.done ? byNeed(shown, trials.tried) : shown;
+    listed = carrying && shown && trials.order ? inOrder(shown, trials.order) : shown;
   // Files that were given, and how many of them are through; both begin anew when all are.
   const [uploads, setUploads] = useState({ given: 0, done: 0 });
   const busy = uploads.done < uploads.given;
@@ -132,7 +138,7 @@ export function OwnPhotos({ carries: given, onChoose }: Props) {
           />
           {carrying && (
             <Text fz="sm" c="dimmed" role="status">
-              {trials.done ? 'All are tried' : `${trials.tried.size} of ${shown.length} tried`}
+              {trials.order ? 'All are tried' : `${trials.tried.size} of ${shown.length} tried`}
             </Text>
           )}
         </Group>
