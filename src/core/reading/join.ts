@@ -95,7 +95,10 @@ export interface KnownEdges {
 
 /** All that an edge depends on. */
 const edgeKey = (painter: Painter, piece: Piece, slide: Slide, size: Size, side: 'left' | 'right'): string =>
-  lookKey([side, slide.paper, slide.at ?? 0, layersIn(piece, slide, size), size, painter.studio.fonts.generation], piece);
+  lookKey(
+    [side, slide.paper, slide.at ?? 0, layersIn(piece, slide, size), size, painter.studio.fonts.generation],
+    piece,
+  );
 
 /**
  * All joins of a piece, one fewer than it has slides. @param load makes a slide ready for painting
