@@ -7,6 +7,7 @@ import { fillingOf } from '../../src/core/filling/fill';
 import { makePiece } from '../../src/core/piece/make';
 import { asTemplate, guessedRoles } from '../../src/core/piece/roles';
 import type { Piece } from '../../src/core/piece/schema';
+import type { Subject } from '../../src/core/values/photo';
 import { keepAsset } from '../../src/server/assets';
 import { closeCrews } from '../../src/server/crew/crews';
 import { fromTemplate } from '../../src/server/crew/tasks';
@@ -69,6 +70,30 @@ it('one that cannot be opened is left out, and said to be damaged', async () => 
   await database()('pieces').where({ id }).update({ document: '{"format":"plavo-piece"}' });
   expect((await listTemplates({ limit: 50 })).items.map((t) => t.id)).not.toContain(id);
   expect(await database()('pieces').where({ id }).first('damaged')).toMatchObject({ damaged: 1 });
+});
+
+it('what is in a photo is looked for once: it is kept with the picture, and what is kept is taken', async () => {
+  const made = async (value: number, subject: Subject | null): Promise<Subject | null | undefined> => {
+    const { id: asset } = await keepAsset(await grey(value), `${value}.png`),
+      photo = { asset, name: 'Grey', width: 300, height: 300 };
+    if (subject)
+      await database()('assets')
+        .where({ id: asset })
+        .update({ subject: JSON.stringify({ ...subject, of: asset }) });
+    const { piece } = await fromTemplate({
+        piece: template,
+        campaign,
+        slide: 0,
+        filling: fillingOf(template, { photo, headline: 'Night trains', lines: [], logo: null }),
+      }),
+      row = (await database()('assets').where({ id: asset }).first('subject')) as { subject: string | null };
+    expect(JSON.parse(row.subject!)).toMatchObject({ of: asset });
+    return piece.slides[0].layers.find((l) => l.kind === 'photo')?.subject;
+  };
+  // Nothing is in an even grey, but for who says so.
+  expect((await made(60, null))?.boxes).toEqual([]);
+  const boxes = [{ x: 0.1, y: 0.2, width: 0.3, height: 0.3, what: 'cup' }];
+  expect((await made(61, { of: '', boxes, said: false }))?.boxes).toEqual(boxes);
 });
 
 it('a bright photo in a dark one’s place is as much darkened as it needs', async () => {
