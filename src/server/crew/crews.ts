@@ -7,6 +7,11 @@ import type * as tasks from './tasks';
 
 const GB = 1024 ** 3;
 const MEMBERS = Math.max(2, Math.min(4, availableParallelism()));
+/**
+ * What a member that paints may hold at rest: itself and the photos of a campaign, some 500 MB. One that is replaced has
+ * to load and decode them anew, which takes seconds.
+ */
+const WITH_PICTURES = Math.min(0.85 * GB, totalmem() / 8);
 
 /** The crews, and how many members each has. */
 export const CREWS = {
@@ -15,7 +20,7 @@ export const CREWS = {
     waiting: { all: 200, each: 80 },
     deadline: 60_000,
     memory: Math.min(2.5 * GB, totalmem() / 4),
-    grown: 0.45 * GB,
+    grown: WITH_PICTURES,
   },
   intake: {
     members: 2,
@@ -31,7 +36,7 @@ export const CREWS = {
     waiting: { all: 60, each: 20 },
     deadline: 120_000,
     memory: Math.min(2 * GB, totalmem() / 5),
-    grown: 0.45 * GB,
+    grown: WITH_PICTURES,
     yields: 8,
   },
   // Two models take their room once; the member that has them is kept.
