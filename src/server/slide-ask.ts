@@ -2,9 +2,10 @@
 import type { z } from 'zod';
 import type { EncodingQuery, PlaceQuery } from '../contract/shapes';
 import { pieceInName } from '../core/format/file-names';
-import { type Encoding, type FormatId, FORMATS } from '../core/format/formats';
+import { type Encoding, type FormatId, FORMATS, isDrawn } from '../core/format/formats';
 import type { Layer } from '../core/kinds/layers';
 import { nameOf } from '../core/piece/name';
+import { sizeOf } from '../core/piece/resolve';
 import type { Piece } from '../core/piece/schema';
 import type { RenderAsk, SlideAsk } from './crew/tasks';
 import { readPiece, type StoredPiece } from './pieces/store';
@@ -31,6 +32,25 @@ export function slideAskIn<S extends Pick<StoredPiece, 'piece' | 'campaign'>>(
       { path: '/size', reason: 'unknown size' },
     ]);
   return { stored, piece, campaign: stored.campaign, slide: slide - 1, size };
+}
+
+/** Beyond these a picture is heavy: it leaves room for others. */
+const HEAVY = { pixels: 6_000_000, layers: 40 };
+/** Takes a picture so long that others should not wait behind it? Those that do not may use all members. */
+export function isHeavy(
+  ask: Pick<RenderAsk, 'piece' | 'slide' | 'size' | 'scale' | 'format' | 'target' | 'pages'>,
+): boolean {
+  const { piece, slide, size, scale, format, target, pages } = ask,
+    { width, height } = sizeOf(piece, size);
+  return (
+    width * height * scale ** 2 > HEAVY.pixels ||
+    piece.slides[slide].layers.length > HEAVY.layers ||
+    // Searched for, drawn page by page, or packed for long.
+    Boolean(target) ||
+    Boolean(pages) ||
+    isDrawn(format) ||
+    format === 'avif'
+  );
 }
 
 /** How pictures are to be written, as a crew is told. */

@@ -12,7 +12,7 @@ import type { WantedFile } from '../jobs/archive';
 import { renderShared } from '../jobs/queue';
 import { campaignName } from '../pieces/campaigns';
 import { notFound, Problem } from '../problem';
-import { withinTarget } from '../slide-ask';
+import { isHeavy, withinTarget } from '../slide-ask';
 import { type Batch, madeRows, readBatch, rowDocument, rowsOf, rowsToLookAt } from './store';
 
 type How = ReturnType<typeof asked>;
@@ -40,8 +40,10 @@ const png = async (
   at: { piece: Piece; campaign: string; slide: number; size?: string },
   scale: number,
   how: How,
-): Promise<Uint8Array> =>
-  withinTarget(await renderShared({ ...at, format: 'png', as: USUAL_ENCODING, scale, about: true }, how)).bytes;
+): Promise<Uint8Array> => {
+  const ask = { ...at, format: 'png', as: USUAL_ENCODING, scale, about: true } as const;
+  return withinTarget(await renderShared(ask, { ...how, heavy: isHeavy(ask) })).bytes;
+};
 
 /** The list as CSV: each row's own cells, before them its number and what is wrong with it. */
 export async function reportOf(id: string): Promise<string> {

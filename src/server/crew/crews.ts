@@ -8,8 +8,8 @@ import type * as tasks from './tasks';
 const GB = 1024 ** 3;
 const MEMBERS = Math.max(2, Math.min(4, availableParallelism()));
 /**
- * What a member that paints may hold at rest: itself and the photos of a campaign, some 500 MB. One that is replaced has
- * to load and decode them anew, which takes seconds.
+ * What a member that paints may hold at rest: itself and the photos of a campaign, some 500 MB. One that is replaced
+ * has to load and decode them anew, which takes seconds.
  */
 const WITH_PICTURES = Math.min(0.85 * GB, totalmem() / 8);
 

@@ -15,7 +15,7 @@ import { type ArchiveAsk, exportJob, exportStatus, exportStream, keepExport, sto
 import { renderShared } from '../jobs/queue';
 import type { Piece } from '../../core/piece/schema';
 import { Problem } from '../problem';
-import { encodingOf, fileBase, slideAskIn, withinTarget } from '../slide-ask';
+import { encodingOf, fileBase, isHeavy, slideAskIn, withinTarget } from '../slide-ask';
 import { done, fileHeaders, type Handlers, reply } from './handler';
 
 /** The most pixels of one picture, and of all of them; the most files. */
@@ -70,21 +70,24 @@ async function pieceFiles(
   return wanted.map(({ size, slide, format, pages }, i) => ({
     name: names[i],
     make: async (signal) => {
-      const { bytes, notKept } = withinTarget(
-        await renderShared(
-          {
-            piece,
-            campaign,
-            slide: slide - 1,
-            size,
-            scale,
-            ...encodingOf({ ...as, format }),
-            about: true,
-            pages: pages?.map((n) => n - 1),
-          },
-          { ...how, signal, ...(pages ? { deadline: PAGES_DEADLINE } : {}) },
-        ),
-      );
+      const ask = {
+          piece,
+          campaign,
+          slide: slide - 1,
+          size,
+          scale,
+          ...encodingOf({ ...as, format }),
+          about: true,
+          pages: pages?.map((n) => n - 1),
+        },
+        { bytes, notKept } = withinTarget(
+          await renderShared(ask, {
+            ...how,
+            signal,
+            heavy: isHeavy(ask),
+            ...(pages ? { deadline: PAGES_DEADLINE } : {}),
+          }),
+        );
       return { bytes, notes: (notKept ?? []).map((k) => `${k.layer} is ${NOT_KEPT[k.what]}`) };
     },
   }));

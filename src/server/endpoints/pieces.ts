@@ -20,23 +20,18 @@ import { standingsOf } from '../pieces/standings';
 import { createPiece, readPiece, restoreRevision, savePiece, type StoredPiece } from '../pieces/store';
 import { summaryOfPiece } from '../pieces/summary';
 import { notFound, Problem } from '../problem';
-import { encodingOf, fileName, sectionOf, slideAskOf, withinTarget } from '../slide-ask';
+import { encodingOf, fileName, isHeavy, sectionOf, slideAskOf, withinTarget } from '../slide-ask';
 import { done, type Handlers, reply, revised } from './handler';
 
 const MOST_PIXELS = 64_000_000;
-/** Beyond these a render is heavy: it leaves room for others. */
-const HEAVY_PIXELS = 6_000_000;
-const HEAVY_LAYERS = 40;
 
-/** How many pixels a slide has at a scale. @param what would be too large @throws Problem 413 */
-function pixelsOf({ piece, size }: SlideAsk, scale: number, what: string): number {
-  const { width, height } = sizeOf(piece, size),
-    pixels = width * height * scale ** 2;
-  if (pixels > MOST_PIXELS)
+/** @param what would be too large at a scale @throws Problem 413 */
+function checkPixels({ piece, size }: SlideAsk, scale: number, what: string): void {
+  const { width, height } = sizeOf(piece, size);
+  if (width * height * scale ** 2 > MOST_PIXELS)
     throw new Problem(413, `${what} would be too large`, `At most ${MOST_PIXELS / 1e6} megapixels are painted.`, [
       { path: '/scale', reason: 'too large for this size' },
     ]);
-  return pixels;
 }
 
 const newId = () => nanoid(10);
@@ -133,18 +128,19 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     const piece = await readRevision(params.id, rowOf(params.row)),
       { campaign } = await summaryOfPiece(params.id);
     if (query.slide > piece.slides.length) throw notFound('slide');
-    const ask = { piece, campaign, slide: query.slide - 1 },
-      pixels = pixelsOf(ask, query.scale, 'The picture'),
+    const ask = {
+        piece,
+        campaign,
+        slide: query.slide - 1,
+        format: 'png',
+        as: USUAL_ENCODING,
+        scale: query.scale,
+      } as const,
       // What was is not going to change.
       headers = { 'content-type': 'image/png', 'cache-control': 'private, max-age=86400, immutable' };
+    checkPixels(ask, query.scale, 'The picture');
     if (headOnly) return new Response(null, { headers });
-    const { bytes } = withinTarget(
-      await run(
-        'render',
-        { ...ask, format: 'png', as: USUAL_ENCODING, scale: query.scale },
-        asked(request, pixels > HEAVY_PIXELS),
-      ),
-    );
+    const { bytes } = withinTarget(await run('render', ask, asked(request, isHeavy(ask))));
     return new Response(new Uint8Array(bytes), { headers });
   },
   'GET /api/pieces/{id}/revisions/{row}': async ({ params }) => reply(await readRevision(params.id, rowOf(params.row))),
@@ -152,7 +148,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     saved(await restoreRevision(params.id, rowOf(params.row))),
   'GET /api/pieces/{id}/background': async ({ request, params, query }) => {
     const { stored, ...place } = await slideAskOf(params.id, query);
-    pixelsOf(place, query.scale, 'The photos');
+    checkPixels(place, query.scale, 'The photos');
     const { leftOut, files } = await run(
         'background',
         { ...place, scale: query.scale, quality: query.quality },
@@ -171,7 +167,7 @@ export const pieceHandlers: Handlers<typeof pieces> = {
   'GET /api/pieces/{id}/render': async ({ request, params, query, headOnly }) => {
     const { stored, ...place } = await slideAskOf(params.id, query);
     if (query.width !== undefined) sectionOf(place.piece);
-    const pixels = pixelsOf(place, query.scale, 'The picture');
+    checkPixels(place, query.scale, 'The picture');
     const headers = {
       'content-type': FORMATS[query.format].media,
       etag: `"${stored.revision}"`,
@@ -184,21 +180,15 @@ export const pieceHandlers: Handlers<typeof pieces> = {
     };
     if (headOnly) return new Response(null, { headers });
     // A whole slide at a large size takes a while; thumbnails do not wait behind it.
-    const heavy = pixels > HEAVY_PIXELS || place.piece.slides[place.slide].layers.length > HEAVY_LAYERS;
-    const { bytes, as, notKept } = withinTarget(
-      await run(
-        'render',
-        {
-          ...place,
-          ...encodingOf(query),
-          time: query.time,
-          width: query.width,
-          scale: query.scale,
-          about: query.download,
-        },
-        asked(request, heavy),
-      ),
-    );
+    const ask = {
+        ...place,
+        ...encodingOf(query),
+        time: query.time,
+        width: query.width,
+        scale: query.scale,
+        about: query.download,
+      },
+      { bytes, as, notKept } = withinTarget(await run('render', ask, asked(request, isHeavy(ask))));
     return new Response(new Uint8Array(bytes), {
       headers: {
         ...headers,
