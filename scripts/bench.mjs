@@ -48,7 +48,7 @@ const at = (v, q) => sorted(v)[Math.min(v.length - 1, Math.floor(v.length * q))]
 const results = [];
 console.log(['what'.padEnd(72), 'median'.padStart(10), '95 %'.padStart(10), 'goal'.padStart(16), '  holds'].join(' '));
 /** Median and 95 % of samples in ms against a goal in ms, or a ratio against a goal. */
-const report = (name, samples, goal, { p95Goal = null, ratio = null, unit = 'ms' } = {}) => {
+const report = (name, samples, goal, { p95Goal = null, ratio = null, unit = ratio === null ? 'ms' : 'x' } = {}) => {
   const median = at(samples, 0.5),
     p95 = at(samples, 0.95);
   const result = {

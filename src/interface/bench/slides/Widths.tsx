@@ -1,9 +1,10 @@
 'use client';
 // Every width: a section as it is at any width of the page, and what its texts read from the narrowest to the widest.
 import { Button, Group, NumberInput, Select, Slider, Text, Tooltip } from '@mantine/core';
+import { useDebouncedCallback } from '@mantine/hooks';
 import { IconWand } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { layoutsOf } from '../../../core/arrange/section';
 import { NARROWEST, WIDEST } from '../../../core/piece/limits';
 import { isText } from '../../../core/kinds/layers';
@@ -24,6 +25,8 @@ const WidthChart = dynamic(() => import('./WidthChart'), { ssr: false });
 
 /** Room for the picture, CSS px. */
 const HEIGHT = 330;
+/** After so much rest it is painted as it is handed over, ms: keys that are held follow each other sooner. */
+const REST = 160;
 const clamp = (v: number): number => Math.round(Math.min(WIDEST, Math.max(NARROWEST, v)));
 
 export function Widths({ onClose }: { onClose: () => void }) {
@@ -32,7 +35,7 @@ export function Widths({ onClose }: { onClose: () => void }) {
     // The message of a slideshow is that of its first picture.
     slideId = isSlideshow(piece) ? piece.slides[0].id : current,
     slide = currentSlide({ piece, slideId }),
-    layouts = layoutsOf(piece);
+    layouts = useMemo(() => layoutsOf(piece), [piece]);
   const [width, setWidth] = useState(() => clamp(layouts.at(-1)!.shownWidth)),
     [dragging, setDragging] = useState(false),
     [height, setHeight] = useState(0),
@@ -40,11 +43,17 @@ export function Widths({ onClose }: { onClose: () => void }) {
     [solving, setSolving] = useState(false),
     [said, setSaid] = useState('');
   const { points, done, failed, weakest } = useWidths(piece, slideId),
-    texts = slide.layers.filter(isText).map((l) => ({ id: l.id, name: oneLine(l.text) || l.name })),
+    texts = useMemo(
+      () => slide.layers.filter(isText).map((l) => ({ id: l.id, name: oneLine(l.text) || l.name })),
+      [slide],
+    ),
+    marks = useMemo(() => layouts.map((l) => ({ name: l.name, width: l.shownWidth })), [layouts]),
     room = { width: Math.min(1120, typeof window === 'undefined' ? 1120 : innerWidth * 0.9), height: HEIGHT };
+  const rest = useDebouncedCallback(() => setDragging(false), REST);
   const drag = (w: number): void => {
     setDragging(true);
     setWidth(clamp(w));
+    rest();
   };
   const verdict = weakest && verdictOf(weakest.reading.ratio!, weakest.reading.needed),
     behind = weakest && slide.show ? ` (${whatShows(slide.show, weakest.reading.time).toLowerCase()})` : '',
@@ -79,7 +88,6 @@ export function Widths({ onClose }: { onClose: () => void }) {
           max={WIDEST}
           value={width}
           onChange={drag}
-          onChangeEnd={() => setDragging(false)}
         />
         {slide.show && (
           <Select
@@ -103,11 +111,10 @@ export function Widths({ onClose }: { onClose: () => void }) {
       <WidthChart
         points={points}
         texts={texts}
-        layouts={layouts.map((l) => ({ name: l.name, width: l.shownWidth }))}
+        layouts={marks}
         width={width}
         weakest={weakest?.width ?? null}
         onChange={drag}
-        onEnd={() => setDragging(false)}
       />
       <Group gap={14}>
         {texts.map((t, i) => (
