@@ -570,13 +570,23 @@ export const api = {
 
   /**
    * Makes ready for ways through: loads and fits the pictures of a slide, and solves one way, so that the next do not
-   * wait for it. @param width of small pictures, px
+   * wait for it. Whatever else is asked meanwhile comes first. @param width of small pictures, px
    */
   async warm(scene: Shown, width: number, colours?: readonly FoundColour[]): Promise<void> {
+    const mine = questions,
+      overtaken = async (): Promise<boolean> => {
+        await breathe();
+        return questions !== mine;
+      };
     const { piece, slide, size } = await open(scene),
       ask = { piece, slide, size, instead: true, colours: await coloursUnder(slide, colours) };
-    const way = new Ways(painter, ask, photoOf(piece, slide, size)).solve('pool');
-    if (way) wayThumbnail(painter, piece, slide.id, size, way, width);
+    if (await overtaken()) return;
+    const photo = photoOf(piece, slide, size);
+    if (await overtaken()) return;
+    const ways = new Ways(painter, ask, photo);
+    if (await overtaken()) return;
+    const way = ways.solve('pool');
+    if (way && !(await overtaken())) wayThumbnail(painter, piece, slide.id, size, way, width);
   },
 
   /** How much of the photo the treatments of a slide leave; null where there is no photo, or a newer question came. */
@@ -922,5 +932,18 @@ export const api = {
     return edgeColour(reducedTo(studio.picture(asset)!, PALETTE_SIDE));
   },
 };
+
+/** Questions that came so far. */
+let questions = 0;
+/** What is exposed: the same, each question counted. */
+export const counted = Object.fromEntries(
+  Object.entries(api).map(([name, answer]) => [
+    name,
+    (...asked: never[]) => {
+      questions++;
+      return (answer as (...a: never[]) => unknown)(...asked);
+    },
+  ]),
+);
 
 export type ReadingApi = typeof api;

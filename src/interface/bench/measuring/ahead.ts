@@ -11,6 +11,8 @@ const STILL = 1200;
 const MOMENT = 300;
 /** Parts of the page that wait for what is solved: touching them does not give it up. */
 const SOLVING = '[data-solving]';
+/** Something lies over the bench. */
+const DIALOG = '[aria-modal="true"]';
 let warm = new Set<string>();
 /** What runs was begun here, not asked for. */
 let unasked = false;
@@ -21,6 +23,8 @@ async function goAhead(): Promise<boolean> {
     w = useWays.getState();
   if (!s.readings.length || s.dragging || s.editing !== null || s.preview || document.hidden || w.running || s.looked)
     return false;
+  // A dialog has questions of its own, and hides what could be pressed; closing it is an input.
+  if (document.querySelector(DIALOG)) return false;
   const texts = meantTexts(s);
   if (!areMeantClear(s) && plannedBy(s) === 'best' && !waysKnown(w, texts)) {
     unasked = true;

@@ -14,8 +14,9 @@ import { edit, settle, useBench } from '../state/store';
 
 /** Wide pictures take longer: the workers' shares meet here, CSS px. */
 const MEET = 1100;
-/** How often the chart is drawn while it is measured, ms. */
-const REDRAWN = 700;
+/** How often the chart is drawn while it is measured, ms; first with as many widths as make a curve. */
+const REDRAWN = 1200;
+const A_CURVE = 5;
 let asked = 0;
 
 export interface Widths {
@@ -60,7 +61,7 @@ export function useWidths(piece: Piece, slide: string): Widths {
         if (!on || !found) return;
         gathered.push(...found.points);
         if (found.done) left--;
-        if (left === 0 || performance.now() - drawn > REDRAWN) tell();
+        if (left === 0 || (drawn ? performance.now() - drawn > REDRAWN : gathered.length >= A_CURVE)) tell();
         if (found.done) return;
       }
     };
