@@ -2,7 +2,7 @@
 
 /** @param {import('knex').Knex} knex */
 export async function up(knex) {
-  // JSON of the subject; null where nobody has looked. Other networks than today's must look again: set it to null then.
+  // JSON of the subject; null where nobody has looked. Other networks than today's must look again: it is set to null.
   await knex.schema.alterTable('assets', (t) => t.text('subject').nullable());
 }
 
