@@ -73,7 +73,11 @@ async function pixelsIn(blob: Blob): Promise<Pixels> {
   };
 }
 
+/** Canvases that are kept, one pixel large, to be used again. */
+const MOST_SPARE = 64;
+
 export class BrowserStudio implements Studio {
+  private readonly spare: OffscreenCanvas[] = [];
   private readonly pictures = new Pictures((id) => this.drawings.delete(id));
   private readonly drawings = new Map<string, Drawing>();
   /** Drawings that hold more than flat shapes. */
@@ -84,8 +88,30 @@ export class BrowserStudio implements Studio {
   );
   readonly painter = new Painter(this);
 
+  /**
+   * A new canvas has to wait until the page's own thread is free; one that was freed is only given another size, which
+   * clears it.
+   */
   surface(width: number, height: number): Surface {
-    return surfaceOn(new OffscreenCanvas(Math.max(1, width), Math.max(1, height)));
+    const canvas = this.spare.pop() ?? new OffscreenCanvas(1, 1);
+    canvas.width = Math.max(1, width);
+    canvas.height = Math.max(1, height);
+    const { context, image, read, write } = surfaceOn(canvas);
+    let held = true;
+    return {
+      width: canvas.width,
+      height: canvas.height,
+      context,
+      image,
+      read,
+      write,
+      free: () => {
+        if (!held) return;
+        held = false;
+        canvas.width = canvas.height = 1;
+        if (this.spare.length < MOST_SPARE) this.spare.push(canvas);
+      },
+    };
   }
 
   picture = (asset: string): Pixels | null => this.pictures.get(asset);

@@ -38,6 +38,10 @@ const { keepAhead } = await import('./ahead');
 const { bestKnown, cancelWays, useWays } = await import('./ways');
 const { edit, openBench, useBench } = await import('../state/store');
 
+/** What is asked of the page. */
+const page = ({ hidden, dialog }: { hidden: boolean; dialog: boolean }): void =>
+  void ((globalThis as { document?: unknown }).document = { hidden, querySelector: () => (dialog ? {} : null) });
+
 let stop = (): void => undefined;
 beforeEach(() => {
   jest.useFakeTimers();
@@ -55,7 +59,7 @@ beforeEach(() => {
       makeText('text', 'Slow trains', z),
     ]),
   });
-  (globalThis as { document?: unknown }).document = { hidden: false };
+  page({ hidden: false, dialog: false });
   stop = keepAhead();
 });
 afterEach(() => {
@@ -115,7 +119,8 @@ it.each<[string, () => void]>([
   ['something is dragged', () => useBench.setState({ dragging: 'stage' })],
   ['a text is typed', () => useBench.setState({ editing: 'text' })],
   ['ways are being solved already', () => useWays.setState({ running: true })],
-  ['the page is not looked at', () => void ((globalThis as { document?: unknown }).document = { hidden: true })],
+  ['the page is not looked at', () => page({ hidden: true, dialog: false })],
+  ['a dialog lies over it', () => page({ hidden: false, dialog: true })],
 ])('not while %s', async (_name, busy) => {
   busy();
   measured();

@@ -56,7 +56,7 @@ function BandSection({ band, layers }: { band: Band; layers: Layer[] }) {
 const TOP_FIRST = [...BANDS].reverse();
 
 export function Stack() {
-  const piece = usePanelPiece();
+  const piece = usePanelPiece(true);
   const slideId = useBench((s) => s.slideId);
   const sizeId = useBench((s) => s.sizeId);
   const slide = currentSlide({ piece, slideId });

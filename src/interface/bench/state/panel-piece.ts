@@ -1,7 +1,7 @@
 // The document as the panels beside the stage show it: live, except while something is dragged on the stage, or typed
 // there. Then the picture, the handles and the reading move at once, and the panels follow when the pointer or the keys
 // rest, so that a frame stays short.
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import type { Piece } from '../../../core/piece/schema';
 import { type BenchState, stepUnderWay, useBench } from './store';
 
@@ -12,11 +12,26 @@ export const TYPE = 'Type';
 
 const isTyping = ({ editing }: BenchState): boolean => editing !== null && stepUnderWay() === TYPE;
 
-export function usePanelPiece(): Piece {
+/** So many layers that come at once are drawn a little at a time. */
+const MANY = 8;
+const layersOf = ({ slides }: Piece): number => slides.reduce((sum, s) => sum + s.layers.length, 0);
+/** Did many layers come to slides that were there? */
+const manyCame = (now: Piece, before: Piece): boolean =>
+  now.slides.length === before.slides.length && layersOf(now) - layersOf(before) > MANY;
+
+/** @param patient where many layers come at once, they are shown a moment later, so that a frame stays short */
+export function usePanelPiece(patient = false): Piece {
   const [piece, setPiece] = useState(() => useBench.getState().piece);
   useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | null = null;
-    const take = (): void => setPiece(useBench.getState().piece);
+    let timer: ReturnType<typeof setTimeout> | null = null,
+      taken = useBench.getState().piece;
+    const take = (): void => {
+      const { piece: now } = useBench.getState(),
+        slowly = patient && manyCame(now, taken);
+      taken = now;
+      if (slowly) startTransition(() => setPiece(now));
+      else setPiece(now);
+    };
     take();
     const stop = useBench.subscribe((now, before) => {
       if (now.piece === before.piece && now.dragging === before.dragging && now.editing === before.editing) return;
@@ -28,6 +43,6 @@ export function usePanelPiece(): Piece {
       stop();
       if (timer) clearTimeout(timer);
     };
-  }, []);
+  }, [patient]);
   return piece;
 }
