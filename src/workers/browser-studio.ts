@@ -1,7 +1,7 @@
 // The painter's surroundings in a browser worker: OffscreenCanvas, fonts and pictures over the network.
 import type { Pixels } from '../core/ground/pixels';
 import { reducedTo } from '../core/ground/resample';
-import type { Context2D, Drawable, Surface } from '../core/ground/surface';
+import { type Context2D, type Drawable, shot, type Surface, type Surfaces } from '../core/ground/surface';
 import type { Drawing } from '../core/paint/drawing';
 import type { Studio } from '../core/paint/studio';
 import { picturesOn } from '../core/piece/resolve';
@@ -45,7 +45,11 @@ async function fetched(path: string): Promise<Response> {
  * A picture's pixels as they are in the file: upright and sRGB, which the server has seen to; and its outlines where it
  * is a drawing.
  */
-async function decode(id: string, side: number): Promise<{ pixels: Pixels; drawing: Drawing | null; drawn: boolean }> {
+async function decode(
+  on: Surfaces,
+  id: string,
+  side: number,
+): Promise<{ pixels: Pixels; drawing: Drawing | null; drawn: boolean }> {
   let response = await fetched(`/api/assets/${id}?as=working`);
   const drawn = response.headers.has('x-plavo-drawn');
   // More than flat shapes: drawn from pixels, as many as are shown.
@@ -53,24 +57,19 @@ async function decode(id: string, side: number): Promise<{ pixels: Pixels; drawi
   const drawing = response.headers.get('x-plavo-drawing')
     ? ((await (await fetched(`/api/assets/${id}?as=drawing`)).json()) as Drawing)
     : null;
-  return { pixels: await pixelsIn(await response.blob()), drawing, drawn };
+  return { pixels: await pixelsIn(on, await response.blob()), drawing, drawn };
 }
 
-async function pixelsIn(blob: Blob): Promise<Pixels> {
+async function pixelsIn(on: Surfaces, blob: Blob): Promise<Pixels> {
   const bitmap = await createImageBitmap(blob, {
-    colorSpaceConversion: 'none',
-    premultiplyAlpha: 'none',
-    imageOrientation: 'from-image',
-  });
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(bitmap, 0, 0);
+      colorSpaceConversion: 'none',
+      premultiplyAlpha: 'none',
+      imageOrientation: 'from-image',
+    }),
+    { width, height } = bitmap,
+    data = shot(on, width, height, ({ context }) => context.drawImage(bitmap as unknown as Drawable, 0, 0));
   bitmap.close();
-  return {
-    width: canvas.width,
-    height: canvas.height,
-    data: context.getImageData(0, 0, canvas.width, canvas.height).data,
-  };
+  return { width, height, data };
 }
 
 /** Canvases that are kept, one pixel large, to be used again. */
@@ -151,7 +150,7 @@ export class BrowserStudio implements Studio {
     this.pictures.touch(name);
     let small = this.pictures.get(name);
     if (!small) {
-      small = await pixelsIn(await (await fetched(`/api/assets/${id}?as=thumbnail`)).blob());
+      small = await pixelsIn(this, await (await fetched(`/api/assets/${id}?as=thumbnail`)).blob());
       this.pictures.set(name, small);
     }
     return { name, width: small.width, height: small.height };
@@ -168,7 +167,7 @@ export class BrowserStudio implements Studio {
     if (this.has(id, side)) return Promise.resolve();
     let p = this.loading.get(id);
     if (!p) {
-      p = decode(id, side)
+      p = decode(this, id, side)
         .then(({ pixels, drawing, drawn }) => {
           if (drawing) this.drawings.set(id, drawing);
           if (drawn) this.drawn.add(id);

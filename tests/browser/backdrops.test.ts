@@ -455,11 +455,11 @@ describe('swatches and looks', () => {
     await open('ostrel-autumn-walks');
     await bench.selectRow('Headline');
     await (await bench.find('[aria-label^="Colour: #"]')).click();
-    await (await bench.named('Link to Amber')).click();
+    await bench.press('[aria-label="Link to Amber"]');
     await bench.keys(Key.ESCAPE);
     await bench.selectRow('Line');
     await (await bench.find('[aria-label^="Colour: #"]')).click();
-    await (await bench.named('Link to Amber')).click();
+    await bench.press('[aria-label="Link to Amber"]');
     // Typed in another model: the swatch changes, and both texts with it.
     await driver.findElement(By.xpath('//label[.//span[text()="HSL"]]')).click();
     await bench.type('Hue', '120');

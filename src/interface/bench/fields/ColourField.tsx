@@ -197,7 +197,16 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
         </Text>
       )}
       <Group gap={4} wrap="nowrap">
-        <Popover opened={open} onChange={setOpen} position="left-start" width={276} trapFocus withinPortal>
+        <Popover
+          opened={open}
+          onChange={setOpen}
+          position="left-start"
+          width={276}
+          trapFocus
+          withinPortal
+          // What unfolds above may push the well out of sight: who is choosing goes on.
+          hideDetached={false}
+        >
           <Popover.Target>
             <UnstyledButton
               className={css.well}
