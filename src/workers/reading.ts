@@ -263,16 +263,16 @@ async function trialBegun(question: number): Promise<() => boolean> {
 }
 /** Templates are tried out at so many pixels along the longer side. */
 const TRIED_SIDE = 540;
-/** Photos are at first, with as much of them as lists show: enough to tell which of them need little. */
-const GUESSED_SIDE = 320;
 /** Photos are made so small for that. */
 const SMALL_PHOTO = 1100;
+/** Words on a photo are guessed at this side, with as much of it as lists show: enough to tell which need little. */
+const GUESSED_SIDE = 320;
 
-/** A photo as small as it is tried in templates. */
-const smallPhoto = async (id: string): Promise<{ asset: string } & Extent> => {
-  const { name, ...extent } = await studio.reduced(id, SMALL_PHOTO);
+/** A photo as small as it is tried in templates; as lists show it, where it is only guessed. */
+async function smallPhoto(id: string, guessed = false): Promise<{ asset: string } & Extent> {
+  const { name, ...extent } = await (guessed ? studio.thumbnail(id) : studio.reduced(id, SMALL_PHOTO));
   return { asset: name, ...extent };
-};
+}
 
 /** A treatment's hue wants no more of a photo than this, px. */
 const HUES_SIDE = 40;
@@ -285,9 +285,7 @@ const salient = new LRUCache<string, Subject>({ max: 500 });
 
 /** What fills the places for photos, as small as it is tried. */
 async function smallFor(photo: FillPicture, guessed = false): Promise<FillPicture> {
-  const small = await (guessed
-      ? studio.thumbnail(photo.asset).then(({ name, ...extent }) => ({ asset: name, ...extent }))
-      : smallPhoto(photo.asset)),
+  const small = await smallPhoto(photo.asset, guessed),
     of = small.asset;
   if (photo.subject) return { ...photo, ...small, subject: { ...photo.subject, of } };
   let subject = salient.get(of);

@@ -53,8 +53,7 @@ export function coloursOfPhoto(photo: Pixels): FoundColour[] {
       if (data[i + 3] > 127) lab.set(oklab(data[i], data[i + 1], data[i + 2]), 3 * count++);
     }
   if (count === 0) return [];
-  let clusters = clustersOf(lab.subarray(0, 3 * count));
-  clusters = mergeTwins(clusters, 0.035);
+  const clusters = mergeTwins(clustersOf(lab.subarray(0, 3 * count)), 0.035);
   const chroma = (c: Cluster) => Math.hypot(c.a, c.b);
   const accents = [...clusters]
     .sort((p, q) => score(q) - score(p))

@@ -22,7 +22,7 @@ import { linesPlace } from '../type/frame';
 import { type FillPicture, withPhoto } from './picture';
 
 /** What is tried: quick, and good enough to tell photos apart. */
-const TRIED: readonly WayKind[] = ['fade', 'tint', 'pool'];
+const TRIED = { fade: chooseFade, tint: chooseTint, pool: choosePool } satisfies Partial<Record<WayKind, unknown>>;
 /** What is left of the photo is compared at this side at most, px. */
 const SIDE = 400;
 /** So much more than a sample says is needed makes sure. */
@@ -75,7 +75,7 @@ export function photoGuess(
   const slide = slideOf(piece, slideId),
     finder = new WayFinder(painter, { piece, slide, size, colours }, comparedSmall(painter, piece, slide, size));
   if (!finder.hasLetters || finder.nothingNeeded) return { piece, clear: true, cost: 0, kept: 100, way: null };
-  const choices = [chooseFade, chooseTint, choosePool]
+  const choices = Object.values(TRIED)
     .flatMap((choose) => choose(finder) ?? [])
     .sort((a, b) => a.cost - b.cost);
   for (const { layer: chosen, strength, cost, kept } of choices) {
@@ -104,7 +104,7 @@ export function* photoTrial(
   yield;
   const ways = new Ways(painter, { piece, slide, size, colours }, comparedSmall(painter, piece, slide, size));
   let best: Way | null = null;
-  for (const kind of TRIED) {
+  for (const kind of Object.keys(TRIED) as WayKind[]) {
     yield;
     const way = ways.solve(kind);
     if (way && (!best || costOfWay(way) < costOfWay(best))) best = way;
