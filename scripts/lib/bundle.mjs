@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { build, context } from 'esbuild';
 import { ROOT } from './machine.mjs';
 
-const browser = {
+/** Browser workers. @satisfies {import('esbuild').BuildOptions} */
+export const browser = {
   entryPoints: {
     stage: join(ROOT, 'src/workers/stage.worker.ts'),
     reading: join(ROOT, 'src/workers/reading.worker.ts'),
@@ -21,8 +22,8 @@ const browser = {
   external: ['module', 'fs', 'path', 'url'],
   logLevel: 'warning',
 };
-/** What is put into the page of a piece as a script. */
-const early = {
+/** What is put into the page of a piece as a script. @satisfies {import('esbuild').BuildOptions} */
+export const early = {
   ...browser,
   entryPoints: { early: join(ROOT, 'src/workers/early.ts') },
   outdir: join(ROOT, '.build'),

@@ -1,7 +1,8 @@
 // Animated pictures are taken apart when they come in: each frame is kept as a picture of its own, so that whoever
 // paints needs to know nothing of animation.
 import sharp, { type Metadata } from 'sharp';
-import { MOST_FRAMES, PLAIN_MS } from '../core/values/motion';
+import { PLAIN_MS } from '../core/values/motion';
+import { MOST_FRAMES } from '../core/values/plain';
 import { Problem } from './problem';
 
 /** All pixels of all frames that are decoded, and that are kept: frames beyond that are made smaller. */

@@ -4,7 +4,8 @@
 import { isPhoto, type Layer } from '../kinds/layers';
 import type { PhotoLayer } from '../kinds/photo';
 import { changesOf, frameAt, lengthOf } from '../photo/motion';
-import { MOST_FRAMES, type Motion } from '../values/motion';
+import type { Motion } from '../values/motion';
+import { MOST_FRAMES } from '../values/plain';
 import { slideSeen } from './guests';
 import type { Piece, Slide } from './schema';
 import { lengthOfShow, momentsOfShow, placeInShow, slideInShow } from './slideshow';

@@ -2,8 +2,8 @@
 // off, the layer's own picture shows: a still.
 import { z } from 'zod';
 import { AssetIdSchema, finite } from './fill';
+import { MOST_FRAMES } from './plain';
 
-export const MOST_FRAMES = 300;
 /** Frames that name no time, or next to none, are shown for as long, ms: what all viewers of such files do. */
 export const PLAIN_MS = 100;
 

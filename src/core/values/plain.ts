@@ -100,3 +100,5 @@ export const PLAIN_TONE = {
 
 /** A text as it is called in lists: its lines and spaces as single spaces. */
 export const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();
+/** Frames of a picture that moves, at most. */
+export const MOST_FRAMES = 300;
