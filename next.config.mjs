@@ -1,3 +1,5 @@
+const WORKERS = '/workers/:build([0-9a-f]{16})';
+
 /** @type {import('next').NextConfig} */
 export default {
   serverExternalPackages: [
@@ -14,6 +16,14 @@ export default {
   // Programs get an answer, not another address.
   skipTrailingSlashRedirect: true,
   devIndicators: false,
+  // What workers are made of stays the same under the name of a build.
+  rewrites: () => [{ source: `${WORKERS}/:file*`, destination: '/workers/:file*' }],
+  headers: () => [
+    {
+      source: `${WORKERS}/:file*`,
+      headers: [{ key: 'cache-control', value: 'public, max-age=31536000, immutable' }],
+    },
+  ],
   // Which program this is, for what browsers keep; empty where it changes under one's hands.
   env: { PLAVO_BUILD: process.env.PLAVO_BUILD ?? '' },
   experimental: {

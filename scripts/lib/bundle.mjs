@@ -81,14 +81,16 @@ async function unpackEmoji() {
   );
 }
 
-/** @param {{ watch?: boolean }} [how] */
-export async function bundle({ watch = false } = {}) {
+/** @param {{ watch?: boolean, build?: string }} [how] under which name of a build workers are had */
+export async function bundle({ watch = false, build: name = '' } = {}) {
+  const define = { 'process.env.PLAVO_BUILD': JSON.stringify(name) };
   copyWasm();
   copyNetworks();
   await writeMarks();
   await unpackEmoji();
-  if (!watch) return void (await Promise.all([build(browser), build(early), build(server)]));
-  for (const options of [browser, early, server]) await (await context({ ...options, minify: false })).watch();
+  const all = [{ ...browser, define }, { ...early, define }, server];
+  if (!watch) return void (await Promise.all(all.map((options) => build(options))));
+  for (const options of all) await (await context({ ...options, minify: false })).watch();
 }
 
 /** What the bench measures of the core by itself. */

@@ -114,16 +114,17 @@ const sourceHash = () =>
 /** Bundles workers and builds the pages, unless nothing changed since. */
 export async function ensureBuild() {
   const stamp = join(ROOT, '.next', 'plavo-stamp');
-  const want = sourceHash();
+  const want = sourceHash(),
+    name = want.slice(0, 16);
   const { bundle } = await import('./bundle.mjs');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want && existsSync(join(ROOT, '.build', 'member.mjs')))
     return;
   console.log('Building');
-  await bundle();
+  await bundle({ build: name });
   const r = spawnSync(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), 'build'], {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production', PLAVO_BUILD: want.slice(0, 16) },
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production', PLAVO_BUILD: name },
   });
   if (r.status !== 0) fail(`The build failed.\n${r.stdout}`);
   mkdirSync(join(ROOT, '.next'), { recursive: true });

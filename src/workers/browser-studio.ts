@@ -9,6 +9,7 @@ import type { Piece, Size, Slide } from '../core/piece/schema';
 import { Painter } from '../core/scene/painter';
 import { DRAWN_SIDES, drawnSide, shownSides } from '../core/scene/sides';
 import { FontStore } from '../core/type/font';
+import { borrowAt, lendAt, type Lent } from './lending';
 import { Pictures } from './pictures';
 
 /**
@@ -45,11 +46,7 @@ async function fetched(path: string): Promise<Response> {
  * A picture's pixels as they are in the file: upright and sRGB, which the server has seen to; and its outlines where it
  * is a drawing.
  */
-async function decode(
-  on: Surfaces,
-  id: string,
-  side: number,
-): Promise<{ pixels: Pixels; drawing: Drawing | null; drawn: boolean }> {
+async function decode(on: Surfaces, id: string, side: number): Promise<Lent> {
   let response = await fetched(`/api/assets/${id}?as=working`);
   const drawn = response.headers.has('x-plavo-drawn');
   // More than flat shapes: drawn from pixels, as many as are shown.
@@ -82,6 +79,7 @@ export class BrowserStudio implements Studio {
   /** Drawings that hold more than flat shapes. */
   private readonly drawn = new Set<string>();
   private readonly loading = new Map<string, Promise<void>>();
+  private borrow: ReturnType<typeof borrowAt> | null = null;
   readonly fonts = new FontStore(
     async (face) => new Uint8Array(await (await fetched(`/api/fonts/${face.id}.ttf`)).arrayBuffer()),
   );
@@ -167,7 +165,7 @@ export class BrowserStudio implements Studio {
     if (this.has(id, side)) return Promise.resolve();
     let p = this.loading.get(id);
     if (!p) {
-      p = decode(this, id, side)
+      p = this.had(id, side)
         .then(({ pixels, drawing, drawn }) => {
           if (drawing) this.drawings.set(id, drawing);
           if (drawn) this.drawn.add(id);
@@ -177,6 +175,25 @@ export class BrowserStudio implements Studio {
       this.loading.set(id, p);
     }
     return p;
+  }
+
+  /** A picture from a worker that has it, else from the server. */
+  private async had(id: string, side: number): Promise<Lent> {
+    return (await this.borrow?.(id, side)) ?? decode(this, id, side);
+  }
+
+  /** Passes on what there is to whoever asks at a port. */
+  lendTo(port: MessagePort): void {
+    lendAt(port, async (id, side) => {
+      await this.loading.get(id)?.catch(() => undefined);
+      const pixels = this.pictures.get(id);
+      return pixels && this.has(id, side) ? { pixels, drawing: this.drawing(id), drawn: this.drawn.has(id) } : null;
+    });
+  }
+
+  /** Asks at a port first for what is not here. */
+  borrowFrom(port: MessagePort): void {
+    this.borrow = borrowAt(port);
   }
 
   /**

@@ -2,6 +2,7 @@
 // remembers only the newest one behind it.
 import { type Remote, transfer } from 'comlink';
 import type { Family } from '../core/type/catalogue';
+import { workerFile } from './address';
 import type { FinderApi } from './finder';
 import type { ReadingApi } from './reading';
 import type { StageApi } from './stage';
@@ -13,6 +14,24 @@ const solvers: Supervised<ReadingApi>[] = [];
 
 /** The campaign's own families: every worker knows them, also one that is started later. */
 let families: Family[] = [];
+
+/** All workers that measure. */
+const readers: Supervised<ReadingApi>[] = [];
+/** Has the painting worker, where there is one, pass its pictures on to one that measures. */
+function connect({ api }: Supervised<ReadingApi>): void {
+  if (!stage) return;
+  const { port1, port2 } = new MessageChannel();
+  // Without it pictures are only had more slowly.
+  void stage.api.lendTo(transfer(port1, [port1])).catch(() => {});
+  void api.borrowFrom(transfer(port2, [port2])).catch(() => {});
+}
+function readerOver(start: () => Worker): Supervised<ReadingApi> {
+  const one = made<ReadingApi>(start);
+  readers.push(one);
+  one.onRestart(() => connect(one));
+  connect(one);
+  return one;
+}
 
 const breakdowns = new Set<(message: string) => void>();
 /** Is told of workers that break down again and again. @returns a function that ends it */
@@ -52,7 +71,7 @@ function made<T extends { fonts(families: Family[]): void }>(start: () => Worker
   void tell().catch(() => {});
   return one;
 }
-const started = (file: string, name: string): Worker => new Worker(`/workers/${file}.js`, { type: 'module', name });
+const started = (file: string, name: string): Worker => new Worker(workerFile(`${file}.js`), { type: 'module', name });
 
 /** What reaches early workers: a remote that is collected tells its worker to stop listening. */
 const held: unknown[] = [];
@@ -63,13 +82,18 @@ function takenOver<T>(early: EarlyWorker<T> | undefined, name: string): Worker {
   return early.worker;
 }
 function theStage(): Supervised<StageApi> {
-  return (stage ??= made<StageApi>(() => {
+  if (stage) return stage;
+  stage = made<StageApi>(() => {
     const early = globalThis.plavoStage;
     globalThis.plavoStage = undefined;
     // A canvas goes with the worker that has it.
     if (!early) globalThis.plavoEarly = undefined;
     return takenOver(early, 'stage');
-  }));
+  });
+  const connectAll = (): void => readers.forEach(connect);
+  stage.onRestart(connectAll);
+  connectAll();
+  return stage;
 }
 /** The worker that paints; started early by the page, or when first asked for. */
 export const stageWorker = (): Remote<StageApi> => theStage().api;
@@ -77,7 +101,7 @@ export const stageWorker = (): Remote<StageApi> => theStage().api;
 export const onStageRestart = (listener: () => void | Promise<void>): (() => void) => theStage().onRestart(listener);
 /** The worker that measures. */
 export const readingWorker = (): Remote<ReadingApi> =>
-  (reading ??= made<ReadingApi>(() => {
+  (reading ??= readerOver(() => {
     const early = globalThis.plavoReading;
     globalThis.plavoReading = undefined;
     return takenOver(early, 'reading');
@@ -92,7 +116,7 @@ const side = (): number => Math.min(4, Math.max(2, navigator.hardwareConcurrency
 function solversUpTo(wanted: number): readonly Remote<ReadingApi>[] {
   while (solvers.length < wanted) {
     const name = `solver-${solvers.length + 1}`;
-    solvers.push(made<ReadingApi>(() => started('reading', name)));
+    solvers.push(readerOver(() => started('reading', name)));
   }
   return solvers.slice(0, wanted).map((s) => s.api);
 }
@@ -107,6 +131,9 @@ export const solverWorkers = (): readonly Remote<ReadingApi>[] => solversUpTo(si
  * the worker that has read the picture does most of it.
  */
 export const firstSolvers = (): readonly Remote<ReadingApi>[] => [readingWorker(), ...solversUpTo(side() - 1)];
+
+/** A worker for small questions beside the readings: a solver, where one has been started. */
+export const sideWorker = (): Remote<ReadingApi> => solvers[0]?.api ?? readingWorker();
 
 /** Makes a campaign's own families known to every worker there is and will be. */
 export async function tellFonts(own: Family[]): Promise<void> {

@@ -4,11 +4,12 @@ import { transfer, wrap } from 'comlink';
 import { type Opening, OPENING } from '../contract/opening';
 import { slideSeen } from '../core/piece/guests';
 import { familiesOf } from '../core/type/catalogue';
+import { workerFile } from './address';
 import { fitted, paintedAt } from './fitting';
 import type { ReadingApi } from './reading';
 import type { Shown, StageApi } from './stage';
 
-const worker = new Worker('/workers/stage.js', { type: 'module', name: 'stage' }),
+const worker = new Worker(workerFile('stage.js'), { type: 'module', name: 'stage' }),
   stage = wrap<StageApi>(worker);
 globalThis.plavoStage = { worker, api: stage };
 const host = document.querySelector<HTMLElement>('[data-first-stage]'),
@@ -45,9 +46,12 @@ if (host && words) {
     // Milliseconds since the page was asked for; read by the bench.
     document.documentElement.dataset.firstPainted ??= performance.now().toFixed(1);
     // What is seen is read next; the bench finds the readings known.
-    const reader = new Worker('/workers/reading.js', { type: 'module', name: 'reading' }),
+    const reader = new Worker(workerFile('reading.js'), { type: 'module', name: 'reading' }),
       reading = wrap<ReadingApi>(reader);
     globalThis.plavoReading = { worker: reader, api: reading };
+    const { port1, port2 } = new MessageChannel();
+    void stage.lendTo(transfer(port1, [port1]));
+    void reading.borrowFrom(transfer(port2, [port2]));
     if (own.length) void reading.fonts(own);
     await reading.readings(scene, false);
   };

@@ -2,8 +2,9 @@
 import type { Pixels } from '../core/ground/pixels';
 import { type Finder, type Network, openFinder } from '../core/photo/finder';
 import type { Found } from '../core/photo/found';
+import { workerFile } from './address';
 
-const FOLDER = '/workers/networks/';
+const FOLDER = workerFile('networks/');
 
 async function file(name: string): Promise<Response> {
   const answer = await fetch(FOLDER + name);

@@ -405,6 +405,16 @@ export const api = {
     painter.useFonts(families);
   },
 
+  /** Asks another worker of the page for pictures first. */
+  borrowFrom(port: MessagePort): void {
+    studio.borrowFrom(port);
+  },
+
+  /** Loads what a slide will need. */
+  async hold(scene: Shown): Promise<void> {
+    await open(scene);
+  },
+
   /**
    * Readings of all visible texts of a slide, or null where a newer question came.
    * @param letters whether each letter's reading is wanted too; without them there is less to send

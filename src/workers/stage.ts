@@ -146,6 +146,11 @@ export const api = {
     painter.useFonts(families);
   },
 
+  /** Passes pictures on to another worker of the page. */
+  lendTo(port: MessagePort): void {
+    studio.lendTo(port);
+  },
+
   /** Loads what a slide will need. */
   async warm(scene: Shown): Promise<void> {
     const { slide, size } = open(scene);

@@ -28,6 +28,11 @@ export interface Supervised<T> {
   onRestart: (listener: () => void | Promise<void>) => () => void;
 }
 
+/** Kinds of things that go with the worker that has them. */
+const GIVEN_AWAY = ['OffscreenCanvas', 'MessagePort', 'ImageBitmap'] as const;
+const isGivenAway = (thing: unknown): boolean =>
+  GIVEN_AWAY.some((kind) => typeof globalThis[kind] !== 'undefined' && thing instanceof globalThis[kind]);
+
 type Listener = (event: { message?: string }) => void;
 /** What is needed of a worker; tests bring their own. */
 export type WorkerLike = Pick<Worker, 'terminate'> & { addEventListener(type: string, listener: Listener): void };
@@ -124,7 +129,7 @@ export function supervised<T>(
               const q: Question = {
                 method,
                 args,
-                once: args.some((a) => typeof OffscreenCanvas !== 'undefined' && a instanceof OffscreenCanvas),
+                once: args.some(isGivenAway),
                 tries: 0,
                 since: 0,
                 resolve,

@@ -99,6 +99,7 @@ export class Easel {
 
   /** A surface that is made once for what it depends on. */
   kept = (key: string, make: () => Surface): Surface => this.stores.areas.get(key, make);
+  keeps = (key: string): boolean => this.stores.areas.has(key);
 
   /** What a kind of layer keeps between paintings, made when it is first asked for. */
   own<T>(name: string, make: () => T): T {
@@ -122,12 +123,15 @@ export class Easel {
 
   hex = (colour: Colour): string => hexOf(colour, this.swatches);
 
-  /** The part of a device rectangle that lies on the surface, or null. */
-  onSurface(b: Box): Box | null {
-    const x = Math.max(0, b.x),
-      y = Math.max(0, b.y),
-      right = Math.min(this.surface.width, b.x + b.width),
-      bottom = Math.min(this.surface.height, b.y + b.height);
+  /**
+   * The part of a device rectangle that lies on the surface, or null.
+   * @param besideX pixels left and right of it that count, too @param besideY above and below
+   */
+  onSurface(b: Box, besideX = 0, besideY = 0): Box | null {
+    const x = Math.max(-besideX, b.x),
+      y = Math.max(-besideY, b.y),
+      right = Math.min(this.surface.width + besideX, b.x + b.width),
+      bottom = Math.min(this.surface.height + besideY, b.y + b.height);
     return right > x && bottom > y ? { x, y, width: right - x, height: bottom - y } : null;
   }
 

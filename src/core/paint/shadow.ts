@@ -1,7 +1,8 @@
 // Shadows: the outline of what a layer shows, grown, blurred and coloured by the core, so that they are the same
 // everywhere. Kept while what throws them only moves.
-import { rgba } from '../colour/srgb';
+import { type Rgba, rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
+import type { Pixels } from '../ground/pixels';
 import type { Surface } from '../ground/surface';
 import { blurredChannel } from '../photo/blur';
 import type { Shadow } from '../values/shape';
@@ -68,77 +69,152 @@ export function paintShadows(easel: Easel, shadows: readonly Shadow[], thrower: 
     if (shadow.on && shadow.opacity > 0) paintShadow(easel, shadow, thrower, opacity);
 }
 
+/** A part of a shadow is made alone where it is less of the whole: else the rest will be wanted soon. */
+const PART = 0.15;
+/** From such standard deviations (device px) on, a shadow is computed from every second or fourth pixel. */
+const COARSER: readonly [number, number][] = [
+  [24, 4],
+  [10, 2],
+];
+const area = (b: Box, pad: number): number => (b.width + 2 * pad) * (b.height + 2 * pad);
+
+/** A shadow in pixels of the surface. */
+interface DeviceShadow {
+  kind: Shadow['kind'];
+  sigma: number;
+  spread: number;
+  /** Pixels around what throws it. */
+  pad: number;
+  /** Pixels to one that is computed. */
+  k: number;
+}
+
+function onDevice({ kind, blur, spread: by }: Shadow, scale: number): DeviceShadow {
+  const sigma = (blur / 2) * scale,
+    spread = by * scale,
+    k = kind === 'drop' ? (COARSER.find(([from]) => sigma >= from)?.[1] ?? 1) : 1;
+  return { kind, sigma, spread, k, pad: Math.ceil((Math.ceil(sigma * REACH + Math.max(0, spread)) + 2) / k) * k };
+}
+
+/** Alpha 0..1 of a silhouette, `pad` empty pixels around it, each the mean of k x k of what was painted. */
+function silhouette(seen: Uint8ClampedArray, w: number, h: number, { pad, k }: DeviceShadow): Coverage {
+  const width = Math.ceil((w + 2 * pad) / k),
+    height = Math.ceil((h + 2 * pad) / k),
+    values = new Float32Array(width * height),
+    one = 1 / (255 * k * k);
+  for (let y = 0, i = 3; y < h; y++) {
+    const row = Math.floor((y + pad) / k) * width;
+    for (let x = 0; x < w; x++, i += 4) if (seen[i]) values[row + Math.floor((x + pad) / k)] += seen[i] * one;
+  }
+  return { width, height, values };
+}
+
+interface Coverage {
+  width: number;
+  height: number;
+  /** 0..1, row by row. */
+  values: Float32Array;
+}
+
+/** What averaging k x k pixels and reading off evenly between their means adds to a blur's variance, px squared. */
+const softened = (k: number): number => (k === 1 ? 0 : (k * k - 1) / 12 + (k * k) / 6);
+
+/** The shadow of what was painted, grown and blurred. */
+function cast(seen: Uint8ClampedArray, w: number, h: number, shadow: DeviceShadow): Coverage {
+  const { kind, sigma, spread, pad, k } = shadow,
+    { width, height, values } = silhouette(seen, w, h, shadow);
+  let mask = values;
+  if (kind === 'contact') {
+    let foot = pad + h;
+    const empty = (row: number): boolean => {
+      for (let c = 0; c < width; c++) if (mask[row * width + c] > 0.5) return false;
+      return true;
+    };
+    while (foot > pad + 1 && empty(foot - 1)) foot--;
+    mask = flattened(mask, width, height, pad, foot);
+  }
+  const left = Math.sqrt(Math.max(0, sigma * sigma - softened(k)));
+  return {
+    width,
+    height,
+    values: blurredChannel(spreadMask(mask, width, height, spread / k), width, height, left / k),
+  };
+}
+
+/** A shadow in its colour, W x H pixels of the surface. */
+function coloured({ width, height, values }: Coverage, k: number, W: number, H: number, colour: Rgba): Pixels {
+  const data = new Uint8ClampedArray(W * H * 4),
+    { r, g, b } = colour,
+    most = colour.a * 255;
+  const put = (o: number, alpha: number): void => {
+    if (alpha <= 0) return;
+    data[o] = r;
+    data[o + 1] = g;
+    data[o + 2] = b;
+    data[o + 3] = alpha * most;
+  };
+  if (k === 1) {
+    for (let i = 0; i < values.length; i++) put(i * 4, values[i]);
+    return { width: W, height: H, data };
+  }
+  // Evenly between the means of k x k pixels: rows first, then along each.
+  const row = new Float32Array(width);
+  for (let y = 0, o = 0; y < H; y++) {
+    const v = Math.min(height - 1, Math.max(0, (y + 0.5) / k - 0.5)),
+      above = Math.floor(v),
+      low = v - above,
+      a = above * width,
+      c = Math.min(height - 1, above + 1) * width;
+    for (let x = 0; x < width; x++) row[x] = values[a + x] + (values[c + x] - values[a + x]) * low;
+    for (let x = 0; x < W; x++, o += 4) {
+      const u = Math.min(width - 1, Math.max(0, (x + 0.5) / k - 0.5)),
+        before = Math.floor(u),
+        next = Math.min(width - 1, before + 1);
+      put(o, row[before] + (row[next] - row[before]) * (u - before));
+    }
+  }
+  return { width: W, height: H, data };
+}
+
 function paintShadow(easel: Easel, shadow: Shadow, { key, bounds, origin, paint }: Thrower, opacity: number): void {
-  const { scale } = easel.view;
-  const sigma = (shadow.blur / 2) * scale,
-    spread = shadow.spread * scale;
-  const pad = Math.ceil(sigma * REACH + Math.max(0, spread)) + 2;
+  const { scale } = easel.view,
+    own = onDevice(shadow, scale),
+    { sigma, spread, pad, k } = own;
   const dx = Math.round(shadow.x * scale),
     dy = Math.round(shadow.y * scale);
   // Only what can throw a shadow onto the surface counts.
-  const near = {
-    x: -pad - Math.abs(dx),
-    y: -pad - Math.abs(dy),
-    right: easel.surface.width + pad + Math.abs(dx),
-    bottom: easel.surface.height + pad + Math.abs(dy),
-  };
-  const x = Math.max(bounds.x, near.x),
-    y = Math.max(bounds.y, near.y),
-    right = Math.min(bounds.x + bounds.width, near.right),
-    bottom = Math.min(bounds.y + bounds.height, near.bottom);
-  if (right <= x || bottom <= y) return;
+  const part = easel.onSurface(bounds, pad + Math.abs(dx), pad + Math.abs(dy));
+  if (!part) return;
+  // The pixels that are computed lie in a part where they lie in the whole.
+  const left = bounds.x + Math.floor((part.x - bounds.x) / k) * k,
+    top = bounds.y + Math.floor((part.y - bounds.y) / k) * k,
+    near = { x: left, y: top, width: part.x + part.width - left, height: part.y + part.height - top };
   const vectors = shadow.kind === 'drop' ? vectorsOf(easel.surface) : null;
   if (vectors?.shadow) {
-    const scratch = easel.scratch({ x, y, width: right - x, height: bottom - y });
+    const scratch = easel.scratch(near);
     paint(scratch);
-    const form = { sigma, spread, x: x + dx, y: y + dy, colour: easel.hex(shadow.colour) };
+    const form = { sigma, spread, x: near.x + dx, y: near.y + dy, colour: easel.hex(shadow.colour) };
     if (vectors.shadow({ ...form, opacity: opacity * shadow.opacity }, scratch.surface)) return;
   }
-  const whole =
-    x === bounds.x && y === bounds.y && right === bounds.x + bounds.width && bottom === bounds.y + bounds.height;
-  const w = right - x,
-    h = bottom - y,
-    W = w + 2 * pad,
-    H = h + 2 * pad;
+  const colour = rgba(easel.hex(shadow.colour)),
+    looks = [sigma, spread, shadow.kind, colour];
   // A draft takes the shadow as it was at another fraction of a pixel; what is exact does not.
-  const fraction = (v: number): number => Math.round((v - Math.floor(v)) * 1e4) / 1e4;
-  const phase = whole
-    ? easel.quality === 'draft'
-      ? 0
-      : [fraction(origin[0]), fraction(origin[1])]
-    : [origin[0] - x, origin[1] - y];
-  const colour = rgba(easel.hex(shadow.colour));
+  const fraction = (v: number): number => Math.round((v - Math.floor(v)) * 1e4) / 1e4,
+    phase = easel.quality === 'draft' ? 0 : [fraction(origin[0]), fraction(origin[1])],
+    whole = JSON.stringify(['shadow', key, bounds.width, bounds.height, phase, ...looks]);
+  const alone = area(near, pad) < PART * area(bounds, pad) && !easel.keeps(whole),
+    { x, y, width: w, height: h } = alone ? near : bounds;
   const made = easel.kept(
-    JSON.stringify(['shadow', key, w, h, phase, sigma, spread, shadow.kind, colour]),
+    alone ? JSON.stringify(['shadow', key, w, h, [origin[0] - x, origin[1] - y], ...looks]) : whole,
     (): Surface => {
       const scratch = easel.scratch({ x, y, width: w, height: h });
       paint(scratch);
       const seen = scratch.surface.read(0, 0, w, h);
       scratch.surface.free();
-      let mask: Float32Array = new Float32Array(W * H);
-      for (let r = 0; r < h; r++)
-        for (let c = 0, i = (r + pad) * W + pad, o = r * w * 4 + 3; c < w; c++, i++, o += 4) mask[i] = seen[o] / 255;
-      if (shadow.kind === 'contact') {
-        let foot = pad + h;
-        const empty = (row: number): boolean => {
-          for (let c = 0; c < W; c++) if (mask[row * W + c] > 0.5) return false;
-          return true;
-        };
-        while (foot > pad + 1 && empty(foot - 1)) foot--;
-        mask = flattened(mask, W, H, pad, foot);
-      }
-      mask = blurredChannel(spreadMask(mask, W, H, spread), W, H, sigma);
-      const data = new Uint8ClampedArray(W * H * 4);
-      for (let i = 0, o = 0; i < mask.length; i++, o += 4) {
-        const alpha = mask[i] * colour.a * 255;
-        if (alpha <= 0) continue;
-        data[o] = colour.r;
-        data[o + 1] = colour.g;
-        data[o + 2] = colour.b;
-        data[o + 3] = alpha;
-      }
-      const surface = easel.studio.surface(W, H);
-      surface.write({ width: W, height: H, data });
+      const W = w + 2 * pad,
+        H = h + 2 * pad,
+        surface = easel.studio.surface(W, H);
+      surface.write(coloured(cast(seen, w, h, own), k, W, H, colour));
       return surface;
     },
   );

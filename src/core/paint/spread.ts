@@ -1,18 +1,40 @@
 // Outlines of masks grown or shrunk by a distance, by the exact Euclidean distance transform (Felzenszwalb and
-// Huttenlocher, "Distance transforms of sampled functions", Theory of Computing 8, 2012).
+// Huttenlocher, "Distance transforms of sampled functions", Theory of Computing 8, 2012). Where an outline runs within
+// a pixel is told by how much of it is covered (Gustavson and Strand, "Anti-aliased Euclidean distance transform",
+// Pattern Recognition Letters 32, 2011).
 
 const FAR = 1e20;
+/** Covered by less, a pixel is none of the mask. */
+const LEAST = 0.02;
 
-/**
- * Squared distances of each pixel to the nearest one that `inside` names; those beyond `most` pixels may be given as
- * far.
- */
-function squaredDistances(w: number, h: number, most: number, inside: (i: number) => boolean): Float64Array {
-  // Along columns every value is 0 or far: the nearest above and the nearest below are enough, and go row by row.
-  const f = new Float64Array(w * h);
-  for (let i = 0; i < f.length; i++) f[i] = inside(i) ? 0 : i < w ? FAR : f[i - w] + 1;
-  for (let i = f.length - w - 1; i >= 0; i--) if (f[i + w] + 1 < f[i]) f[i] = f[i + w] + 1;
-  const d = new Float64Array(w),
+/** For each pixel how far the nearest one of a mask is, and how much of that is covered. */
+interface Nearest {
+  /** px; those beyond what was asked may be given as far. */
+  distance: Float32Array;
+  /** 0..1 */
+  cover: Float32Array;
+}
+
+/** @param mask coverage 0..1 @param most distance that matters, px */
+function nearestOf(mask: Float32Array, w: number, h: number, most: number): Nearest {
+  // Along columns the nearest above and the nearest below are enough, and go row by row.
+  const distance = new Float32Array(w * h),
+    cover = mask.slice();
+  for (let i = 0; i < mask.length; i++) {
+    if (mask[i] >= LEAST) continue;
+    if (i < w) distance[i] = FAR;
+    else {
+      distance[i] = distance[i - w] + 1;
+      cover[i] = cover[i - w];
+    }
+  }
+  for (let i = mask.length - w - 1; i >= 0; i--)
+    if (distance[i + w] + 1 < distance[i]) {
+      distance[i] = distance[i + w] + 1;
+      cover[i] = cover[i + w];
+    }
+  const far = new Float32Array(w),
+    covers = new Float32Array(w),
     v = new Int32Array(w),
     z = new Float64Array(w + 1);
   for (let y = 0; y < h; y++) {
@@ -20,13 +42,13 @@ function squaredDistances(w: number, h: number, most: number, inside: (i: number
     let k = -1;
     // The lower envelope of parabolas, of those that can matter.
     for (let q = 0; q < w; q++) {
-      const g = f[at + q];
+      const g = distance[at + q];
       if (g > most) continue;
       const fq = g * g + q * q;
       let s = -FAR;
       while (k >= 0) {
         const p = v[k],
-          gp = f[at + p];
+          gp = distance[at + p];
         s = (fq - gp * gp - p * p) / (2 * q - 2 * p);
         if (s > z[k]) break;
         k--;
@@ -37,33 +59,36 @@ function squaredDistances(w: number, h: number, most: number, inside: (i: number
       z[k + 1] = FAR;
     }
     if (k < 0) {
-      f.fill(FAR, at, at + w);
+      distance.fill(FAR, at, at + w);
       continue;
     }
     for (let q = 0, n = 0; q < w; q++) {
       while (z[n + 1] < q) n++;
       const p = v[n],
-        gp = f[at + p];
-      d[q] = (q - p) * (q - p) + gp * gp;
+        gp = distance[at + p];
+      far[q] = p === q ? gp : Math.sqrt((q - p) * (q - p) + gp * gp);
+      covers[q] = cover[at + p];
     }
-    f.set(d, at);
+    distance.set(far, at);
+    cover.set(covers, at);
   }
-  return f;
+  return { distance, cover };
 }
+
+const inverse = (mask: Float32Array): Float32Array => mask.map((v) => 1 - v);
 
 /**
  * A mask of coverage 0..1 whose outline lies `by` pixels further out, or further in where negative; round at corners.
- * Partly covered pixels count by their coverage, so that the edge stays smooth.
+ * Partly covered pixels count by their coverage, so that the edge stays smooth, and where it is.
  */
 export function spreadMask(mask: Float32Array, w: number, h: number, by: number): Float32Array {
   if (Math.abs(by) < 0.05) return mask;
-  const out = new Float32Array(mask.length),
-    grow = by > 0;
-  const d = squaredDistances(w, h, Math.abs(by) + 1, grow ? (i) => mask[i] >= 0.5 : (i) => mask[i] < 0.5);
+  if (by < 0) return inverse(spreadMask(inverse(mask), w, h, -by));
+  const { distance, cover } = nearestOf(mask, w, h, by + 1),
+    out = new Float32Array(mask.length);
   for (let i = 0; i < out.length; i++) {
-    const reach = Math.abs(by) + 1 - Math.sqrt(d[i]),
-      covered = reach <= 0 ? 0 : reach >= 1 ? 1 : reach;
-    out[i] = grow ? Math.max(mask[i], covered) : Math.min(mask[i], 1 - covered);
+    const reach = by + cover[i] - distance[i];
+    out[i] = Math.max(mask[i], reach <= 0 ? 0 : reach >= 1 ? 1 : reach);
   }
   return out;
 }

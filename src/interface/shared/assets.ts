@@ -2,7 +2,7 @@
 // What is known of pictures: size and colours, fetched once.
 import { useEffect, useState } from 'react';
 import type { FoundColour } from '../../core/colour/palette';
-import { readingWorker } from '../../workers/clients';
+import { sideWorker } from '../../workers/clients';
 import type { Credit } from '../../contract/shapes';
 import { api } from './api';
 import { asking } from './asking';
@@ -34,7 +34,7 @@ function useKnown<T>(id: string | null, ask: (id: string) => Promise<T>): T | nu
 /** Width and height of a picture, once known. */
 export const useAssetSize = (id: string | null): { width: number; height: number } | null => useKnown(id, assetSize);
 
-export const paletteOf = remembered((id): Promise<FoundColour[]> => readingWorker().palette(id));
+export const paletteOf = remembered((id): Promise<FoundColour[]> => sideWorker().palette(id));
 
 /** Colours of a picture, once found. */
 export const usePalette = (id: string | null): FoundColour[] | null => useKnown(id, paletteOf);

@@ -1,4 +1,6 @@
 // General marks: outlines by name, loaded when somebody looks for one.
+import { workerFile } from '../../workers/address';
+
 export interface Mark {
   name: string;
   category: string;
@@ -13,7 +15,7 @@ let marks: Promise<Mark[]> | null = null;
 /** @throws Error where they cannot be loaded; asked again they are loaded again */
 export function loadMarks(): Promise<Mark[]> {
   marks ??= (async () => {
-    const answer = await fetch('/workers/marks.json');
+    const answer = await fetch(workerFile('marks.json'));
     if (!answer.ok) throw new Error(`The marks could not be loaded (${answer.status})`);
     return (await answer.json()) as Mark[];
   })();

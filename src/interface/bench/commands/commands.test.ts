@@ -32,6 +32,7 @@ let seen: Beneath = { hex: '#000000', low: 0, high: 0 };
 jest.unstable_mockModule('../../../workers/clients', () => ({
   stageWorker: () => ({ beneath: () => Promise.resolve(seen) }),
   readingWorker: () => ({}),
+  sideWorker: () => ({}),
   finderWorker: () => ({}),
   solverWorkers: () => [],
   firstSolvers: () => [],

@@ -20,15 +20,16 @@ const card = {
 const kept = () => Promise.resolve({ kept: 100, marks: 0 });
 const wayPicture = () => Promise.resolve(card.picture);
 const palette = () => Promise.resolve([]);
+const hold = () => Promise.resolve();
 const warm = jest.fn<(scene: { size: string }, width: number) => Promise<void>>(() => Promise.resolve());
 const solvers = [
-  { warm, way, kept, wayPicture },
-  { warm, way, kept, wayPicture },
+  { hold, warm, way, kept, wayPicture },
+  { hold, warm, way, kept, wayPicture },
 ];
 jest.unstable_mockModule('../../../workers/clients', () => ({
   solverWorkers: () => solvers,
   firstSolvers: () => solvers,
-  startedSolvers: () => [],
+  sideWorker: () => ({ palette }),
   readingWorker: () => ({ palette }),
   finderWorker: () => ({}),
   stageWorker: () => ({}),

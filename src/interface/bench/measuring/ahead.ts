@@ -1,6 +1,6 @@
 // Solved before it is asked for, while nobody touches anything: the best way for a text that is not Clear. Where
 // nothing is needed, solvers are only made ready: starting one and fitting the photo take longer than solving.
-import { solverWorkers } from '../../../workers/clients';
+import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import { areMeantClear, meantTexts, plannedBy } from '../commands/chosen-treatment';
 import { shownOf, useBench } from '../state/store';
 import { cancelWays, coloursNow, paintWays, PICTURE_WIDTH, solvedPicture, solveWays, useWays, waysKnown } from './ways';
@@ -48,10 +48,21 @@ async function goAhead(): Promise<boolean> {
   return false;
 }
 
+/**
+ * While the first readings are taken a second solver starts, gets the photo and finds its colours: solving begins with
+ * them.
+ */
+function beginSolver(): void {
+  const [, second] = firstSolvers();
+  second?.hold(shownOf({ ...useBench.getState(), preview: null })).catch(() => {});
+  void coloursNow();
+}
+
 /** Begins watching the opened piece. @returns a function that stops it */
 export function keepAhead(): () => void {
   warm = new Set();
-  let timer: ReturnType<typeof setTimeout> | undefined,
+  let begun = false,
+    timer: ReturnType<typeof setTimeout> | undefined,
     touched = false;
   const later = (ms = touched ? STILL : 0): void => {
     clearTimeout(timer);
@@ -65,6 +76,10 @@ export function keepAhead(): () => void {
   };
   const stop = useBench.subscribe((now, before) => {
     if (now.piece !== before.piece) touched = true;
+    if (now.painted && !begun) {
+      begun = true;
+      beginSolver();
+    }
     if (
       now.painted &&
       (now.piece !== before.piece ||

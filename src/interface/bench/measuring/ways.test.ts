@@ -36,7 +36,7 @@ jest.unstable_mockModule('../../../workers/clients', () => {
     finderWorker: () => ({ find: () => Promise.resolve([]) }),
     stageWorker: () => workers[0],
     latest: (f: unknown) => f,
-    startedSolvers: () => [],
+    sideWorker: () => workers[0],
     attachStage: () => Promise.resolve(),
   };
 });

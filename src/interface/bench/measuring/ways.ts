@@ -167,19 +167,23 @@ interface Round {
   scene: Shown;
   ask: WaysQuestion;
   workers: ReturnType<typeof firstSolvers>;
-  /** Of pictures, px; 0 is none. */
-  width: number;
 }
 
+/** How wide pictures of ways are wanted now, px: only looked at pictures are worth waiting for. */
+const widthNow = (): number => (usePanels.getState().reading === 'ways' ? PICTURE_WIDTH : 0);
+
 /** Asks what is in the queue of all solvers, and shows each answer as it comes. */
-async function askAll({ mine, scene, ask, workers, width }: Round, queue: Asked[]): Promise<void> {
+async function askAll({ mine, scene, ask, workers }: Round, queue: Asked[]): Promise<void> {
   const current = (): boolean => question === mine;
   await Promise.all(
     workers.map(async (worker) => {
       for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
         // Where a text may go depends on what is in the photo.
         const about = kind === 'move' && !ask.everySlide ? await withFound(scene) : scene,
-          card = await worker.way(mine, about, ask, kind, width);
+          card = await worker.way(mine, about, ask, kind, widthNow());
+        if (!current()) return;
+        // Somebody has begun to look meanwhile.
+        if (card && !card.picture && widthNow()) card.picture = await worker.wayPicture(about, card.way, PICTURE_WIDTH);
         if (!current()) return;
         useWays.setState((w) => ({
           answered: w.answered + 1,
@@ -203,8 +207,6 @@ async function roundOf(mine: number, scene: Shown, about: WaysQuestion): Promise
     scene,
     ask: { ...about, colours: await coloursNow(), hardest: about.everySlide ? undefined : hardestNow() },
     workers: solved.has(solvedPicture()) ? solverWorkers() : firstSolvers(),
-    // Only looked at pictures are worth waiting for.
-    width: usePanels.getState().reading === 'ways' ? PICTURE_WIDTH : 0,
   };
 }
 const aboutNow = (texts: string[] | undefined, all: boolean, { instead }: Question): WaysQuestion => ({
