@@ -97,10 +97,6 @@ export class Easel {
     this.toSurface = [view.scale, 0, 0, view.scale, -view.x, -view.y];
   }
 
-  /** A surface that is made once for what it depends on. */
-  kept = (key: string, make: () => Surface): Surface => this.stores.areas.get(key, make);
-  keeps = (key: string): boolean => this.stores.areas.has(key);
-
   /** What a kind of layer keeps between paintings, made when it is first asked for. */
   own<T>(name: string, make: () => T): T {
     const { own } = this.stores;

@@ -42,9 +42,13 @@ function erf(x: number): number {
 
 test.each([
   [8, 0],
+  [12, 0],
+  [13, 5],
   [18, 6],
   [24, 0],
   [30, 10],
+  [33, 6],
+  [40, 0],
   [52, 0],
   [60, 12],
 ])('a blur of %i px, grown by %i, falls off as a Gaussian does', async (blur, spread) => {

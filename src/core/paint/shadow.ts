@@ -2,6 +2,7 @@
 // everywhere. Kept while what throws them only moves.
 import { type Rgba, rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
+import { Kept } from '../ground/kept';
 import type { Pixels } from '../ground/pixels';
 import type { Surface } from '../ground/surface';
 import { blurredChannel } from '../photo/blur';
@@ -73,8 +74,8 @@ export function paintShadows(easel: Easel, shadows: readonly Shadow[], thrower: 
 const PART = 0.15;
 /** From such standard deviations (device px) on, a shadow is computed from every second or fourth pixel. */
 const COARSER: readonly [number, number][] = [
-  [24, 4],
-  [10, 2],
+  [16, 4],
+  [6, 2],
 ];
 const area = (b: Box, pad: number): number => (b.width + 2 * pad) * (b.height + 2 * pad);
 
@@ -96,15 +97,39 @@ function onDevice({ kind, blur, spread: by }: Shadow, scale: number): DeviceShad
   return { kind, sigma, spread, k, pad: Math.ceil((Math.ceil(sigma * REACH + Math.max(0, spread)) + 2) / k) * k };
 }
 
-/** Alpha 0..1 of a silhouette, `pad` empty pixels around it, each the mean of k x k of what was painted. */
-function silhouette(seen: Uint8ClampedArray, w: number, h: number, { pad, k }: DeviceShadow): Coverage {
-  const width = Math.ceil((w + 2 * pad) / k),
-    height = Math.ceil((h + 2 * pad) / k),
+/** Where anything was painted, from whole groups of k x k pixels on; null where nowhere. */
+function paintedPart({ width, height, data }: Pixels, k: number): Box | null {
+  let left = width,
+    right = -1,
+    top = -1,
+    bottom = -1;
+  for (let y = 0; y < height; y++) {
+    const row = y * width * 4 + 3;
+    let x = 0;
+    while (x < width && !data[row + x * 4]) x++;
+    if (x === width) continue;
+    if (top < 0) top = y;
+    bottom = y;
+    left = Math.min(left, x);
+    for (x = width - 1; x > right && !data[row + x * 4];) x--;
+    right = Math.max(right, x);
+  }
+  if (top < 0) return null;
+  const x = Math.floor(left / k) * k,
+    y = Math.floor(top / k) * k;
+  return { x, y, width: right + 1 - x, height: bottom + 1 - y };
+}
+
+/** Alpha 0..1 of what was painted in a part, `pad` empty pixels around it, each the mean of k x k of its pixels. */
+function silhouette({ width: stride, data }: Pixels, part: Box, { pad, k }: DeviceShadow): Coverage {
+  const width = Math.ceil((part.width + 2 * pad) / k),
+    height = Math.ceil((part.height + 2 * pad) / k),
     values = new Float32Array(width * height),
     one = 1 / (255 * k * k);
-  for (let y = 0, i = 3; y < h; y++) {
+  for (let y = 0; y < part.height; y++) {
     const row = Math.floor((y + pad) / k) * width;
-    for (let x = 0; x < w; x++, i += 4) if (seen[i]) values[row + Math.floor((x + pad) / k)] += seen[i] * one;
+    for (let x = 0, i = ((part.y + y) * stride + part.x) * 4 + 3; x < part.width; x++, i += 4)
+      if (data[i]) values[row + Math.floor((x + pad) / k)] += data[i] * one;
   }
   return { width, height, values };
 }
@@ -119,13 +144,13 @@ interface Coverage {
 /** What averaging k x k pixels and reading off evenly between their means adds to a blur's variance, px squared. */
 const softened = (k: number): number => (k === 1 ? 0 : (k * k - 1) / 12 + (k * k) / 6);
 
-/** The shadow of what was painted, grown and blurred. */
-function cast(seen: Uint8ClampedArray, w: number, h: number, shadow: DeviceShadow): Coverage {
+/** The shadow of what was painted in a part, grown and blurred. */
+function cast(painted: Pixels, part: Box, shadow: DeviceShadow): Coverage {
   const { kind, sigma, spread, pad, k } = shadow,
-    { width, height, values } = silhouette(seen, w, h, shadow);
+    { width, height, values } = silhouette(painted, part, shadow);
   let mask = values;
   if (kind === 'contact') {
-    let foot = pad + h;
+    let foot = pad + part.height;
     const empty = (row: number): boolean => {
       for (let c = 0; c < width; c++) if (mask[row * width + c] > 0.5) return false;
       return true;
@@ -176,6 +201,25 @@ function coloured({ width, height, values }: Coverage, k: number, W: number, H: 
   return { width: W, height: H, data };
 }
 
+/** A shadow as it is kept: its pixels, and where they lie from what was painted. Nothing throws none. */
+interface Cast {
+  surface: Surface | null;
+  x: number;
+  y: number;
+}
+/** Pixels of shadows that are kept. */
+const MOST_KEPT = 6_000_000;
+const castsOf = (easel: Easel): Kept<Cast> =>
+  easel.own(
+    'shadows',
+    () =>
+      new Kept<Cast>(
+        MOST_KEPT,
+        ({ surface }) => (surface ? surface.width * surface.height : 1),
+        ({ surface }) => surface?.free(),
+      ),
+  );
+
 function paintShadow(easel: Easel, shadow: Shadow, { key, bounds, origin, paint }: Thrower, opacity: number): void {
   const { scale } = easel.view,
     own = onDevice(shadow, scale),
@@ -202,25 +246,29 @@ function paintShadow(easel: Easel, shadow: Shadow, { key, bounds, origin, paint 
   const fraction = (v: number): number => Math.round((v - Math.floor(v)) * 1e4) / 1e4,
     phase = easel.quality === 'draft' ? 0 : [fraction(origin[0]), fraction(origin[1])],
     whole = JSON.stringify(['shadow', key, bounds.width, bounds.height, phase, ...looks]);
-  const alone = area(near, pad) < PART * area(bounds, pad) && !easel.keeps(whole),
+  const casts = castsOf(easel),
+    alone = area(near, pad) < PART * area(bounds, pad) && !casts.has(whole),
     { x, y, width: w, height: h } = alone ? near : bounds;
-  const made = easel.kept(
+  const made = casts.get(
     alone ? JSON.stringify(['shadow', key, w, h, [origin[0] - x, origin[1] - y], ...looks]) : whole,
-    (): Surface => {
+    (): Cast => {
       const scratch = easel.scratch({ x, y, width: w, height: h });
       paint(scratch);
-      const seen = scratch.surface.read(0, 0, w, h);
+      const painted = { width: w, height: h, data: scratch.surface.read(0, 0, w, h) },
+        part = paintedPart(painted, k);
       scratch.surface.free();
-      const W = w + 2 * pad,
-        H = h + 2 * pad,
+      if (!part) return { surface: null, x: 0, y: 0 };
+      const W = part.width + 2 * pad,
+        H = part.height + 2 * pad,
         surface = easel.studio.surface(W, H);
-      surface.write(coloured(cast(seen, w, h, own), k, W, H, colour));
-      return surface;
+      surface.write(coloured(cast(painted, part, own), k, W, H, colour));
+      return { surface, x: part.x - pad, y: part.y - pad };
     },
   );
+  if (!made.surface) return;
   const { context } = easel;
-  context.setTransform(1, 0, 0, 1, x - pad + dx, y - pad + dy);
+  context.setTransform(1, 0, 0, 1, x + made.x + dx, y + made.y + dy);
   context.globalAlpha = opacity * shadow.opacity;
   context.imageSmoothingEnabled = false;
-  context.drawImage(made.image, 0, 0);
+  context.drawImage(made.surface.image, 0, 0);
 }
