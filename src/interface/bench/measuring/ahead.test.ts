@@ -20,7 +20,7 @@ const card = {
 const kept = () => Promise.resolve({ kept: 100, marks: 0 });
 const wayPicture = () => Promise.resolve(card.picture);
 const palette = () => Promise.resolve([]);
-const hold = () => Promise.resolve();
+const hold = jest.fn<(scene: { slide: string }) => Promise<void>>(() => Promise.resolve());
 const warm = jest.fn<(scene: { size: string }, width: number) => Promise<void>>(() => Promise.resolve());
 const solvers = [
   { hold, warm, way, kept, wayPicture },
@@ -47,6 +47,7 @@ let stop = (): void => undefined;
 beforeEach(() => {
   jest.useFakeTimers();
   warm.mockClear();
+  hold.mockClear();
   way.mockClear();
   answers = [];
   cancelWays();
@@ -90,6 +91,18 @@ it('waits until the picture is painted and measured, and nobody has touched anyt
   await still(700);
   expect(warm).toHaveBeenCalledTimes(2);
   expect(warm.mock.calls[0][0]).toMatchObject({ size: useBench.getState().sizeId });
+});
+
+it('a second solver gets the pictures as soon as the slide is painted, once', async () => {
+  await still(100);
+  expect(hold).not.toHaveBeenCalled();
+  useBench.setState({ painted: true });
+  await still(1);
+  expect(hold).toHaveBeenCalledTimes(1);
+  expect(hold.mock.calls[0][0]).toMatchObject({ slide: useBench.getState().slideId });
+  measured();
+  await still();
+  expect(hold).toHaveBeenCalledTimes(1);
 });
 
 it('on a piece just opened it waits for nothing', async () => {

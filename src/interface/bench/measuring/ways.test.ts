@@ -13,14 +13,16 @@ import { ids } from '../../../core/testing/scenes';
 type Asked = WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null };
 interface Question {
   kind: Asked;
+  /** Of the picture that was wanted with it. */
+  width: number;
   answer: (card: unknown) => void;
   fail: (e: Error) => void;
 }
 /** Questions that wait for their answer, oldest first. */
 let waiting: Question[] = [];
 const worker = () => ({
-  way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked) =>
-    new Promise((answer, fail) => waiting.push({ kind, answer, fail })),
+  way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked, width: number) =>
+    new Promise((answer, fail) => waiting.push({ kind, width, answer, fail })),
   kept: () => Promise.resolve({ kept: 50, marks: 0 }),
   wayPicture: () => Promise.resolve({ width: 1, height: 1, data: new Uint8ClampedArray(4) }),
   palette: () => Promise.resolve([]),
@@ -40,8 +42,9 @@ jest.unstable_mockModule('../../../workers/clients', () => {
     attachStage: () => Promise.resolve(),
   };
 });
-const { bestKnown, cancelWays, lookAtWay, solveWays, takeWay, useWays } = await import('./ways');
+const { bestKnown, cancelWays, lookAtWay, PICTURE_WIDTH, solveWays, takeWay, useWays } = await import('./ways');
 const { openBench, undoEdit, useBench } = await import('../state/store');
+const { usePanels } = await import('../state/panels');
 
 const way = (kinds: WayKind[], kept: number, more: Partial<Way> = {}): Way => ({
   kinds,
@@ -163,6 +166,21 @@ it('ahead of being asked, the place is left until somebody looks', async () => {
   // Pressed once more it is known.
   await solveWays(['text'], false, false, false);
   expect(waiting).toHaveLength(0);
+});
+
+it('whoever begins to look while ways are solved sees pictures of those that come next', async () => {
+  const done = solveWays(['text']);
+  await sink();
+  expect(waiting.map((q) => q.width)).toEqual([0, 0]);
+  usePanels.setState({ reading: 'ways' });
+  // Asked before, answered without.
+  waiting.shift()!.answer({ way: way(['pool'], 91), picture: null });
+  await sink();
+  expect(useWays.getState().found).toMatchObject([{ picture: { width: 1 } }]);
+  expect(waiting.at(-1)!.width).toBe(PICTURE_WIDTH);
+  usePanels.setState({ reading: null });
+  await replyToAll(() => null);
+  await done;
 });
 
 it('an answer to an overtaken question is forgotten, and none more of its kinds are asked', async () => {

@@ -196,7 +196,7 @@ export function Ways({ layer }: { layer: string | null }) {
                 <Picture pixels={picture} />
                 <b>
                   <VisuallyHidden>Take </VisuallyHidden>
-                  {way.name} {c.strength}
+                  {way.name} <i>{c.strength}</i>
                 </b>
                 <span title={SAYS.kept}>{c.kept}</span>
                 {way.slides && <Decides way={way} />}
