@@ -70,8 +70,9 @@ export function paintShadows(easel: Easel, shadows: readonly Shadow[], thrower: 
     if (shadow.on && shadow.opacity > 0) paintShadow(easel, shadow, thrower, opacity);
 }
 
-/** A part of a shadow is made alone where it is less of the whole: else the rest will be wanted soon. */
+/** A part of a shadow is made alone where it is less of the whole, or that is large: else the rest is wanted soon. */
 const PART = 0.15;
+const LARGE = 4_000_000;
 /** From such standard deviations (device px) on, a shadow is computed from every second or fourth pixel. */
 const COARSER: readonly [number, number][] = [
   [16, 4],
@@ -247,7 +248,9 @@ function paintShadow(easel: Easel, shadow: Shadow, { key, bounds, origin, paint 
     phase = easel.quality === 'draft' ? 0 : [fraction(origin[0]), fraction(origin[1])],
     whole = JSON.stringify(['shadow', key, bounds.width, bounds.height, phase, ...looks]);
   const casts = castsOf(easel),
-    alone = area(near, pad) < PART * area(bounds, pad) && !casts.has(whole),
+    all = area(bounds, pad),
+    some = area(near, pad),
+    alone = some < all && (all > LARGE || some < PART * all) && !casts.has(whole),
     { x, y, width: w, height: h } = alone ? near : bounds;
   const made = casts.get(
     alone ? JSON.stringify(['shadow', key, w, h, [origin[0] - x, origin[1] - y], ...looks]) : whole,
