@@ -33,7 +33,7 @@ import { DESTINATIONS } from '../../core/piece/destinations';
 import { worstVerdict } from '../../core/reading/verdict';
 import { familiesOf, type OwnFont } from '../../core/type/catalogue';
 import { solverWorkers, tellFonts } from '../../workers/clients';
-import type { TemplatePreview } from '../../workers/reading';
+import type { TemplatePreview } from '../../workers/reading/filling';
 import { api, type AssetInfo, type CampaignInfo, inWords, type StoredPiece } from '../shared/api';
 import dropCss from '../shared/Drop.module.css';
 import { useFileDrop } from '../shared/file-drop';

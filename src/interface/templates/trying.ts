@@ -5,7 +5,7 @@ import type { Material } from '../../core/filling/fill';
 import { sharedOut } from '../../core/ground/shared-out';
 import type { Piece } from '../../core/piece/schema';
 import { solverWorkers } from '../../workers/clients';
-import type { TemplatePreview } from '../../workers/reading';
+import type { TemplatePreview } from '../../workers/reading/filling';
 import { nextQuestion } from '../shared/questions';
 
 export interface Template {

@@ -8,7 +8,7 @@ import { contrastLeft, type Histogram } from '../../../core/photo/tone';
 import { PLAIN_TONE } from '../../../core/values/plain';
 import type { Tone } from '../../../core/values/tone';
 import { latest, readingWorker } from '../../../workers/clients';
-import type { Histograms } from '../../../workers/reading';
+import type { Histograms } from '../../../workers/reading/readings';
 import { asking } from '../../shared/asking';
 import { NumberField } from '../../shared/NumberField';
 import { follow } from '../commands/drag';

@@ -21,7 +21,7 @@ import {
   type WayKind,
 } from '../../../core/remedy/way';
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
-import type { WaysQuestion } from '../../../workers/reading';
+import type { WaysQuestion } from '../../../workers/reading/ways';
 import type { Shown } from '../../../workers/stage';
 import { paletteOf } from '../../shared/assets';
 import { usePanels } from '../state/panels';

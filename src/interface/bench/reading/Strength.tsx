@@ -6,7 +6,7 @@ import { strengthsOf } from '../../../core/kinds/strengths';
 import { isOfText } from '../../../core/piece/treatments';
 import { applyWay } from '../../../core/remedy/way';
 import { latest, readingWorker } from '../../../workers/clients';
-import type { StrengthCurve } from '../../../workers/reading';
+import type { StrengthCurve } from '../../../workers/reading/solving';
 import { asking } from '../../shared/asking';
 import { type Scope, useChosen } from '../commands/chosen-treatment';
 import { hardestNow } from '../measuring/measuring';

@@ -4,7 +4,7 @@ import { useEffect, useReducer } from 'react';
 import { fillPicture } from '../../../core/filling/picture';
 import { sharedOut } from '../../../core/ground/shared-out';
 import { solverWorkers } from '../../../workers/clients';
-import type { TriedPhoto } from '../../../workers/reading';
+import type { TriedPhoto } from '../../../workers/reading/filling';
 import type { Shown } from '../../../workers/stage';
 import type { AssetInfo } from '../api';
 import { nextQuestion } from '../questions';
