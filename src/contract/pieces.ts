@@ -49,12 +49,6 @@ const NewPieceSchema = z.union([
   }),
 ]);
 
-/**
- * Header of an answer with a picture: the quality and colours it was written with, and which layers are not what they
- * were, as JSON, percent-encoded.
- */
-export const ENCODED = 'plavo-encoded';
-
 export const RenderQuery = PlaceQuery.extend({
   ...EncodingQuery.shape,
   scale,

@@ -2,7 +2,7 @@
 import { makeShape } from '../../src/core/kinds/shape';
 import { traceShape } from '../../src/core/paint/shape-path';
 import { ShapeSchema } from '../../src/core/values/shape';
-import { type Mark, marksLike } from '../../src/interface/shared/marks';
+import { type Mark, marksLike } from '../../src/interface/shared/general-marks';
 
 let marks: Mark[];
 beforeAll(async () => {

@@ -6,16 +6,9 @@ import { rgba, toHex } from '../colour/srgb';
 import { MOST_SWATCHES } from '../piece/limits';
 import { FAMILIES } from '../type/catalogue';
 import type { Colour, Swatch } from '../values/fill';
-import {
-  HOUSE_SIDE,
-  type HouseShadow,
-  type HouseStyle,
-  TEXT_USES,
-  type TextStyle,
-  type TextUse,
-} from '../values/house';
+import { type HouseShadow, type HouseStyle, TEXT_USES, type TextStyle, type TextUse } from '../values/house';
 import { gradientThrough } from '../values/made';
-import { SWATCH_ROLES, type SwatchRole } from '../values/plain';
+import { HOUSE_SIDE, SWATCH_ROLES, type SwatchRole } from '../values/plain';
 import { clamp } from '../values/scaled';
 import type { Shadow } from '../values/shape';
 import { CASES } from '../values/text';

@@ -7,9 +7,6 @@ import { ShadowSchema } from './shape';
 import { CASES, FontSchema } from './text';
 import { ToneSchema } from './tone';
 
-/** The width of a slide in whose pixels a house style is written. */
-export const HOUSE_SIDE = 1080;
-
 /** What a text of a style says. */
 export const TEXT_USES = ['headline', 'descriptor', 'body', 'button'] as const;
 export type TextUse = (typeof TEXT_USES)[number];

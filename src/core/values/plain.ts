@@ -102,3 +102,7 @@ export const PLAIN_TONE = {
 export const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();
 /** Frames of a picture that moves, at most. */
 export const MOST_FRAMES = 300;
+/** The width of a slide in whose pixels a house style is written. */
+export const HOUSE_SIDE = 1080;
+/** Levels of headings that a text of a page can have. */
+export const HEADINGS = ['h1', 'h2', 'h3'] as const;

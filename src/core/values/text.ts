@@ -3,7 +3,8 @@ import { z } from 'zod';
 import type { Place } from '../ground/box';
 import { ColourSchema, FillSchema, finite, id, StrokeSchema, unit } from './fill';
 import { ALIGNMENTS, BREAKS, extent, SidesSchema } from './place';
-import { NO_SIDES, NO_STROKE } from './plain';
+import { isLink } from './link';
+import { HEADINGS, NO_SIDES, NO_STROKE } from './plain';
 import { shadows } from './shape';
 import { TracedSchema } from './traced';
 
@@ -61,13 +62,6 @@ export const BackingSchema = z.strictObject({
   shadows,
 });
 
-/** Schemes and beginnings of addresses that a link may have; all others could run something. */
-const LINK = /^(?:https?:\/\/[^\s/]|mailto:[^\s@]+@|tel:[+\d]|\/(?!\/)|\.{1,2}\/|#|\?|[^\s:/?#]+(?:[/?#]|$))/i;
-
-/** An address that can be given to a link: of a page, of mail, of a telephone, or within the page's own site. */
-export const isLink = (address: string): boolean =>
-  LINK.test(address) && !/[\s\u0000-\u001f\u007f<>"`\\]/.test(address);
-
 /** A text that leads somewhere, and how it looks under the pointer and with the keyboard's focus. */
 export const ButtonSchema = z.strictObject({
   href: z
@@ -84,8 +78,6 @@ export const ButtonSchema = z.strictObject({
     .strictObject({ colour: ColourSchema.default('#ffffff'), width: finite(1, 40).default(3) })
     .default({ colour: '#ffffff', width: 3 }),
 });
-export const HEADINGS = ['h1', 'h2', 'h3'] as const;
-
 /** What a text is: its letters and how they are set. */
 export const textFields = {
   text: z.string().max(20_000, 'a text holds at most 20,000 letters'),

@@ -5,14 +5,8 @@ import { IconItalic, IconPlus, IconTrash } from '@tabler/icons-react';
 import { nanoid } from 'nanoid';
 import { useEffect } from 'react';
 import { type Family, faceFor } from '../../core/type/catalogue';
-import {
-  HOUSE_SIDE,
-  type HouseShadow,
-  type HouseStyle,
-  TEXT_USES,
-  type TextStyle,
-  type TextUse,
-} from '../../core/values/house';
+import { type HouseShadow, type HouseStyle, TEXT_USES, type TextStyle, type TextUse } from '../../core/values/house';
+import { HOUSE_SIDE } from '../../core/values/plain';
 import { hexOf } from '../../core/values/swatches';
 import { NumberField } from '../shared/NumberField';
 import { showFace, shownFace } from '../shared/show-face';

@@ -3,7 +3,7 @@
 import { Group, Loader, ScrollArea, Select, Text, UnstyledButton } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Dialog } from './Dialog';
-import { loadMarks, type Mark, marksLike } from './marks';
+import { loadMarks, type Mark, marksLike } from './general-marks';
 import { SearchField } from './SearchField';
 import css from './Marks.module.css';
 

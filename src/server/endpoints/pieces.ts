@@ -1,6 +1,7 @@
 // Pieces: lists, documents, revisions, pictures of them.
 import { nanoid } from 'nanoid';
-import { ENCODED, type pieces } from '../../contract/pieces';
+import { ENCODED } from '../../contract/headers';
+import type { pieces } from '../../contract/pieces';
 import { FORMATS, USUAL_ENCODING } from '../../core/format/formats';
 import { makeGround } from '../../core/kinds/fill';
 import { makePhoto, photoName } from '../../core/kinds/photo';

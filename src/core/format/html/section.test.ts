@@ -18,7 +18,7 @@ import { PieceSchema } from '../../piece/schema';
 import { easelFor } from '../../testing/pixels';
 import { ids } from '../../testing/scenes';
 import { gradientThrough, makeBacking, solid } from '../../values/made';
-import { isLink } from '../../values/text';
+import { isLink } from '../../values/link';
 import { type SectionPage, sectionPage } from './section';
 
 const { painter } = easelFor(new Map());

@@ -19,7 +19,7 @@ import { makeMotion } from '../../../core/photo/motion';
 import { withHouse } from '../../../core/house/follow';
 import { styledBy } from '../../../core/house/styled';
 import { addLayer } from '../../../core/piece/edits';
-import type { Mark } from '../../shared/marks';
+import type { Mark } from '../../shared/general-marks';
 import { accentOf } from '../../../core/piece/swatches';
 import type { LaidKind } from '../../../core/piece/treatments';
 import { makeTreatment } from '../../../core/remedy/begin-treatment';

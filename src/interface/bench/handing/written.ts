@@ -1,7 +1,7 @@
 // The picture as it will be handed over, written by the server as soon as the choice rests, and the picture without any
 // loss beside it.
 import { useEffect, useState } from 'react';
-import { ENCODED } from '../../../contract/pieces';
+import { ENCODED } from '../../../contract/headers';
 import type { NotKept } from '../../../core/format/not-kept';
 import { inWords } from '../../shared/api';
 import { handedBy, savedPlace } from '../keeping/handed';

@@ -3,7 +3,7 @@
 import { Kbd, Switch, Table, Text } from '@mantine/core';
 import { Dialog } from '../../shared/Dialog';
 import { usePanels } from '../state/panels';
-import { SHORTCUTS } from './shortcuts';
+import { SHORTCUTS } from './table';
 
 export function Shortcuts({ onClose }: { onClose: () => void }) {
   const singles = usePanels((s) => s.singleKeys);

@@ -8,7 +8,7 @@ import { lookAtWay, useWays } from '../measuring/ways';
 import { usePanels } from '../state/panels';
 import { preview, useBench } from '../state/store';
 import { chordOf } from './chord';
-import { shortcutFor } from './shortcuts';
+import { shortcutFor } from './table';
 
 const inField = (e: Event): boolean => {
   const t = e.target;

@@ -4,7 +4,7 @@ import type { ComponentType, ReactNode } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
 import type { Band } from '../../../core/values/plain';
 import type { AssetInfo } from '../../shared/api';
-import type { Mark } from '../../shared/marks';
+import type { Mark } from '../../shared/general-marks';
 
 /** An entry of a band's add menu. It begins at once, with a file, or with a picture of the library. */
 export interface Addition {

@@ -5,7 +5,9 @@ import { SegmentedControl, Stack, Switch, Text, TextInput } from '@mantine/core'
 import { useState } from 'react';
 import { makeButton, type TextLayer } from '../../../../core/kinds/text';
 import { accentOf } from '../../../../core/piece/swatches';
-import { type ButtonSetting, HEADINGS, isLink } from '../../../../core/values/text';
+import { isLink } from '../../../../core/values/link';
+import { HEADINGS } from '../../../../core/values/plain';
+import type { ButtonSetting } from '../../../../core/values/text';
 import { changeTexts } from '../../commands/texts';
 import { useBench } from '../../state/store';
 import { ColourField } from '../ColourField';
