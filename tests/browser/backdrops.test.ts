@@ -25,6 +25,8 @@ let bench: BenchPage;
 inSession((s) => void ({ app, driver, bench } = s));
 
 const open = async (id: string): Promise<void> => {
+  // What is left while it is being saved is put right, but not without a word in the console.
+  if ((await driver.findElements(By.css('[data-saved]'))).length) await bench.untilSaved();
   await driver.get(`${app.address}/piece/${id}`);
   await bench.find('[data-overlay] > [data-layer]');
   await bench.until(async () => (await bench.verdict()) !== '', 'no reading came');
