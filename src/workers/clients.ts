@@ -4,6 +4,7 @@ import { type Remote, transfer } from 'comlink';
 import type { Family } from '../core/type/catalogue';
 import { workerFile } from './address';
 import type { FinderApi } from './finder';
+import { connect } from './lending';
 import type { ReadingApi } from './reading';
 import type { StageApi } from './stage';
 import { supervised, type Supervised } from './supervised';
@@ -18,18 +19,14 @@ let families: Family[] = [];
 /** All workers that measure. */
 const readers: Supervised<ReadingApi>[] = [];
 /** Has the painting worker, where there is one, pass its pictures on to one that measures. */
-function connect({ api }: Supervised<ReadingApi>): void {
-  if (!stage) return;
-  const { port1, port2 } = new MessageChannel();
-  // Without it pictures are only had more slowly.
-  void stage.api.lendTo(transfer(port1, [port1])).catch(() => {});
-  void api.borrowFrom(transfer(port2, [port2])).catch(() => {});
+function lendTo({ api }: Supervised<ReadingApi>): void {
+  if (stage) connect(stage.api, api);
 }
 function readerOver(start: () => Worker): Supervised<ReadingApi> {
   const one = made<ReadingApi>(start);
   readers.push(one);
-  one.onRestart(() => connect(one));
-  connect(one);
+  one.onRestart(() => lendTo(one));
+  lendTo(one);
   return one;
 }
 
@@ -90,7 +87,7 @@ function theStage(): Supervised<StageApi> {
     if (!early) globalThis.plavoEarly = undefined;
     return takenOver(early, 'stage');
   });
-  const connectAll = (): void => readers.forEach(connect);
+  const connectAll = (): void => readers.forEach(lendTo);
   stage.onRestart(connectAll);
   connectAll();
   return stage;

@@ -6,6 +6,7 @@ import { slideSeen } from '../core/piece/guests';
 import { familiesOf } from '../core/type/catalogue';
 import { workerFile } from './address';
 import { fitted, paintedAt } from './fitting';
+import { connect } from './lending';
 import type { ReadingApi } from './reading';
 import type { Shown, StageApi } from './stage';
 
@@ -49,9 +50,7 @@ if (host && words) {
     const reader = new Worker(workerFile('reading.js'), { type: 'module', name: 'reading' }),
       reading = wrap<ReadingApi>(reader);
     globalThis.plavoReading = { worker: reader, api: reading };
-    const { port1, port2 } = new MessageChannel();
-    void stage.lendTo(transfer(port1, [port1]));
-    void reading.borrowFrom(transfer(port2, [port2]));
+    connect(stage, reading);
     if (own.length) void reading.fonts(own);
     await reading.readings(scene, false);
   };

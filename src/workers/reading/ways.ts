@@ -12,7 +12,7 @@ import type { Way, WayKind } from '../../core/remedy/way';
 import { Ways, wayThumbnail } from '../../core/remedy/ways';
 import { WaysOver } from '../../core/remedy/ways-over';
 import type { Shown } from '../stage';
-import { begin, breathe, loadFor, open, openAll, painter, studio, questionsSoFar } from './asked';
+import { begin, breathe, loadFor, open, openAll, painter, questionsSoFar, studio } from './asked';
 import { coloursUnder, photoOf } from './photos';
 
 export interface WaysQuestion {
@@ -120,9 +120,9 @@ export const ways = {
     if (await overtaken()) return;
     const photo = photoOf(piece, slide, size);
     if (await overtaken()) return;
-    const ways = new Ways(painter, ask, photo);
+    const finder = new Ways(painter, ask, photo);
     if (await overtaken()) return;
-    const way = ways.solve('pool');
+    const way = finder.solve('pool');
     if (way && !(await overtaken())) wayThumbnail(painter, piece, slide.id, size, way, width);
   },
 
