@@ -38,14 +38,33 @@ function along(
   return [to / 2 + (at - from / 2) * k, extent * k];
 }
 
+/** Layers as they stand in layouts of a section and at widths between, where every width asks for all of them. */
+const placed = new WeakMap<Size, WeakMap<Layer, { base: Size; layer: Layer }>>();
+
+function once<L extends Layer>(size: Size, layer: L, base: Size, place: () => L): L {
+  let known = placed.get(size);
+  if (!known) placed.set(size, (known = new WeakMap()));
+  let found = known.get(layer);
+  if (found?.base !== base) known.set(layer, (found = { base, layer: place() }));
+  return found.layer as L;
+}
+
 /**
  * The layer as it stands in `size`. In the base size it is the layer itself; elsewhere its box follows its anchors,
  * scaled by the ratio of the shorter sides, and overrides of that size have the last word.
  */
 export function layerIn<L extends Layer>(layer: L, size: Size, base: Size): L {
   if (size.at) {
-    const { from, to } = size.at;
-    return layerBetween(layerIn(layer, from, base), layerIn(layer, to, base), size, size.at);
+    const { at } = size,
+      { from, to } = at;
+    return once(size, layer, base, () =>
+      layerBetween(
+        once(from, layer, base, () => layerIn(layer, from, base)),
+        once(to, layer, base, () => layerIn(layer, to, base)),
+        size,
+        at,
+      ),
+    );
   }
   const override = layer.overrides[size.id];
   if (size.id === base.id && !override) return layer;

@@ -72,24 +72,36 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
     samples = new Int32Array(columns * rows * perCell);
   for (let r = 0; r < rows; r++) {
     const cy = y0 + (r + 0.5) * cell;
-    const at = inked.findIndex((l) => cy >= l.top && cy < l.bottom),
-      line = at < 0 ? null : inked[at];
+    const at = inked.findIndex((l) => cy >= l.top && cy < l.bottom);
+    if (at < 0) continue;
+    const { left, width } = inked[at];
     for (let c = 0; c < columns; c++) {
-      const cx = x0 + (c + 0.5) * cell;
-      if (line && cx >= line.left && cx < line.left + line.width)
-        stretch[r * columns + c] =
-          before[at] + Math.min(perLine[at] - 1, Math.floor(((cx - line.left) / line.width) * perLine[at]));
-      for (let k = 0; k < perCell; k++) {
-        const lx = cx + (((k % n) + 0.5) / n - 0.5) * cell,
-          ly = cy + (((k / n) | 0) + 0.5 - n / 2) * (cell / n);
-        const px = t[0] * lx + t[2] * ly + t[4],
-          py = t[1] * lx + t[3] * ly + t[5];
-        const ix = Math.min(region.width - 1, Math.max(0, Math.floor(px) - region.x)),
-          iy = Math.min(region.height - 1, Math.max(0, Math.floor(py) - region.y));
-        samples[(r * columns + c) * perCell + k] = iy * region.width + ix;
-      }
+      const along = x0 + (c + 0.5) * cell - left;
+      if (along >= 0 && along < width)
+        stretch[r * columns + c] = before[at] + Math.min(perLine[at] - 1, Math.floor((along / width) * perLine[at]));
     }
   }
+  // Samples lie n to a cell's side, columns * n across and rows * n down.
+  const lx = (i: number): number => x0 + ((i + 0.5) / n) * cell,
+    ly = (j: number): number => y0 + ((j + 0.5) / n) * cell,
+    column = (px: number): number => Math.min(region.width - 1, Math.max(0, Math.floor(px) - region.x)),
+    row = (py: number): number => Math.min(region.height - 1, Math.max(0, Math.floor(py) - region.y)) * region.width;
+  if (t[1] === 0 && t[2] === 0) {
+    const xs = Int32Array.from({ length: columns * n }, (_, i) => column(t[0] * lx(i) + t[4]));
+    for (let r = 0, o = 0; r < rows; r++) {
+      const ys = Array.from({ length: n }, (_, j) => row(t[3] * ly(r * n + j) + t[5]));
+      for (let c = 0; c < columns; c++)
+        for (let j = 0; j < n; j++) for (let i = 0; i < n; i++) samples[o++] = ys[j] + xs[c * n + i];
+    }
+  } else
+    for (let r = 0, o = 0; r < rows; r++)
+      for (let c = 0; c < columns; c++)
+        for (let j = 0; j < n; j++)
+          for (let i = 0; i < n; i++) {
+            const x = lx(c * n + i),
+              y = ly(r * n + j);
+            samples[o++] = row(t[1] * x + t[3] * y + t[5]) + column(t[0] * x + t[2] * y + t[4]);
+          }
   const stretches = perLine.reduce((sum, n) => sum + n, 0);
   return { columns, rows, stretch, stretches, samples, perCell, fine: fine / cell, coarse: coarse / cell };
 }

@@ -1,4 +1,5 @@
 // Halos by their definition (reading.md, steps 2 and 3), against a slow and plain answer.
+import { compose } from '../ground/transform';
 import type { TextLayer } from '../kinds/text';
 import { easelFor } from '../testing/pixels';
 import { headline, scene } from '../testing/scenes';
@@ -79,4 +80,28 @@ it('letters off the slide have none; those that hang over its edge are told', as
     found.letters.every((l) => l.halo.every((at) => at >= 0 && at < found.region.width * found.region.height)),
   ).toBe(true);
   expect(found.region.x).toBe(0);
+});
+
+it('in half the size a text twice as large has the same letters, and steps move each by half of one at most', async () => {
+  const texts = [1, 2].map((k) =>
+      scene((z) => [headline('Varn, Sill', '#ffffff', 20 * k, 30 * k, { fontSize: 40 * k })(z)], 300 * k, 120 * k),
+    ),
+    slide = { width: 300, height: 120 };
+  for (const { slide: s } of texts) await painter.prepare(s);
+  const halos = (steps: number) =>
+    texts.map(({ slide: s }, i) => {
+      const layer = s.layers[0] as TextLayer,
+        layout = painter.layout(layer),
+        k = 1 / (i + 1);
+      return textHalo(layout, compose([k, 0, 0, k, 0, 0], textTransform(layer, layout)), slide, 10, 1, steps);
+    });
+  const [one, other] = halos(0);
+  expect(other.letters).toEqual(one.letters);
+  expect(other.region).toEqual(one.region);
+  for (const steps of [2, 4]) {
+    const [{ bounds }] = halos(steps),
+      off = bounds.flatMap((b, i) => [b.x - one.bounds[i].x, b.y - one.bounds[i].y]).map(Math.abs);
+    expect(Math.max(...off)).toBeLessThanOrEqual(0.5 / steps + 1e-9);
+    expect(Math.max(...off)).toBeGreaterThan(0);
+  }
 });

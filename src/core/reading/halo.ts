@@ -1,8 +1,8 @@
 // Which pixels a letter is told apart by: its halo, and for each halo pixel the letter's nearest ink (reading.md, steps
 // 2 and 3).
-import type { Transform } from '../ground/transform';
+import { apply, type Transform } from '../ground/transform';
 import { traceLetter } from '../type/frame';
-import type { TextLayout } from '../type/layout';
+import type { Letter, TextLayout } from '../type/layout';
 import { CoverageRaster, type Region } from './coverage';
 import { deliveredInk } from './delivered';
 import { keptShape, OUTSIDE, shapeOf } from './letter-shape';
@@ -47,11 +47,19 @@ export const LEAST_HALO = 2;
 /** Radius of the halo in pixels for a font size in pixels. */
 export const haloRadius = (fontSize: number): number => Math.max(LEAST_HALO, HALO * fontSize);
 
+/** A transform that puts a letter at the nearest of so many places between two pixels. */
+function stepped({ glyphs: [first] }: Letter, t: Transform, steps: number): Transform {
+  const [x, y] = apply(t, first.x, first.y);
+  return [...(t.slice(0, 4) as [number, number, number, number]), t[4] + off(x, steps), t[5] + off(y, steps)];
+}
+const off = (v: number, steps: number): number => Math.round(v * steps) / steps - v;
+
 /**
  * @param t from layout coordinates to slide pixels
  * @param slide width and height in pixels; halos are clipped to it
  * @param margin how much wider than the letters the region should be, in pixels
  * @param shown pixels of the screen on which it is seen to one of these
+ * @param steps letters stand at so many places between two pixels, 0 at any: fewer are known from before
  */
 export function textHalo(
   layout: TextLayout,
@@ -59,12 +67,13 @@ export function textHalo(
   slide: { width: number; height: number },
   margin: number,
   shown = 1,
+  steps = 0,
 ): TextHalo {
   const scale = Math.hypot(t[0], t[1]);
   // A letter's halo goes by its own size, which parts of a text may have.
   const radiusOf = (letter: number): number => haloRadius(layout.letters[letter].size * scale);
   const pad = Math.ceil(haloRadius(Math.max(layout.fontSize, ...layout.letters.map((l) => l.size)) * scale)) + 1;
-  const traced: { letter: number; raster: CoverageRaster }[] = [];
+  const traced: { letter: number; raster: CoverageRaster; t: Transform }[] = [];
   let area = 0,
     perimeter = 0;
   let minX = Infinity,
@@ -72,11 +81,12 @@ export function textHalo(
     maxX = -Infinity,
     maxY = -Infinity;
   layout.letters.forEach((letter, i) => {
-    const raster = new CoverageRaster();
-    traceLetter(letter, t, raster);
+    const raster = new CoverageRaster(),
+      own = steps ? stepped(letter, t, steps) : t;
+    traceLetter(letter, own, raster);
     raster.closePath();
     if (raster.empty) return;
-    traced.push({ letter: i, raster });
+    traced.push({ letter: i, raster, t: own });
     area += Math.abs(raster.area);
     perimeter += raster.perimeter;
     minX = Math.min(minX, raster.minX);
@@ -116,7 +126,7 @@ export function textHalo(
       height: r.maxY - r.minY,
     })),
   };
-  const covers = traced.map(({ letter, raster: r }) => {
+  const covers = traced.map(({ letter, raster: r, t: own }) => {
     if (r.minX < -0.5 || r.minY < -0.5 || r.maxX > slide.width + 0.5 || r.maxY > slide.height + 0.5)
       result.partly.push(letter);
     const x0 = Math.floor(r.minX - pad),
@@ -127,7 +137,7 @@ export function textHalo(
     if (part.width === 0 || part.height === 0) return null;
     const whole = part.x === x0 && part.y === y0 && part.width === x1 - x0 && part.height === y1 - y0;
     const shape = whole
-      ? keptShape(layout.letters[letter], t, r, part, radiusOf(letter))
+      ? keptShape(layout.letters[letter], own, r, part, radiusOf(letter))
       : shapeOf(r, part, radiusOf(letter));
     const { cover } = shape;
     for (let y = 0, i = 0; y < part.height; y++) {

@@ -96,12 +96,16 @@ let keptPixels = 0;
 function shapeKey(letter: Letter, t: Transform): string {
   const [first] = letter.glyphs,
     { size } = letter;
-  const [x, y] = apply(t, first.x, first.y);
+  const [x, y] = apply(t, first.x, first.y),
+    // Of layouts that differ in size by as much as their scale the letters look alike.
+    lengths = t.slice(0, 4).map((v) => (v * size).toFixed(3));
   const rest = letter.glyphs
     .slice(1)
-    .map((g) => `${g.glyph}@${(g.x - first.x).toFixed(3)},${(g.y - first.y).toFixed(3)}`);
-  return `${first.font.face.id}|${first.glyph}|${rest.join()}|${size}|${t[0]},${t[1]},${t[2]},${t[3]}|${(x - Math.floor(x)).toFixed(4)},${(y - Math.floor(y)).toFixed(4)}`;
+    .map((g) => `${g.glyph}@${((g.x - first.x) / size).toFixed(4)},${((g.y - first.y) / size).toFixed(4)}`);
+  return `${first.font.face.id}|${first.glyph}|${rest.join()}|${lengths.join()}|${phase(x)},${phase(y)}`;
 }
+/** Where between pixels; a hair before a whole one is there. */
+const phase = (v: number): string => (v - Math.floor(v + 5e-5)).toFixed(4);
 
 /** The same as `shapeOf`, kept from the last time. @param letter under the transform it was traced with */
 export function keptShape(

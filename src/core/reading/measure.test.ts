@@ -106,6 +106,20 @@ describe('busyness', () => {
     const grid = busyGrid(layout, [1, 0, 0, 1, 50, 50], 10, region);
     return busyness(grid, cellMeans(grid, data));
   };
+  it('looks at the same pixels however the text lies: upright as a turn by nothing, and turned by a quarter', () => {
+    const region = { x: 20, y: 10, width: 360, height: 390 },
+      upright = busyGrid(layout, [0.83, 0, 0, 0.83, 51.3, 50.7], 10, region);
+    expect(busyGrid(layout, [0.83, 1e-12, 0, 0.83, 51.3, 50.7], 10, region)).toEqual(upright);
+    const turned = busyGrid(layout, [0, 0.83, -0.83, 0, 200, 50], 10, region),
+      at = ({ samples }: typeof turned, i: number): [number, number] => [
+        samples[i] % region.width,
+        Math.floor(samples[i] / region.width),
+      ];
+    // From one sample of a row to the next it goes down instead of right.
+    const [x0, y0] = at(turned, 0),
+      [x1, y1] = at(turned, turned.perCell * (turned.columns >> 1));
+    expect([x1 - x0, y1 > y0]).toEqual([0, true]);
+  });
   it('is nought on a flat picture and small on a slow ramp', () => {
     expect(of(() => 120)).toBeCloseTo(0, 3);
     expect(of((x) => x / 2)).toBeLessThan(6);

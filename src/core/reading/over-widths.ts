@@ -33,10 +33,12 @@ const ALL_WIDTHS: WidthRange = { from: NARROWEST, to: WIDEST };
 
 /** Steps in which widths are looked through for other line breaks, px: a break that lasts shorter may be missed. */
 const STEP = 16;
+/** Ratios from here on are far enough: by how much is not drawn. */
+export const FAR_ENOUGH = 12;
 /** The curve is straight where the middle differs by less from what its ends say. */
 const STRAIGHT = 0.05;
 /** Points nearer than this are not parted, px. */
-const NEAREST = 10;
+const NEAREST = 16;
 /** At most so many points are measured a second time, exactly. */
 const EXACT = 12;
 /** Moments of a slideshow that are looked at because they are hard at a width beside. */
@@ -132,8 +134,9 @@ function bend(a: WidthPoint, m: WidthPoint, b: WidthPoint): number {
   return Math.max(
     0,
     ...m.readings.map((r) => {
-      const of = (p: WidthPoint): number => marginOfReading(p.readings.find((x) => x.layer === r.layer) ?? r),
-        at = marginOfReading(r),
+      const drawn = (read: TimedReading): number => Math.min(marginOfReading(read), FAR_ENOUGH / read.needed),
+        of = (p: WidthPoint): number => drawn(p.readings.find((x) => x.layer === r.layer) ?? r),
+        at = drawn(r),
         straight = of(a) + (of(b) - of(a)) * t;
       return Number.isFinite(at) && Number.isFinite(straight) ? Math.abs(at - straight) / at : 0;
     }),

@@ -110,23 +110,35 @@ export interface TextProbe {
   cut: string;
 }
 
-/** Letters as large as this, px, are told apart in half the size, too: their halo is not narrower than it may be. */
-const LARGE = (2 * LEAST_HALO) / HALO;
-/** Cells that tell of a rough measurement how busy it is; about so many. */
-const ROUGH_CELLS = 10_000;
+/**
+ * Letters from this size on, px, are made as small for a rough measurement: their halo is a little wider than the
+ * narrowest there is.
+ */
+const LARGE = (1.4 * LEAST_HALO) / HALO;
+/**
+ * Of a rough measurement: about how many cells tell how busy it is, and at how many places between two pixels letters
+ * stand.
+ */
+interface Rough {
+  cells: number;
+  steps: number;
+}
+const ROUGH: Rough = { cells: 7_000, steps: 2 };
 
 /**
  * Prepares a text for measuring in one size. Its fonts must be loaded.
- * @param rough for a curve, not for a verdict: large letters in half the size, busyness by fewer cells
+ * @param rough for a curve, not for a verdict: large letters made smaller, busyness by fewer cells
  */
 export function probeText(painter: Painter, piece: Piece, size: Size, layer: TextLayer, rough = false): TextProbe {
   const { smallest } = painter.layout(layerIn(layer, size, piece.sizes[0]));
-  return probeAt(painter, piece, size, layer, rough && smallest >= LARGE ? 0.5 : 1, rough ? ROUGH_CELLS : undefined);
+  // In whole pixels, so that letters are known from widths beside.
+  const scale = rough ? Math.max(1, Math.round(Math.min(smallest, LARGE))) / smallest : 1;
+  return probeAt(painter, piece, size, layer, scale, rough ? ROUGH : undefined);
 }
 
 /**
  * The same in other pixels.
- * @param scale pixels to one of the size @param cells about so many tell how busy it is
+ * @param scale pixels to one of the size @param rough for a curve, not for a verdict
  * @param density pixels of the screen to a CSS pixel
  */
 export function probeAt(
@@ -135,15 +147,15 @@ export function probeAt(
   size: Size,
   layer: TextLayer,
   scale: number,
-  cells?: number,
+  rough?: Rough,
   density: number = densityOf(size),
 ): TextProbe {
   const placed = layerIn(layer, size, piece.sizes[0]);
   const layout = painter.layout(placed);
   const t = compose([scale, 0, 0, scale, 0, 0], textTransform(placed, layout));
-  const all = haloIn(layout, t, size, scale, density);
+  const all = haloIn(layout, t, size, scale, density, rough?.steps);
   const { halo, cut, outside } = withoutCut(all, placed, size);
-  const grid = busyGrid(layout, t, halo.stroke, halo.region, cells);
+  const grid = busyGrid(layout, t, halo.stroke, halo.region, rough?.cells);
   // The smallest letters decide what is needed.
   const shownPx = (layout.smallest * size.shownWidth) / size.width;
   const flags: Flag[] = [];
@@ -175,10 +187,17 @@ export function probeAt(
 }
 
 /** The halo of a text, measured in so many pixels to one of the size. @param t from the layout to those pixels */
-function haloIn(layout: TextLayout, t: Transform, size: Size, scale: number, density: number): TextHalo {
+function haloIn(
+  layout: TextLayout,
+  t: Transform,
+  size: Size,
+  scale: number,
+  density: number,
+  steps?: number,
+): TextHalo {
   const slide = { width: Math.round(size.width * scale), height: Math.round(size.height * scale) },
     shown = ((size.shownWidth / size.width) * density) / scale,
-    halo = textHalo(layout, t, slide, Math.ceil(layout.xHeight * scale), shown);
+    halo = textHalo(layout, t, slide, Math.ceil(layout.xHeight * scale), shown, steps);
   if (scale === 1) return halo;
   return {
     ...halo,
@@ -487,13 +506,14 @@ export function readText(
   inks: Pair['inks'] | null = null,
   seeing: Seeing = PLAINLY,
 ): Reading {
+  const rough = options.quality === 'draft';
   return judge(
     probe,
     paintPair(painter, piece, slide, size, probe, options, inks),
-    isCovered(painter, piece, slide, size, probe),
+    !rough && isCovered(painter, piece, slide, size, probe),
     seeing,
     // Not where strengths or widths are tried.
-    !options.alter && options.quality !== 'draft',
+    !rough && !options.alter,
   );
 }
 

@@ -3,15 +3,13 @@
 import { memo, useRef } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { NARROWEST, WIDEST } from '../../../core/piece/limits';
-import type { WidthPoint } from '../../../core/reading/over-widths';
+import { FAR_ENOUGH, type WidthPoint } from '../../../core/reading/over-widths';
 import { follow } from '../commands/drag';
 import { DASHES } from './width-lines';
 import css from './Widths.module.css';
 
 const LEFT = 34;
 const RIGHT = 12;
-/** Ratios from here on are far enough. */
-const TOP = 12;
 
 interface Lines {
   points: readonly WidthPoint[];
@@ -61,8 +59,8 @@ const ChartLines = memo(function ChartLines({ points, texts, layouts, weakest }:
         r.ratio === null
           ? []
           : [
-              [`${r.layer}:reads`, Math.min(TOP, r.ratio)],
-              [`${r.layer}:needs`, Math.min(TOP, r.needed)],
+              [`${r.layer}:reads`, Math.min(FAR_ENOUGH, r.ratio)],
+              [`${r.layer}:needs`, Math.min(FAR_ENOUGH, r.needed)],
             ],
       ),
     ),
@@ -79,7 +77,7 @@ const ChartLines = memo(function ChartLines({ points, texts, layouts, weakest }:
           tick={{ fontSize: 11 }}
           height={20}
         />
-        <YAxis domain={[1, TOP]} ticks={[1, 3, 4.5, 7, TOP]} width={LEFT} tick={{ fontSize: 11 }} />
+        <YAxis domain={[1, FAR_ENOUGH]} ticks={[1, 3, 4.5, 7, FAR_ENOUGH]} width={LEFT} tick={{ fontSize: 11 }} />
         {layouts.map((l) => (
           <ReferenceLine
             key={l.name}
