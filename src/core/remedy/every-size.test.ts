@@ -16,7 +16,8 @@ import { areClear } from '../reading/verdict';
 import { demoPhotos } from '../testing/photos';
 import { easelFor } from '../testing/pixels';
 import { ids, scene } from '../testing/scenes';
-import { everySize, type SizeAnswer } from './every-size';
+import { everySize, type SizeAnswer, SizeSolver } from './every-size';
+import { costOfWay } from './way';
 
 const photos = new Map<string, Pixels>();
 const { painter } = easelFor(photos);
@@ -70,6 +71,26 @@ function solved(piece: Piece, photo: string): { piece: Piece; of: { answers: Siz
   }
 }
 const clearIn = (p: Piece, size: Size): boolean => areClear(readSlide(painter, p, slideOf(p, p.slides[0].id), size));
+
+it('what may be the best in a size is solved there; of the others it is said about what they would be', async () => {
+  const piece = await post('lake-sill-winter'),
+    colours = coloursOfPhoto(photos.get(asset('lake-sill-winter'))!);
+  for (const size of piece.sizes) {
+    const run = new SizeSolver(painter, piece, piece.slides[0].id, size, colours).survey();
+    let step = run.next();
+    while (!step.done) step = run.next();
+    const { clear, ways, rough } = step.value,
+      least = Math.min(...ways.map(costOfWay));
+    expect(clear).toBe(false);
+    expect(ways.every((w) => areClear(w.readings))).toBe(true);
+    expect(rough.map((w) => w.kinds[0])).toContain('tint');
+    for (const w of rough) expect([size.id, w.kinds[0], costOfWay(w) > least]).toEqual([size.id, w.kinds[0], true]);
+    // None is in both, and no kind that is quick is forgotten.
+    const kinds = [...ways, ...rough].map((w) => w.kinds[0]);
+    expect(new Set(kinds).size).toBe(kinds.length);
+    expect(kinds).toEqual(expect.arrayContaining(['fade', 'tint', 'pool', 'plate', 'backing']));
+  }
+}, 60_000);
 
 it.each(['lake-sill-winter'])('%s: all four sizes are Clear', async (photo) => {
   const before = await post(photo),

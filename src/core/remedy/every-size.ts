@@ -26,8 +26,10 @@ import { propertyOfWay } from './ways-over';
 const WORTH_ANOTHER = 5;
 /** A size that an offer does not solve costs more than any treatment. */
 const UNSOLVED = 150;
-/** What may be laid for a size without a change of what all sizes share; the last two are slow, and tried after all. */
-const KINDS: readonly WayKind[] = ['fade', 'tint', 'pool', 'plate', 'backing', 'tone', 'shadow', 'blur'];
+/**
+ * What may be laid for a size without a change of what all sizes share: first what may be the best, last what is slow.
+ */
+const KINDS: readonly WayKind[] = ['pool', 'plate', 'backing', 'fade', 'tint', 'tone', 'shadow', 'blur'];
 const SLOW: readonly WayKind[] = ['shadow', 'blur'];
 /** Other kinds that cost no more than this are good enough without them. */
 const GOOD = 30;
@@ -37,7 +39,10 @@ export interface Survey {
   size: string;
   clear: boolean;
   readings: Reading[];
+  /** Those that may be the best here. */
   ways: Way[];
+  /** Others, by a look: about what they would be. */
+  rough: Way[];
 }
 
 /** A treatment that sizes could share: the piece with it, what of it is its strength, about how strong it must be. */
@@ -83,21 +88,30 @@ export class SizeSolver {
   }
 
   /**
-   * How the size stands, and each kind of way for it. It yields after each step.
+   * How the size stands, and what would do for it. It yields after each step.
    * @param good slow kinds are not tried where another costs no more than this
    */
   *survey(good = GOOD): Generator<void, Survey> {
     const { finder } = this,
       readings = finder.now(),
-      out: Survey = { size: this.size.id, clear: !finder.hasLetters || areClear(readings), readings, ways: [] };
-    if (out.clear) return out;
+      clear = !finder.hasLetters || areClear(readings),
+      out: Survey = { size: this.size.id, clear, readings, ways: [], rough: [] };
+    if (clear) return out;
     yield;
     // A shadow that is there belongs to the look: it can be made stronger, but not be another one.
     const shadowed = finder.texts.some((t) => t.shadows.some((s) => s.on));
+    let least = Infinity;
     for (const kind of KINDS) {
-      if (SLOW.includes(kind) && out.ways.some((w) => costOfWay(w) <= good)) continue;
+      if (SLOW.includes(kind) ? least <= good : finder.isNear(kind) && !finder.mayCost(kind, least + WORTH_ANOTHER)) {
+        const rough = finder.rough(kind);
+        if (rough) out.rough.push(rough);
+        continue;
+      }
       const way = kind === 'shadow' && shadowed ? null : finder.solve(kind);
-      if (way) out.ways.push(way);
+      if (way) {
+        out.ways.push(way);
+        least = Math.min(least, costOfWay(way));
+      }
       yield;
     }
     return out;
@@ -178,12 +192,19 @@ function raised(piece: Piece, slideId: string): Offer[] {
     .map(([treated, property, kind, name]) => ({ name, piece, treated, property, near: 60, kind, added: false }));
 }
 
+/** What is known of a kind in a size. */
+const wayIn = ({ ways, rough }: Survey, kind: WayKind): Way | undefined =>
+  [...ways, ...rough].find((w) => w.kinds[0] === kind);
+
 /** What of a fade follows the place of the texts. */
 const formOf = ({ angle, solid, reach, centre }: FadeLayer) => ({ angle, solid, reach, centre });
 
 /** One kind of way that surveys found, in the colours of the size that needs most of it. */
 function begun(piece: Piece, slideId: string, surveys: readonly Survey[], kind: WayKind, newId: () => string): Offer {
-  const own = surveys.flatMap((s) => s.ways.filter((w) => w.kinds[0] === kind).map((way) => ({ size: s.size, way }))),
+  const own = surveys.flatMap((s) => {
+      const way = wayIn(s, kind);
+      return way ? [{ size: s.size, way }] : [];
+    }),
     lead = own.reduce((a, b) => (b.way.strength! > a.way.strength! ? b : a)).way,
     near = lead.strength!;
   if (!lead.add.length)
@@ -227,14 +248,14 @@ export function offersFor(
   const short = surveys.filter((s) => !s.clear),
     total = (kind: WayKind): number =>
       short.reduce((sum, s) => {
-        const way = s.ways.find((w) => w.kinds[0] === kind);
+        const way = wayIn(s, kind);
         return sum + (way ? costOfWay(way) : UNSOLVED);
       }, 0);
   return [
     ...raised(piece, slideId),
     ...[...KINDS]
       .sort((a, b) => total(a) - total(b))
-      .filter((kind) => short.some((s) => s.ways.some((w) => w.kinds[0] === kind)))
+      .filter((kind) => short.some((s) => wayIn(s, kind)))
       .slice(0, kinds)
       .map((kind) => begun(piece, slideId, short, kind, newId)),
   ];

@@ -61,7 +61,7 @@ function formsOf({
 }
 
 /** So many points more may cost what the house style prefers. */
-const HOUSE_PRICE = 8;
+export const HOUSE_PRICE = 8;
 
 const simplicity = (w: Pick<Way, 'kinds'>): number =>
   (w.kinds.length > 1 ? WAY_KINDS.length : 0) + WAY_KINDS.indexOf(w.kinds[0]);

@@ -180,6 +180,29 @@ describe('ways through', () => {
     ).toBe('Fade from the lower left');
   }, 120_000);
 
+  it('no way costs less than a look said it might, and what a look chose is what is solved', async () => {
+    for (const photo of ['lake-sill-winter', 'varn-fog', 'morning-mist', 'forest-slope']) {
+      const s = await standing(over(photo)),
+        ways = new Ways(painter, ask(s, photo));
+      for (const kind of ['tint', 'fade', 'pool', 'plate', 'tone', 'blur'] as const) {
+        const way = ways.solve(kind),
+          cost = way ? costOfWay(way) : Infinity;
+        expect([photo, kind, cost, ways.mayCost(kind, cost + 0.01)]).toEqual([photo, kind, cost, true]);
+        // Of what may not cost less than something, nothing does.
+        for (const under of [5, 15, 40]) if (!ways.mayCost(kind, under)) expect(cost).toBeGreaterThanOrEqual(under);
+        const rough = ways.rough(kind);
+        expect([kind, rough?.add[0].kind]).toEqual([kind, kind === 'tone' || kind === 'blur' ? undefined : kind]);
+        if (rough && way) {
+          expect({ ...rough.add[0], opacity: 0 }).toEqual({ ...way.add[0], opacity: 0 });
+          expect(Math.abs(rough.strength! - way.strength!)).toBeLessThan(25);
+        }
+      }
+      // A tint over all of the photo is never near the best.
+      const pool = ways.solve('pool');
+      if (pool) expect(ways.mayCost('tint', costOfWay(pool))).toBe(false);
+    }
+  }, 120_000);
+
   it('a pool never fades over less than four fifths of an em', async () => {
     for (const photo of ['lake-sill-winter', 'varn-fog', 'lake-sill-autumn']) {
       const s = await standing(over(photo)),

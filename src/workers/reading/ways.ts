@@ -25,10 +25,14 @@ export interface WaysQuestion {
   colours?: readonly FoundColour[];
 }
 
-/** Solves the kinds of ways through of one question. */
+/** It would cost more than another: it was not solved. */
+export type Dearer = 'dearer';
+type Found = Way | Dearer | null;
+/** Solves the kinds of ways through of one question. @param under points that it must cost less than, where it can */
 type Solver = (
   kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null },
-) => Way | null | Promise<Way | null>;
+  under?: number,
+) => Found | Promise<Found>;
 
 let waysAsked: { question: number; ways: Promise<Solver> | null } = { question: -1, ways: null };
 
@@ -63,7 +67,10 @@ async function solverHere(scene: Shown, ask: WaysQuestion): Promise<Solver> {
         : null;
   }
   const ways = new Ways(painter, { piece, slide, size, ...ask, colours }, photoOf(piece, slide, size));
-  return (kind) => (typeof kind === 'string' ? ways.solve(kind) : ways.solvePair(kind.pair, kind.first));
+  return (kind, under = Infinity) => {
+    if (typeof kind !== 'string') return ways.solvePair(kind.pair, kind.first);
+    return under === Infinity || ways.mayCost(kind, under) ? ways.solve(kind) : 'dearer';
+  };
 }
 
 export const ways = {
@@ -72,7 +79,8 @@ export const ways = {
    * none is needed.
    */
   async fadeFor(scene: Shown, ask: WaysQuestion): Promise<Way | null> {
-    return (await solverHere(scene, ask))('fade');
+    const found = await (await solverHere(scene, ask))('fade');
+    return found === 'dearer' ? null : found;
   },
 
   /**
@@ -80,6 +88,7 @@ export const ways = {
    * @param question the same for all kinds that are asked about together: what they share is made once
    * @param kind one treatment, or two put together, the first of which is known already
    * @param width of the picture, px; 0 is none
+   * @param under where given, what a look says costs more than so many points is not solved
    */
   async way(
     question: number,
@@ -87,13 +96,15 @@ export const ways = {
     ask: WaysQuestion,
     kind: WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null },
     width: number,
-  ): Promise<{ way: Way; picture: Pixels | null } | null> {
+    under?: number,
+  ): Promise<{ way: Way; picture: Pixels | null } | Dearer | null> {
     if (question < waysAsked.question) return null;
     // Where a text may go is asked with what was found in the photo meanwhile.
     const solve = await (kind === 'move' && !ask.everySlide ? solverHere(scene, ask) : waysFor(question, scene, ask));
     if (question < waysAsked.question) return null;
-    const way = await solve(kind);
-    if (!way || !width) return way && { way, picture: null };
+    const way = await solve(kind, under);
+    if (!way || way === 'dearer') return way;
+    if (!width) return { way, picture: null };
     const picture = await ways.wayPicture(scene, way, width);
     return transfer({ way, picture }, [picture.data.buffer as ArrayBuffer]);
   },

@@ -1,4 +1,4 @@
 // A backing that hugs the lines, in the deepest colour of the photo.
 import type { Solver } from './solver';
 
-export const backing: Solver = (finder) => finder.own('backing', finder.deepColours()[0]);
+export const backing: Solver = { solve: (finder) => finder.own('backing', finder.deepColours()[0]) };

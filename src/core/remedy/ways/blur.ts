@@ -4,5 +4,6 @@ import type { Solver } from './solver';
 /** Smoothing cannot bring more than an even backdrop of the same light would. */
 const HOPELESS = 0.92;
 
-export const blur: Solver = (finder) =>
-  finder.hasPhoto && finder.samples.atBest > HOPELESS ? finder.own('blur') : null;
+export const blur: Solver = {
+  solve: (finder) => (finder.hasPhoto && finder.samples.atBest > HOPELESS ? finder.own('blur') : null),
+};

@@ -69,4 +69,9 @@ export function chooseFade(finder: WayFinder): Choice | null {
   return finder.inBestColour((hex) => make({ angle, reach, solid }, hex)) ?? shape;
 }
 
-export const fade: Solver = (finder) => finder.laid('fade', chooseFade(finder));
+export const fade: Solver = {
+  off: 4,
+  near: true,
+  choose: chooseFade,
+  solve: (finder, choice) => finder.laid('fade', choice),
+};

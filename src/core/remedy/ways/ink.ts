@@ -2,10 +2,11 @@
 import type { Layer } from '../../kinds/layers';
 import { areClear } from '../../reading/verdict';
 import { INK_PRICE, STRANGE_INK_PRICE } from '../cost';
-import { WAY_NAMES } from '../way';
+import { type Way, WAY_NAMES } from '../way';
+import type { WayFinder } from '../way-finder';
 import type { Solver } from './solver';
 
-export const ink: Solver = (finder) => {
+function solve(finder: WayFinder): Way | null {
   const suggested = finder.colours(12).filter((c) => c.ratio >= c.needed * 1.01);
   for (const c of suggested.slice(0, 3)) {
     const colour = c.swatch ? { swatch: c.swatch } : c.hex;
@@ -19,4 +20,6 @@ export const ink: Solver = (finder) => {
     if (areClear(way.readings)) return way;
   }
   return null;
-};
+}
+
+export const ink: Solver = { solve };

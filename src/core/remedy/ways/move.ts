@@ -6,7 +6,7 @@ import { withPlace } from '../../piece/set-in-size';
 import { quietSpots } from '../../reading/quiet-spots';
 import { textFrame } from '../../type/frame';
 import { movePrice } from '../cost';
-import { WAY_NAMES } from '../way';
+import { type Way, WAY_NAMES } from '../way';
 import type { WayFinder } from '../way-finder';
 import type { Solver } from './solver';
 
@@ -20,7 +20,8 @@ function wayTo({ painter, size, piece }: WayFinder, text: TextLayer, to: Box): n
   );
 }
 
-export const move: Solver = (finder, anyway = false) => {
+/** @param anyway also where the text is not Clear there: half of a pair */
+export function moved(finder: WayFinder, anyway = false): Way | null {
   if (finder.texts.length !== 1) return null;
   const [text] = finder.texts,
     [spot] = quietSpots(finder.painter, finder.piece, finder.slide, finder.size, text.id, 1).spots;
@@ -41,4 +42,6 @@ export const move: Solver = (finder, anyway = false) => {
     [spot.reading],
     movePrice(spot.covers, wayTo(finder, text, spot.frame)),
   );
-};
+}
+
+export const move: Solver = { solve: (finder) => moved(finder) };

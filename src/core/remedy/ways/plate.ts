@@ -1,14 +1,17 @@
 // A plate behind the lines, in a colour of the photo.
 import { makePlate } from '../../kinds/plate';
-import { STAND_IN } from '../way-finder';
+import { type Choice, STAND_IN, type WayFinder } from '../way-finder';
 import type { Solver } from './solver';
 
-export const plate: Solver = (finder) => {
+function choosePlate(finder: WayFinder): Choice | null {
   const box = finder.behind(),
     type = finder.typeSize(),
     follows = finder.texts.map((t) => t.id);
-  return finder.laid(
-    'plate',
-    finder.inBestColour((hex) => makePlate(STAND_IN, hex, 1, box, type, follows, finder.piece.sizes[0])),
-  );
+  return finder.inBestColour((hex) => makePlate(STAND_IN, hex, 1, box, type, follows, finder.piece.sizes[0]));
+}
+
+export const plate: Solver = {
+  off: 14,
+  choose: choosePlate,
+  solve: (finder, choice) => finder.laid('plate', choice),
 };

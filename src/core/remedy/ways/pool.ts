@@ -23,4 +23,8 @@ export function choosePool(finder: WayFinder): Choice | null {
   return finder.inBestColour((hex) => make(hex, spread / type, feather / type)) ?? shape;
 }
 
-export const pool: Solver = (finder) => finder.laid('pool', choosePool(finder));
+export const pool: Solver = {
+  off: 2,
+  choose: choosePool,
+  solve: (finder, choice) => finder.laid('pool', choice),
+};

@@ -1,9 +1,13 @@
 // The softer shadow, unless it must be so strong that its rim shows.
+import type { Way } from '../way';
+import type { WayFinder } from '../way-finder';
 import type { Solver } from './solver';
 
-export const shadow: Solver = (finder) => {
+function solve(finder: WayFinder): Way | null {
   const [soft, tight] = [0.34, 0.2],
     colour = finder.deepColours()[0],
     first = finder.own('shadow', colour, soft);
   return first && first.strength! <= 70 ? first : finder.best([first, finder.own('shadow', colour, tight)]);
-};
+}
+
+export const shadow: Solver = { solve };

@@ -1,9 +1,17 @@
 // How one kind of way is found.
 import type { Way } from '../way';
-import type { WayFinder } from '../way-finder';
+import type { Choice, WayFinder } from '../way-finder';
 
-/**
- * @param anyway also where the texts are not Clear by it: half of a pair
- * @returns null where it does not help, or has nothing to work on
- */
-export type Solver = (finder: WayFinder, anyway?: boolean) => Way | null;
+export interface Solver {
+  /** By so much a look may say more than it costs, points: it was tried on all demo photographs. */
+  off?: number;
+  /** A look says what it costs, within `off` both ways; else it may cost a good deal more. */
+  near?: boolean;
+  /** What a sample says would be chosen, and about what it costs; null where none of it is enough. */
+  choose?: (finder: WayFinder) => Choice | null;
+  /**
+   * @param choice what was chosen, where there is a choice
+   * @returns null where it does not help, or has nothing to work on
+   */
+  solve: (finder: WayFinder, choice: Choice | null) => Way | null;
+}

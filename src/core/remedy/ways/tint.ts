@@ -6,4 +6,9 @@ import type { Solver } from './solver';
 export const chooseTint = (finder: WayFinder): Choice | null =>
   finder.inBestColour((hex) => makeTint(STAND_IN, hex, 1, finder.piece.sizes[0]));
 
-export const tint: Solver = (finder) => finder.laid('tint', chooseTint(finder));
+export const tint: Solver = {
+  off: 3,
+  near: true,
+  choose: chooseTint,
+  solve: (finder, choice) => finder.laid('tint', choice),
+};

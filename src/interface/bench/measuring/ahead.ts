@@ -3,7 +3,17 @@
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import { areMeantClear, meantTexts, plannedBy } from '../commands/chosen-treatment';
 import { shownOf, useBench } from '../state/store';
-import { cancelWays, coloursNow, paintWays, PICTURE_WIDTH, solvedPicture, solveWays, useWays, waysKnown } from './ways';
+import {
+  cancelWays,
+  coloursNow,
+  paintWays,
+  PICTURE_WIDTH,
+  solvedPicture,
+  solveRest,
+  solveWays,
+  useWays,
+  waysKnown,
+} from './ways';
 
 /** How long all must have been still, ms; on a piece just opened nothing is waited for. */
 const STILL = 1200;
@@ -32,7 +42,11 @@ async function goAhead(): Promise<boolean> {
     // Else it was given up, or failed.
     return waysKnown(useWays.getState(), texts);
   }
-  if (waysKnown(w, texts)) await paintWays();
+  if (waysKnown(w, texts)) {
+    unasked = true;
+    await solveRest(texts).finally(() => (unasked = false));
+    await paintWays();
+  }
   const key = solvedPicture();
   if (warm.has(key)) return false;
   warm.add(key);

@@ -7,7 +7,7 @@ import { makePool } from '../../../core/kinds/pool';
 import { makeText } from '../../../core/kinds/text';
 import { makeTint } from '../../../core/kinds/tint';
 import { makePiece } from '../../../core/piece/make';
-import type { Way, WayKind } from '../../../core/remedy/way';
+import { costOfWay, type Way, type WayKind } from '../../../core/remedy/way';
 import { ids } from '../../../core/testing/scenes';
 
 type Asked = WayKind | { pair: readonly [WayKind, WayKind]; first: Way | null };
@@ -15,14 +15,16 @@ interface Question {
   kind: Asked;
   /** Of the picture that was wanted with it. */
   width: number;
+  /** Points that it must cost less than. */
+  under: number | undefined;
   answer: (card: unknown) => void;
   fail: (e: Error) => void;
 }
 /** Questions that wait for their answer, oldest first. */
 let waiting: Question[] = [];
 const worker = () => ({
-  way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked, width: number) =>
-    new Promise((answer, fail) => waiting.push({ kind, width, answer, fail })),
+  way: (_question: number, _scene: unknown, _ask: unknown, kind: Asked, width: number, under?: number) =>
+    new Promise((answer, fail) => waiting.push({ kind, width, under, answer, fail })),
   kept: () => Promise.resolve({ kept: 50, marks: 0 }),
   wayPicture: () => Promise.resolve({ width: 1, height: 1, data: new Uint8ClampedArray(4) }),
   palette: () => Promise.resolve([]),
@@ -42,7 +44,8 @@ jest.unstable_mockModule('../../../workers/clients', () => {
     attachStage: () => Promise.resolve(),
   };
 });
-const { bestKnown, cancelWays, lookAtWay, PICTURE_WIDTH, solveWays, takeWay, useWays } = await import('./ways');
+const { bestKnown, cancelWays, lookAtWay, PICTURE_WIDTH, solveRest, solveWays, takeWay, useWays } =
+  await import('./ways');
 const { openBench, undoEdit, useBench } = await import('../state/store');
 const { usePanels } = await import('../state/panels');
 
@@ -165,6 +168,35 @@ it('ahead of being asked, the place is left until somebody looks', async () => {
   expect(useWays.getState()).toMatchObject({ running: false, left: [], answered: KINDS.length, asked: KINDS.length });
   // Pressed once more it is known.
   await solveWays(['text'], false, false, false);
+  expect(waiting).toHaveLength(0);
+});
+
+it('ahead of being asked, what costs more than the best is left too; all that needs nothing more is solved in rest', async () => {
+  const unders = new Map<string, number | undefined>();
+  const answerAll = async (dear: readonly string[]): Promise<void> => {
+    for (await sink(); waiting.length; await sink()) {
+      const q = waiting.shift()!,
+        kind = nameOf(q.kind);
+      unders.set(kind, q.under);
+      q.answer(q.under !== undefined && dear.includes(kind) ? 'dearer' : card(way([kind as WayKind], 88)));
+    }
+  };
+  const ahead = solveWays(['text'], false, false, false);
+  await answerAll(['tint', 'tone']);
+  await ahead;
+  // The first two are asked at once, when nothing is known yet; a place or a colour is never the best by itself.
+  expect([unders.get('pool'), unders.get('ink')]).toEqual([undefined, undefined]);
+  // The fade is the cheapest by then; what costs about as much would come before it.
+  expect(unders.get('tint')).toBeCloseTo(costOfWay(way(['fade'], 88)) + 0.5);
+  const left = useWays.getState();
+  expect([...left.left].sort()).toEqual(['move', 'tint', 'tone']);
+  expect(left).toMatchObject({ complete: true, running: false, asked: KINDS.length - 3, answered: KINDS.length - 3 });
+  expect(bestKnown(left, ['text'])).not.toBeNull();
+  await Promise.all([solveRest(['text']), answerAll([])]);
+  expect([unders.get('tint'), unders.get('tone')]).toEqual([undefined, undefined]);
+  expect(useWays.getState()).toMatchObject({ left: ['move'], answered: KINDS.length - 1, asked: KINDS.length - 1 });
+  // Nothing is asked twice.
+  await solveRest(['text']);
   expect(waiting).toHaveLength(0);
 });
 

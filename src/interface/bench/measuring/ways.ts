@@ -15,6 +15,7 @@ import {
   bestWay,
   CHEAP,
   costOfWay,
+  HOUSE_PRICE,
   sortWays,
   type Way,
   WAY_PAIRS,
@@ -125,6 +126,8 @@ export const bestKnown = (w: WaysState, texts: string[] | undefined): Way | null
  * alone with it in the end.
  */
 const ORDER: WayKind[] = ['pool', 'ink', 'fade', 'shadow', 'plate', 'backing', 'tint', 'move', 'tone', 'blur'];
+/** Of two that cost about the same, points, the simpler one comes first. */
+const A_TIE = 0.5;
 /** Width of a way's small picture, px. */
 export const PICTURE_WIDTH = 280;
 
@@ -167,21 +170,35 @@ interface Round {
   scene: Shown;
   ask: WaysQuestion;
   workers: ReturnType<typeof firstSolvers>;
+  /** Only the best is wanted: what a look says costs more is left until somebody looks at all of them. */
+  bestOnly: boolean;
 }
 
 /** How wide pictures of ways are wanted now, px: only looked at pictures are worth waiting for. */
 const widthNow = (): number => (usePanels.getState().reading === 'ways' ? PICTURE_WIDTH : 0);
 
+/** What another way must cost less than to be the best, points; undefined where nothing is known yet. */
+function underNow(kind: Asked): number | undefined {
+  const { house } = useBench.getState().piece,
+    best = bestWay(useWays.getState().found.map((c) => c.way));
+  if (!best || best.kinds[0] === 'ink' || best.kinds[0] === 'move') return undefined;
+  return costOfWay(best) + (kind === house?.treatment ? HOUSE_PRICE : 0) + A_TIE;
+}
+
 /** Asks what is in the queue of all solvers, and shows each answer as it comes. */
-async function askAll({ mine, scene, ask, workers }: Round, queue: Asked[]): Promise<void> {
+async function askAll({ mine, scene, ask, workers, bestOnly }: Round, queue: Asked[]): Promise<void> {
   const current = (): boolean => question === mine;
   await Promise.all(
     workers.map(async (worker) => {
       for (let kind = queue.shift(); kind !== undefined && current(); kind = queue.shift()) {
         // Where a text may go depends on what is in the photo.
         const about = kind === 'move' && !ask.everySlide ? await withFound(scene) : scene,
-          card = await worker.way(mine, about, ask, kind, widthNow());
+          card = await worker.way(mine, about, ask, kind, widthNow(), bestOnly ? underNow(kind) : undefined);
         if (!current()) return;
+        if (card === 'dearer') {
+          useWays.setState((w) => ({ asked: w.asked - 1, left: [...w.left, kind as WayKind] }));
+          continue;
+        }
         // Somebody has begun to look meanwhile.
         if (card && !card.picture && widthNow()) card.picture = await worker.wayPicture(about, card.way, PICTURE_WIDTH);
         if (!current()) return;
@@ -201,12 +218,13 @@ function sceneNow(all: boolean): Shown {
   return all ? wholeShown(s) : shownOf(s);
 }
 /** @param scene as it was when the question was asked: the bench may have gone on since */
-async function roundOf(mine: number, scene: Shown, about: WaysQuestion): Promise<Round> {
+async function roundOf(mine: number, scene: Shown, about: WaysQuestion, bestOnly: boolean): Promise<Round> {
   return {
     mine,
     scene,
     ask: { ...about, colours: await coloursNow(), hardest: about.everySlide ? undefined : hardestNow() },
     workers: solved.has(solvedPicture()) ? solverWorkers() : firstSolvers(),
+    bestOnly,
   };
 }
 const aboutNow = (texts: string[] | undefined, all: boolean, { instead }: Question): WaysQuestion => ({
@@ -249,7 +267,7 @@ async function solve(texts: string[] | undefined, all: boolean, most: boolean): 
     });
     return most && kept.left.length ? solveLeft(texts, all) : undefined;
   }
-  const round = await roundOf(mine, scene, about);
+  const round = await roundOf(mine, scene, about, !most && !all);
   if (!current()) return;
   try {
     const now = round.workers[0].kept(shownOf({ ...s, preview: null }));
@@ -279,19 +297,24 @@ async function solve(texts: string[] | undefined, all: boolean, most: boolean): 
   }
 }
 
-/** Asks for what was left until somebody looks, where the question is still the same. */
-async function solveLeft(texts: string[] | undefined, all: boolean): Promise<void> {
+/**
+ * Asks for what was left until somebody looks, where the question is still the same.
+ * @param kinds only these of them
+ */
+async function solveLeft(texts: string[] | undefined, all: boolean, kinds = ORDER): Promise<void> {
   const w = useWays.getState();
-  if (!w.complete || !w.left.length || !w.question || !same(w.question, questionNow(texts, all))) return;
+  if (!w.complete || !w.question || !same(w.question, questionNow(texts, all))) return;
   const mine = ++question,
     scene = sceneNow(all),
     about = aboutNow(texts, all, w.question),
-    queue = [...w.left];
-  useWays.setState({ running: true, asked: w.asked + queue.length });
+    queue = w.left.filter((k) => kinds.includes(k)),
+    left = w.left.filter((k) => !queue.includes(k));
+  if (!queue.length) return;
+  useWays.setState({ running: true, asked: w.answered + queue.length });
   try {
-    await askAll(await roundOf(mine, scene, about), queue);
+    await askAll(await roundOf(mine, scene, about, false), queue);
     if (question !== mine) return;
-    useWays.setState({ left: [] });
+    useWays.setState({ left });
     keepNow(scene, about);
   } catch (e) {
     console.error(e);
@@ -299,6 +322,17 @@ async function solveLeft(texts: string[] | undefined, all: boolean): Promise<voi
   } finally {
     if (question === mine) useWays.setState({ running: false });
   }
+}
+
+/** Asks for what was left but needs nothing to be loaded. */
+export function solveRest(texts: string[] | undefined): Promise<void> {
+  return (underWay = underWay.then(() =>
+    solveLeft(
+      texts,
+      false,
+      ORDER.filter((k) => k !== 'move'),
+    ),
+  ));
 }
 
 let painting = false;
