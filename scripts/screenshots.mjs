@@ -125,7 +125,7 @@ try {
   await driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
   await click('//button[normalize-space(.)="Ways through"]');
   await driver.wait(
-    async () => (await driver.findElements({ css: '[aria-busy="false"] [data-way="shadow"]' }))[0],
+    async () => (await driver.findElements({ css: '[data-ways-complete] [data-way="shadow"]' }))[0],
     60_000,
   );
   await driver

@@ -68,6 +68,7 @@ export function Ways({ layer }: { layer: string | null }) {
     answered,
     asked,
     complete,
+    left,
     failed,
     instead,
     all: wanted,
@@ -104,7 +105,7 @@ export function Ways({ layer }: { layer: string | null }) {
   const outdated = solvedFor !== piece;
 
   return (
-    <div aria-busy={running} data-ways-complete={(complete && !outdated) || undefined}>
+    <div aria-busy={running} data-ways-complete={(complete && left.length === 0 && !running && !outdated) || undefined}>
       {count > 1 && (
         <SegmentedControl
           fullWidth

@@ -1,7 +1,6 @@
 'use client';
 // Solve every size: asked for, how far it is, what was done, and what could not be.
 import { Button, Group, List, Progress, Text, Tooltip } from '@mantine/core';
-import { IconWand } from '@tabler/icons-react';
 import { useEffect } from 'react';
 import type { Piece } from '../../../core/piece/schema';
 import type { SizeAnswer } from '../../../core/remedy/every-size';
@@ -50,12 +49,7 @@ export function SolveSizes({ allClear }: { allClear: boolean }) {
           </>
         ) : (
           <Tooltip label="One treatment for all sizes where it will do, as strong in each as that one needs">
-            <Button
-              size="xs"
-              leftSection={<IconWand size={15} />}
-              disabled={allClear}
-              onClick={() => void solveEverySize()}
-            >
+            <Button size="xs" disabled={allClear} onClick={() => void solveEverySize()}>
               Solve every size
             </Button>
           </Tooltip>

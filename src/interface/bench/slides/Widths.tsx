@@ -2,7 +2,6 @@
 // Every width: a section as it is at any width of the page, and what its texts read from the narrowest to the widest.
 import { Button, Group, NumberInput, Select, Slider, Text, Tooltip } from '@mantine/core';
 import { useDebouncedCallback } from '@mantine/hooks';
-import { IconWand } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { layoutsOf } from '../../../core/arrange/section';
@@ -159,7 +158,6 @@ export function Widths({ onClose }: { onClose: () => void }) {
           <Tooltip label="One treatment at one strength that makes every text Clear from the narrowest page to the widest">
             <Button
               size="compact-xs"
-              leftSection={<IconWand size={13} />}
               loading={solving}
               disabled={!done}
               data-solve-widths
