@@ -48,6 +48,7 @@ const { bestKnown, cancelWays, lookAtWay, PICTURE_WIDTH, solveRest, solveWays, t
   await import('./ways');
 const { openBench, undoEdit, useBench } = await import('../state/store');
 const { usePanels } = await import('../state/panels');
+const { useSubjects } = await import('../state/subjects');
 
 const way = (kinds: WayKind[], kept: number, more: Partial<Way> = {}): Way => ({
   kinds,
@@ -181,6 +182,7 @@ it('ahead of being asked, what costs more than the best is left too; all that ne
       q.answer(q.under !== undefined && dear.includes(kind) ? 'dearer' : card(way([kind as WayKind], 88)));
     }
   };
+  useSubjects.setState({ found: {} });
   const ahead = solveWays(['text'], false, false, false);
   await answerAll(['tint', 'tone']);
   await ahead;
@@ -198,6 +200,10 @@ it('ahead of being asked, what costs more than the best is left too; all that ne
   // Nothing is asked twice.
   await solveRest(['text']);
   expect(waiting).toHaveLength(0);
+  // A place is, once it is known what is in the photo.
+  useSubjects.setState({ found: { ['a'.repeat(64)]: [] } });
+  await Promise.all([solveRest(['text']), answerAll([])]);
+  expect(useWays.getState()).toMatchObject({ left: [], answered: KINDS.length, asked: KINDS.length });
 });
 
 it('whoever begins to look while ways are solved sees pictures of those that come next', async () => {

@@ -28,7 +28,7 @@ import { paletteOf } from '../../shared/assets';
 import { usePanels } from '../state/panels';
 import { keepWays, keptWays } from './kept-ways';
 import { inMeantSizes } from '../state/size-scope';
-import { withFound } from '../state/subjects';
+import { areFound, withFound } from '../state/subjects';
 import { currentSlide, edit, preview, select, shownOf, useBench, wholeShown } from '../state/store';
 import { hardestNow } from './measuring';
 
@@ -326,12 +326,8 @@ async function solveLeft(texts: string[] | undefined, all: boolean, kinds = ORDE
 
 /** Asks for what was left but needs nothing to be loaded. */
 export function solveRest(texts: string[] | undefined): Promise<void> {
-  return (underWay = underWay.then(() =>
-    solveLeft(
-      texts,
-      false,
-      ORDER.filter((k) => k !== 'move'),
-    ),
+  return (underWay = underWay.then(async () =>
+    solveLeft(texts, false, (await areFound(sceneNow(false))) ? ORDER : ORDER.filter((k) => k !== 'move')),
   ));
 }
 

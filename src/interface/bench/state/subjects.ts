@@ -6,7 +6,7 @@ import { subjectFrom } from '../../../core/photo/subject';
 import { slideOf } from '../../../core/piece/resolve';
 import { wantsSubject, withSubjects } from '../../../core/piece/subjects';
 import type { Subject } from '../../../core/values/photo';
-import { lookedFor } from '../../../workers/found';
+import { foundBefore, lookedFor } from '../../../workers/found';
 import type { Shown } from '../../../workers/stage';
 
 interface Subjects {
@@ -47,9 +47,17 @@ export function foundSubject(asset: string): Subject | null {
   return found ? subjectFrom(asset, found) : null;
 }
 
+const photosOf = ({ piece, slide }: Shown) => slideOf(piece, slide).layers.filter(wantsSubject);
+
+/** Is it known what is in the photos of a slide, so that nothing need be loaded to look for it? */
+export async function areFound(scene: Shown): Promise<boolean> {
+  const { found } = useSubjects.getState(),
+    known = await Promise.all(photosOf(scene).map((l) => found[l.asset] ?? foundBefore(l.asset)));
+  return known.every((f) => f !== null);
+}
+
 /** What is asked about, with what is in its photos; where that cannot be looked for, as it is. */
 export async function withFound(scene: Shown): Promise<Shown> {
-  const photos = slideOf(scene.piece, scene.slide).layers.filter(wantsSubject);
-  await Promise.all(photos.map((l) => findIn(l.asset).catch(() => null)));
+  await Promise.all(photosOf(scene).map((l) => findIn(l.asset).catch(() => null)));
   return { ...scene, piece: withSubjects(scene.piece, foundSubject) };
 }
