@@ -11,7 +11,7 @@ import {
   IconDots,
   IconFileImport,
   IconPalette,
-  IconSparkles,
+  IconColorPicker,
 } from '@tabler/icons-react';
 import { memo, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { changesBetween } from '../../core/house/merge';
@@ -90,7 +90,7 @@ export function HousePage({ campaign, name, house, fonts }: Props) {
         <Button
           size="xs"
           variant="default"
-          leftSection={<IconSparkles size={15} />}
+          leftSection={<IconColorPicker size={15} />}
           onClick={() => setSuggesting(true)}
         >
           From a photo or logo
