@@ -46,21 +46,28 @@ export function BatchPage({ first, scale }: { first: BatchInfo; scale: number })
   const { id, name, of, state } = info,
     moving = state === 'running';
 
-  const look = useCallback(async (): Promise<void> => {
-    const [now, shown] = await Promise.all([api.batch(id), api.batchRows(id, after, SHOWN)]);
-    setInfo(now);
-    setRows(shown);
-  }, [id, after]);
+  /** @param wanted is the answer still wanted when it comes? What was asked before somebody pressed is out of date */
+  const look = useCallback(
+    async (wanted = (): boolean => true): Promise<void> => {
+      const [now, shown] = await Promise.all([api.batch(id), api.batchRows(id, after, SHOWN)]);
+      if (!wanted()) return;
+      setInfo(now);
+      setRows(shown);
+    },
+    [id, after],
+  );
   useEffect(() => {
     let gone = false,
       timer: ReturnType<typeof setTimeout>;
     const again = async (): Promise<void> => {
+      let away = false;
       try {
-        await look();
+        await look(() => !gone);
       } catch {
-        // The server is away for a moment: what is made is safe, and it is asked again.
+        // The server is away for a moment: what is made is safe, and it is asked again, whatever was known last.
+        away = true;
       }
-      if (!gone && moving) timer = setTimeout(() => void again(), ASKED);
+      if (!gone && (moving || away)) timer = setTimeout(() => void again(), ASKED);
     };
     void again();
     return () => {
