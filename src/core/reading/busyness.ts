@@ -86,22 +86,15 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
     ly = (j: number): number => y0 + ((j + 0.5) / n) * cell,
     column = (px: number): number => Math.min(region.width - 1, Math.max(0, Math.floor(px) - region.x)),
     row = (py: number): number => Math.min(region.height - 1, Math.max(0, Math.floor(py) - region.y)) * region.width;
-  if (t[1] === 0 && t[2] === 0) {
-    const xs = Int32Array.from({ length: columns * n }, (_, i) => column(t[0] * lx(i) + t[4]));
-    for (let r = 0, o = 0; r < rows; r++) {
-      const ys = Array.from({ length: n }, (_, j) => row(t[3] * ly(r * n + j) + t[5]));
-      for (let c = 0; c < columns; c++)
-        for (let j = 0; j < n; j++) for (let i = 0; i < n; i++) samples[o++] = ys[j] + xs[c * n + i];
-    }
-  } else
-    for (let r = 0, o = 0; r < rows; r++)
-      for (let c = 0; c < columns; c++)
-        for (let j = 0; j < n; j++)
-          for (let i = 0; i < n; i++) {
-            const x = lx(c * n + i),
-              y = ly(r * n + j);
-            samples[o++] = row(t[1] * x + t[3] * y + t[5]) + column(t[0] * x + t[2] * y + t[4]);
-          }
+  const upright = t[1] === 0 && t[2] === 0,
+    // Of an upright text a column has one x, a row one y.
+    xs = upright ? Int32Array.from({ length: columns * n }, (_, i) => column(t[0] * lx(i) + t[4])) : null,
+    ys = upright ? Int32Array.from({ length: rows * n }, (_, j) => row(t[3] * ly(j) + t[5])) : null;
+  const at = (i: number, j: number): number =>
+    xs && ys ? ys[j] + xs[i] : row(t[1] * lx(i) + t[3] * ly(j) + t[5]) + column(t[0] * lx(i) + t[2] * ly(j) + t[4]);
+  for (let r = 0, o = 0; r < rows; r++)
+    for (let c = 0; c < columns; c++)
+      for (let k = 0; k < perCell; k++) samples[o++] = at(c * n + (k % n), r * n + ((k / n) | 0));
   const stretches = perLine.reduce((sum, n) => sum + n, 0);
   return { columns, rows, stretch, stretches, samples, perCell, fine: fine / cell, coarse: coarse / cell };
 }

@@ -5,7 +5,7 @@ import type { Transform } from '../ground/transform';
 import { traceLetter } from '../type/frame';
 import type { Letter } from '../type/layout';
 import { CoverageRaster } from './coverage';
-import { OUTSIDE } from './letter-shape';
+import { lookOfLetter, OUTSIDE } from './letter-shape';
 
 /** Strokes as wide as this, px of the screen, deliver all of their ink wherever they stand between pixels. */
 const THICK = 3;
@@ -28,18 +28,10 @@ export function deliveredInk(letter: Letter, t: Transform, shown: number, stroke
     own = size * Math.hypot(t[0], t[1]) * shown,
     k = (Math.exp(Math.round(Math.log(own) * STEPS) / STEPS) / own) * shown,
     as: Transform = [t[0] * k, t[1] * k, t[2] * k, t[3] * k, 0, 0],
-    key = emKey(letter, as);
+    key = lookOfLetter(letter, as, 2);
   let found = known.get(key);
   if (found === undefined) known.set(key, (found = measured(letter, as)));
   return found;
-}
-
-/** What a letter looks like under a transform: lengths in em, so that it is the same for all sizes that look alike. */
-function emKey({ size, glyphs }: Letter, t: Transform): string {
-  const [first] = glyphs,
-    em = (v: number): string => (v / size).toFixed(2),
-    of = t.slice(0, 4).map((v) => (v * size).toFixed(3));
-  return `${first.font.face.id}|${glyphs.map((g) => `${g.glyph}@${em(g.x - first.x)},${em(g.y - first.y)}`).join()}|${of.join()}`;
 }
 
 function measured(letter: Letter, t: Transform): number {

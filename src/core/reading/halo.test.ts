@@ -82,7 +82,7 @@ it('letters off the slide have none; those that hang over its edge are told', as
   expect(found.region.x).toBe(0);
 });
 
-it('in half the size a text twice as large has the same letters, and steps move each by half of one at most', async () => {
+it('in half the size a text twice as large has the same letters; steps move each by half of one at most', async () => {
   const texts = [1, 2].map((k) =>
       scene((z) => [headline('Varn, Sill', '#ffffff', 20 * k, 30 * k, { fontSize: 40 * k })(z)], 300 * k, 120 * k),
     ),

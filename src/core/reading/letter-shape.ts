@@ -92,17 +92,22 @@ const shapes = new Map<string, LetterShape>();
 const KEPT_PIXELS = 3_000_000;
 let keptPixels = 0;
 
-/** What a letter's shape depends on: its glyphs, their size, the transform, and where between pixels it stands. */
+/**
+ * What a letter looks like under a transform, wherever it stands: lengths in em, so that it is the same for all sizes
+ * and scales that look alike. @param digits to which places in it are told
+ */
+export function lookOfLetter({ size, glyphs }: Letter, t: Transform, digits: number): string {
+  const [first] = glyphs,
+    em = (v: number): string => (v / size).toFixed(digits),
+    places = glyphs.map((g) => `${g.glyph}@${em(g.x - first.x)},${em(g.y - first.y)}`),
+    of = t.slice(0, 4).map((v) => (v * size).toFixed(3));
+  return `${first.font.face.id}|${places.join()}|${of.join()}`;
+}
+
+/** What a letter's shape depends on: what it looks like, and where between pixels it stands. */
 function shapeKey(letter: Letter, t: Transform): string {
-  const [first] = letter.glyphs,
-    { size } = letter;
-  const [x, y] = apply(t, first.x, first.y),
-    // Of layouts that differ in size by as much as their scale the letters look alike.
-    lengths = t.slice(0, 4).map((v) => (v * size).toFixed(3));
-  const rest = letter.glyphs
-    .slice(1)
-    .map((g) => `${g.glyph}@${((g.x - first.x) / size).toFixed(4)},${((g.y - first.y) / size).toFixed(4)}`);
-  return `${first.font.face.id}|${first.glyph}|${rest.join()}|${lengths.join()}|${phase(x)},${phase(y)}`;
+  const [x, y] = apply(t, letter.glyphs[0].x, letter.glyphs[0].y);
+  return `${lookOfLetter(letter, t, 4)}|${phase(x)},${phase(y)}`;
 }
 /** Where between pixels; a hair before a whole one is there. */
 const phase = (v: number): string => (v - Math.floor(v + 5e-5)).toFixed(4);

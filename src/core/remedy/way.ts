@@ -104,12 +104,16 @@ export function wayName(kind: WayKind, layer?: Layer): string {
   return from ? `${WAY_NAMES[kind]} from ${from}` : WAY_NAMES[kind];
 }
 
+/** Does a way leave colour and place of the texts, which somebody chose, as they are? */
+export const leavesTexts = ({ kinds }: Pick<Way, 'kinds'>): boolean =>
+  !kinds.includes('ink') && !kinds.includes('move');
+
 /**
  * The best of sorted ways to take unasked. Colour and place of a text were chosen by somebody: they are only changed
  * where nothing else does. @param preferred by the house style: taken where it costs little more
  */
 export function bestWay<W extends Way>(sorted: readonly W[], preferred: WayKind | null = null): W | null {
-  const unasked = sorted.filter((w) => !w.kinds.includes('ink') && !w.kinds.includes('move')),
+  const unasked = sorted.filter(leavesTexts),
     [best = sorted[0]] = unasked,
     house = preferred && unasked.find((w) => w.kinds.length === 1 && w.kinds[0] === preferred);
   return house && costOfWay(house) <= costOfWay(best) + HOUSE_PRICE ? house : (best ?? null);

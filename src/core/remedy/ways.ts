@@ -36,7 +36,7 @@ export class Ways extends WayFinder {
    * About what a way of a kind costs, points, by a sample of letters and photo.
    * @returns 0 where only solving it tells, Infinity where it is not enough
    */
-  look(kind: WayKind): number {
+  private look(kind: WayKind): number {
     if (!this.hasLetters) return Infinity;
     return SOLVERS[kind].choose ? (this.choice(kind)?.cost ?? Infinity) : 0;
   }

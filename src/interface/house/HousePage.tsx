@@ -8,10 +8,10 @@ import {
   IconArrowBackUp,
   IconArrowForwardUp,
   IconBraces,
+  IconColorPicker,
   IconDots,
   IconFileImport,
   IconPalette,
-  IconColorPicker,
 } from '@tabler/icons-react';
 import { memo, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { changesBetween } from '../../core/house/merge';

@@ -172,7 +172,7 @@ it('ahead of being asked, the place is left until somebody looks', async () => {
   expect(waiting).toHaveLength(0);
 });
 
-it('ahead of being asked, what costs more than the best is left too; all that needs nothing more is solved in rest', async () => {
+it('ahead of being asked, what costs more than the best is left too, and solved in rest', async () => {
   const unders = new Map<string, number | undefined>();
   const answerAll = async (dear: readonly string[]): Promise<void> => {
     for (await sink(); waiting.length; await sink()) {

@@ -16,6 +16,7 @@ import {
   CHEAP,
   costOfWay,
   HOUSE_PRICE,
+  leavesTexts,
   sortWays,
   type Way,
   WAY_PAIRS,
@@ -181,7 +182,7 @@ const widthNow = (): number => (usePanels.getState().reading === 'ways' ? PICTUR
 function underNow(kind: Asked): number | undefined {
   const { house } = useBench.getState().piece,
     best = bestWay(useWays.getState().found.map((c) => c.way));
-  if (!best || best.kinds[0] === 'ink' || best.kinds[0] === 'move') return undefined;
+  if (!best || !leavesTexts(best)) return undefined;
   return costOfWay(best) + (kind === house?.treatment ? HOUSE_PRICE : 0) + A_TIE;
 }
 
@@ -274,7 +275,7 @@ async function solve(texts: string[] | undefined, all: boolean, most: boolean): 
     void now.then((kept) => current() && useWays.setState({ now: kept })).catch(() => {});
     await askAll(round, [...kinds]);
     const { found } = useWays.getState();
-    const laid = found.filter((c) => c.way.kinds[0] !== 'ink' && c.way.kinds[0] !== 'move');
+    const laid = found.filter((c) => leavesTexts(c.way));
     // Two at half strength where no single one keeps enough of the photo.
     if (current() && !all && !moves(currentSlide(s)) && laid.every((c) => c.way.kept && costOfWay(c.way) > CHEAP)) {
       useWays.setState((w) => ({ asked: w.asked + WAY_PAIRS.length }));
@@ -326,9 +327,10 @@ async function solveLeft(texts: string[] | undefined, all: boolean, kinds = ORDE
 
 /** Asks for what was left but needs nothing to be loaded. */
 export function solveRest(texts: string[] | undefined): Promise<void> {
-  return (underWay = underWay.then(async () =>
-    solveLeft(texts, false, (await areFound(sceneNow(false))) ? ORDER : ORDER.filter((k) => k !== 'move')),
-  ));
+  return (underWay = underWay.then(async () => {
+    if (!useWays.getState().left.length) return;
+    await solveLeft(texts, false, (await areFound(sceneNow(false))) ? ORDER : ORDER.filter((k) => k !== 'move'));
+  }));
 }
 
 let painting = false;
