@@ -1,22 +1,31 @@
 // Before browser and hostile tests: a data folder with the demo data, of which each file of tests gets a copy.
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { migrate, startDatabase } from '../../scripts/lib/database.mjs';
-import { ROOT } from '../../scripts/lib/machine.mjs';
+import { startApplication } from '../../scripts/lib/application.mjs';
+import { freePort } from '../../scripts/lib/database.mjs';
 
 export default async function prepare() {
-  const folder = mkdtempSync(join(tmpdir(), 'plavo-data-')),
-    database = await startDatabase(folder);
+  const folder = mkdtempSync(join(tmpdir(), 'plavo-data-'));
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
-  await migrate(database.url);
-  const { status } = spawnSync(process.execPath, [join(ROOT, '.build/load-demo.mjs')], {
-    cwd: ROOT,
-    env: { ...process.env, PLAVO_DATABASE_URL: database.url, PLAVO_DATA_DIR: folder },
-    stdio: ['ignore', 'ignore', 'inherit'],
+  const application = await startApplication({
+    dataDir: folder,
+    port: await freePort(),
+    quiet: true,
+    databaseUrl: '',
   });
-  await database.stop();
-  if (status !== 0) throw new Error('The demo data could not be loaded.');
+  // How the pieces stand is read once: every file of tests begins at the list, and would read it again.
+  const ask = async (path, body) => {
+    const answer = await fetch(application.address + path, {
+      method: body ? 'POST' : 'GET',
+      headers: { 'content-type': 'application/json' },
+      body: body && JSON.stringify(body),
+    });
+    if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
+    return answer.json();
+  };
+  const pieces = ( await ask('/api/pieces')).items;
+  await ask('/api/pieces/standings', { ids: pieces.map((p) => p.id) });
+  await application.stop();
   process.env.PLAVO_TEST_DATA = folder;
 }
