@@ -64,7 +64,9 @@ const server = {
   splitting: true,
   chunkNames: `${PARTS}/[name]-[hash]`,
   // Packages in CommonJS ask for Node's own modules by it.
-  banner: { js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);" },
+  banner: {
+    js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);",
+  },
   sourcemap: 'linked',
   logLevel: 'warning',
 };

@@ -24,7 +24,7 @@ export default async function prepare() {
     if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
     return answer.json();
   };
-  const pieces = ( await ask('/api/pieces')).items;
+  const pieces = (await ask('/api/pieces')).items;
   await ask('/api/pieces/standings', { ids: pieces.map((p) => p.id) });
   await application.stop();
   process.env.PLAVO_TEST_DATA = folder;
