@@ -1,5 +1,6 @@
 // Archives that are made while they are read.
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { crc32 } from 'node:zlib';
+import { Zip, ZipDeflate, type ZipInputFile } from 'fflate';
 
 export interface ZipEntry {
   name: string;
@@ -19,6 +20,22 @@ export const zipInto = (to: ReadableStreamDefaultController<Uint8Array>): Zip =>
     if (last) to.close();
   });
 
+/** Adds a file as it is. Its checksum is zlib's: the library's own takes a tenth of the time of a whole archive. */
+export function addStored(zip: Zip, filename: string, bytes: Uint8Array, mtime?: Date): void {
+  const file: ZipInputFile = { filename, size: bytes.length, crc: crc32(bytes), compression: 0, mtime };
+  zip.add(file);
+  // No file lies in memory that is shared.
+  file.ondata?.(null, bytes as Uint8Array<ArrayBuffer>, true);
+}
+
+/** Adds a file that becomes smaller when it is packed. */
+function addPacked(zip: Zip, filename: string, bytes: Uint8Array, mtime: Date): void {
+  const file = new ZipDeflate(filename, { level: 6 });
+  file.mtime = mtime;
+  zip.add(file);
+  file.push(bytes, true);
+}
+
 /** @param entries each made when there is room for it; what fails there fails the archive */
 export function zipped(entries: AsyncGenerator<ZipEntry>): ReadableStream<Uint8Array> {
   let zip: Zip;
@@ -29,10 +46,7 @@ export function zipped(entries: AsyncGenerator<ZipEntry>): ReadableStream<Uint8A
         try {
           const { value, done } = await entries.next();
           if (done) return zip.end();
-          const file = value.packs ? new ZipDeflate(value.name, { level: 6 }) : new ZipPassThrough(value.name);
-          file.mtime = DATE;
-          zip.add(file);
-          file.push(value.bytes, true);
+          (value.packs ? addPacked : addStored)(zip, value.name, value.bytes, DATE);
         } catch (e) {
           to.error(e);
         }

@@ -24,7 +24,7 @@ export function image(painted: Pixels, transparent: boolean, about?: About): Sha
 export const bytesOf = async (encoded: Sharp): Promise<Uint8Array> => new Uint8Array(await encoded.toBuffer());
 
 /** Quality of photos in a drawing: drawings are seen larger than they are. All of them is without loss. */
-export const fine = (quality: number): number => (quality >= 100 ? 100 : Math.min(99, quality + 8));
+export const fine = (quality: number): number => (quality >= 100 ? 100 : Math.min(99, quality + 9));
 
 /** From this quality on colours are kept at full size, so that edges of coloured letters stay clean. */
 export const FINE = 90;

@@ -1,10 +1,10 @@
 // An archive that is made while it is fetched: its files painted by many hands at once, so that none of it has to be
 // kept.
-import { type Zip, ZipPassThrough } from 'fflate';
+import type { Zip } from 'fflate';
 import type { ExportStatus } from '../../contract/exports';
 import { sharedOut } from '../../core/ground/shared-out';
 import { Problem } from '../problem';
-import { zipInto } from '../zip';
+import { addStored, zipInto } from '../zip';
 
 /** So much is written ahead of who fetches it, bytes. */
 const AHEAD = 4_000_000;
@@ -75,7 +75,8 @@ export function archiveOf(
         }
         const { bytes, notes = [] } = made;
         for (const note of notes) progress.notes.push({ name, note });
-        add(zip, name, bytes);
+        // Pictures are packed already.
+        addStored(zip, name, bytes);
         progress.done++;
         progress.bytes += bytes.length;
         return true;
@@ -86,7 +87,7 @@ export function archiveOf(
       ...progress.left.map(({ name, why }) => `${name} is not here: ${why}`),
       ...progress.notes.map(({ name, note }) => `${name}: ${note}`),
     ];
-    if (report.length) add(zip, 'report.txt', new TextEncoder().encode(`${report.join('\n')}\n`));
+    if (report.length) addStored(zip, 'report.txt', new TextEncoder().encode(`${report.join('\n')}\n`));
     clearInterval(beat);
     progress.state = 'made';
     // Who has read it to its end finds it made.
@@ -116,11 +117,4 @@ export function archiveOf(
     },
     new ByteLengthQueuingStrategy({ highWaterMark: AHEAD }),
   );
-}
-
-/** Adds a file as it is: pictures are packed already. */
-function add(zip: Zip, name: string, bytes: Uint8Array): void {
-  const file = new ZipPassThrough(name);
-  zip.add(file);
-  file.push(bytes, true);
 }

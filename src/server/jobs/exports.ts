@@ -137,5 +137,6 @@ export async function exportStream(
         })) > 0
     );
   };
-  return archiveOf(files, await handsThere(), tell, AbortSignal.any([left, stop.signal]));
+  // One more waits, so that nobody does.
+  return archiveOf(files, (await handsThere()) + 1, tell, AbortSignal.any([left, stop.signal]));
 }
