@@ -195,35 +195,44 @@ export function duplicateLayers(
   newId: () => string,
   offset = 24,
 ): { piece: Piece; ids: string[] } {
-  const made: string[] = [];
+  const slide = slideAt(piece, slideId);
+  if (!slide) return { piece, ids: [] };
+  const chosen = new Set(ids),
+    originals = new Map(slide.layers.map((l) => [l.id, l]));
+  // A group that is wholly copied is copied, too; other copies stay in the group of their original.
+  const groups = new Map(
+    slide.groups.filter((g) => membersOf(slide, g.id).every((m) => chosen.has(m))).map((g) => [g.id, newId()]),
+  );
+  const copies = new Map<string, Layer>();
+  for (const id of chosen) {
+    const original = originals.get(id);
+    if (!original) continue;
+    const copy = structuredClone(original);
+    copy.id = newId();
+    // A text is called by its words, and so is its copy.
+    copy.name = isText(copy) ? 'Text' : `${copy.name} copy`.slice(0, 200);
+    if (copy.group !== null) copy.group = groups.get(copy.group) ?? copy.group;
+    if (copy.band === 'message') {
+      copy.box.x += offset;
+      copy.box.y += offset;
+    }
+    copies.set(id, copy);
+  }
+  // Whole lists are put in place: a draft that is searched and moved layer by layer takes the square of their number.
   const next = produce(piece, (draft) => {
-    const slide = slideAt(draft, slideId),
-      layers = slide?.layers;
-    if (!slide || !layers) return;
-    // A group that is wholly copied is copied, too; other copies stay in the group of their original.
-    const groups = new Map<string, string>();
-    for (const g of [...slide.groups])
-      if (membersOf(slide, g.id).every((m) => ids.includes(m))) groups.set(g.id, newId());
-    for (const [old, fresh] of groups) {
-      const g = slide.groups.find((x) => x.id === old)!;
-      slide.groups.push({ ...g, id: fresh, within: (g.within !== null && groups.get(g.within)) || g.within });
-    }
-    for (const id of ids) {
-      const at = layers.findIndex((l) => l.id === id);
-      if (at < 0) continue;
-      const copy = structuredClone(JSON.parse(JSON.stringify(layers[at]))) as Layer;
-      copy.id = newId();
-      // A text is called by its words, and so is its copy.
-      copy.name = copy.kind === 'text' ? 'Text' : `${copy.name} copy`.slice(0, 200);
-      if (copy.group !== null) copy.group = groups.get(copy.group) ?? copy.group;
-      if (copy.band === 'message') {
-        copy.box.x += offset;
-        copy.box.y += offset;
-      }
-      made.push(copy.id);
-      layers.splice(at + 1, 0, copy);
-    }
+    const home = slideAt(draft, slideId)!;
+    if (!copies.size) return;
+    home.groups = slide.groups.concat(
+      slide.groups
+        .filter((g) => groups.has(g.id))
+        .map((g) => ({ ...g, id: groups.get(g.id)!, within: (g.within !== null && groups.get(g.within)) || g.within })),
+    );
+    home.layers = slide.layers.flatMap((l) => {
+      const copy = copies.get(l.id);
+      return copy ? [l, copy] : [l];
+    });
   });
+  const made = [...copies.values()].map((c) => c.id);
   // Guests are copied where they belong.
   return found(next, slideId, ids)
     .filter((f) => f.guest)
