@@ -12,7 +12,7 @@ import {
   IconLock,
   IconResize,
 } from '@tabler/icons-react';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { zoneEntered } from '../../../core/arrange/zones';
 import { boundsOf } from '../../../core/ground/transform';
 import { isText, type Layer } from '../../../core/kinds/layers';
@@ -37,32 +37,8 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
     const { layers } = currentSlide(s);
     return (layers.findLast((l) => s.selection.includes(l.id)) ?? layers.at(-1))?.id === layer.id;
   });
-  const tab = stop ? 0 : -1;
-  const verdict = useBench((s) => [...s.readings, ...s.marks].find((r) => r.layer === layer.id)?.verdict);
-  const size = useBench(currentSize);
-  const warning = useBench((s) => {
-    const place = s.texts[layer.id];
-    if (place?.overflow) return 'More text than the frame holds';
-    if (place?.missingFonts.length) return `${place.missingFonts[0]} is not here: shown in another font`;
-    // Of a text its letters count, not its empty frame.
-    if (isText(layer))
-      return s.readings.find((r) => r.layer === layer.id)?.flags.includes('keep-clear')
-        ? 'Lies in a keep-clear zone'
-        : null;
-    const zone =
-      layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size)
-        ? zoneEntered(boundsOf(frameOf(layer, s.texts), layer.rotation), size)
-        : null;
-    return zone && `Reaches into a keep-clear zone: ${zone}`;
-  });
-  const own = layer.overrides[size.id] !== undefined;
-  const renaming = useRenaming() === layer.id;
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    canvases.set(layer.id, canvas.current!);
-    return () => void canvases.delete(layer.id);
-  }, [layer.id]);
-  const name = faceOf(layer).rowName?.(layer) ?? layer.name;
+  const tab = stop ? 0 : -1,
+    name = faceOf(layer).rowName?.(layer) ?? layer.name;
   return (
     <div
       ref={setNodeRef}
@@ -97,57 +73,114 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
       }}
     >
       <div className={css.grip} {...attributes} {...listeners} tabIndex={tab} aria-label={`${name}: drag to reorder`}>
-        <canvas
-          ref={canvas}
-          width={THUMB.width * 2}
-          height={THUMB.height * 2}
-          style={THUMB}
-          data-tint={layer.band === 'overlays' || undefined}
-        />
+        <Thumbnail layer={layer.id} tint={layer.band === 'overlays'} />
       </div>
-      {renaming ? (
-        <TextInput
-          size="xs"
-          autoFocus
-          defaultValue={layer.name}
-          aria-label="Name of the layer"
-          className={css.name}
-          onFocus={(e) => e.currentTarget.select()}
-          onBlur={(e) => {
-            renameLayer(layer.id, e.currentTarget.value);
-            startRenaming(null);
-          }}
-          onKeyDown={(e) => {
-            e.stopPropagation();
-            if (e.key === 'Enter') e.currentTarget.blur();
-            if (e.key === 'Escape') startRenaming(null);
-          }}
-        />
-      ) : (
-        <button
-          type="button"
-          className={css.name}
-          title={name}
-          data-row-name={layer.id}
-          // A click selects and leaves the arrow keys to the layer; by key one walks through the rows.
-          onMouseDown={(e) => {
-            e.preventDefault();
-            if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-          }}
-          tabIndex={tab}
-          aria-pressed={selected}
-        >
-          <bdi>{name}</bdi>
-          {isTreatment(layer) && <small title="Opacity">{Math.round(layer.opacity * 100)} %</small>}
-        </button>
-      )}
+      <RowName layer={layer} name={name} selected={selected} tab={tab} />
+      <RowSigns layer={layer} />
+      <RowButtons id={layer.id} name={name} visible={layer.visible} locked={layer.locked} tab={tab} />
+    </div>
+  );
+}
+
+// Apart from the row, and each drawn again only where its own changes: with many layers selected, or one dragged, every
+// row is drawn again.
+
+const Thumbnail = memo(function Thumbnail({ layer, tint }: { layer: string; tint: boolean }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    canvases.set(layer, canvas.current!);
+    return () => void canvases.delete(layer);
+  }, [layer]);
+  return (
+    <canvas
+      ref={canvas}
+      width={THUMB.width * 2}
+      height={THUMB.height * 2}
+      style={THUMB}
+      data-tint={tint || undefined}
+    />
+  );
+});
+
+/** The name, or the field in which it is changed. */
+const RowName = memo(function RowName({
+  layer,
+  name,
+  selected,
+  tab,
+}: {
+  layer: Layer;
+  name: string;
+  selected: boolean;
+  tab: 0 | -1;
+}) {
+  const renaming = useRenaming() === layer.id;
+  return renaming ? (
+    <TextInput
+      size="xs"
+      autoFocus
+      defaultValue={layer.name}
+      aria-label="Name of the layer"
+      className={css.name}
+      onFocus={(e) => e.currentTarget.select()}
+      onBlur={(e) => {
+        renameLayer(layer.id, e.currentTarget.value);
+        startRenaming(null);
+      }}
+      onKeyDown={(e) => {
+        e.stopPropagation();
+        if (e.key === 'Enter') e.currentTarget.blur();
+        if (e.key === 'Escape') startRenaming(null);
+      }}
+    />
+  ) : (
+    <button
+      type="button"
+      className={css.name}
+      title={name}
+      data-row-name={layer.id}
+      // A click selects and leaves the arrow keys to the layer; by key one walks through the rows.
+      onMouseDown={(e) => {
+        e.preventDefault();
+        if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+      }}
+      tabIndex={tab}
+      aria-pressed={selected}
+    >
+      <bdi>{name}</bdi>
+      {isTreatment(layer) && <small title="Opacity">{Math.round(layer.opacity * 100)} %</small>}
+    </button>
+  );
+});
+
+/** What is to be known of a layer: warnings, how it reads, what is its own in this size, where it belongs. */
+const RowSigns = memo(function RowSigns({ layer }: { layer: Layer }) {
+  const verdict = useBench((s) => [...s.readings, ...s.marks].find((r) => r.layer === layer.id)?.verdict);
+  const size = useBench(currentSize);
+  const warning = useBench((s) => {
+    const place = s.texts[layer.id];
+    if (place?.overflow) return 'More text than the frame holds';
+    if (place?.missingFonts.length) return `${place.missingFonts[0]} is not here: shown in another font`;
+    // Of a text its letters count, not its empty frame.
+    if (isText(layer))
+      return s.readings.find((r) => r.layer === layer.id)?.flags.includes('keep-clear')
+        ? 'Lies in a keep-clear zone'
+        : null;
+    const zone =
+      layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size)
+        ? zoneEntered(boundsOf(frameOf(layer, s.texts), layer.rotation), size)
+        : null;
+    return zone && `Reaches into a keep-clear zone: ${zone}`;
+  });
+  return (
+    <>
       {warning && (
         <Tooltip label={warning}>
           <IconAlertTriangle size={14} className={css.warning} data-warning aria-label={warning} />
         </Tooltip>
       )}
       {verdict !== undefined && <VerdictMark verdict={verdict} size={13} />}
-      {own && (
+      {layer.overrides[size.id] !== undefined && (
         <Tooltip label="Some of it is of its own in this size">
           <IconResize size={13} data-own-row aria-label="something of its own in this size" />
         </Tooltip>
@@ -157,12 +190,26 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
           <IconArrowsJoin2 size={13} data-guest aria-label="guest from another slide" />
         </Tooltip>
       )}
-      {layer.locked && (
+    </>
+  );
+});
+
+/** Locked, visible, and more. */
+const RowButtons = memo(function RowButtons({
+  id,
+  name,
+  visible,
+  locked,
+  tab,
+}: Pick<Layer, 'id' | 'name' | 'visible' | 'locked'> & { tab: 0 | -1 }) {
+  return (
+    <>
+      {locked && (
         <ActionIcon
           size="xs"
           tabIndex={tab}
           aria-label={`Unlock ${name}`}
-          onClick={(e) => (e.stopPropagation(), toggleLocked(layer.id))}
+          onClick={(e) => (e.stopPropagation(), toggleLocked(id))}
         >
           <IconLock size={13} />
         </ActionIcon>
@@ -171,10 +218,10 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
         size="xs"
         className={css.eye}
         tabIndex={tab}
-        aria-label={`${layer.visible ? 'Hide' : 'Show'} ${name}`}
-        onClick={(e) => (e.stopPropagation(), toggleVisible(layer.id))}
+        aria-label={`${visible ? 'Hide' : 'Show'} ${name}`}
+        onClick={(e) => (e.stopPropagation(), toggleVisible(id))}
       >
-        {layer.visible ? <IconEye size={14} /> : <IconEyeOff size={14} />}
+        {visible ? <IconEye size={14} /> : <IconEyeOff size={14} />}
       </ActionIcon>
       <ActionIcon
         size="xs"
@@ -183,12 +230,12 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
         aria-label={`More for ${name}`}
         onClick={(e) => {
           e.stopPropagation();
-          if (!selected) select([layer.id]);
+          if (!useBench.getState().selection.includes(id)) select([id]);
           openMenu(e);
         }}
       >
         <IconDots size={14} />
       </ActionIcon>
-    </div>
+    </>
   );
-}
+});
