@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import { startApplication } from '../../scripts/lib/application.mjs';
 import { freePort } from '../../scripts/lib/database.mjs';
 
-export default async function prepare() {
+/** @param {{ globals: { listed?: boolean } }} tests whose files begin at the list: how the pieces stand is read once */
+export default async function prepare(_, { globals: { listed = false } }) {
   const folder = mkdtempSync(join(tmpdir(), 'plavo-data-'));
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
   const application = await startApplication({
@@ -14,7 +15,6 @@ export default async function prepare() {
     quiet: true,
     databaseUrl: '',
   });
-  // How the pieces stand is read once: every file of tests begins at the list, and would read it again.
   const ask = async (path, body) => {
     const answer = await fetch(application.address + path, {
       method: body ? 'POST' : 'GET',
@@ -24,8 +24,10 @@ export default async function prepare() {
     if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
     return answer.json();
   };
-  const pieces = (await ask('/api/pieces')).items;
-  await ask('/api/pieces/standings', { ids: pieces.map((p) => p.id) });
+  if (listed) {
+    const { items } = await ask('/api/pieces');
+    await ask('/api/pieces/standings', { ids: items.map((piece) => piece.id) });
+  }
   await application.stop();
   process.env.PLAVO_TEST_DATA = folder;
 }
