@@ -2,8 +2,11 @@
 import { FillType, Path2D, StrokeCap, StrokeJoin } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import { cleanSvg, serialised, sizeOfRoot } from '../core/format/svg/clean';
+import type { PathWork } from '../core/format/svg/found';
 import { drawnPath } from '../core/format/svg/geometry';
-import { croppedTo, layersFrom, type PathWork, placedText } from '../core/format/svg/layers';
+import { layersFrom } from '../core/format/svg/layers';
+import { croppedTo } from '../core/format/svg/left';
+import { placedText } from '../core/format/svg/texts';
 import type { SvgElement } from '../core/format/svg/tree';
 import type { Box } from '../core/ground/box';
 import { CENTRED } from '../core/kinds/common';
