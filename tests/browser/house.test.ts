@@ -202,6 +202,25 @@ it('a photo takes the tone of the house and follows it; a logo comes into a free
     expect(Math.min(at, whole - at - long)).toBeGreaterThanOrEqual(0.25 * logo.box.height);
 });
 
+it('the tone of a photo becomes that of a house that has none', async () => {
+  await elsewhere((h) => ({ ...h, tone: null }));
+  await bench.open(app.address, 'ostrel-autumn-walks');
+  const photo = async (): Promise<PhotoLayer> =>
+    (await bench.document()).slides[0].layers.find((l): l is PhotoLayer => l.kind === 'photo')!;
+  await bench.selectRow((await photo()).name);
+  await bench.unfold('Tone');
+  await bench.toggle('Greyscale');
+  await bench.take('//button[normalize-space(.)="Keep as the tone of the house"]');
+  await bench.until(async () => (await photo()).houseTone === true, 'the photo does not follow it');
+  expect((await house()).tone?.grey.on).toBe(true);
+  await bench.untilSaved();
+  await elsewhere((h) => ({ ...h, tone: h.tone && { ...h.tone, grey: { ...h.tone.grey, on: false } } }));
+  const followed = (await stored('ostrel-autumn-walks')).slides[0].layers.find(
+    (l): l is PhotoLayer => l.kind === 'photo',
+  );
+  expect(followed?.tone.grey.on).toBe(false);
+});
+
 it('the treatment that the house prefers is what the big button takes, where it costs little more', async () => {
   await bench.open(app.address, 'ostrel-reopening');
   await bench.selectRow('Headline');

@@ -4,19 +4,20 @@ import { nanoid } from 'nanoid';
 import { inkOver } from '../../../core/colour/beneath';
 import { zonesOf } from '../../../core/arrange/zones';
 import { inHouseTone, inTextStyle } from '../../../core/house/follow';
-import { sideOf } from '../../../core/house/styled';
+import { sideOf, toneAsHouse } from '../../../core/house/styled';
 import { makeLogo } from '../../../core/house/logo';
+import type { PhotoLayer } from '../../../core/kinds/photo';
 import type { TextLayer } from '../../../core/kinds/text';
 import { addLayer } from '../../../core/piece/edits';
 import type { Piece } from '../../../core/piece/schema';
 import { putSwatch } from '../../../core/piece/swatches';
-import type { HouseStyle, TextUse } from '../../../core/values/house';
+import type { HouseStyle, TextStyle, TextUse } from '../../../core/values/house';
 import type { Colour } from '../../../core/values/fill';
 import { oneLine, type SwatchRole } from '../../../core/values/plain';
 import { hexOf } from '../../../core/values/swatches';
 import { paletteOf } from '../../shared/assets';
 import { wentWrong } from '../../shared/went-wrong';
-import { addTextStyle, useHouse } from '../keeping/house';
+import { changeHouse, useHouse } from '../keeping/house';
 import { currentSlide, edit, frameOf, select, useBench } from '../state/store';
 import { seenIn } from './beneath';
 
@@ -51,30 +52,55 @@ export async function keepTextStyle(layer: TextLayer, use: TextUse): Promise<voi
     house = useHouse.getState().style,
     linked = fill.kind === 'colour' && typeof fill.colour !== 'string' ? fill.colour.swatch : null,
     id = nanoid(10);
+  const style: TextStyle = {
+    id,
+    name: words ? `As in “${words}”` : 'New style',
+    use,
+    font: layer.font,
+    size: Math.min(1, Math.max(0.005, layer.fontSize / sideOf(piece.sizes[0]))),
+    letterSpacing: layer.letterSpacing,
+    lineHeight: layer.lineHeight,
+    case: layer.case,
+    colour:
+      fill.kind !== 'colour'
+        ? null
+        : linked !== null && house.swatches.some((s) => s.id === linked)
+          ? { swatch: linked }
+          : hexOf(fill.colour, piece),
+    shadow: null,
+  };
   try {
-    await addTextStyle({
-      id,
-      name: words ? `As in “${words}”` : 'New style',
-      use,
-      font: layer.font,
-      size: Math.min(1, Math.max(0.005, layer.fontSize / sideOf(piece.sizes[0]))),
-      letterSpacing: layer.letterSpacing,
-      lineHeight: layer.lineHeight,
-      case: layer.case,
-      colour:
-        fill.kind !== 'colour'
-          ? null
-          : linked !== null && house.swatches.some((s) => s.id === linked)
-            ? { swatch: linked }
-            : hexOf(fill.colour, piece),
-      shadow: null,
-    });
+    await changeHouse((h) => ({ ...h, textStyles: [...h.textStyles, style] }));
     setTextStyle([layer], id);
     notifications.show({
       title: 'Kept as a style of the house',
       message: 'Its name and what it is for can be changed on the page of the house style.',
       autoClose: 7000,
     });
+  } catch (e) {
+    wentWrong(e);
+  }
+}
+
+/** The tone of a photo becomes that of the house, which has none yet; the photo follows it then. */
+export async function keepTone(photo: PhotoLayer): Promise<void> {
+  const tone = toneAsHouse(photo.tone, state().piece.sizes[0]);
+  try {
+    const kept = await changeHouse((h) => (h.tone ? null : { ...h, tone }));
+    if (kept) setHouseTone(photo.id, true);
+    notifications.show(
+      kept
+        ? {
+            title: 'Kept as the tone of the house',
+            message: 'Other photos take it under Tone. It is changed on the page of the house style, for all of them.',
+            autoClose: 7000,
+          }
+        : {
+            title: 'The house has a tone by now',
+            message: 'Somebody kept one meanwhile. It can be taken, or changed on the page of the house style.',
+            autoClose: 7000,
+          },
+    );
   } catch (e) {
     wentWrong(e);
   }

@@ -12,7 +12,7 @@ import type { Histograms } from '../../../workers/reading/readings';
 import { asking } from '../../shared/asking';
 import { NumberField } from '../../shared/NumberField';
 import { follow } from '../commands/drag';
-import { setHouseTone } from '../commands/house';
+import { keepTone, setHouseTone } from '../commands/house';
 import { change } from '../commands/layers';
 import { useLengthScale } from '../commands/setter';
 import { useHouse } from '../keeping/house';
@@ -63,10 +63,27 @@ export function ToneFold({ layer }: { layer: PhotoLayer }) {
   );
 }
 
-/** The tone of the house, where it has one. */
+/** The tone of the house, where it has one; where it has none, this one can become it. */
 function HouseTone({ layer }: { layer: PhotoLayer }) {
+  const loaded = useHouse((s) => s.loaded);
   const there = useHouse((s) => s.style.tone !== null);
-  if (!there && !layer.houseTone) return null;
+  const [keeping, setKeeping] = useState(false);
+  if (!there && !layer.houseTone)
+    return loaded && (Object.keys(NAMES) as Part[]).some((p) => layer.tone[p].on) ? (
+      <Button
+        size="compact-xs"
+        variant="default"
+        mb={8}
+        loading={keeping}
+        title="Other photos of the campaign can take it then, and follow it"
+        onClick={() => {
+          setKeeping(true);
+          void keepTone(layer).finally(() => setKeeping(false));
+        }}
+      >
+        Keep as the tone of the house
+      </Button>
+    ) : null;
   return (
     <Switch
       size="xs"

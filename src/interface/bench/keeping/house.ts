@@ -5,7 +5,7 @@ import { create } from 'zustand';
 import { withHouse } from '../../../core/house/follow';
 import { NO_HOUSE } from '../../../core/house/styled';
 import type { Swatch } from '../../../core/values/fill';
-import type { HouseStyle, TextStyle } from '../../../core/values/house';
+import type { HouseStyle } from '../../../core/values/house';
 import { api, ApiError, type House, inWords } from '../../shared/api';
 import { edit, useBench } from '../state/store';
 
@@ -133,19 +133,20 @@ function put(by: Changes): void {
 export const leaveHouse = (id: string): void => put({ [id]: null });
 
 /**
- * Adds a text style to the house; what somebody else changes meanwhile stays. @throws ApiError, Unreachable
+ * Changes the house style over its latest revision; what somebody else changes meanwhile stays.
+ * @param by null where there is nothing to change any more
+ * @returns whether it was changed
+ * @throws ApiError, Unreachable
  */
-export async function addTextStyle(style: TextStyle): Promise<void> {
+export async function changeHouse(by: (style: HouseStyle) => HouseStyle | null): Promise<boolean> {
   const of = campaign;
   for (let tries = 0; ; tries++) {
-    const house = await api.house(of);
+    const house = await api.house(of),
+      next = by(house.style);
     try {
-      const saved = await api.saveHouse(of, house.revision, {
-        ...house.style,
-        textStyles: [...house.style.textStyles, style],
-      });
-      if (of === campaign) take(saved);
-      return;
+      const now = next ? await api.saveHouse(of, house.revision, next) : house;
+      if (of === campaign) take(now);
+      return next !== null;
     } catch (e) {
       if (!(e instanceof ApiError && e.status === 409) || tries > 4) throw e;
     }
