@@ -8,8 +8,31 @@ export const WAIT = 30_000;
 export class BenchPage {
   constructor(readonly driver: WebDriver) {}
 
-  find(css: string): Promise<WebElement> {
-    return Promise.resolve(this.driver.wait(until.elementLocated(By.css(css)), WAIT, `no ${css}`));
+  /** Waits for an element. Where it never comes, what the page shows instead is said with it. */
+  async find(css: string): Promise<WebElement> {
+    try {
+      return await this.driver.wait(until.elementLocated(By.css(css)), WAIT, `no ${css}`);
+    } catch (e) {
+      if (e instanceof Error) e.message += `\nThe page showed ${await this.shown()}`;
+      throw e;
+    }
+  }
+  /** What is selected, open, focused and saved, in short. */
+  private async shown(): Promise<string> {
+    try {
+      return await this.driver.executeScript(`
+        const all = (css, of) => [...document.querySelectorAll(css)].map(of);
+        return JSON.stringify({
+          at: location.pathname,
+          selected: all('[data-row][data-selected]', (e) => e.dataset.row),
+          open: all('[role="dialog"], [aria-expanded="true"]', (e) => e.ariaLabel ?? e.textContent.slice(0, 60)),
+          focus: document.activeElement?.outerHTML.slice(0, 120),
+          saved: document.querySelector('[data-saved]')?.dataset.saved,
+          messages: all('[role="alert"]', (e) => e.textContent.slice(0, 100)),
+        })`);
+    } catch (e) {
+      return `nothing: ${(e as Error).message.split('\n')[0]}`;
+    }
   }
   named(name: string): Promise<WebElement> {
     return this.find(`[aria-label="${name}"]`);
