@@ -63,6 +63,8 @@ try {
   } finally {
     await database.stop();
   }
+  const { default: prepare } = await import('../tests/browser/prepare.mjs');
+  await prepare();
   await step('Hostile files, requests and faults', [
     ...jest,
     '--ci',

@@ -174,18 +174,23 @@ describe('texts of a piece', () => {
   });
 });
 
-it('a photo takes the tone of the house and follows it; a logo comes into a free corner', async () => {
-  await bench.open(app.address, 'ostrel-reopening');
-  const photo = async (): Promise<PhotoLayer> =>
-    (await bench.document()).slides[0].layers.find((l): l is PhotoLayer => l.kind === 'photo')!;
+const photoOf = ({ slides }: Piece): PhotoLayer => slides[0].layers.find((l): l is PhotoLayer => l.kind === 'photo')!;
+/** Opens a piece at the tone of its photo. @returns what asks for the photo as it is now */
+async function toTone(id: string): Promise<() => Promise<PhotoLayer>> {
+  await bench.open(app.address, id);
+  const photo = async (): Promise<PhotoLayer> => photoOf(await bench.document());
   await bench.selectRow((await photo()).name);
   await bench.unfold('Tone');
+  return photo;
+}
+
+it('a photo takes the tone of the house and follows it; a logo comes into a free corner', async () => {
+  const photo = await toTone('ostrel-reopening');
   await bench.toggle('The tone of the house');
   await bench.until(async () => (await photo()).tone.saturation.amount === -12, 'it has another tone');
   await bench.untilSaved();
   await elsewhere((h) => ({ ...h, tone: h.tone && { ...h.tone, saturation: { on: true, amount: -40 } } }));
-  const followed = (await stored('ostrel-reopening')).slides[0].layers.find((l): l is PhotoLayer => l.kind === 'photo');
-  expect(followed?.tone.saturation.amount).toBe(-40);
+  expect(photoOf(await stored('ostrel-reopening')).tone.saturation.amount).toBe(-40);
   await bench.press('[aria-label="Add to Message"]');
   await bench.take('//*[@role="menuitem"][normalize-space(.)="Ostrel Line mark"]');
   const { slides, sizes } = await bench.untilDocument(
@@ -204,21 +209,14 @@ it('a photo takes the tone of the house and follows it; a logo comes into a free
 
 it('the tone of a photo becomes that of a house that has none', async () => {
   await elsewhere((h) => ({ ...h, tone: null }));
-  await bench.open(app.address, 'ostrel-autumn-walks');
-  const photo = async (): Promise<PhotoLayer> =>
-    (await bench.document()).slides[0].layers.find((l): l is PhotoLayer => l.kind === 'photo')!;
-  await bench.selectRow((await photo()).name);
-  await bench.unfold('Tone');
+  const photo = await toTone('ostrel-autumn-walks');
   await bench.toggle('Greyscale');
   await bench.take('//button[normalize-space(.)="Keep as the tone of the house"]');
   await bench.until(async () => (await photo()).houseTone === true, 'the photo does not follow it');
   expect((await house()).tone?.grey.on).toBe(true);
   await bench.untilSaved();
   await elsewhere((h) => ({ ...h, tone: h.tone && { ...h.tone, grey: { ...h.tone.grey, on: false } } }));
-  const followed = (await stored('ostrel-autumn-walks')).slides[0].layers.find(
-    (l): l is PhotoLayer => l.kind === 'photo',
-  );
-  expect(followed?.tone.grey.on).toBe(false);
+  expect(photoOf(await stored('ostrel-autumn-walks')).tone.grey.on).toBe(false);
 });
 
 it('the treatment that the house prefers is what the big button takes, where it costs little more', async () => {

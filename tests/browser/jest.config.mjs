@@ -6,7 +6,6 @@ export default {
   rootDir: '../..',
   testMatch: ['<rootDir>/tests/browser/**/*.test.ts'],
   globalSetup: '<rootDir>/tests/browser/prepare.mjs',
-  globals: { listed: true },
   testTimeout: 240_000,
   forceExit: true,
 };

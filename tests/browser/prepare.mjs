@@ -5,8 +5,9 @@ import { join } from 'node:path';
 import { startApplication } from '../../scripts/lib/application.mjs';
 import { freePort } from '../../scripts/lib/database.mjs';
 
-/** @param {{ globals: { listed?: boolean } }} tests whose files begin at the list: how the pieces stand is read once */
-export default async function prepare(_, { globals: { listed = false } }) {
+/** Once for all of them: `npm test` does it before either. */
+export default async function prepare() {
+  if (process.env.PLAVO_TEST_DATA) return;
   const folder = mkdtempSync(join(tmpdir(), 'plavo-data-'));
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
   const application = await startApplication({
@@ -24,10 +25,9 @@ export default async function prepare(_, { globals: { listed = false } }) {
     if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
     return answer.json();
   };
-  if (listed) {
-    const { items } = await ask('/api/pieces');
-    await ask('/api/pieces/standings', { ids: items.map((piece) => piece.id) });
-  }
+  // Many files begin at the list, where it would be read how each piece stands.
+  const { items } = await ask('/api/pieces');
+  await ask('/api/pieces/standings', { ids: items.map((piece) => piece.id) });
   await application.stop();
   process.env.PLAVO_TEST_DATA = folder;
 }

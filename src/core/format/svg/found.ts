@@ -108,7 +108,6 @@ export type Found = { layer: Layer; stands?: Standing } | Left;
 
 /** A drawing that comes apart. */
 export interface Source {
-  root: SvgElement;
   size: { width: number; height: number };
   /** Its parts by their ids. */
   parts: ReadonlyMap<string, SvgElement>;

@@ -31,7 +31,7 @@ export function layersFrom(root: SvgElement, ask: LayersAsk): FoundLayers | null
   const size = sizeOfRoot(root),
     groups: Group[] = [];
   if (!size) return null;
-  const from: Source = { root, size, parts: partsById(root), ask, count: { outlined: 0, fontless: 0 } };
+  const from: Source = { size, parts: partsById(root), ask, count: { outlined: 0, fontless: 0 } };
 
   const found = (e: SvgElement, among: Among): Found[] => {
     const a = e.attributes;

@@ -97,8 +97,11 @@ export function textLayers({ ask, size, count }: Source, e: SvgElement, among: A
     });
 }
 
+/** What of a layout says where a text stands. */
+type Laid = Pick<TextLayout, 'width' | 'height'> & { lines: readonly Pick<TextLayout['lines'][number], 'baseline'>[] };
+
 /** A text where it stands. @param layout of the text as it was found */
-export function placedText(text: TextLayer, layout: TextLayout, { x, y, anchor, turn }: Standing): TextLayer {
+export function placedText(text: TextLayer, layout: Laid, { x, y, anchor, turn }: Standing): TextLayer {
   const { width, height } = layout,
     share = { start: 0, middle: 0.5, end: 1 }[anchor],
     // It turns about the middle of its frame, which moves so that the point it is turned about stays.

@@ -57,19 +57,19 @@ export function ToneFold({ layer }: { layer: PhotoLayer }) {
   const on = (Object.keys(NAMES) as Part[]).filter((p) => tone[p].on);
   return (
     <Fold name="tone" title="Tone" now={on.length > 0 && on.map((p) => NAMES[p].toLowerCase()).join(', ')}>
-      <HouseTone layer={layer} />
+      <HouseTone layer={layer} tuned={on.length > 0} />
       <Parts layer={layer} />
     </Fold>
   );
 }
 
 /** The tone of the house, where it has one; where it has none, this one can become it. */
-function HouseTone({ layer }: { layer: PhotoLayer }) {
+function HouseTone({ layer, tuned }: { layer: PhotoLayer; tuned: boolean }) {
   const loaded = useHouse((s) => s.loaded);
   const there = useHouse((s) => s.style.tone !== null);
   const [keeping, setKeeping] = useState(false);
   if (!there && !layer.houseTone)
-    return loaded && (Object.keys(NAMES) as Part[]).some((p) => layer.tone[p].on) ? (
+    return loaded && tuned ? (
       <Button
         size="compact-xs"
         variant="default"

@@ -16,7 +16,7 @@ import { wantsSubject, withSubjects } from '../../../core/piece/subjects';
 import type { Layout } from '../../../core/piece/sizes';
 import { checkMeasuring } from '../../../core/reading/budget';
 import { type FoundSpots, spotsFor } from '../../../core/reading/no-place';
-import { marginAt, stillsAtWidths, readWidths, weakestWidth } from '../../../core/reading/over-widths';
+import { marginAt, readWidths, stillsAtWidths, weakestWidth } from '../../../core/reading/over-widths';
 import { type Reading, withoutLetters } from '../../../core/reading/read';
 import { askAbout, type TreatmentAsk } from '../../../core/remedy/begin-treatment';
 import { hardestMoments, justEnoughInTime, wayInTime } from '../../../core/remedy/over-time';
