@@ -70,7 +70,7 @@ beforeAll(async () => {
 });
 afterEach(() => database()('batches').update({ state: 'stopped' }));
 afterAll(async () => {
-  restBatches();
+  await restBatches();
   closeCrews();
   await closeDatabase();
 });
@@ -167,6 +167,8 @@ it('a member that is killed in the middle loses nothing and doubles nothing', as
 });
 
 describe('who takes a row', () => {
+  // Nobody else looks for rows meanwhile.
+  beforeAll(restBatches);
   it('has it alone, until it is over; then it is another’s, and what comes late is not kept', async () => {
     const id = await begin([
       ['', 'One', ''],

@@ -116,7 +116,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await Promise.all([...workers].map(kill));
   delete process.env.PLAVO_REDIS_URL;
-  restBatches();
+  await restBatches();
   await leaveQueue();
   await stopRedis();
   closeCrews();

@@ -29,13 +29,14 @@ const DEADLINE = 180_000;
 
 interface Runner {
   id: string;
-  hands: number;
+  hands: Set<Promise<void>>;
   /** Rows are being handed to the queue. */
   handing: boolean;
   timer: ReturnType<typeof setInterval> | null;
 }
 const holder = globalThis as { plavoBatches?: Runner };
-const runner = (): Runner => (holder.plavoBatches ??= { id: nanoid(12), hands: 0, handing: false, timer: null });
+const runner = (): Runner =>
+  (holder.plavoBatches ??= { id: nanoid(12), hands: new Set(), handing: false, timer: null });
 
 /** Rows that are handed to a queue at once. */
 const HANDED = 400;
@@ -71,17 +72,18 @@ async function handOut(): Promise<boolean> {
 
 function lendHand(): void {
   const r = runner();
-  if (r.hands < CREWS.batch.members) {
-    r.hands++;
-    void hand().finally(() => r.hands--);
+  if (r.hands.size < CREWS.batch.members) {
+    const lent: Promise<void> = hand().finally(() => r.hands.delete(lent));
+    r.hands.add(lent);
   }
 }
 
-/** Ends looking for rows; for programs that are done. */
-export function restBatches(): void {
+/** Ends looking for rows; for programs that are done. @returns once no row is being made here */
+export async function restBatches(): Promise<void> {
   const r = runner();
   if (r.timer) clearInterval(r.timer);
   r.timer = null;
+  while (r.hands.size) await Promise.all(r.hands);
 }
 
 const takerOf = (): string => `${runner().id}-${nanoid(8)}`;
