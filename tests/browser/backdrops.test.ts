@@ -493,7 +493,7 @@ describe('swatches and looks', () => {
   it('a colour says how it stands against the selected text', async () => {
     await open('ostrel-autumn-walks');
     await bench.selectRow('Plate');
-    await (await bench.find('[aria-label^="Fill: #"]')).click();
+    await bench.press('[aria-label^="Fill: #"]');
     const p = await bench.document();
     const plain = (l: PlateLayer | TextLayer): string =>
       typeof l.fill.colour === 'string'

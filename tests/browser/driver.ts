@@ -12,8 +12,11 @@ export const devTools = (driver: WebDriver, command: string, parameters: object)
     parameters,
   );
 
-/** Starts a browser with an empty profile; downloads go into `downloads`. */
-export async function openBrowser(): Promise<{ driver: WebDriver; downloads: string }> {
+/**
+ * Starts a browser with an empty profile; downloads go into `downloads`.
+ * @param ahead whether the bench may solve the best way before it is asked for
+ */
+export async function openBrowser(ahead: boolean): Promise<{ driver: WebDriver; downloads: string }> {
   const downloads = mkdtempSync(join(tmpdir(), 'plavo-downloads-'));
   const options = new chrome.Options();
   options.addArguments(
@@ -52,5 +55,11 @@ export async function openBrowser(): Promise<{ driver: WebDriver; downloads: str
     deviceScaleFactor: 1,
     mobile: false,
   });
+  if (!ahead) {
+    const habits = JSON.stringify({ state: { workAhead: false }, version: 1 });
+    await devTools(driver, 'Page.addScriptToEvaluateOnNewDocument', {
+      source: `try { localStorage['plavo-panels'] ??= ${JSON.stringify(habits)} } catch {}`,
+    });
+  }
   return { driver, downloads };
 }

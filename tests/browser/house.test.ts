@@ -11,7 +11,7 @@ import type { BenchPage } from './bench-page';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage;
-inSession((s) => void ({ app, driver, bench } = s));
+inSession((s) => void ({ app, driver, bench } = s), { ahead: true });
 
 const CAMPAIGN = 'ostrel-line';
 const house = async (): Promise<HouseStyle> =>

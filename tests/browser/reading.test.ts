@@ -14,7 +14,7 @@ import { inSession } from './session';
 let app: Application;
 let driver: WebDriver;
 let bench: BenchPage;
-inSession((s) => void ({ app, driver, bench } = s));
+inSession((s) => void ({ app, driver, bench } = s), { ahead: true });
 
 const layers = (p: Piece): Layer[] => p.slides[0].layers;
 const of = <L extends Layer>(p: Piece, kind: string): L => layers(p).findLast((l) => l.kind === kind) as L;

@@ -12,12 +12,15 @@ export interface Session {
   downloads: string;
 }
 
-/** Begins before the tests of a file and ends after them; `begun` gets the session. */
-export function inSession(begun: (session: Session) => void): void {
+/**
+ * Begins before the tests of a file and ends after them; `begun` gets the session.
+ * @param ahead the best way is solved before it is asked for; else the processor is left to what is tested
+ */
+export function inSession(begun: (session: Session) => void, { ahead = false } = {}): void {
   let session: Session | undefined;
   beforeAll(async () => {
     const app = await startForTests(),
-      { driver, downloads } = await openBrowser();
+      { driver, downloads } = await openBrowser(ahead);
     session = { app, driver, downloads, bench: new BenchPage(driver) };
     begun(session);
   });

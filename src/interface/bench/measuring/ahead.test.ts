@@ -38,6 +38,7 @@ jest.unstable_mockModule('../../../workers/clients', () => ({
 const { keepAhead } = await import('./ahead');
 const { bestKnown, cancelWays, useWays } = await import('./ways');
 const { edit, openBench, useBench } = await import('../state/store');
+const { usePanels } = await import('../state/panels');
 
 /** What is asked of the page. */
 const page = ({ hidden, dialog }: { hidden: boolean; dialog: boolean }): void =>
@@ -66,6 +67,7 @@ beforeEach(() => {
 });
 afterEach(() => {
   stop();
+  usePanels.setState({ workAhead: true });
   jest.useRealTimers();
   delete (globalThis as { document?: unknown }).document;
 });
@@ -178,6 +180,23 @@ it('for the selected text alone, once one is selected', async () => {
   await still();
   expect(way.mock.calls.at(-1)![2]).toMatchObject({ texts: ['text'] });
   await answerAll();
+});
+
+it('who does not want it is left in peace, until it is wanted', async () => {
+  usePanels.setState({ workAhead: false });
+  useBench.setState({ painted: true });
+  measured('lost');
+  await still(5000);
+  expect([hold, way, warm].map((asked) => asked.mock.calls.length)).toEqual([0, 0, 0]);
+  usePanels.setState({ workAhead: true });
+  await still();
+  expect(way).toHaveBeenCalled();
+  // Given up in the middle, nothing more is asked.
+  usePanels.setState({ workAhead: false });
+  expect(useWays.getState().running).toBe(false);
+  const asked = way.mock.calls.length;
+  await answerAll();
+  expect(way).toHaveBeenCalledTimes(asked);
 });
 
 it('an edit meanwhile makes what is solved outdated, and it is solved anew', async () => {

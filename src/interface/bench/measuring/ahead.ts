@@ -2,6 +2,7 @@
 // nothing is needed, solvers are only made ready: starting one and fitting the photo take longer than solving.
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import { areMeantClear, meantTexts, plannedBy } from '../commands/chosen-treatment';
+import { usePanels } from '../state/panels';
 import { shownOf, useBench } from '../state/store';
 import {
   cancelWays,
@@ -80,7 +81,8 @@ export function keepAhead(): () => void {
     touched = false;
   const later = (ms = touched ? STILL : 0): void => {
     clearTimeout(timer);
-    timer = setTimeout(() => void goAhead().then((more) => more && later(MOMENT)), ms);
+    if (usePanels.getState().workAhead)
+      timer = setTimeout(() => void goAhead().then((more) => more && later(MOMENT)), ms);
   };
   const touch = (e: Event): void => {
     touched = true;
@@ -92,7 +94,7 @@ export function keepAhead(): () => void {
     if (now.piece !== before.piece) touched = true;
     if (now.painted && !begun) {
       begun = true;
-      beginSolver();
+      if (usePanels.getState().workAhead) beginSolver();
     }
     if (
       now.painted &&
@@ -107,10 +109,16 @@ export function keepAhead(): () => void {
     )
       later();
   });
+  const stopHabit = usePanels.subscribe((now, before) => {
+    if (now.workAhead === before.workAhead) return;
+    if (!now.workAhead && unasked) cancelWays();
+    later();
+  });
   const inputs = ['pointerdown', 'keydown', 'wheel'] as const;
   for (const i of inputs) globalThis.addEventListener?.(i, touch, { capture: true, passive: true });
   return () => {
     stop();
+    stopHabit();
     clearTimeout(timer);
     for (const i of inputs) globalThis.removeEventListener?.(i, touch, { capture: true });
   };

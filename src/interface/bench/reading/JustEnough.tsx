@@ -12,6 +12,7 @@ import { inWords } from '../../shared/api';
 import { areMeantClear, type Chosen, meantTexts, treatmentsOf, useChosen } from '../commands/chosen-treatment';
 import { hardestNow } from '../measuring/measuring';
 import { applyToSlide, bestKnown, solveWays, useWays, waysKnown } from '../measuring/ways';
+import { usePanels } from '../state/panels';
 import { currentSlide, edit, shownOf, useBench, wholeShown } from '../state/store';
 import css from './ReadingPanel.module.css';
 import { applyStrength, type Asked, inColour, useAsked, useBestWay } from './treatment-ask';
@@ -116,7 +117,8 @@ export const JustEnough = memo(function JustEnough({ measurable }: { measurable:
   const [solving, setSolving] = useState(false);
   const way = useBestWay(),
     progress = useWays((w) => `${w.answered} of ${w.asked}`);
-  const clear = useBench(areMeantClear);
+  const clear = useBench(areMeantClear),
+    ahead = usePanels((p) => p.workAhead);
   const there = currentSlide(asked).layers;
   // An overlay that is selected is meant.
   const selected = useBench((s) =>
@@ -218,6 +220,16 @@ export const JustEnough = memo(function JustEnough({ measurable }: { measurable:
           {kinds(['tint', 'wash', 'fade', 'pool', 'plate'])}
           <Menu.Label>Of texts and photo</Menu.Label>
           {kinds(['backing', 'shadow', 'darken', 'lighten', 'blur'])}
+          <Menu.Divider />
+          <Menu.Item
+            role="menuitemcheckbox"
+            aria-checked={ahead}
+            leftSection={ahead ? <IconCheck size={14} /> : <i className={css.unchecked} />}
+            onClick={() => usePanels.setState({ workAhead: !ahead })}
+          >
+            Find the best way ahead
+            <small className={css.hint}>While nothing is touched. Off spares a battery</small>
+          </Menu.Item>
         </Menu.Dropdown>
       </Menu>
     </Group>

@@ -1,4 +1,4 @@
-// What is unfolded beside the stage: it stays as it was left, also after a reload.
+// What is unfolded beside the stage, and habits of who works at it: they stay as they were left, also after a reload.
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
@@ -11,13 +11,15 @@ interface Panels {
   parts: Record<string, string[]>;
   /** Keys that type a letter or sign may be shortcuts. */
   singleKeys: boolean;
+  /** The best way is solved in rest, before it is asked for. */
+  workAhead: boolean;
 }
 
 /** Parts that draw on the stage: a task one is at, not a habit. They are folded after a reload. */
 const TASKS = new Set(['room', 'cut', 'letters']);
 
 export const usePanels = create<Panels>()(
-  persist((): Panels => ({ reading: null, parts: {}, singleKeys: true }), {
+  persist((): Panels => ({ reading: null, parts: {}, singleKeys: true, workAhead: true }), {
     name: 'plavo-panels',
     version: 1,
     partialize: (s) => ({
