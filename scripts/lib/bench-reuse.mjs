@@ -11,7 +11,7 @@ const OBSERVER = `
     return own.apply(this, a);
   };`;
 /** Rows of the batch that is measured. */
-const ROWS = 20;
+const ROWS = 100;
 
 /** @param {object} with_ what the bench has: get, post, address, driver, report */
 export async function reuse({ get, post, address, driver, report }) {

@@ -308,7 +308,7 @@ export class BenchPage {
   /** Chooses, beside the big button, what it does. */
   async treatment(name: string): Promise<void> {
     await this.press('[aria-label="Choose another treatment"]');
-    await this.take(`//*[@role="menuitem"][starts-with(normalize-space(.), "${name}")]`);
+    await this.take(`//*[@role="menuitemradio"][starts-with(normalize-space(.), "${name}")]`);
   }
   /** Unfolds a part of the reading: Chart, Ways through, Places, Inks. */
   async reading(part: string): Promise<void> {

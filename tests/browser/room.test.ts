@@ -236,6 +236,24 @@ describe('the keyboard alone', () => {
     );
   });
 
+  it('the best way is named before it is asked for, where that is wanted', async () => {
+    await bench.open(app.address, 'ostrel-reopening');
+    const named = async (): Promise<string> => (await bench.find('[data-testid="just-enough"]')).getText(),
+      ahead = async (): Promise<string | null> => {
+        await bench.press('[aria-label="Choose another treatment"]');
+        const on = await (await bench.find('[data-ahead]')).getAttribute('aria-checked');
+        await bench.press('[data-ahead]');
+        await press(Key.ESCAPE);
+        return on;
+      };
+    expect(await named()).toBe('Just enough');
+    expect(await ahead()).toBe('false');
+    await bench.until(async () => /^Just enough: /.test(await named()), 'no way was named');
+    await bench.open(app.address, 'ostrel-reopening');
+    await bench.until(async () => /^Just enough: /.test(await named()), 'it was not remembered');
+    expect(await ahead()).toBe('true');
+  });
+
   it('a change of the verdict is announced', async () => {
     await bench.open(app.address, 'ostrel-reopening');
     await bench.selectRow('Headline');

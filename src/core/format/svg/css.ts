@@ -79,7 +79,7 @@ export function allowedValue(name: string, value: string): string | null {
     .trim()
     .replace(/url\(\s*(['"])(#[^'"()\\\s]{1,200})\1\s*\)/g, 'url($2)')
     .replace(/url\(\s+(#[^'"()\\\s]{1,200})\s*\)/g, 'url($1)');
-  const pattern = VALUES[name] ?? (GEOMETRY.has(name) ? LENGTH_ONLY : null);
+  const pattern = isProperty(name) ? VALUES[name] : GEOMETRY.has(name) ? LENGTH_ONLY : null;
   return pattern?.test(v) ? v : null;
 }
 

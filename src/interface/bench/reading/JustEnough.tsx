@@ -137,16 +137,18 @@ export const JustEnough = memo(function JustEnough({ measurable }: { measurable:
   const { overlay, kind } = treatment,
     name = overlay?.name ?? wordsOf(kind).name;
   const idle = best && clear;
-  const choose = (next: Chosen['what']) => (): void => useChosen.setState({ what: next });
   const item = (label: string, next: Chosen['what'], on: boolean, hint?: string) => (
-    <Menu.Item
-      key={label + JSON.stringify(next)}
-      leftSection={on ? <IconCheck size={14} /> : <i className={css.unchecked} />}
-      onClick={choose(next)}
+    <Menu.RadioItem
+      key={JSON.stringify(next)}
+      value={JSON.stringify(next)}
+      checked={on}
+      checkIcon={<IconCheck size={14} />}
+      closeMenuOnClick
+      onChange={() => useChosen.setState({ what: next })}
     >
       {label}
       {hint && <small className={css.hint}>{hint}</small>}
-    </Menu.Item>
+    </Menu.RadioItem>
   );
   const kinds = (all: readonly TreatmentKind[]) =>
     all.map((k) => item(wordsOf(k).name, { kind: k }, !best && !overlay && kind === k));
@@ -221,15 +223,15 @@ export const JustEnough = memo(function JustEnough({ measurable }: { measurable:
           <Menu.Label>Of texts and photo</Menu.Label>
           {kinds(['backing', 'shadow', 'darken', 'lighten', 'blur'])}
           <Menu.Divider />
-          <Menu.Item
-            role="menuitemcheckbox"
-            aria-checked={ahead}
-            leftSection={ahead ? <IconCheck size={14} /> : <i className={css.unchecked} />}
-            onClick={() => usePanels.setState({ workAhead: !ahead })}
+          <Menu.CheckboxItem
+            data-ahead
+            checkIcon={<IconCheck size={14} />}
+            checked={ahead}
+            onChange={(on) => usePanels.setState({ workAhead: on })}
           >
             Find the best way ahead
             <small className={css.hint}>While nothing is touched. Off spares a battery</small>
-          </Menu.Item>
+          </Menu.CheckboxItem>
         </Menu.Dropdown>
       </Menu>
     </Group>
