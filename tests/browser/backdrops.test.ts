@@ -1,7 +1,6 @@
 // Backdrops and overlays, driven as a designer drives them: photo, tone, patterns, gradients, fades, pools, plates,
 // blend modes, swatches.
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import { contrastOfHex } from '../../src/core/colour/srgb';
@@ -16,6 +15,7 @@ import type { TextLayer } from '../../src/core/kinds/text';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { type BenchPage, WAIT } from './bench-page';
+import { folderFor } from './folders';
 import { inSession } from './session';
 
 let app: Application;
@@ -33,7 +33,7 @@ const open = async (id: string): Promise<void> => {
 };
 const layers = (p: Piece) => p.slides[0].layers;
 const one = <L>(p: Piece, kind: string): L => layers(p).findLast((l) => l.kind === kind) as L;
-const folder = mkdtempSync(join(tmpdir(), 'plavo-tiles-'));
+const folder = folderFor('tiles');
 const file = (name: string, text: string): string => {
   writeFileSync(join(folder, name), text);
   return join(folder, name);

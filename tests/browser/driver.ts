@@ -1,9 +1,7 @@
 // A headless Chromium for the browser tests.
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { Builder, logging, type WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
+import { folderFor } from './folders';
 
 /** A command of the browser's developer tools; the type declarations do not know it. */
 export const devTools = (driver: WebDriver, command: string, parameters: object): Promise<void> =>
@@ -17,7 +15,7 @@ export const devTools = (driver: WebDriver, command: string, parameters: object)
  * @param ahead whether the bench may solve the best way before it is asked for
  */
 export async function openBrowser(ahead: boolean): Promise<{ driver: WebDriver; downloads: string }> {
-  const downloads = mkdtempSync(join(tmpdir(), 'plavo-downloads-'));
+  const downloads = folderFor('downloads');
   const options = new chrome.Options();
   options.addArguments(
     '--headless=new',

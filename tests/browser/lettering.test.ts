@@ -1,6 +1,5 @@
 // A finished picture is checked: its words are found, read as they were, treated, and set anew.
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import type { LetteringAnswer } from '../../src/contract/pictures';
@@ -14,12 +13,12 @@ import { ids } from '../../src/core/testing/scenes';
 import type { Application } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
+import { folderFor } from './folders';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, folder: string;
 inSession((s) => void ({ app, driver, bench } = s));
-beforeAll(() => void (folder = mkdtempSync(join(tmpdir(), 'plavo-finished-'))));
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
+beforeAll(() => void (folder = folderFor('finished')));
 
 const json = async <T>(path: string, body?: unknown): Promise<T> => {
   const r = await fetch(

@@ -1,8 +1,7 @@
 // Message and arrangement, driven as a designer drives them: parts of texts, frames, backing, shadows, logos, shapes,
 // masks, groups, order, alignment, aids, fonts; and a designer's run from an empty banner to a picture.
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import type { Box } from '../../src/core/ground/box';
@@ -14,6 +13,7 @@ import type { TextLayer } from '../../src/core/kinds/text';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { type BenchPage, WAIT } from './bench-page';
+import { folderFor } from './folders';
 import { inSession } from './session';
 
 let app: Application;
@@ -23,7 +23,7 @@ let downloads: string;
 
 inSession((s) => void ({ app, driver, bench, downloads } = s));
 
-const folder = mkdtempSync(join(tmpdir(), 'plavo-message-'));
+const folder = folderFor('message');
 const file = (name: string, content: string): string => {
   writeFileSync(join(folder, name), content);
   return join(folder, name);

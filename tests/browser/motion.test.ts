@@ -1,7 +1,5 @@
 // Pictures that move, covers of a campaign, one way for all slides: driven as people do.
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { mkdtemp } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, type WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
@@ -11,6 +9,7 @@ import type { Application } from './application';
 import { violations } from './axe';
 import { type BenchPage } from './bench-page';
 import { devTools } from './driver';
+import { folderFor } from './folders';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, downloads: string;
@@ -20,7 +19,7 @@ inSession((s) => void ({ app, driver, bench, downloads } = s));
 const GREYS = [40, 70, 225, 110, 50];
 let folder = '';
 beforeAll(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'plavo-films-'));
+  folder = folderFor('films');
   const w = 120,
     h = 120,
     data = Buffer.concat(GREYS.map((g) => Buffer.alloc(w * h * 3, g)));

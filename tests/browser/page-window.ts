@@ -1,16 +1,16 @@
 // A page that was handed over, opened from disk in a window of any width: stopped at a moment, looked at, measured.
 import { unzipSync } from 'fflate';
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
 import type { BenchPage } from './bench-page';
 import { devTools } from './driver';
+import { folderFor } from './folders';
 import { letterContrast, neededRatio, type Shot, shotOf } from './page-reading';
 
 /** Unpacks an archive into a folder of its own. */
 export function unpack(bytes: Uint8Array): string {
-  const folder = mkdtempSync(join(tmpdir(), 'plavo-page-'));
+  const folder = folderFor('page');
   for (const [name, file] of Object.entries(unzipSync(bytes))) {
     mkdirSync(dirname(join(folder, name)), { recursive: true });
     writeFileSync(join(folder, name), file);

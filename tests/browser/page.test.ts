@@ -1,8 +1,7 @@
 // A section of a web page handed over as HTML and CSS: taken through the interface, opened from disk, compared with
 // what the stage shows, and measured by itself.
 import { unzipSync } from 'fflate';
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Key, type WebDriver } from 'selenium-webdriver';
 import { sectionAt } from '../../src/core/arrange/section';
@@ -22,6 +21,7 @@ import type { Application } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
 import { devTools } from './driver';
+import { folderFor } from './folders';
 import { differenceOf, shotOf } from './page-reading';
 import { PageWindow, unpack } from './page-window';
 import { inSession } from './session';
@@ -48,7 +48,7 @@ it('is handed over through the interface as a folder with all it needs', async (
   const name = await bench.until(
     async () => readdirSync(downloads).find((f) => f.endsWith('.zip')),
     'no folder came',
-    60_000,
+    150_000,
   );
   expect(name).toBe('hero-lake-sill.zip');
   const archive = unzipSync(readFileSync(join(downloads, name!)));
@@ -207,7 +207,7 @@ it('a background is copied as CSS, its photo goes along', async () => {
     /^background: linear-gradient\(rgb\(22 35 31 \/ 0\.32\), .*\),\s+url\("morning-mist\.jpg"\) center \/ cover no-repeat;/,
   );
   // Drawn as a page of its own it is the slide without its texts.
-  const own = mkdtempSync(join(tmpdir(), 'plavo-background-'));
+  const own = folderFor('background');
   writeFileSync(join(own, 'morning-mist.jpg'), readFileSync(join(downloads, 'morning-mist.jpg')));
   writeFileSync(
     join(own, 'index.html'),

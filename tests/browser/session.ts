@@ -3,6 +3,7 @@ import type { WebDriver } from 'selenium-webdriver';
 import { type Application, startForTests } from './application';
 import { BenchPage } from './bench-page';
 import { openBrowser } from './driver';
+import { removeFolders } from './folders';
 
 export interface Session {
   app: Application;
@@ -27,5 +28,6 @@ export function inSession(begun: (session: Session) => void, { ahead = false } =
   afterAll(async () => {
     await session?.driver.quit();
     await session?.app.stop();
+    removeFolders();
   });
 }
