@@ -101,7 +101,7 @@ function pageFrom(kept: unknown): PressPage {
 }
 
 /** What was kept, as far as it is still a choice. */
-function choiceFrom(kept: string | undefined): Choice {
+export function choiceFrom(kept: string | undefined): Choice {
   const among = <T>(all: readonly T[], v: unknown, usual: T): T => (all.includes(v as T) ? (v as T) : usual);
   let was: Partial<Record<keyof Choice, unknown>> = {};
   try {
