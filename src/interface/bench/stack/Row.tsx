@@ -12,7 +12,7 @@ import {
   IconLock,
   IconResize,
 } from '@tabler/icons-react';
-import { memo, useDeferredValue, useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { zoneEntered } from '../../../core/arrange/zones';
 import { boundsOf } from '../../../core/ground/transform';
 import { isText, type Layer } from '../../../core/kinds/layers';
@@ -32,8 +32,6 @@ export const INDENT = 12;
 export function Row({ layer, depth }: { layer: Layer; depth: number }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
   const selected = useBench((s) => s.selection.includes(layer.id));
-  // Where many come at once, all are named first; what else they have is drawn in what time is left.
-  const whole = useDeferredValue(true, false);
   // The stack is one stop of Tab, its parts another few: those of the selected row, or of the first.
   const stop = useBench((s) => {
     const { layers } = currentSlide(s);
@@ -78,12 +76,8 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
         <Thumbnail layer={layer.id} tint={layer.band === 'overlays'} />
       </div>
       <RowName layer={layer} name={name} selected={selected} tab={tab} />
-      {whole && (
-        <>
-          <RowSigns layer={layer} />
-          <RowButtons id={layer.id} name={name} visible={layer.visible} locked={layer.locked} tab={tab} />
-        </>
-      )}
+      <RowSigns layer={layer} />
+      <RowButtons id={layer.id} name={name} visible={layer.visible} locked={layer.locked} tab={tab} />
     </div>
   );
 }
