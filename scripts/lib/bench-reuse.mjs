@@ -87,8 +87,8 @@ export async function reuse({ get, post, address, driver, report }) {
     while ((await get(`/api/batches/${id}`)).state !== 'done');
     return performance.now() - t;
   };
-  // All members are started, have loaded what they need, and looked for what is in the photos. Single requests would not
-  // do it: they leave one member free.
+  // All members are started, have loaded what they need, and looked for what is in the photos. Single requests would
+  // not do it: they leave one member free.
   await batch(rows.slice(0, 2 * photos.length));
   const alone = [];
   for (const [i, [, words, line]] of rows.entries()) {

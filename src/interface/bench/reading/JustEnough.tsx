@@ -230,7 +230,7 @@ export const JustEnough = memo(function JustEnough({ measurable }: { measurable:
             onChange={(on) => usePanels.setState({ workAhead: on })}
           >
             Find the best way ahead
-            <small className={css.hint}>While nothing is touched. Off spares a battery</small>
+            <small className={css.hint}>In rest. Off spares the battery</small>
           </Menu.CheckboxItem>
         </Menu.Dropdown>
       </Menu>
