@@ -3,8 +3,11 @@ import { allowedValue, rulesOf, Sheet, styleOf } from './css';
 import type { SvgElement } from './tree';
 import { SVG_LIMITS, SvgFault } from './tree';
 
-const element = (name: string, attributes: Record<string, string> = {}): SvgElement =>
-  ({ name, attributes, children: [] });
+const element = (name: string, attributes: Record<string, string> = {}): SvgElement => ({
+  name,
+  attributes,
+  children: [],
+});
 /** What is left of a property when all is said. */
 function won(sheet: string, property: string, e: SvgElement, ...above: SvgElement[]): string | undefined {
   return new Sheet(sheet).declared(e, above).findLast((d) => d.name === property)?.value;
