@@ -10,11 +10,16 @@ export const devTools = (driver: WebDriver, command: string, parameters: object)
     parameters,
   );
 
-/**
- * Starts a browser with an empty profile; downloads go into `downloads`.
- * @param ahead whether the bench may solve the best way before it is asked for
- */
-export async function openBrowser(ahead: boolean): Promise<{ driver: WebDriver; downloads: string }> {
+/** What takes the processor where it is not what is tested. */
+export interface Habits {
+  /** The bench solves the best way before it is asked for. */
+  ahead: boolean;
+  /** Menus and parts of the page unfold with a movement. */
+  moving: boolean;
+}
+
+/** Starts a browser with an empty profile; downloads go into `downloads`. */
+export async function openBrowser({ ahead, moving }: Habits): Promise<{ driver: WebDriver; downloads: string }> {
   const downloads = folderFor('downloads');
   const options = new chrome.Options();
   options.addArguments(
@@ -30,6 +35,7 @@ export async function openBrowser(ahead: boolean): Promise<{ driver: WebDriver; 
     '--window-size=1280,800',
     '--force-device-scale-factor=1',
     '--hide-scrollbars',
+    ...(moving ? [] : ['--force-prefers-reduced-motion']),
   );
   options.setChromeBinaryPath('/usr/bin/chromium');
   options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });

@@ -13,7 +13,7 @@ import { folderFor } from './folders';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, downloads: string;
-inSession((s) => void ({ app, driver, bench, downloads } = s));
+inSession((s) => void ({ app, driver, bench, downloads } = s), { moving: true });
 
 /** Grounds of the frames: white letters are lost on the third. */
 const GREYS = [40, 70, 225, 110, 50];

@@ -27,10 +27,13 @@ import { PageWindow, unpack } from './page-window';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, downloads: string, page: PageWindow;
-inSession((s) => {
-  ({ app, driver, bench, downloads } = s);
-  page = new PageWindow(driver, bench);
-});
+inSession(
+  (s) => {
+    ({ app, driver, bench, downloads } = s);
+    page = new PageWindow(driver, bench);
+  },
+  { moving: true },
+);
 
 const HERO = 'ostrel-lake-hero';
 const LAYOUTS = [390, 768, 1440];

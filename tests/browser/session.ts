@@ -2,7 +2,7 @@
 import type { WebDriver } from 'selenium-webdriver';
 import { type Application, startForTests } from './application';
 import { BenchPage } from './bench-page';
-import { openBrowser } from './driver';
+import { type Habits, openBrowser } from './driver';
 import { removeFolders } from './folders';
 
 export interface Session {
@@ -13,15 +13,15 @@ export interface Session {
   downloads: string;
 }
 
-/**
- * Begins before the tests of a file and ends after them; `begun` gets the session.
- * @param ahead the best way is solved before it is asked for; else the processor is left to what is tested
- */
-export function inSession(begun: (session: Session) => void, { ahead = false } = {}): void {
+/** Begins before the tests of a file and ends after them; `begun` gets the session. */
+export function inSession(
+  begun: (session: Session) => void,
+  { ahead = false, moving = false }: Partial<Habits> = {},
+): void {
   let session: Session | undefined;
   beforeAll(async () => {
     const app = await startForTests(),
-      { driver, downloads } = await openBrowser(ahead);
+      { driver, downloads } = await openBrowser({ ahead, moving });
     session = { app, driver, downloads, bench: new BenchPage(driver) };
     begun(session);
   });

@@ -12,7 +12,7 @@ import { type BenchPage } from './bench-page';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage;
-inSession((s) => void ({ app, driver, bench } = s));
+inSession((s) => void ({ app, driver, bench } = s), { moving: true });
 
 const OUTLINE = [
   'The Ostrel Line re-opens: from 2 May, every day',

@@ -13,10 +13,13 @@ import { PageWindow, unpack } from './page-window';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, page: PageWindow;
-inSession((s) => {
-  ({ app, driver, bench } = s);
-  page = new PageWindow(driver, bench);
-});
+inSession(
+  (s) => {
+    ({ app, driver, bench } = s);
+    page = new PageWindow(driver, bench);
+  },
+  { moving: true },
+);
 
 const photo = (name: string): string => resolve(`demo/pictures/${name}`);
 const upload = async (testId: string, name: string): Promise<void> =>
