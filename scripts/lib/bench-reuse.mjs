@@ -80,9 +80,15 @@ export async function reuse({ get, post, address, driver, report }) {
       `Train ${i + 1} runs again`,
       'Daily',
     ]);
-  const batch = async (rows) => {
+  /** How long a batch takes, ms. */
+  const batch = async (some) => {
     const t = performance.now(),
-      { id } = await post('/api/batches', { template, name: 'Bench', columns: ['Photo', 'Headline', 'Line'], rows });
+      { id } = await post('/api/batches', {
+        template,
+        name: 'Bench',
+        columns: ['Photo', 'Headline', 'Line'],
+        rows: some,
+      });
     do await wait(250);
     while ((await get(`/api/batches/${id}`)).state !== 'done');
     return performance.now() - t;

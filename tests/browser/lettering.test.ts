@@ -16,9 +16,10 @@ import type { BenchPage } from './bench-page';
 import { folderFor } from './folders';
 import { inSession } from './session';
 
-let app: Application, driver: WebDriver, bench: BenchPage, folder: string;
+let app: Application, driver: WebDriver, bench: BenchPage;
 inSession((s) => void ({ app, driver, bench } = s));
-beforeAll(() => void (folder = folderFor('finished')));
+
+const folder = folderFor('finished');
 
 const json = async <T>(path: string, body?: unknown): Promise<T> => {
   const r = await fetch(

@@ -17,9 +17,8 @@ inSession((s) => void ({ app, driver, bench, downloads } = s), { moving: true })
 
 /** Grounds of the frames: white letters are lost on the third. */
 const GREYS = [40, 70, 225, 110, 50];
-let folder = '';
+const folder = folderFor('films');
 beforeAll(async () => {
-  folder = folderFor('films');
   const w = 120,
     h = 120,
     data = Buffer.concat(GREYS.map((g) => Buffer.alloc(w * h * 3, g)));

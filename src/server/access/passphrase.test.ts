@@ -34,7 +34,7 @@ it('the phrase is right however it was typed, another is not', async () => {
   expect(await isRight('', 'a')).toBe(false);
 });
 
-it('eight wrong attempts in five minutes are the most of one address; who has the phrase still enters elsewhere', async () => {
+it('eight wrong attempts in five minutes are the most of one address; elsewhere the phrase still opens', async () => {
   // At once, so that none is known to be wrong when the next is asked.
   const said = await Promise.all(Array.from({ length: 12 }, (_, i) => attempt(`guess ${i}`, '10.0.0.7')));
   expect(said.filter((s) => s === false)).toHaveLength(8);
