@@ -308,7 +308,10 @@ describe('checked by rules', () => {
     await dialog(async () => (await bench.named('Add to Message')).click(), 'add');
     await dialog(async () => (await bench.named('All readings')).click(), 'all readings');
     await dialog(async () => (await bench.named('Keyboard shortcuts')).click(), 'shortcuts');
-    await dialog(() => bench.click('Hand over'), 'hand over');
+    await dialog(async () => {
+      await bench.click('Hand over');
+      await bench.find('[aria-busy="false"] [data-written]');
+    }, 'hand over');
     await dialog(async () => {
       await bench.press('[data-in-place]');
       await bench.find('[data-place-reading]');
