@@ -10,4 +10,4 @@ export const avifOptions = (quality: number): AvifOptions => ({
 });
 
 export const avif: Writer = (painted, { quality, transparent }, about) =>
-  bytesOf(image(painted, transparent, about).avif(avifOptions(quality)));
+  bytesOf(image(painted, transparent, about).withIccProfile('srgb').avif(avifOptions(quality)));

@@ -14,9 +14,9 @@ export type Writer = (painted: Pixels, as: Encoding, about?: About) => Promise<U
 export const raw = ({ data, width, height }: Pixels): Sharp =>
   sharp(Buffer.from(data.buffer, data.byteOffset, data.byteLength), { raw: { width, height, channels: 4 } });
 
-/** Painted pixels for an encoder, opaque unless they are to stay translucent. */
+/** Painted pixels for an encoder, opaque unless they are to stay translucent; without a profile. */
 export function image(painted: Pixels, transparent: boolean, about?: About): Sharp {
-  const plain = raw(painted).withIccProfile('srgb'),
+  const plain = raw(painted),
     all = about ? plain.withXmp(xmpOf(about)) : plain;
   return transparent ? all : all.removeAlpha();
 }
