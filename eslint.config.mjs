@@ -14,7 +14,18 @@ const without = (name, packages) => ({
 });
 
 export default tseslint.config(
-  { ignores: ['.next/**', '.build/**', 'node_modules/**', 'public/**', '.data/**', 'next-env.d.ts', 'coverage/**'] },
+  {
+    ignores: [
+      '.next/**',
+      'kernels/**',
+      '.build/**',
+      'node_modules/**',
+      'public/**',
+      '.data/**',
+      'next-env.d.ts',
+      'coverage/**',
+    ],
+  },
   ...next,
   ...tseslint.configs.recommended,
   {

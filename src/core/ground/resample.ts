@@ -1,16 +1,12 @@
 // Resampling of photos in the core, so that browser and server agree to the last bit.
 // Colours are weighed by alpha: what is not seen has no colour that could come through (Porter and Duff 1984).
-// Halving by 2 x 2 means while more than twice too large, then separable Catmull-Rom (Keys 1981, a = -0.5), widened
-// when reducing: row by row, so that what a row is made of stays at hand.
+// Halving by 2 x 2 means while more than twice too large, then separable Catmull-Rom, widened when reducing: row by
+// row, so that what a row is made of stays at hand.
 import type { Box } from './box';
+import { fitOpaque } from './fit';
 import type { Pixels } from './pixels';
+import { kernel, type Taps, tapsOf } from './taps';
 import type { Transform } from './transform';
-
-const kernel = (x: number): number => {
-  const t = Math.abs(x);
-  if (t >= 2) return 0;
-  return t < 1 ? 1 + t * t * (1.5 * t - 2.5) : 2 + t * (-4 + t * (2.5 - 0.5 * t));
-};
 
 /** Its pixels as words, alpha in the highest byte. */
 const wordsOf = ({ data, width, height }: Pixels): Uint32Array =>
@@ -116,40 +112,6 @@ export function between(values: ArrayLike<number>, width: number, height: number
   );
 }
 
-interface Taps {
-  /** Of each target pixel the first of the source pixels it is made of. */
-  first: Int32Array;
-  /** How many they are, an even number; those beyond the picture weigh nothing. */
-  count: number;
-  weights: Float64Array;
-}
-
-/** For every target pixel the source pixels it is made of; weights sum to 1. */
-function taps(from: number, extent: number, limit: number, target: number, flip: boolean): Taps {
-  const ratio = extent / target,
-    width = Math.max(1, ratio),
-    reach = Math.ceil(width * 4),
-    count = reach + (reach & 1);
-  const first = new Int32Array(target),
-    weights = new Float64Array(target * count),
-    own = new Float64Array(count);
-  for (let i = 0; i < target; i++) {
-    const centre = from + (i + 0.5) * ratio,
-      start = Math.ceil(centre - width * 2 - 0.5),
-      // Sources outside the picture repeat its edge: their weights are folded onto it.
-      lo = Math.min(Math.max(start, 0), Math.max(0, limit - count)),
-      to = flip ? target - 1 - i : i;
-    let sum = 0;
-    for (let k = 0; k < count; k++) sum += own[k] = kernel((start + k + 0.5 - centre) / width);
-    first[to] = lo;
-    for (let k = 0; k < count; k++) {
-      const inside = Math.min(limit - 1, Math.max(0, start + k)) - lo;
-      weights[to * count + Math.min(count - 1, Math.max(0, inside))] += own[k] / sum;
-    }
-  }
-  return { first, count, weights };
-}
-
 /**
  * A part of a photo at another size.
  * @param source the part, in photo pixels, fractional
@@ -175,25 +137,29 @@ export function resample(
     w /= 2;
     h /= 2;
   }
-  const tx = taps(x, w, p.width, width, flipX),
-    ty = taps(y, h, p.height, height, flipY);
+  const tx = tapsOf(x, w, p.width, width, flipX),
+    ty = tapsOf(y, h, p.height, height, flipY),
+    data = isOpaque(p) ? fitOpaque(p, tx, ty, part) : fitTranslucent(p, tx, ty, part);
+  return { width: part.width, height: part.height, data };
+}
+
+/** Colours weighed by alpha. @param part of the result that is wanted @returns RGBA bytes */
+function fitTranslucent(p: Pixels, tx: Taps, ty: Taps, part: Box): Uint8ClampedArray {
   const data = new Uint8ClampedArray(part.width * part.height * 4),
-    solid = isOpaque(p),
     // Columns of the source that count; the row of their means has room for taps that weigh nothing.
     last = part.x + part.width - 1,
     left = Math.min(tx.first[part.x], tx.first[last]),
     columns = Math.max(tx.first[part.x], tx.first[last]) + tx.count - left,
     there = Math.min(columns, p.width - left),
-    row = new Float64Array(columns * (solid ? 3 : 4));
+    row = new Float64Array(columns * 4);
   for (let j = 0; j < part.height; j++) {
-    downwards(p, ty, part.y + j, left, there, row, solid);
-    if (solid) across3(row, left, tx, part, data, j);
-    else across4(row, left, tx, part, data, j);
+    downwards(p, ty, part.y + j, left, there, row);
+    across(row, left, tx, part, data, j);
   }
-  return { width: part.width, height: part.height, data };
+  return data;
 }
 
-/** One row of the target at the source's width: first four, then two taps at a time, added up in registers. */
+/** One row of the target at the source's width. */
 function downwards(
   { data, width, height }: Pixels,
   { first, count, weights }: Taps,
@@ -201,62 +167,13 @@ function downwards(
   left: number,
   columns: number,
   row: Float64Array,
-  solid: boolean,
 ): void {
-  const q = at * count,
-    source = (k: number): number => (Math.min(height - 1, first[at] + k) * width + left) * 4;
   row.fill(0);
-  let k = 0;
-  for (; k + 4 <= count; k += 4) {
-    const offsets = [source(k), source(k + 1), source(k + 2), source(k + 3)] as const;
-    if (solid) addFour3(data, offsets, weights, q + k, columns, row);
-    else for (let n = 0; n < 4; n++) addOne4(data, offsets[n], weights[q + k + n], columns, row);
-  }
-  if (k === count) return;
-  if (solid) addTwo3(data, source(k), source(k + 1), weights, q + k, columns, row);
-  else for (let n = k; n < count; n++) addOne4(data, source(n), weights[q + n], columns, row);
+  for (let k = 0; k < count; k++)
+    addRow(data, (Math.min(height - 1, first[at] + k) * width + left) * 4, weights[at * count + k], columns, row);
 }
 
-function addFour3(
-  data: Uint8ClampedArray,
-  offsets: readonly [number, number, number, number],
-  weights: Float64Array,
-  q: number,
-  columns: number,
-  row: Float64Array,
-): void {
-  const a = weights[q],
-    b = weights[q + 1],
-    c = weights[q + 2],
-    d = weights[q + 3];
-  let [s, t, u, v] = offsets;
-  for (let m = 0, end = columns * 3; m < end; m += 3, s += 4, t += 4, u += 4, v += 4) {
-    row[m] += a * data[s] + b * data[t] + c * data[u] + d * data[v];
-    row[m + 1] += a * data[s + 1] + b * data[t + 1] + c * data[u + 1] + d * data[v + 1];
-    row[m + 2] += a * data[s + 2] + b * data[t + 2] + c * data[u + 2] + d * data[v + 2];
-  }
-}
-
-function addTwo3(
-  data: Uint8ClampedArray,
-  first: number,
-  second: number,
-  weights: Float64Array,
-  q: number,
-  columns: number,
-  row: Float64Array,
-): void {
-  const a = weights[q],
-    b = weights[q + 1];
-  for (let m = 0, s = first, t = second, end = columns * 3; m < end; m += 3, s += 4, t += 4) {
-    row[m] += a * data[s] + b * data[t];
-    row[m + 1] += a * data[s + 1] + b * data[t + 1];
-    row[m + 2] += a * data[s + 2] + b * data[t + 2];
-  }
-}
-
-/** The same with alpha, by which colours are weighed. */
-function addOne4(data: Uint8ClampedArray, offset: number, w: number, columns: number, row: Float64Array): void {
+function addRow(data: Uint8ClampedArray, offset: number, w: number, columns: number, row: Float64Array): void {
   if (w === 0) return;
   for (let m = 0, end = columns * 4, s = offset; m < end; m += 4, s += 4) {
     const seen = w * data[s + 3];
@@ -267,36 +184,8 @@ function addOne4(data: Uint8ClampedArray, offset: number, w: number, columns: nu
   }
 }
 
-/** A row at its new width, of an opaque picture. */
-function across3(
-  row: Float64Array,
-  left: number,
-  { first, count, weights }: Taps,
-  part: Box,
-  data: Uint8ClampedArray,
-  j: number,
-): void {
-  let o = j * part.width * 4;
-  for (let i = part.x, end = part.x + part.width; i < end; i++, o += 4) {
-    let R = 0,
-      G = 0,
-      B = 0;
-    for (let k = 0, q = i * count, s = (first[i] - left) * 3; k < count; k += 2, q += 2, s += 6) {
-      const a = weights[q],
-        b = weights[q + 1];
-      R += a * row[s] + b * row[s + 3];
-      G += a * row[s + 1] + b * row[s + 4];
-      B += a * row[s + 2] + b * row[s + 5];
-    }
-    data[o] = R;
-    data[o + 1] = G;
-    data[o + 2] = B;
-    data[o + 3] = 255;
-  }
-}
-
-/** The same with alpha. */
-function across4(
+/** A row at its new width. */
+function across(
   row: Float64Array,
   left: number,
   { first, count, weights }: Taps,
