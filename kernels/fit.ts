@@ -66,3 +66,47 @@ export function across(row: usize, first: usize, weights: usize, count: i32, to:
     store<u32>(to + (i << 2), i32x4.extract_lane(i8x16.narrow_i16x8_u(halves, halves), 0));
   }
 }
+
+/**
+ * A row of half the size: the mean of two by two pixels, each channel by itself.
+ * @param upper @param lower RGBA bytes of two rows @param to RGBA bytes @param width target pixels; four at a time are
+ * written, and eight read
+ */
+export function halved(upper: usize, lower: usize, to: usize, width: i32): void {
+  for (let i = 0; i < width; i += 4) {
+    const a = v128.load(upper),
+      b = v128.load(lower),
+      c = v128.load(upper, 16),
+      d = v128.load(lower, 16);
+    v128.store(
+      to,
+      i8x16.narrow_i16x8_u(
+        meanOfPairs(
+          i16x8.add(i16x8.extend_low_i8x16_u(a), i16x8.extend_low_i8x16_u(b)),
+          i16x8.add(i16x8.extend_high_i8x16_u(a), i16x8.extend_high_i8x16_u(b)),
+        ),
+        meanOfPairs(
+          i16x8.add(i16x8.extend_low_i8x16_u(c), i16x8.extend_low_i8x16_u(d)),
+          i16x8.add(i16x8.extend_high_i8x16_u(c), i16x8.extend_high_i8x16_u(d)),
+        ),
+      ),
+    );
+    upper += 32;
+    lower += 32;
+    to += 16;
+  }
+}
+
+/** Of sums of two pixels each, four of them: two means of four. */
+function meanOfPairs(first: v128, second: v128): v128 {
+  const left = i8x16.shuffle(first, second, 0, 1, 2, 3, 4, 5, 6, 7, 16, 17, 18, 19, 20, 21, 22, 23),
+    right = i8x16.shuffle(first, second, 8, 9, 10, 11, 12, 13, 14, 15, 24, 25, 26, 27, 28, 29, 30, 31);
+  return i16x8.shr_u(i16x8.add(i16x8.add(left, right), i16x8.splat(2)), 2);
+}
+
+/** Is no pixel translucent? @param from RGBA bytes @param bytes how many, a multiple of 16 */
+export function opaque(from: usize, bytes: i32): bool {
+  let all = i32x4.splat(-1);
+  for (let i = 0; i < bytes; i += 16) all = v128.and(all, v128.load(from + i));
+  return i32x4.all_true(i32x4.ge_u(all, i32x4.splat(0xff000000)));
+}

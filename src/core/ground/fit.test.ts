@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { picture } from '../testing/pixels';
 import type { Pixels } from './pixels';
-import { resample } from './resample';
+import { halve, isOpaque, resample } from './resample';
 import { kernel, tapsOf, wholeWeights } from './taps';
 
 const grain = (width: number, height: number, seed: number): Pixels =>
@@ -134,3 +134,38 @@ it('weights stay whole, and sum to one', () =>
       },
     ),
   ));
+
+it.each([
+  [1, 1],
+  [2, 2],
+  [7, 5],
+  [8, 6],
+  [33, 20],
+  [90, 41],
+])('half of %d x %d is the mean of four pixels, the last row and column repeated', (w, h) => {
+  const p = grain(w, h, w + h),
+    found = halve(p),
+    width = Math.max(1, (w + 1) >> 1),
+    height = Math.max(1, (h + 1) >> 1);
+  expect([found.width, found.height]).toEqual([width, height]);
+  const wanted: number[] = [];
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      for (let c = 0; c < 4; c++) {
+        const at = (dx: number, dy: number): number =>
+          p.data[(Math.min(h - 1, y * 2 + dy) * w + Math.min(w - 1, x * 2 + dx)) * 4 + c];
+        wanted.push((at(0, 0) + at(1, 0) + at(0, 1) + at(1, 1) + 2) >> 2);
+      }
+  expect([...found.data]).toEqual(wanted);
+});
+
+it('one translucent pixel is found, wherever it is', () => {
+  const W = 397,
+    H = 333;
+  expect(isOpaque(grain(W, H, 1))).toBe(true);
+  for (const at of [0, 1, 5, 65_535, 65_536, 65_537, W * H - 2, W * H - 1]) {
+    const p = grain(W, H, 1);
+    p.data[at * 4 + 3] = 254;
+    expect([at, isOpaque(p)]).toEqual([at, false]);
+  }
+});

@@ -1,32 +1,14 @@
-// Fitting of opaque photos in whole numbers, four channels at once (kernels/fit.ts, in WebAssembly): the same bytes in
-// every browser and on the server. Nothing else takes as long when a picture is seen for the first time, and nothing
-// has to become warm before it is quick.
+// Fitting of opaque photos in whole numbers, four channels at once: the same bytes in every browser and on the server.
+// Nothing else takes as long when a picture is seen for the first time, and nothing has to become warm before it is
+// quick.
 import type { Box } from './box';
-import { MODULE } from './fit-kernel';
+import { aligned, kernel, roomFor } from './kernel';
 import type { Pixels } from './pixels';
 import { type Taps, wholeWeights } from './taps';
 
-interface Kernel {
-  memory: WebAssembly.Memory;
-  downwards(rows: number, weights: number, count: number, to: number, bytes: number): void;
-  across(row: number, first: number, weights: number, count: number, to: number, width: number): void;
-}
-
-const PAGE = 65_536;
 /** Source rows that are held at once, bytes: beyond, a picture is fitted in stripes. */
 const MOST_HELD = 8_000_000;
 const STRIPE = 16;
-
-let kept: Kernel | null = null;
-function kernel(): Kernel {
-  if (kept) return kept;
-  const memory = new WebAssembly.Memory({ initial: 16 }),
-    bytes = Uint8Array.from(atob(MODULE), (c) => c.charCodeAt(0)),
-    { exports } = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: { memory } });
-  return (kept = { ...(exports as unknown as Omit<Kernel, 'memory'>), memory });
-}
-
-const aligned = (bytes: number): number => (bytes + 15) & ~15;
 
 /**
  * Fits an opaque picture.
@@ -54,24 +36,22 @@ export function fitOpaque(
     return fitOpaque(p, tx, ty, { ...part, x: part.x + one, width: part.width - one }, data, width, at + one);
   }
   const there = Math.min(columns, p.width - left) * 4,
-    { memory, downwards, across } = kernel();
-  let end = 0;
-  const place = (bytes: number): number => {
-    const begin = end;
-    end += aligned(bytes);
-    return begin;
-  };
-  const slots = place(stride * ty.count),
-    middle = place(stride * 2),
-    rows = place(ty.count * 4),
-    down = place(part.height * ty.count * 2),
-    firsts = place(part.width * 4),
-    side = place(part.width * tx.count * 2),
-    out = place(part.width * 4);
-  if (end > memory.buffer.byteLength) memory.grow(Math.ceil((end - memory.buffer.byteLength) / PAGE));
-  const heap = new Uint8Array(memory.buffer),
-    words = new Uint32Array(memory.buffer),
-    halves = new Int16Array(memory.buffer);
+    { downwards, across } = kernel(),
+    {
+      buffer,
+      at: [slots, middle, rows, down, firsts, side, out],
+    } = roomFor(
+      stride * ty.count,
+      stride * 2,
+      ty.count * 4,
+      part.height * ty.count * 2,
+      part.width * 4,
+      part.width * tx.count * 2,
+      part.width * 4,
+    ),
+    heap = new Uint8Array(buffer),
+    words = new Uint32Array(buffer),
+    halves = new Int16Array(buffer);
   halves.set(wholeWeights(ty, part.y, part.height), down >> 1);
   halves.set(wholeWeights(tx, part.x, part.width), side >> 1);
   for (let i = 0; i < part.width; i++) words[(firsts >> 2) + i] = (tx.first[part.x + i] - left) * 8;
@@ -93,4 +73,51 @@ export function fitOpaque(
     data.set(heap.subarray(out, out + part.width * 4), (j * width + at) * 4);
   }
   return data;
+}
+
+/** An opaque picture at half the size: the mean of four pixels. @param width @param height of the result */
+export function halveOpaque(p: Pixels, width: number, height: number): Uint8ClampedArray<ArrayBuffer> {
+  const data = new Uint8ClampedArray(width * height * 4),
+    { halved } = kernel(),
+    stride = aligned(width * 4) * 2,
+    {
+      buffer,
+      at: [upper, lower, out],
+    } = roomFor(stride, stride, stride / 2),
+    heap = new Uint8Array(buffer);
+  const put = (y: number, to: number): void => {
+    const from = y * p.width * 4,
+      end = from + p.width * 4;
+    heap.set(p.data.subarray(from, end), to);
+    // An odd last column is repeated.
+    if (p.width & 1) heap.set(p.data.subarray(end - 4, end), to + p.width * 4);
+  };
+  for (let y = 0; y < height; y++) {
+    put(y * 2, upper);
+    put(Math.min(p.height - 1, y * 2 + 1), lower);
+    halved(upper, lower, out, width);
+    data.set(heap.subarray(out, out + width * 4), y * width * 4);
+  }
+  return data;
+}
+
+/** Bytes that are looked at at once. */
+const PIECE = 262_144;
+
+/** Has a picture no pixel that is translucent? */
+export function noneTranslucent({ data }: Pixels): boolean {
+  const { opaque } = kernel(),
+    {
+      buffer,
+      at: [from],
+    } = roomFor(PIECE),
+    heap = new Uint8Array(buffer, from, PIECE);
+  for (let i = 0; i < data.length; i += PIECE) {
+    const some = data.subarray(i, i + PIECE);
+    heap.set(some);
+    // The last vector may not be full.
+    heap.fill(255, some.length, aligned(some.length));
+    if (!opaque(from, aligned(some.length))) return false;
+  }
+  return true;
 }

@@ -3,26 +3,17 @@
 // Halving by 2 x 2 means while more than twice too large, then separable Catmull-Rom, widened when reducing: row by
 // row, so that what a row is made of stays at hand.
 import type { Box } from './box';
-import { fitOpaque } from './fit';
+import { fitOpaque, halveOpaque, noneTranslucent } from './fit';
 import type { Pixels } from './pixels';
 import { kernel, type Taps, tapsOf } from './taps';
 import type { Transform } from './transform';
-
-/** Its pixels as words, alpha in the highest byte. */
-const wordsOf = ({ data, width, height }: Pixels): Uint32Array =>
-  new Uint32Array(data.buffer, data.byteOffset, width * height);
 
 const opaque = new WeakMap<Pixels, boolean>();
 
 /** Has a picture no pixel that is translucent? Looked up once. */
 export function isOpaque(p: Pixels): boolean {
   let o = opaque.get(p);
-  if (o === undefined) {
-    const words = wordsOf(p);
-    let i = 0;
-    while (i < words.length && words[i] >= 0xff000000) i++;
-    opaque.set(p, (o = i === words.length));
-  }
+  if (o === undefined) opaque.set(p, (o = noneTranslucent(p)));
   return o;
 }
 
@@ -58,28 +49,7 @@ function halveTranslucent(p: Pixels, width: number, height: number): Uint8Clampe
 export function halve(p: Pixels): Pixels {
   const width = Math.max(1, (p.width + 1) >> 1),
     height = Math.max(1, (p.height + 1) >> 1);
-  if (!isOpaque(p)) return { width, height, data: halveTranslucent(p, width, height) };
-  // Two channels of a word at a time: four bytes and a half fit into sixteen bits.
-  const from = wordsOf(p),
-    to = new Uint32Array(width * height),
-    pair = 0x00ff00ff,
-    half = 0x00020002;
-  for (let y = 0, o = 0; y < height; y++) {
-    const r0 = y * 2 * p.width,
-      down = Math.min(p.height - 1, y * 2 + 1) * p.width - r0;
-    for (let x = 0; x < width; x++, o++) {
-      const at = r0 + x * 2,
-        right = Math.min(p.width - 1, x * 2 + 1) - x * 2,
-        a = from[at],
-        b = from[at + right],
-        c = from[at + down],
-        d = from[at + down + right];
-      const even = (a & pair) + (b & pair) + (c & pair) + (d & pair) + half,
-        odd = ((a >>> 8) & pair) + ((b >>> 8) & pair) + ((c >>> 8) & pair) + ((d >>> 8) & pair) + half;
-      to[o] = ((even >>> 2) & pair) | (((odd >>> 2) & pair) << 8);
-    }
-  }
-  return { width, height, data: new Uint8ClampedArray(to.buffer) };
+  return { width, height, data: (isOpaque(p) ? halveOpaque : halveTranslucent)(p, width, height) };
 }
 
 /** The picture with its longer side at most so many pixels; itself where it is no larger. */
