@@ -18,21 +18,18 @@ export function paintAlphas(
   origin: { x: number; y: number },
 ): Pixels {
   const { width, height } = region,
-    data = new Uint8ClampedArray(width * height * 4);
+    // A pixel at a time: red in the lowest byte, alpha in the highest.
+    words = new Uint32Array(width * height);
   const { r, g, b, a } = rgba(hex),
+    ink = r | (g << 8) | (b << 16),
     full = opacity * a * 255;
   for (let y = 0, i = 0; y < height; y++) {
     const row = ((y + region.y + origin.y) & 127) << 7,
       left = region.x + origin.x;
     for (let x = 0; x < width; x++, i++) {
       const alpha = (alphas[i] * full + DITHER[row | ((x + left) & 127)]) | 0;
-      if (alpha === 0) continue;
-      const o = i << 2;
-      data[o] = r;
-      data[o + 1] = g;
-      data[o + 2] = b;
-      data[o + 3] = alpha;
+      if (alpha !== 0) words[i] = (alpha << 24) | ink;
     }
   }
-  return { width, height, data };
+  return { width, height, data: new Uint8ClampedArray(words.buffer) };
 }

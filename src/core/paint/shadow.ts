@@ -128,9 +128,15 @@ function silhouette({ width: stride, data }: Pixels, part: Box, { pad, k }: Devi
     values = new Float32Array(width * height),
     one = 1 / (255 * k * k);
   for (let y = 0; y < part.height; y++) {
-    const row = Math.floor((y + pad) / k) * width;
-    for (let x = 0, i = ((part.y + y) * stride + part.x) * 4 + 3; x < part.width; x++, i += 4)
-      if (data[i]) values[row + Math.floor((x + pad) / k)] += data[i] * one;
+    // Whole groups of pixels lie around it.
+    let to = Math.floor((y + pad) / k) * width + pad / k,
+      n = 0;
+    for (let x = 0, i = ((part.y + y) * stride + part.x) * 4 + 3; x < part.width; x++, i += 4) {
+      if (data[i]) values[to] += data[i] * one;
+      if (++n < k) continue;
+      n = 0;
+      to++;
+    }
   }
   return { width, height, values };
 }
@@ -169,19 +175,17 @@ function cast(painted: Pixels, part: Box, shadow: DeviceShadow): Coverage {
 
 /** A shadow in its colour, W x H pixels of the surface. */
 function coloured({ width, height, values }: Coverage, k: number, W: number, H: number, colour: Rgba): Pixels {
-  const data = new Uint8ClampedArray(W * H * 4),
-    { r, g, b } = colour,
-    most = colour.a * 255;
-  const put = (o: number, alpha: number): void => {
-    if (alpha <= 0) return;
-    data[o] = r;
-    data[o + 1] = g;
-    data[o + 2] = b;
-    data[o + 3] = alpha * most;
+  // A pixel at a time: red in the lowest byte, alpha in the highest.
+  const words = new Uint32Array(W * H),
+    ink = colour.r | (colour.g << 8) | (colour.b << 16),
+    most = colour.a * 255,
+    done = { width: W, height: H, data: new Uint8ClampedArray(words.buffer) };
+  const put = (i: number, alpha: number): void => {
+    if (alpha > 0) words[i] = (Math.min(255, alpha * most + 0.5) << 24) | ink;
   };
   if (k === 1) {
-    for (let i = 0; i < values.length; i++) put(i * 4, values[i]);
-    return { width: W, height: H, data };
+    for (let i = 0; i < values.length; i++) put(i, values[i]);
+    return done;
   }
   // Evenly between the means of k x k pixels: rows first, then along each.
   const row = new Float32Array(width);
@@ -192,14 +196,14 @@ function coloured({ width, height, values }: Coverage, k: number, W: number, H: 
       a = above * width,
       c = Math.min(height - 1, above + 1) * width;
     for (let x = 0; x < width; x++) row[x] = values[a + x] + (values[c + x] - values[a + x]) * low;
-    for (let x = 0; x < W; x++, o += 4) {
+    for (let x = 0; x < W; x++, o++) {
       const u = Math.min(width - 1, Math.max(0, (x + 0.5) / k - 0.5)),
         before = Math.floor(u),
         next = Math.min(width - 1, before + 1);
       put(o, row[before] + (row[next] - row[before]) * (u - before));
     }
   }
-  return { width: W, height: H, data };
+  return done;
 }
 
 /** A shadow as it is kept: its pixels, and where they lie from what was painted. Nothing throws none. */
