@@ -42,10 +42,18 @@ if (host && words) {
   if (own.length) void stage.fonts(own);
   void stage.attach(key, transfer(off, [off]));
   const scene: Shown = { piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id };
+  // Milliseconds since the page was asked for; read by the bench.
+  const { dataset } = document.documentElement,
+    seen = (): void => void (dataset.firstSeen ??= performance.now().toFixed(1));
+  stage.glance(key, scene, scale).then(
+    (did) => did && seen(),
+    // It is painted soon.
+    () => {},
+  );
   const begin = async (): Promise<void> => {
     await stage.show(key, scene, scale, true, null);
-    // Milliseconds since the page was asked for; read by the bench.
-    document.documentElement.dataset.firstPainted ??= performance.now().toFixed(1);
+    seen();
+    dataset.firstPainted ??= performance.now().toFixed(1);
     // What is seen is read next; the bench finds the readings known.
     const reader = new Worker(workerFile('reading.js'), { type: 'module', name: 'reading' }),
       reading = wrap<ReadingApi>(reader);

@@ -25,10 +25,27 @@ import { overflows, textFrame } from '../core/type/frame';
 import type { TextLayout } from '../core/type/layout';
 import type { Fill, Pattern } from '../core/values/fill';
 import { BrowserStudio, surfaceOn } from './browser-studio';
+import { photosToGlanceAt, withCopies } from './glance';
 
 const studio = new BrowserStudio();
 const { painter } = studio;
-const stages = new Map<string, { canvas: OffscreenCanvas; surface: Surface; partial: PartialPainter }>();
+interface Stage {
+  canvas: OffscreenCanvas;
+  surface: Surface;
+  partial: PartialPainter;
+  /** Something was painted on it from the pictures themselves. */
+  shown: boolean;
+}
+const stages = new Map<string, Stage>();
+
+/** Makes the canvas of a stage as large as a slide at a scale; what was on it goes where that changes. */
+function fit({ canvas }: Stage, size: Size, scale: number): void {
+  const width = Math.max(1, Math.round(size.width * scale)),
+    height = Math.max(1, Math.round(size.height * scale));
+  if (canvas.width === width && canvas.height === height) return;
+  canvas.width = width;
+  canvas.height = height;
+}
 
 /** A piece reduced to one slide, which is all that painting needs. */
 export interface Shown {
@@ -169,10 +186,27 @@ export const api = {
 
   /** Takes over the canvas of a slide on the page. */
   attach(key: string, canvas: OffscreenCanvas): void {
-    stages.set(key, { canvas, surface: surfaceOn(canvas), partial: new PartialPainter(painter) });
+    stages.set(key, { canvas, surface: surfaceOn(canvas), partial: new PartialPainter(painter), shown: false });
   },
   detach(key: string): void {
     stages.delete(key);
+  },
+
+  /**
+   * Paints a slide on its canvas from small copies of its photos, so that it is seen before they are there.
+   * @returns whether it did: not where nothing is gained, nor where they came first
+   */
+  async glance(key: string, scene: Shown, scale: number): Promise<boolean> {
+    const { slide, size } = open(scene),
+      photos = photosToGlanceAt(slide);
+    if (!photos || photos.every((id) => studio.picture(id))) return false;
+    const copies = await Promise.all(photos.map(async (id) => [id, (await studio.thumbnail(id)).name] as const));
+    await painter.prepare(slide);
+    const stage = stages.get(key);
+    if (!stage || stage.shown) return false;
+    fit(stage, size, scale);
+    painter.paint(stage.surface, scene.piece, withCopies(slide, new Map(copies)), size, { scale, x: 0, y: 0 });
+    return true;
   },
 
   /** Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size. */
@@ -182,12 +216,8 @@ export const api = {
     const stage = stages.get(key);
     let placed: readonly Layer[] = [];
     if (stage) {
-      const width = Math.max(1, Math.round(size.width * scale)),
-        height = Math.max(1, Math.round(size.height * scale));
-      if (stage.canvas.width !== width || stage.canvas.height !== height) {
-        stage.canvas.width = width;
-        stage.canvas.height = height;
-      }
+      fit(stage, size, scale);
+      stage.shown = true;
       placed = stage.partial.paint(
         stage.surface,
         scene.piece,

@@ -255,5 +255,22 @@ describe('opening', () => {
     );
   });
 
+  it('a slide is seen by a small copy of its photo before the photo is there', async () => {
+    const since = async (): Promise<number[]> =>
+      (
+        (await driver.executeScript(
+          `const { firstSeen, firstPainted } = document.documentElement.dataset; return [firstSeen, firstPainted]`,
+        )) as string[]
+      ).map(Number);
+    // Where the photo comes first, there is nothing to be gained.
+    for (let i = 0; i < 5; i++) {
+      await bench.open(app.address, 'ostrel-evening');
+      const [seen, painted] = await since();
+      expect(seen).toBeLessThanOrEqual(painted);
+      if (seen < painted - 1) return;
+    }
+    throw new Error('it was never seen earlier');
+  });
+
   it('leaves no errors in the page', async () => expect(await bench.errors()).toEqual([]));
 });
