@@ -184,14 +184,17 @@ describe('ways through', () => {
     for (const photo of ['lake-sill-winter', 'varn-fog', 'morning-mist', 'forest-slope']) {
       const s = await standing(over(photo)),
         ways = new Ways(painter, ask(s, photo));
-      for (const kind of ['tint', 'fade', 'pool', 'plate', 'tone', 'blur'] as const) {
+      for (const kind of ['tint', 'fade', 'pool', 'plate', 'tone', 'blur', 'shadow'] as const) {
         const way = ways.solve(kind),
           cost = way ? costOfWay(way) : Infinity;
         expect([photo, kind, cost, ways.mayCost(kind, cost + 0.01)]).toEqual([photo, kind, cost, true]);
         // Of what may not cost less than something, nothing does.
         for (const under of [5, 15, 40]) if (!ways.mayCost(kind, under)) expect(cost).toBeGreaterThanOrEqual(under);
         const rough = ways.rough(kind);
-        expect([kind, rough?.add[0].kind]).toEqual([kind, kind === 'tone' || kind === 'blur' ? undefined : kind]);
+        expect([kind, rough?.add[0].kind]).toEqual([
+          kind,
+          kind === 'tone' || kind === 'blur' || kind === 'shadow' ? undefined : kind,
+        ]);
         if (rough && way) {
           expect({ ...rough.add[0], opacity: 0 }).toEqual({ ...way.add[0], opacity: 0 });
           expect(Math.abs(rough.strength! - way.strength!)).toBeLessThan(25);

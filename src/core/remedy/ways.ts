@@ -38,7 +38,11 @@ export class Ways extends WayFinder {
    */
   private look(kind: WayKind): number {
     if (!this.hasLetters) return Infinity;
-    return SOLVERS[kind].choose ? (this.choice(kind)?.cost ?? Infinity) : 0;
+    const { choose, like } = SOLVERS[kind];
+    if (choose) return this.choice(kind)?.cost ?? Infinity;
+    const other = like ? this.look(like.kind) : Infinity;
+    // What is not enough says nothing of what is like it.
+    return like && other < Infinity ? like.share * other : 0;
   }
 
   /** May a way of a kind cost less than so many points? Looking is much quicker than solving. */

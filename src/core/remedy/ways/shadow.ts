@@ -10,4 +10,5 @@ function solve(finder: WayFinder): Way | null {
   return first && first.strength! <= 70 ? first : finder.best([first, finder.own('shadow', colour, tight)]);
 }
 
-export const shadow: Solver = { solve };
+// It is as deep as a pool where letters need it, and its form is seen as much.
+export const shadow: Solver = { off: 1, like: { kind: 'pool', share: 0.85 }, solve };

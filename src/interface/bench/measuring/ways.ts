@@ -126,7 +126,7 @@ export const bestKnown = (w: WaysState, texts: string[] | undefined): Way | null
  * The most promising first, so that something can be seen soon; what takes longest not last, so that no worker is left
  * alone with it in the end.
  */
-const ORDER: WayKind[] = ['pool', 'ink', 'fade', 'shadow', 'plate', 'backing', 'tint', 'move', 'tone', 'blur'];
+const ORDER: WayKind[] = ['pool', 'ink', 'fade', 'plate', 'backing', 'shadow', 'tint', 'move', 'tone', 'blur'];
 /** Of two that cost about the same, points, the simpler one comes first. */
 const A_TIE = 0.5;
 /** Width of a way's small picture, px. */
