@@ -16,16 +16,10 @@ export interface Habits {
   ahead: boolean;
   /** Menus and parts of the page unfold with a movement. */
   moving: boolean;
-  /** Code is made as fast as it gets: no page of a test lives long enough for that to be worth its while. */
-  optimised: boolean;
 }
 
 /** Starts a browser with an empty profile; downloads go into `downloads`. */
-export async function openBrowser({
-  ahead,
-  moving,
-  optimised,
-}: Habits): Promise<{ driver: WebDriver; downloads: string }> {
+export async function openBrowser({ ahead, moving }: Habits): Promise<{ driver: WebDriver; downloads: string }> {
   const downloads = folderFor('downloads');
   const options = new chrome.Options();
   options.addArguments(
@@ -42,7 +36,6 @@ export async function openBrowser({
     '--force-device-scale-factor=1',
     '--hide-scrollbars',
     ...(moving ? [] : ['--force-prefers-reduced-motion']),
-    ...(optimised ? [] : ['--js-flags=--no-turbofan']),
   );
   options.setChromeBinaryPath('/usr/bin/chromium');
   options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });

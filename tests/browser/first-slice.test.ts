@@ -13,11 +13,7 @@ let driver: WebDriver;
 let downloads: string;
 let bench: BenchPage;
 
-inSession((s) => void ({ app, driver, bench, downloads } = s), {
-  ahead: true,
-  moving: true,
-  optimised: true,
-});
+inSession((s) => void ({ app, driver, bench, downloads } = s), { ahead: true, moving: true });
 
 const photo = (name: string): string => join(process.cwd(), 'demo/pictures', name);
 

@@ -16,12 +16,12 @@ export interface Session {
 /** Begins before the tests of a file and ends after them; `begun` gets the session. */
 export function inSession(
   begun: (session: Session) => void,
-  { ahead = false, moving = false, optimised = false }: Partial<Habits> = {},
+  { ahead = false, moving = false }: Partial<Habits> = {},
 ): void {
   let session: Session | undefined;
   beforeAll(async () => {
     const app = await startForTests(),
-      { driver, downloads } = await openBrowser({ ahead, moving, optimised });
+      { driver, downloads } = await openBrowser({ ahead, moving });
     session = { app, driver, downloads, bench: new BenchPage(driver) };
     begun(session);
   });
