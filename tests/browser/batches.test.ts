@@ -8,6 +8,7 @@ import type { BatchInfo, BatchRow } from '../../src/contract/batches';
 import type { Application } from './application';
 import { violations } from './axe';
 import { type BenchPage, WAIT } from './bench-page';
+import { wholeFiles } from './folders';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, downloads: string;
@@ -71,7 +72,7 @@ it('twenty-four rows from CSV to one archive; two need a hand; a crash on the wa
   const before = new Set(readdirSync(downloads));
   await bench.click('Download all');
   const name = await bench.until(
-    () => Promise.resolve(readdirSync(downloads).find((f) => f.endsWith('.zip') && !before.has(f))),
+    () => Promise.resolve(wholeFiles(downloads).find((f) => f.endsWith('.zip') && !before.has(f))),
     'no archive came',
     3 * WAIT,
   );

@@ -1,6 +1,6 @@
 // Pieces and campaigns as files: out, into an empty database, and out again unchanged; what is not whole is refused.
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
@@ -11,6 +11,7 @@ import type { HouseStyle } from '../../src/core/values/house';
 import { type Application, startForTests } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
+import { wholeFiles } from './folders';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, downloads: string, empty: Application;
@@ -69,11 +70,10 @@ it('a piece goes out and in again at a press, as a piece of its own', async () =
   await bench.press('[aria-label="More for Ticket sale"]');
   await bench.take('//*[@role="menuitem"][normalize-space(.)="As a file"]');
   const name = await bench.until(
-      () => Promise.resolve(readdirSync(downloads).find((f) => f.endsWith('.plavo.zip'))),
+      () => Promise.resolve(wholeFiles(downloads).find((f) => f.endsWith('.plavo.zip'))),
       'no file came',
     ),
     path = join(downloads, name!);
-  await bench.until(() => Promise.resolve(existsSync(path)), 'it was not whole');
   await (await driver.findElement(By.css('[data-testid="piece-file"]'))).sendKeys(path);
   const link = await bench.find('a[href^="/piece/"]:not([class*="link"])');
   const { items } = await json<{ items: { id: string; name: string }[] }>(app, '/api/pieces?limit=50');

@@ -1,11 +1,12 @@
 // The thinnest path through the whole product, through the real interface, as a designer walks it.
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import sharp from 'sharp';
 import type { Application } from './application';
 import { type BenchPage, WAIT } from './bench-page';
 import { independentReading } from './independent-reading';
+import { wholeFiles } from './folders';
 import { inSession } from './session';
 
 let app: Application;
@@ -113,7 +114,7 @@ describe('from a photo to a picture one can hand over', () => {
   it('PNG: equal to the server’s render, and an independent measurement finds the same reading', async () => {
     await bench.click('Hand over');
     await bench.click('Download');
-    const file = await bench.until(async () => readdirSync(downloads).find((f) => f.endsWith('.png')), 'no PNG came');
+    const file = await bench.until(async () => wholeFiles(downloads).find((f) => f.endsWith('.png')), 'no PNG came');
     expect(file).toBe('slow-trains-long-views-1080x1080.png');
     const taken = await sharp(readFileSync(join(downloads, file!)))
       .raw()

@@ -1,5 +1,5 @@
 // Folders of a file of tests, which go when it is done (session.ts).
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -15,3 +15,7 @@ export function folderFor(name: string): string {
 export const removeFolders = (): void => {
   for (const folder of made.splice(0)) rmSync(folder, { recursive: true, force: true });
 };
+
+/** Files of a folder that are whole: while a browser writes one, it keeps its place with an empty one. */
+export const wholeFiles = (folder: string): string[] =>
+  readdirSync(folder).filter((f) => !f.endsWith('.crdownload') && statSync(join(folder, f)).size > 0);

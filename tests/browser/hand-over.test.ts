@@ -10,6 +10,7 @@ import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
+import { wholeFiles } from './folders';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, downloads: string;
@@ -28,7 +29,7 @@ async function take(ending: string): Promise<Buffer> {
   const before = readdirSync(downloads);
   await bench.press('[data-download]');
   const name = await bench.until(
-    () => Promise.resolve(readdirSync(downloads).find((f) => f.endsWith(ending) && !before.includes(f))),
+    () => Promise.resolve(wholeFiles(downloads).find((f) => f.endsWith(ending) && !before.includes(f))),
     `no ${ending} came`,
   );
   await bench.until(

@@ -1,7 +1,7 @@
 // Message and arrangement, driven as a designer drives them: parts of texts, frames, backing, shadows, logos, shapes,
 // masks, groups, order, alignment, aids, fonts; and a designer's run from an empty banner to a picture.
 import { createHash } from 'node:crypto';
-import { readdirSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { By, Key, Origin, until, type WebDriver } from 'selenium-webdriver';
 import type { Box } from '../../src/core/ground/box';
@@ -13,7 +13,7 @@ import type { TextLayer } from '../../src/core/kinds/text';
 import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { type BenchPage, WAIT } from './bench-page';
-import { folderFor } from './folders';
+import { folderFor, wholeFiles } from './folders';
 import { inSession } from './session';
 
 let app: Application;
@@ -763,7 +763,7 @@ describe('a designer’s run', () => {
     expect(await driver.findElements(By.css('[data-row] [data-warning]'))).toHaveLength(0);
     await bench.click('Hand over');
     await bench.click('Download');
-    await bench.until(async () => readdirSync(downloads).some((f) => f.endsWith('1584x396.png')), 'no picture came');
+    await bench.until(async () => wholeFiles(downloads).some((f) => f.endsWith('1584x396.png')), 'no picture came');
   });
 
   it('leaves no errors in the page but those of refused files', async () => {

@@ -9,7 +9,7 @@ import type { Application } from './application';
 import { violations } from './axe';
 import { type BenchPage } from './bench-page';
 import { devTools } from './driver';
-import { folderFor } from './folders';
+import { folderFor, wholeFiles } from './folders';
 import { inSession } from './session';
 
 let app: Application, driver: WebDriver, bench: BenchPage, downloads: string;
@@ -120,7 +120,7 @@ describe('a picture that moves', () => {
     await bench.click('Download');
     let name = '';
     await bench.until(async () => {
-      name = readdirSync(downloads).find((f) => f.endsWith('.webp') && !before.includes(f)) ?? '';
+      name = wholeFiles(downloads).find((f) => f.endsWith('.webp') && !before.includes(f)) ?? '';
       return Promise.resolve(name !== '');
     }, 'no animation came');
     const bytes = readFileSync(join(downloads, name)),

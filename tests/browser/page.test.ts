@@ -1,7 +1,7 @@
 // A section of a web page handed over as HTML and CSS: taken through the interface, opened from disk, compared with
 // what the stage shows, and measured by itself.
 import { unzipSync } from 'fflate';
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Key, type WebDriver } from 'selenium-webdriver';
 import { sectionAt } from '../../src/core/arrange/section';
@@ -21,7 +21,7 @@ import type { Application } from './application';
 import { violations } from './axe';
 import type { BenchPage } from './bench-page';
 import { devTools } from './driver';
-import { folderFor } from './folders';
+import { folderFor, wholeFiles } from './folders';
 import { differenceOf, shotOf } from './page-reading';
 import { PageWindow, unpack } from './page-window';
 import { inSession } from './session';
@@ -49,7 +49,7 @@ it('is handed over through the interface as a folder with all it needs', async (
   expect(await violations(driver)).toEqual([]);
   await bench.press('[data-download]');
   const name = await bench.until(
-    async () => readdirSync(downloads).find((f) => f.endsWith('.zip')),
+    async () => wholeFiles(downloads).find((f) => f.endsWith('.zip')),
     'no folder came',
     150_000,
   );
@@ -204,7 +204,7 @@ it('a background is copied as CSS, its photo goes along', async () => {
   await bench.open(app.address, 'ostrel-hero');
   await bench.press('[data-hand-over]');
   await bench.click('Copy the background as CSS');
-  await bench.until(async () => readdirSync(downloads).includes('morning-mist.jpg'), 'the photo did not come');
+  await bench.until(async () => wholeFiles(downloads).includes('morning-mist.jpg'), 'the photo did not come');
   const css = await driver.executeAsyncScript<string>(`navigator.clipboard.readText().then(arguments[0])`);
   expect(css).toMatch(
     /^background: linear-gradient\(rgb\(22 35 31 \/ 0\.32\), .*\),\s+url\("morning-mist\.jpg"\) center \/ cover no-repeat;/,
