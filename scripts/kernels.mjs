@@ -4,7 +4,6 @@ import asc from 'assemblyscript/asc';
 import { readFile, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { ROOT } from './lib/machine.mjs';
 
 /** Sources, and where each goes. */
@@ -27,13 +26,12 @@ ${lines.map((line) => `  '${line}',\n`).join('')}].join('');
 `;
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url))
-  for (const [source, to] of Object.entries(KERNELS)) {
-    const text = await translated(source),
-      file = join(ROOT, to);
-    if (!process.argv.includes('--check')) await writeFile(file, text);
-    else if ((await readFile(file, 'utf8')) !== text) {
-      console.error(`${to} is not what ${source} says: npm run kernels writes it anew`);
-      process.exitCode = 1;
-    }
+for (const [source, to] of Object.entries(KERNELS)) {
+  const text = await translated(source),
+    file = join(ROOT, to);
+  if (!process.argv.includes('--check')) await writeFile(file, text);
+  else if ((await readFile(file, 'utf8')) !== text) {
+    console.error(`${to} is not what ${source} says: npm run kernels writes it anew`);
+    process.exitCode = 1;
   }
+}

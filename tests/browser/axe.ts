@@ -17,7 +17,8 @@ export async function violations(driver: WebDriver, scheme = 'light'): Promise<s
       `const [runOnly, done] = arguments;
        axe.run(document, { runOnly })
          .then(({ violations }) => done(violations.flatMap((v) => v.nodes.map((n) =>
-           v.id + ' at ' + n.target.join(' ') + ': ' + (n.any[0] ?? n.all[0] ?? n.none[0])?.message + ' ' + n.html.slice(0, 200)))));`,
+           v.id + ' at ' + n.target.join(' ') + ': ' + (n.any[0] ?? n.all[0] ?? n.none[0])?.message +
+           ' ' + n.html.slice(0, 200)))));`,
       runOnly,
     );
   const first = await found();

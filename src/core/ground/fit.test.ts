@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { picture } from '../testing/pixels';
 import type { Pixels } from './pixels';
 import { halve, isOpaque, resample } from './resample';
-import { kernel, tapsOf, wholeWeights } from './taps';
+import { tapsOf, weightAt, wholeWeights } from './taps';
 
 const grain = (width: number, height: number, seed: number): Pixels =>
   picture(width, height, (x, y) => {
@@ -20,7 +20,7 @@ function plainly(p: Pixels, width: number, height: number, channel: number): num
       found = new Map<number, number>();
     let sum = 0;
     for (let s = Math.floor(centre - 2 * wide) - 1; s <= centre + 2 * wide + 1; s++) {
-      const w = kernel((s + 0.5 - centre) / wide),
+      const w = weightAt((s + 0.5 - centre) / wide),
         to = Math.min(extent - 1, Math.max(0, s));
       found.set(to, (found.get(to) ?? 0) + w);
       sum += w;

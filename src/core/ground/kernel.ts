@@ -19,7 +19,7 @@ export function kernel(): Kernel {
   const memory = new WebAssembly.Memory({ initial: FIRST_PAGES }),
     bytes = Uint8Array.from(atob(MODULE), (c) => c.charCodeAt(0)),
     { exports } = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: { memory } });
-  return (kept = { ...(exports as unknown as Omit<Kernel, 'memory'>), memory });
+  return (kept = { ...(exports as Omit<Kernel, 'memory'>), memory });
 }
 
 /** Bytes that a vector holds: what it reads is laid out in such steps. */

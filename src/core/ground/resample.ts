@@ -5,7 +5,7 @@
 import type { Box } from './box';
 import { fitOpaque, halveOpaque, noneTranslucent } from './fit';
 import type { Pixels } from './pixels';
-import { kernel, type Taps, tapsOf } from './taps';
+import { type Taps, tapsOf, weightAt } from './taps';
 import type { Transform } from './transform';
 
 const opaque = new WeakMap<Pixels, boolean>();
@@ -284,8 +284,8 @@ function lookUp(p: Pixels, t: Transform, width: number, height: number): Pixels 
       const x0 = Math.floor(X),
         y0 = Math.floor(Y);
       for (let k = 0; k < 4; k++) {
-        wx[k] = kernel(X - (x0 - 1 + k));
-        wy[k] = kernel(Y - (y0 - 1 + k));
+        wx[k] = weightAt(X - (x0 - 1 + k));
+        wy[k] = weightAt(Y - (y0 - 1 + k));
         cols[k] = Math.min(p.width - 1, Math.max(0, x0 - 1 + k)) * 4;
       }
       let r = 0,

@@ -1,7 +1,7 @@
 // Of which pixels a pixel of another size is made: Catmull-Rom (Keys 1981, a = -0.5), widened when reducing.
 
 /** How far a pixel counts at a distance, in pixels of the coarser picture. */
-export const kernel = (x: number): number => {
+export const weightAt = (x: number): number => {
   const t = Math.abs(x);
   if (t >= 2) return 0;
   return t < 1 ? 1 + t * t * (1.5 * t - 2.5) : 2 + t * (-4 + t * (2.5 - 0.5 * t));
@@ -37,7 +37,7 @@ export function tapsOf(from: number, extent: number, limit: number, target: numb
       lo = Math.min(Math.max(start, 0), Math.max(0, limit - count)),
       to = flip ? target - 1 - i : i;
     let sum = 0;
-    for (let k = 0; k < count; k++) sum += own[k] = kernel((start + k + 0.5 - centre) / width);
+    for (let k = 0; k < count; k++) sum += own[k] = weightAt((start + k + 0.5 - centre) / width);
     first[to] = lo;
     for (let k = 0; k < count; k++) {
       const inside = Math.min(limit - 1, Math.max(0, start + k)) - lo;

@@ -1,6 +1,7 @@
 // Gaussian blur by three box means (Wells 1986): the same to the last bit everywhere, at a cost that does not grow with
 // the radius. Edges are repeated; colours are weighted by alpha.
 import type { Pixels } from '../ground/pixels';
+import { isOpaque } from '../ground/resample';
 
 /** Half widths of three boxes whose variance is that of a Gaussian. */
 function boxes(sigma: number): number[] {
@@ -84,8 +85,6 @@ export function blurred(p: Pixels, sigma: number): Pixels {
     b = new Float32Array(n);
   const out = new Uint8ClampedArray(n * 4),
     radii = boxes(sigma);
-  let opaque = true;
-  for (let i = 3; i < p.data.length && opaque; i += 4) opaque = p.data[i] === 255;
   const smooth = (): void => {
     for (const r of radii) {
       if (r === 0) continue;
@@ -94,7 +93,7 @@ export function blurred(p: Pixels, sigma: number): Pixels {
     }
   };
   let alpha: Float32Array | null = null;
-  if (!opaque) {
+  if (!isOpaque(p)) {
     for (let i = 0; i < n; i++) a[i] = p.data[i * 4 + 3];
     smooth();
     alpha = a;
