@@ -17,7 +17,11 @@ export default {
   skipTrailingSlashRedirect: true,
   devIndicators: false,
   // What workers are made of stays the same under the name of a build.
-  rewrites: () => [{ source: `${WORKERS}/:file*`, destination: '/workers/:file*' }],
+  rewrites: () => [
+    { source: `${WORKERS}/:file*`, destination: '/workers/:file*' },
+    // Browsers ask for it while one page follows another.
+    { source: '/favicon.ico', destination: '/icon.svg' },
+  ],
   headers: () => [
     {
       source: `${WORKERS}/:file*`,

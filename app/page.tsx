@@ -1,8 +1,10 @@
+import { nanoid } from 'nanoid';
 import { StartPage } from '../src/interface/start/StartPage';
 import { askFor, wantedFrom } from '../src/interface/start/wanted';
 import { passphrase } from '../src/server/access/passphrase';
 import { listCampaigns } from '../src/server/pieces/campaigns';
 import { listPieces } from '../src/server/pieces/list';
+import { Ahead } from './Ahead';
 
 export const dynamic = 'force-dynamic';
 
@@ -16,5 +18,16 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     listCampaigns(),
     listPieces({ ...askFor(wanted), search: wanted.search, limit: FIRST }),
   ]);
-  return <StartPage campaigns={campaigns} first={pieces} wanted={wanted} signedIn={passphrase() !== null} />;
+  return (
+    <>
+      <StartPage
+        served={nanoid()}
+        campaigns={campaigns}
+        first={pieces}
+        wanted={wanted}
+        signedIn={passphrase() !== null}
+      />
+      <Ahead />
+    </>
+  );
 }

@@ -6,6 +6,8 @@ import type { StoredPieceSchema } from './shapes';
 /** Id of the element that holds it, as JSON. */
 export const OPENING = 'opening';
 export interface Opening {
+  /** Name of this serving of the page. */
+  served: string;
   stored: z.output<typeof StoredPieceSchema>;
   /** The campaign's own. */
   fonts: OwnFont[];

@@ -124,6 +124,17 @@ function solversUpTo(wanted: number): readonly Remote<ReadingApi>[] {
  */
 export const solverWorkers = (): readonly Remote<ReadingApi>[] => solversUpTo(side());
 /**
+ * Ends the workers that solve: each keeps photos and what was made of them, some hundred megabytes. They start again
+ * when they are asked.
+ */
+export function letSolversGo(): void {
+  for (const one of solvers.splice(0)) {
+    readers.splice(readers.indexOf(one), 1);
+    one.stop();
+  }
+}
+
+/**
  * As many for the first question about a picture. Starting a solver and fitting the picture take longer than solving:
  * the worker that has read the picture does most of it.
  */

@@ -33,8 +33,9 @@ interface Stage {
   canvas: OffscreenCanvas;
   surface: Surface;
   partial: PartialPainter;
-  /** Something was painted on it from the pictures themselves. */
-  shown: boolean;
+  /** The slide that is to be seen on it, and the one that was painted on it last from its pictures themselves. */
+  wanted: string;
+  shown: string;
 }
 const stages = new Map<string, Stage>();
 
@@ -186,24 +187,32 @@ export const api = {
 
   /** Takes over the canvas of a slide on the page. */
   attach(key: string, canvas: OffscreenCanvas): void {
-    stages.set(key, { canvas, surface: surfaceOn(canvas), partial: new PartialPainter(painter), shown: false });
+    stages.set(key, {
+      canvas,
+      surface: surfaceOn(canvas),
+      partial: new PartialPainter(painter),
+      wanted: '',
+      shown: '',
+    });
   },
   detach(key: string): void {
     stages.delete(key);
   },
 
   /**
-   * Paints a slide on its canvas from small copies of its photos, so that it is seen before they are there.
-   * @returns whether it did: not where nothing is gained, nor where they came first
+   * Paints a slide that is to be shown from small copies of its photos, so that it is seen before they are there.
+   * @returns whether it did: not where nothing is gained, where they came first, or where another slide is wanted now
    */
   async glance(key: string, scene: Shown, scale: number): Promise<boolean> {
     const { slide, size } = open(scene),
       photos = photosToGlanceAt(slide);
+    const asked = stages.get(key);
+    if (asked) asked.wanted = slide.id;
     if (!photos || photos.every((id) => studio.picture(id))) return false;
     const copies = await Promise.all(photos.map(async (id) => [id, (await studio.thumbnail(id)).name] as const));
     await painter.prepare(slide);
     const stage = stages.get(key);
-    if (!stage || stage.shown) return false;
+    if (!stage || stage.wanted !== slide.id || stage.shown === slide.id) return false;
     fit(stage, size, scale);
     painter.paint(stage.surface, scene.piece, withCopies(slide, new Map(copies)), size, { scale, x: 0, y: 0 });
     return true;
@@ -211,13 +220,15 @@ export const api = {
 
   /** Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size. */
   async show(key: string, scene: Shown, scale: number, draft: boolean, editing: string | null): Promise<Painted> {
-    const { slide, size } = open(scene);
+    const { slide, size } = open(scene),
+      asked = stages.get(key);
+    if (asked) asked.wanted = slide.id;
     await studio.prepare(scene.piece, slide, size);
     const stage = stages.get(key);
     let placed: readonly Layer[] = [];
     if (stage) {
       fit(stage, size, scale);
-      stage.shown = true;
+      stage.shown = slide.id;
       placed = stage.partial.paint(
         stage.surface,
         scene.piece,

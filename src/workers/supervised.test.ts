@@ -96,3 +96,34 @@ it('a worker that gives no sign of life any more counts as dead', async () => {
   await expect(answer).resolves.toBe('late');
   jest.useRealTimers();
 });
+
+it('what was stopped is ended, with what waited for it; nothing is asked of it any more', async () => {
+  const s = start(),
+    answer = s.api.read('a').then(
+      () => 'came',
+      (e: Error) => e.name,
+    );
+  await sink();
+  s.stop();
+  await expect(answer).resolves.toBe('AbortError');
+  expect(s.workers[0].ended).toBe(true);
+  await expect(s.api.read('b')).rejects.toThrow('not needed');
+  expect(s.workers[0].asked.map((q) => q.args)).toEqual([['a']]);
+});
+
+it('one that is stopped while it waits to start again does not start', async () => {
+  jest.useFakeTimers();
+  try {
+    const s = start();
+    for (let i = 0; i < 3; i++) {
+      s.workers.at(-1)!.break();
+      await Promise.resolve();
+    }
+    const there = s.workers.length;
+    s.stop();
+    await jest.advanceTimersByTimeAsync(20_000);
+    expect(s.workers).toHaveLength(there);
+  } finally {
+    jest.useRealTimers();
+  }
+});

@@ -26,12 +26,16 @@ export interface Supervised<T> {
   readonly api: Remote<T>;
   /** Tells whenever a new worker has taken the place of one that broke down, before anything is asked of it again. */
   onRestart: (listener: () => void | Promise<void>) => () => void;
+  /** Ends it, with all it keeps; what still waits for it fails with an AbortError. */
+  stop: () => void;
 }
 
 /** Kinds of things that go with the worker that has them. */
 const GIVEN_AWAY = ['OffscreenCanvas', 'MessagePort', 'ImageBitmap'] as const;
 const isGivenAway = (thing: unknown): boolean =>
   GIVEN_AWAY.some((kind) => typeof globalThis[kind] !== 'undefined' && thing instanceof globalThis[kind]);
+
+const notNeeded = (): DOMException => new DOMException('The worker is not needed any more', 'AbortError');
 
 type Listener = (event: { message?: string }) => void;
 /** What is needed of a worker; tests bring their own. */
@@ -53,7 +57,8 @@ export function supervised<T>(
     remote: Remote<T>,
     watch: ReturnType<typeof setInterval> | null = null,
     failures: number[] = [],
-    down = false;
+    down = false,
+    ended = false;
 
   const begin = (): void => {
     const mine = (worker = start());
@@ -99,6 +104,7 @@ export function supervised<T>(
     if (failures.length > 1) broken(why);
     // A program that breaks down at once is not started in a circle.
     if (failures.length > 2) await new Promise((r) => setTimeout(r, Math.min(10_000, 500 * 2 ** failures.length)));
+    if (ended) return;
     const again = [...waiting];
     begin();
     down = false;
@@ -135,6 +141,7 @@ export function supervised<T>(
                 resolve,
                 reject,
               };
+              if (ended) return reject(notNeeded());
               waiting.add(q);
               // While there is no worker it waits for the next one.
               if (!down) ask(q);
@@ -145,6 +152,14 @@ export function supervised<T>(
     onRestart: (listener) => {
       listeners.add(listener);
       return () => listeners.delete(listener);
+    },
+    stop: () => {
+      ended = down = true;
+      worker.terminate();
+      const left = [...waiting];
+      waiting.clear();
+      rest();
+      for (const q of left) q.reject(notNeeded());
     },
   };
 }

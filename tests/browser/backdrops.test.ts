@@ -27,9 +27,7 @@ inSession((s) => void ({ app, driver, bench } = s));
 const open = async (id: string): Promise<void> => {
   // What is left while it is being saved is put right, but not without a word in the console.
   if ((await driver.findElements(By.css('[data-saved]'))).length) await bench.untilSaved();
-  await driver.get(`${app.address}/piece/${id}`);
-  await bench.find('[data-overlay] > [data-layer]');
-  await bench.until(async () => (await bench.verdict()) !== '', 'no reading came');
+  await bench.open(app.address, id);
 };
 const layers = (p: Piece) => p.slides[0].layers;
 const one = <L>(p: Piece, kind: string): L => layers(p).findLast((l) => l.kind === kind) as L;

@@ -117,7 +117,8 @@ export class BenchPage {
   /** Selects a layer by its id, on the stage: its row need not be in sight. */
   async selectLayer(layer: string): Promise<void> {
     await this.find(`[data-layer="${layer}"]`);
-    await this.driver.executeScript(`document.querySelector('[data-layer="${layer}"]').focus()`);
+    // As by a key, whatever was pressed last.
+    await this.driver.executeScript(`document.querySelector('[data-layer="${layer}"]').focus({ focusVisible: true })`);
     await this.find(`[data-frame="${layer}"]`);
   }
   /** Opens a menu by its button and takes an item. */
@@ -161,15 +162,15 @@ export class BenchPage {
   }
   /** Types a number or text into a field, in place of what it held. */
   async type(label: string, value: string): Promise<void> {
-    // Parts of the controls open and re-render meanwhile: the field is looked up again until it can be clicked.
-    const field = await this.until(async () => {
+    // Parts of the controls open and re-render meanwhile: the field is looked up again until all is typed.
+    await this.until(async () => {
       const el = await this.find(`input[aria-label="${label}"]`);
       await this.settled(el);
-      if (!(await el.isDisplayed())) return null;
+      if (!(await el.isDisplayed())) return false;
       await el.click();
-      return el;
-    }, `the field ${label} cannot be clicked`);
-    await field!.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
+      await el.sendKeys(Key.chord(Key.CONTROL, 'a'), value, Key.ENTER);
+      return true;
+    }, `nothing can be typed into ${label}`);
   }
   /**
    * Brings something into view and waits until it no longer moves: menus open and parts of the controls unfold with a
@@ -231,9 +232,29 @@ export class BenchPage {
     await this.until(async () => ask((piece = await this.document())), what);
     return piece!;
   }
-  /** Opens a piece and waits until it can be worked with. */
-  async open(address: string, id: string): Promise<void> {
-    await this.driver.get(`${address}/piece/${id}`);
+  /**
+   * Goes to a page of the application: from another one without loading it anew, which takes the processor several
+   * times as long.
+   */
+  async goTo(address: string, path: string): Promise<void> {
+    const goes = await this.driver.executeScript(
+      `const [address, path] = arguments,
+         goes = location.origin === address && location.pathname !== path && Boolean(window.next?.router);
+       if (goes) window.next.router.push(path);
+       return goes`,
+      address,
+      path,
+    );
+    if (!goes) return this.driver.get(address + path);
+    await this.until(
+      async () => (await this.driver.executeScript('return location.pathname')) === path,
+      `${path} never came`,
+    );
+  }
+  /** Opens a piece and waits until it can be worked with. @param anew the page is loaded anew for it */
+  async open(address: string, id: string, { anew = false } = {}): Promise<void> {
+    if (anew) await this.driver.get(`${address}/piece/${id}`);
+    else await this.goTo(address, `/piece/${id}`);
     await this.find('[data-overlay] > [data-layer]');
     await this.until(async () => (await this.verdict()) !== '', 'no reading came');
   }

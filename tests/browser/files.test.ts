@@ -155,7 +155,7 @@ it('a drawing that lies on a slide is taken apart at a press, and put together b
       })
     ).json()) as { id: string };
   // It has no text that could be read.
-  await driver.get(`${app.address}/piece/${made.id}`);
+  await bench.goTo(app.address, `/piece/${made.id}`);
   await bench.find('[data-row]');
   const [before] = (await bench.document()).slides;
   await bench.selectRow(before.layers[0].name);

@@ -207,7 +207,7 @@ describe('the bench', () => {
       source:
         'const W = Worker; window.started = []; window.Worker = class extends W { constructor(url, o) { super(url, o); this.label = o && o.name; window.started.push(this); } };',
     });
-    await bench.open(app.address, 'ostrel-reopening');
+    await bench.open(app.address, 'ostrel-reopening', { anew: true });
     const painted = (): Promise<number> =>
       driver.executeScript('return Number(document.documentElement.dataset.painted)');
     const before = await painted(),

@@ -45,7 +45,7 @@ const texts = async (): Promise<string[]> => textsIn(await bench.document()).map
 it('a picture is dropped in, its words are found and read', async () => {
   const file = join(folder, 'Autumn walks.png');
   writeFileSync(file, await rendered('ostrel-autumn-walks'));
-  await driver.get(app.address);
+  await bench.goTo(app.address, '/');
   await (await bench.find('[data-testid="finished-file"]')).sendKeys(file);
   await bench.until(async () => (await driver.getCurrentUrl()).includes('/piece/'), 'no piece was made');
   await bench.until(async () => (await texts()).length === 2, 'its texts were not found', 60_000);
@@ -105,7 +105,7 @@ it('what cannot be told is said, and nothing is changed', async () => {
   await sharp({ create: { width: 600, height: 400, channels: 3, background: '#246' } })
     .png()
     .toFile(file);
-  await driver.get(app.address);
+  await bench.goTo(app.address, '/');
   await (await bench.find('[data-testid="finished-file"]')).sendKeys(file);
   await bench.until(
     async () => (await driver.findElements(By.xpath("//*[text()='No letters were found']"))).length > 0,

@@ -1,11 +1,18 @@
 // The start page: pieces narrowed, sorted, found again by the address, changed several at once with the way back; the
 // calendar.
+import { resolve } from 'node:path';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
+import type { Piece } from '../../src/core/piece/schema';
 import type { Application } from './application';
 import { violations } from './axe';
 import { type BenchPage, WAIT } from './bench-page';
 import { inSession } from './session';
 
+interface StoredPiece {
+  id: string;
+  revision: number;
+  piece: Piece;
+}
 let app: Application, driver: WebDriver, bench: BenchPage;
 inSession((s) => void ({ app, driver, bench } = s));
 
@@ -123,4 +130,128 @@ it('a campaign has another name, and the picture that was chosen for it', async 
   const name = await bench.named('Name of the campaign');
   await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'The Ostrel Railway', Key.ENTER);
   await bench.find('section[aria-label="The Ostrel Railway"]');
+});
+
+describe('from the list to a piece and back', () => {
+  const call = async <T>(path: string, init?: RequestInit): Promise<T> =>
+    (await (await fetch(app.address + path, init)).json()) as T;
+  const copyNamed = async (name: string): Promise<string> => {
+    const { piece } = await call<StoredPiece>('/api/pieces/ostrel-cup');
+    const init = {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ document: { ...piece, name, named: true }, campaign: 'ostrel-line' }),
+    };
+    return (await call<StoredPiece>('/api/pieces', init)).id;
+  };
+  const press = (id: string): Promise<void> => bench.press(`a[href="/piece/${id}"]`);
+  const opened = (id: string): Promise<unknown> =>
+    bench.until(
+      async () =>
+        (await bench.pieceId()) === id &&
+        (await driver.findElements(By.css('[data-overlay] > [data-layer]'))).length > 0 &&
+        (await bench.verdict()) !== '',
+      `${id} did not open`,
+    );
+  const rename = async (name: string): Promise<void> => {
+    const field = await bench.named('Name of the piece');
+    await field.click();
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), name, Key.ENTER);
+  };
+  const nameShown = async (): Promise<string | null> => (await bench.named('Name of the piece')).getAttribute('value');
+  const toList = async (): Promise<void> => {
+    await (await bench.named('Plavo: all pieces')).click();
+    await bench.find('[data-ready]');
+  };
+  const saidOf = async (words: string): Promise<number> =>
+    (await driver.findElements(By.xpath(`//*[contains(text(), "${words}")]`))).length;
+  /** Marks the page as it is loaded now. */
+  const mark = (): Promise<unknown> => driver.executeScript('window.marked = true');
+  const marked = (): Promise<unknown> => driver.executeScript('return window.marked === true');
+
+  it('the page lives on; what was done last is in the list, though it was left at once', async () => {
+    const id = await copyNamed('Before it was left');
+    await open();
+    await mark();
+    await press(id);
+    await opened(id);
+    expect(await driver.getTitle()).toBe('Before it was left - Plavo');
+    await rename('As it was left');
+    await toList();
+    await bench.until(async () => (await shown())[0] === 'As it was left', 'the list has another name');
+    expect(await driver.getTitle()).toBe('Plavo');
+    expect(await marked()).toBe(true);
+  });
+
+  it('back and forth in the browser, a piece and a list are what they have become, and can be undone', async () => {
+    const id = await copyNamed('First of its names');
+    await open('/?view=table');
+    await mark();
+    await (await bench.named('Search pieces')).sendKeys('of its names');
+    await untilTotal('1 piece');
+    await press(id);
+    await opened(id);
+    await rename('Second of its names');
+    await bench.untilSaved();
+    await driver.navigate().back();
+    await bench.until(async () => (await shown()).join() === 'Second of its names', 'the list is outdated');
+    expect(await driver.getCurrentUrl()).toContain('view=table');
+    expect(await (await bench.named('Search pieces')).getAttribute('value')).toBe('of its names');
+    // Meanwhile somebody else changes it.
+    const { revision, piece } = await call<StoredPiece>(`/api/pieces/${id}`);
+    const saved = await fetch(`${app.address}/api/pieces/${id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
+      body: JSON.stringify({ ...piece, name: 'Third of its names' }),
+    });
+    expect(saved.status).toBe(200);
+    await driver.navigate().forward();
+    await opened(id);
+    expect(await nameShown()).toBe('Third of its names');
+    await rename('Fourth of its names');
+    await bench.undo();
+    await bench.until(async () => (await nameShown()) === 'Third of its names', 'it was not undone');
+    await bench.untilSaved();
+    expect((await call<StoredPiece>(`/api/pieces/${id}`)).piece.name).toBe('Third of its names');
+    expect(await marked()).toBe(true);
+  });
+
+  it('nothing one was at with a piece is carried into the next, nor does what it waited for reach that', async () => {
+    const first = await copyNamed('Left in the middle'),
+      second = await copyNamed('Opened next');
+    await open();
+    await press(first);
+    await opened(first);
+    await bench.selectLayer('photo');
+    await bench.unfold('Cut out');
+    // A picture for it is on its way until the next piece is open.
+    await driver.executeScript(`
+      const { send } = XMLHttpRequest.prototype;
+      XMLHttpRequest.prototype.send = function (...given) {
+        window.held = this;
+        window.release = () => send.apply(this, given);
+        XMLHttpRequest.prototype.send = send;
+      };`);
+    await (await bench.find('[data-testid="logo-file"]')).sendKeys(resolve('demo/pictures/varn-fog.jpg'));
+    await bench.until(async () => (await saidOf('Uploading')) === 1, 'nothing was sent');
+    await toList();
+    expect(await saidOf('Uploading')).toBe(0);
+    await press(second);
+    await opened(second);
+    const layers = await bench.rows();
+    await driver.executeScript('window.release()');
+    await bench.until(
+      async () => (await driver.executeScript('return window.held.readyState')) === 4,
+      'the picture never arrived',
+    );
+    await bench.selectLayer('photo');
+    const cut = await bench.until(
+      async () => (await driver.findElements(By.xpath('//button[starts-with(normalize-space(.), "Cut out")]')))[0],
+      'there is nothing to cut out with',
+    );
+    expect(await cut.getAttribute('aria-expanded')).toBe('false');
+    expect(await bench.rows()).toEqual(layers);
+    expect((await call<StoredPiece>(`/api/pieces/${second}`)).revision).toBe(1);
+    expect(await bench.errors()).toEqual([]);
+  });
 });

@@ -609,7 +609,7 @@ describe('arranging', () => {
         body: JSON.stringify({ destination: 'square-post', name: 'Elsewhere' }),
       })
     ).json()) as { id: string };
-    await driver.get(`${app.address}/piece/${made.id}`);
+    await bench.goTo(app.address, `/piece/${made.id}`);
     await bench.find('[data-overlay]');
     await driver.executeScript(
       `const d = new DataTransfer(); d.setData('text/plain', sessionStorage.getItem('clip')); document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true }));`,
@@ -680,7 +680,7 @@ describe('fonts', () => {
 
 describe('a designer’s run', () => {
   it('empty banner, photo, headline clear of the portrait, second line, plate that fits both, border, centred by snapping, handed over: never a repair in the stack', async () => {
-    await driver.get(`${app.address}/`);
+    await bench.goTo(app.address, '/');
     await bench.click('New piece');
     await bench.take('[role="dialog"] [data-destination="profile-banner"]');
     await bench.until(async () => (await driver.getCurrentUrl()).includes('/piece/'), 'no piece was made');

@@ -48,7 +48,7 @@ const frameNow = (): Promise<string> =>
 
 describe('a picture that moves', () => {
   it('is dropped like any other, and plays', async () => {
-    await driver.get(app.address);
+    await bench.goTo(app.address, '/');
     await send('lamp.gif');
     await bench.press('[data-destination="square-post"]');
     await bench.typeOver('Lamps at Varn Halt');
@@ -200,7 +200,7 @@ describe('one way for all slides', () => {
 
 describe('covers', () => {
   it('stand beside each other as the feed shows them, each seen for what it is', async () => {
-    await driver.get(app.address);
+    await bench.goTo(app.address, '/');
     await bench.click('Covers');
     await bench.find('[data-cover]');
     const kinds = await Promise.all(

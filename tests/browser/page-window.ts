@@ -72,8 +72,10 @@ export class PageWindow {
   stopAt(time: number): Promise<void> {
     return this.driver.executeAsyncScript(
       `document.querySelectorAll('[class$="--pause"]').forEach((e) => { e.style.visibility = 'hidden'; });
-     document.getAnimations().forEach((a) => { a.pause(); a.currentTime = arguments[0]; });
-     requestAnimationFrame(() => requestAnimationFrame(arguments[1]));`,
+     const [time, done] = arguments, all = document.getAnimations();
+     all.forEach((a) => { a.pause(); a.currentTime = time; });
+     // What moves does so on a thread of its own, which hears of it later.
+     Promise.all(all.map((a) => a.ready)).then(() => requestAnimationFrame(() => requestAnimationFrame(done)));`,
       time,
     );
   }

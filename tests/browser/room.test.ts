@@ -30,7 +30,7 @@ const pngs = (): number => readdirSync(downloads).filter((f) => f.endsWith('.png
 
 describe('from a photo to a picture that reads', () => {
   it('in six actions by mouse: photo, destination, words, Just enough, Hand over, Download', async () => {
-    await driver.get(app.address);
+    await bench.goTo(app.address, '/');
     // What comes before the page is awake is lost.
     await bench.find('[data-ready]');
     await sendPhoto();
@@ -45,7 +45,7 @@ describe('from a photo to a picture that reads', () => {
   });
 
   it('and by keyboard alone', async () => {
-    await driver.get(app.address);
+    await bench.goTo(app.address, '/');
     // What comes before the page is awake is lost.
     await bench.find('[data-ready]');
     await sendPhoto();
@@ -145,7 +145,7 @@ describe('room to work', () => {
 
 describe('names', () => {
   it('rename, duplicate, search by words, move to another campaign', async () => {
-    await driver.get(app.address);
+    await bench.goTo(app.address, '/');
     await bench.menu('More for Profile banner', 'Duplicate');
     await bench.named('More for Profile banner (copy)');
     await bench.menu('More for Profile banner (copy)', 'Rename');

@@ -58,7 +58,7 @@ const notes = (): Promise<string[]> =>
 
 describe('an outline', () => {
   it('begins a carousel; a pasted list makes slides, and is undone as one step', async () => {
-    await driver.get(app.address);
+    await bench.goTo(app.address, '/');
     await bench.click('New piece');
     await bench.take('[data-destination="carousel"]');
     await bench.find('[data-outline-note]');

@@ -50,7 +50,7 @@ it('begins with a photo, a headline and a button', async () => {
     }),
   });
   ({ id } = (await made.json()) as { id: string });
-  await driver.get(`${app.address}/piece/${id}`);
+  await bench.goTo(app.address, `/piece/${id}`);
   await upload('photo-file', 'lake-sill-autumn.jpg');
   await bench.untilDocument((p) => layersOf(p, 0).join() === 'photo', 'the photo did not come');
   await bench.menu('Add to Message', 'Text');

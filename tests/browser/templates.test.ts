@@ -53,7 +53,7 @@ it('only those for a destination are shown where one is chosen', async () => {
 });
 
 it('a piece becomes a template by naming its places, and goes into the bin and back', async () => {
-  await driver.get(app.address);
+  await bench.goTo(app.address, '/');
   await bench.press('[aria-label="More for Re-opening post"]');
   await bench.take('//*[@role="menuitem"][normalize-space(.)="Make a template"]');
   const name = await bench.find('[role="dialog"] input');

@@ -45,7 +45,7 @@ it('an old version is compared with the present, a layer is taken from it, and i
   const before = (await stored()).piece;
   await change((p) => void (p.slides[0].layers = p.slides[0].layers.filter((l) => l.id !== 'mark')));
   await change((p) => void (layerOf(p, 'fade')!.opacity = 0.9));
-  await driver.get(`${app.address}/piece/${ID}`);
+  await bench.goTo(app.address, `/piece/${ID}`);
   await bench.untilSaved();
   await open();
   expect(await revisions()).toEqual(['As it is now', 'Version 2', 'Version 1']);
@@ -79,7 +79,7 @@ it('an old version is compared with the present, a layer is taken from it, and i
 });
 
 it('one is named, and is listed by that name', async () => {
-  await driver.get(`${app.address}/piece/${ID}`);
+  await bench.goTo(app.address, `/piece/${ID}`);
   await bench.untilSaved();
   await open();
   const versions = await driver.findElements(By.css('[data-version]'));

@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
 import { type Opening, OPENING } from '../../../src/contract/opening';
@@ -29,7 +30,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     return <Damaged id={id} name={summary.name} why={e.detail ?? e.message} first={revisions} />;
   }
   const [campaigns, fonts] = await Promise.all([listed, listFonts(stored.campaign)]);
-  const opening: Opening = { stored, fonts };
+  const opening: Opening = { served: nanoid(), stored, fonts };
   return (
     <>
       <script id={OPENING} type="application/json" dangerouslySetInnerHTML={{ __html: inScript(opening) }} />

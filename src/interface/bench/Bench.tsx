@@ -1,6 +1,6 @@
 'use client';
 // The bench: stack, stage, reading and controls of one piece.
-import { Anchor, Button, Loader, Stack } from '@mantine/core';
+import { Button, Loader, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import { type Opening, OPENING } from '../../contract/opening';
@@ -8,9 +8,11 @@ import { isPhoto, isText } from '../../core/kinds/layers';
 import { emptyHistory, passesThrough } from '../../core/piece/history';
 import { nameOf } from '../../core/piece/name';
 import type { Piece } from '../../core/piece/schema';
-import { onBreakdown, stageWorker } from '../../workers/clients';
-import { api, inWords, type StoredPiece } from '../shared/api';
+import { letSolversGo, onBreakdown, stageWorker } from '../../workers/clients';
+import { api, ApiError, inWords, type StoredPiece } from '../shared/api';
 import { BEGIN_WITH_HEADLINE, BEGIN_WITH_LETTERS } from '../shared/beginning';
+import { PageLink } from '../shared/PageLink';
+import { isShown, wasShown } from '../shared/served';
 import css from './Bench.module.css';
 import { addText } from './commands/adding';
 import { findLetters } from './commands/lettering';
@@ -23,7 +25,7 @@ import { withHouse } from '../../core/house/follow';
 import { NO_HOUSE } from '../../core/house/styled';
 import type { HouseStyle } from '../../core/values/house';
 import { forgetJournal, type JournalEntry, readJournals, tidyJournal, writeJournal } from './keeping/journal';
-import { keepSaving } from './keeping/saving';
+import { afterSaving, keepSaving } from './keeping/saving';
 import { useKeys } from './keyboard/keys';
 import { Shortcuts } from './keyboard/Shortcuts';
 import { keepAhead } from './measuring/ahead';
@@ -39,6 +41,7 @@ import { Stage } from './stage/Stage';
 import { useDrawers, useInDrawers } from './state/drawers';
 import { takeFonts } from './state/fonts';
 import { openPart } from './state/panels';
+import { leavePiece, whileOpen } from './state/per-piece';
 import { currentSlide, openBench, select, useBench } from './state/store';
 import { TopBar } from './TopBar';
 
@@ -76,13 +79,32 @@ const houseIn = ({ swatches, house }: Piece): HouseStyle => ({
   swatches: swatches.filter((s) => s.house),
 });
 
-/** Opens the stored piece, with what the journal knows beyond it. */
-async function begin(stored: StoredPiece): Promise<void> {
-  const all = await readJournals(stored.id).catch(() => []);
+/** What the page brought along; asked for anew where the page was shown before, and may be outdated. */
+async function newest(opening: Opening): Promise<Opening> {
+  const { served, stored, fonts } = opening;
+  if (!wasShown(served)) return opening;
+  try {
+    const now = await api.piece(stored.id);
+    return { served, stored: now, fonts: await api.fonts(now.campaign) };
+  } catch (e) {
+    // It is gone, and the server says so; or it is away, and what is known is shown.
+    if (e instanceof ApiError && e.status === 404) window.location.reload();
+    return { served, stored, fonts };
+  }
+}
+
+/** Opens the stored piece, with what the journal knows beyond it. @returns the piece as the server has it */
+async function begin(given: StoredPiece): Promise<StoredPiece> {
+  let stored = given;
+  // It may be the piece that was just left.
+  await whileOpen(afterSaving());
+  const all = await whileOpen(readJournals(stored.id).catch(() => []));
+  // It was saved by this browser after the page was made.
+  if (all.some((k) => k.revision > stored.revision)) stored = await whileOpen(api.piece(stored.id).catch(() => given));
   openBench(stored);
   // The validator is only needed where something was kept.
-  if (!all.length) return;
-  const { openPiece } = await import('../../core/piece/upgrade');
+  if (!all.length) return stored;
+  const { openPiece } = await whileOpen(import('../../core/piece/upgrade'));
   let taken = false;
   for (const kept of all) {
     // An older program may have written it: brought forward as the server does with documents.
@@ -124,6 +146,7 @@ async function begin(stored: StoredPiece): Promise<void> {
     if (kept.window !== all[0].window || kept !== all[0]) await forgetJournal(stored.id, kept.window).catch(() => {});
   }
   void tidyJournal().catch(() => {});
+  return stored;
 }
 
 /**
@@ -143,7 +166,7 @@ function offer(stored: StoredPiece, piece: Piece, { window, at }: JournalEntry):
         id: note,
         autoClose: 15000,
         title: 'They are a piece of their own now',
-        message: <Anchor href={`/piece/${made.id}`}>Open it</Anchor>,
+        message: <PageLink href={`/piece/${made.id}`}>Open it</PageLink>,
       });
     } catch (e) {
       notifications.show({ color: 'amber', ...inWords(e) });
@@ -168,9 +191,7 @@ function offer(stored: StoredPiece, piece: Piece, { window, at }: JournalEntry):
 export function Bench({ campaignName, slides }: { campaignName: string; slides: boolean }) {
   const [ready, setReady] = useState(false);
   useEffect(() => {
-    const { stored, fonts } = JSON.parse(document.getElementById(OPENING)!.textContent) as Opening;
-    // Fonts and pictures load while the journal is read.
-    void takeFonts(fonts);
+    const opening = JSON.parse(document.getElementById(OPENING)!.textContent) as Opening;
     const stopTelling = onBreakdown((why) =>
       notifications.show({
         id: 'breakdown',
@@ -180,27 +201,34 @@ export function Bench({ campaignName, slides }: { campaignName: string; slides: 
         message: `It was started again (${why}). Your work is safe; if it goes on like this, reload the page.`,
       }),
     );
-    void stageWorker()
-      .warm({ piece: stored.piece, slide: stored.piece.slides[0].id, size: stored.piece.sizes[0].id })
-      .catch(() => {});
     let stop: (() => void)[] = [];
-    let on = true;
-    void begin(stored).then(() => {
-      if (!on) return;
+    const open = async (): Promise<void> => {
+      const { stored, fonts } = await whileOpen(newest(opening));
+      isShown(opening.served);
+      // Fonts and pictures load while the journal is read.
+      void takeFonts(fonts);
+      void stageWorker()
+        .warm({ piece: stored.piece, slide: stored.piece.slides[0].id, size: stored.piece.sizes[0].id })
+        .catch(() => {});
+      const known = await whileOpen(begin(stored));
       stop = [
-        keepSaving(stored.piece),
+        keepSaving(known.piece),
         keepMeasuring(),
         keepAhead(),
         keepJoins(),
-        keepHouse(stored.campaign),
+        keepHouse(known.campaign),
         keepLaidOut(),
       ];
       setReady(true);
-    });
+    };
+    void open();
     return () => {
-      on = false;
       stopTelling();
       for (const s of stop) s();
+      leavePiece();
+      letSolversGo();
+      // What they say is of this piece.
+      notifications.clean();
     };
   }, []);
   return ready ? <Open campaignName={campaignName} /> : <Waiting slides={slides} />;
@@ -255,6 +283,7 @@ function Title() {
   useEffect(() => {
     document.title = `${name} - Plavo`;
   }, [name]);
+  useEffect(() => () => void (document.title = 'Plavo'), []);
   return null;
 }
 

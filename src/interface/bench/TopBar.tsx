@@ -1,13 +1,15 @@
 'use client';
 // The top bar: where one is, whether the work is safe, back and forth, sizes, hand over.
-import { ActionIcon, Anchor, Button, Group, Popover, Stack, Text, TextInput, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, Group, Popover, Stack, Text, TextInput, Tooltip } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconArrowBackUp, IconArrowForwardUp, IconKeyboard } from '@tabler/icons-react';
+import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { renamePiece } from '../../core/piece/edits';
 import { nameOf } from '../../core/piece/name';
 import { inWords } from '../shared/api';
 import { Dialog } from '../shared/Dialog';
+import { PageLink } from '../shared/PageLink';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
 import { HandOver } from './handing/HandOver';
 import { InPlace } from './places/InPlace';
@@ -17,6 +19,9 @@ import { usePanelPiece } from './state/panel-piece';
 import { Versions } from './versions/Versions';
 import { edit, redoEdit, type Refusal, type Saved, undoEdit, useBench } from './state/store';
 import css from './TopBar.module.css';
+
+/** How long leaving waits for what is being saved, ms; after that it is saved from the list. */
+const PATIENCE = 1500;
 
 const SAVED_WORD: Record<Saved, string> = {
   saved: 'All changes saved',
@@ -69,12 +74,19 @@ export function TopBar({
   const refusal = useBench((s) => s.refusal);
   const back = useBench((s) => (s.history.done > 0 ? s.history.steps[s.history.done - 1].label : null));
   const forth = useBench((s) => s.history.steps[s.history.done]?.label ?? null);
+  const router = useRouter();
+  /** The list shows what was done last. */
+  const saveBefore = (e: { preventDefault: () => void }): void => {
+    if (saved !== 'unsaved' && saved !== 'saving') return;
+    e.preventDefault();
+    void Promise.race([save(), new Promise((late) => setTimeout(late, PATIENCE))]).then(() => router.push('/'));
+  };
   return (
     <header className={css.bar}>
       <Group gap={6} wrap="nowrap" className={css.where}>
-        <Anchor href="/" className={css.brand} aria-label="Plavo: all pieces">
+        <PageLink href="/" className={css.brand} aria-label="Plavo: all pieces" onNavigate={saveBefore}>
           Plavo
-        </Anchor>
+        </PageLink>
         {children}
         <Text fz="sm" c="dimmed" truncate maw={150} className={css.campaign}>
           {campaignName}
@@ -130,7 +142,7 @@ export function TopBar({
 
 /** Says that the present document is a piece of its own now, and where. */
 const tellMade = (id: string, title: string): void =>
-  void notifications.show({ title, message: <Anchor href={`/piece/${id}`}>Open it</Anchor>, autoClose: 15000 });
+  void notifications.show({ title, message: <PageLink href={`/piece/${id}`}>Open it</PageLink>, autoClose: 15000 });
 
 /** What the server refused and why, and ways on; the work stays here whatever is chosen. */
 function Refused({ status, title, detail }: Refusal) {

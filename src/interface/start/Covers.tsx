@@ -1,12 +1,13 @@
 'use client';
 // The covers of a campaign as its feed shows them, three in a row, and the one that is due next.
-import { Anchor, Button, Group, Loader, Stack, Text } from '@mantine/core';
+import { Button, Group, Loader, Stack, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { COVER_NAMES } from '../../core/piece/covers';
 import type { Swatch } from '../../core/values/fill';
 import { api, type CampaignInfo, type FeedInfo, inWords } from '../shared/api';
 import { asking } from '../shared/asking';
 import { Dialog } from '../shared/Dialog';
+import { PageLink } from '../shared/PageLink';
 import css from './Covers.module.css';
 
 /** A feed and the colours of its house. */
@@ -119,7 +120,7 @@ export function Covers({
                 const swatch = house.find((s) => s.id === c.swatch);
                 return (
                   <li key={c.id} data-cover={c.kind}>
-                    <Anchor href={`/piece/${c.id}`} className={css.link} underline="never">
+                    <PageLink href={`/piece/${c.id}`} className={css.link} underline="never">
                       <span className={css.picture}>
                         {/* Painted by our own server at this size. */}
                         {/* eslint-disable-next-line @next/next/no-img-element */}
@@ -131,7 +132,7 @@ export function Covers({
                         {COVER_NAMES[c.kind]}
                         {swatch ? `, ${swatch.name}` : ''}
                       </span>
-                    </Anchor>
+                    </PageLink>
                   </li>
                 );
               })}

@@ -1,10 +1,11 @@
 'use client';
 // A piece in a list: as a card, or as a row of the table.
-import { ActionIcon, Anchor, Checkbox, Text } from '@mantine/core';
+import { ActionIcon, Checkbox, Text } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { type ComponentProps, memo, useState } from 'react';
 import { destinationById } from '../../core/piece/destinations';
 import type { CampaignInfo, PieceInfo } from '../shared/api';
+import { PageLink } from '../shared/PageLink';
 import { RenameField } from '../shared/RenameField';
 import { Thumbnail } from '../shared/Thumbnail';
 import { dayInWords } from './days';
@@ -81,7 +82,7 @@ export const PieceCard = memo(function PieceCard({
     [base] = p.sizes;
   return (
     <article className={css.card} data-chosen={chosen || undefined}>
-      <Anchor href={`/piece/${p.id}`} className={css.link} underline="never">
+      <PageLink href={`/piece/${p.id}`} className={css.link} underline="never">
         <span className={css.frame}>
           <Picture piece={p} />
         </span>
@@ -96,7 +97,7 @@ export const PieceCard = memo(function PieceCard({
             .join(', ')}
         </small>
         <Standing of={p.standing} />
-      </Anchor>
+      </PageLink>
       {renaming && <Renaming piece={p} act={act} onDone={() => setRenaming(false)} />}
       {awake && <Choose piece={p} chosen={chosen} choosing={choosing} onChoose={onChoose} />}
       {awake && (
@@ -117,9 +118,9 @@ export const PieceRow = memo(function PieceRow({ piece: p, campaigns, chosen, ch
       {renaming ? (
         <Renaming piece={p} act={act} onDone={() => setRenaming(false)} />
       ) : (
-        <Anchor href={`/piece/${p.id}`} className={css.name} underline="hover">
+        <PageLink href={`/piece/${p.id}`} className={css.name} underline="hover">
           <b dir="auto">{p.name}</b>
-        </Anchor>
+        </PageLink>
       )}
       <Standing of={p.standing} />
       <span>{p.sizes.map((s) => (s.destination && destinationById(s.destination)?.name) || s.name).join(', ')}</span>

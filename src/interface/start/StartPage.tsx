@@ -22,7 +22,9 @@ import { api, type AssetInfo, type CampaignInfo, type PieceInfo, type StoredPiec
 import dropCss from '../shared/Drop.module.css';
 import { BEGIN_WITH_HEADLINE, BEGIN_WITH_LETTERS, BEGIN_WITH_OUTLINE } from '../shared/beginning';
 import { useFileDrop } from '../shared/file-drop';
+import { PageLink } from '../shared/PageLink';
 import { SchemeSwitch } from '../shared/SchemeSwitch';
+import { isShown, wasShown } from '../shared/served';
 import { isPieceFile, takeInWithNotice, uploadWithNotice } from '../shared/upload';
 import { wentWrong } from '../shared/went-wrong';
 import { NamePlaces } from '../templates/NamePlaces';
@@ -38,9 +40,11 @@ import { Pieces } from './Pieces';
 import { SearchField } from '../shared/SearchField';
 import css from './StartPage.module.css';
 import { type FirstPieces, usePieceList } from './use-list';
-import { addressOf, isFiltered, type Wanted } from './wanted';
+import { addressOf, isFiltered, type Wanted, wantedFrom } from './wanted';
 
 interface Props {
+  /** Name of this serving of the page. */
+  served: string;
   campaigns: CampaignInfo[];
   /** The first page of pieces, as the address asks for them. */
   first: FirstPieces;
@@ -49,15 +53,17 @@ interface Props {
   signedIn: boolean;
 }
 
-export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: Props) {
+export function StartPage({ served, campaigns: given, first, wanted: asked, signedIn }: Props) {
   const router = useRouter();
+  // Somebody went back to it: the address says what was wanted in the end.
+  const [back] = useState(() => wasShown(served));
   const [campaigns, setCampaigns] = useState(given);
-  const [wanted, setWanted] = useState(asked);
+  const [wanted, setWanted] = useState(() => (back ? wantedFrom(new URLSearchParams(window.location.search)) : asked));
   const ready = useMounted();
   const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string; known?: KnownFeed } | null>(null);
   const [covers, setCovers] = useState<CampaignInfo | null>(null);
   const [bin, setBin] = useState(false);
-  const pieces = usePieceList(wanted, first);
+  const pieces = usePieceList(wanted, first, back);
   const [templating, setTemplating] = useState<StoredPiece | null>(null);
   const [dating, setDating] = useState<readonly PieceInfo[] | null>(null);
   const { reload } = pieces,
@@ -68,6 +74,10 @@ export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: 
       changed();
     }, [reload, changed]);
   const act = usePieceActions(pieces, { campaigns, refresh, template: setTemplating, due: setDating });
+  useEffect(() => {
+    isShown(served);
+    if (back) changed();
+  }, [served, back, changed]);
   const narrow = (how: Partial<Wanted>): void => setWanted((w) => ({ ...w, ...how }));
   useEffect(() => window.history.replaceState(window.history.state, '', addressOf(wanted)), [wanted]);
   const files = useRef<HTMLInputElement>(null),
@@ -86,7 +96,7 @@ export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: 
           {taken.notes.map((n) => (
             <div key={n}>{n}</div>
           ))}
-          {one ? <Anchor href={`/piece/${one.id}`}>Open it</Anchor> : 'Nothing that was here has changed.'}
+          {one ? <PageLink href={`/piece/${one.id}`}>Open it</PageLink> : 'Nothing that was here has changed.'}
         </>
       ),
     });
@@ -98,6 +108,11 @@ export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: 
     const photo = await uploadWithNotice(file);
     if (photo) setMaking({ photo });
   };
+  const onIt = useRef(true);
+  useEffect(() => {
+    onIt.current = true;
+    return () => void (onIt.current = false);
+  }, []);
   /** A picture that was made anywhere: it becomes a piece of its size, and its letters are looked for. */
   const check = async (file: File): Promise<void> => {
     const photo = await uploadWithNotice(file);
@@ -106,7 +121,7 @@ export function StartPage({ campaigns: given, first, wanted: asked, signedIn }: 
       const beginning = beginningFor(photo),
         name = file.name.replace(/\.[a-z0-9]+$/i, '').slice(0, 200) || 'Finished picture',
         made = await api.newPiece({ ...beginning, name, photo: photo.id });
-      router.push(`/piece/${made.id}${BEGIN_WITH_LETTERS}`);
+      if (onIt.current) router.push(`/piece/${made.id}${BEGIN_WITH_LETTERS}`);
     } catch (e) {
       wentWrong(e);
     }

@@ -16,7 +16,8 @@ const AT_ONCE = 2;
 /** Rest before those on the screen are read, ms. */
 const REST = 1500;
 
-export function usePieceList(wanted: Wanted, first: FirstPieces): PieceList {
+/** @param outdated what the page brought along was shown before: it is asked for anew */
+export function usePieceList(wanted: Wanted, first: FirstPieces, outdated: boolean): PieceList {
   const [total, setTotal] = useState(first.total ?? first.items.length),
     { search: _search, view: _view, ...narrow } = wanted,
     key = JSON.stringify(narrow);
@@ -31,7 +32,7 @@ export function usePieceList(wanted: Wanted, first: FirstPieces): PieceList {
     },
     [key],
   );
-  const pages = usePages(ask, wanted.search ?? '', first),
+  const pages = usePages(ask, wanted.search ?? '', first, outdated),
     { change, items } = pages;
 
   const [seen, setSeen] = useState<readonly string[]>([]),

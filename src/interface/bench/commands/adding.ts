@@ -31,13 +31,14 @@ import type { Shape, ShapeForm } from '../../../core/values/shape';
 import { hexOf } from '../../../core/values/swatches';
 import { api, type AssetInfo, inWords } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
-import { uploadWithNotice } from '../../shared/upload';
 import { useHouse } from '../keeping/house';
 import { familiesKnown } from '../state/fonts';
+import { whileOpen } from '../state/per-piece';
 import { currentSlide, edit, frameOf, select, useBench } from '../state/store';
 import { seenIn } from './beneath';
 import { styleFor, swatchFor } from './house';
 import { colourForOverlay, mainColour, topPhoto } from './chosen-treatment';
+import { uploaded } from './uploading';
 
 import { change } from './layers';
 const newId = (): string => nanoid(10);
@@ -147,7 +148,7 @@ const lineColour = (): string =>
 async function framesOf({ id, frames }: AssetInfo): Promise<Frame[]> {
   if (!frames) return [];
   try {
-    return await api.frames(id);
+    return await whileOpen(api.frames(id));
   } catch (e) {
     notifications.show({ color: 'amber', title: 'It came as a still', message: inWords(e).message });
     return [];
@@ -163,15 +164,15 @@ export async function addPicture(asset: AssetInfo): Promise<void> {
 /** Uploads pictures into the message. */
 export async function addLogoFiles(files: readonly File[]): Promise<void> {
   for (const file of files) {
-    const asset = await uploadWithNotice(file);
+    const asset = await uploaded(file);
     if (asset) await addPicture(asset);
   }
 }
 
 /** An uploaded file, and its outlines where it is a drawing of flat shapes; null where it was refused. */
 async function uploadedDrawing(file: File): Promise<{ asset: AssetInfo; drawing: Drawing | null } | null> {
-  const asset = await uploadWithNotice(file);
-  return asset && { asset, drawing: await api.drawing(asset.id).catch(() => null) };
+  const asset = await uploaded(file);
+  return asset && { asset, drawing: await whileOpen(api.drawing(asset.id).catch(() => null)) };
 }
 
 /** The outline of a drawing; says so where there is none that can be used. */
@@ -187,8 +188,8 @@ function outlineFrom(drawing: Drawing | null): NonNullable<Shape['path']> | null
   return null;
 }
 export async function outlineFromFile(file: File): Promise<NonNullable<Shape['path']> | null> {
-  const uploaded = await uploadedDrawing(file);
-  return uploaded && outlineFrom(uploaded.drawing);
+  const sent = await uploadedDrawing(file);
+  return sent && outlineFrom(sent.drawing);
 }
 
 /**
@@ -196,9 +197,9 @@ export async function outlineFromFile(file: File): Promise<NonNullable<Shape['pa
  * it comes as a picture.
  */
 export async function addDrawnShape(file: File): Promise<void> {
-  const uploaded = await uploadedDrawing(file);
-  if (!uploaded) return;
-  const { asset, drawing } = uploaded;
+  const sent = await uploadedDrawing(file);
+  if (!sent) return;
+  const { asset, drawing } = sent;
   if (drawing && !isOneColour(drawing)) {
     await addPicture(asset);
     notifications.show({
@@ -297,13 +298,13 @@ export async function addPhoto(asset: AssetInfo): Promise<void> {
  */
 export async function addPictureFiles(files: readonly File[]): Promise<void> {
   for (const file of files) {
-    const asset = await uploadWithNotice(file);
+    const asset = await uploaded(file);
     if (asset) await (file.type === 'image/svg+xml' ? addPicture : addPhoto)(asset);
   }
 }
 
 /** Uploads an SVG and makes it the tile of the patterns that `take` sets. */
 export async function uploadTile(file: File, take: (asset: string) => void): Promise<void> {
-  const asset = await uploadWithNotice(file);
+  const asset = await uploaded(file);
   if (asset) take(asset.id);
 }

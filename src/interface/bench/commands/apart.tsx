@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { isPhoto, type Layer } from '../../../core/kinds/layers';
 import { takenApart, whyNotApart } from '../../../core/piece/apart';
 import { api, inWords } from '../../shared/api';
+import { whileOpen } from '../state/per-piece';
 import { currentSlide, edit, select, useBench } from '../state/store';
 
 /** Puts the layers of a drawing in its place, as one step. */
@@ -16,7 +17,7 @@ export async function takeApart(id: string): Promise<void> {
   if (why)
     return void notifications.show({ color: 'amber', title: 'It cannot be taken apart as it stands', message: why });
   try {
-    const drawing = await api.layersOf(photo.asset, campaign || undefined),
+    const drawing = await whileOpen(api.layersOf(photo.asset, campaign || undefined)),
       there = now();
     // It may have been replaced, or taken away, meanwhile.
     if (!isPhoto(there) || there.asset !== photo.asset) return;

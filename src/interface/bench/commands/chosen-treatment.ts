@@ -1,7 +1,7 @@
 // What Just enough does: what was chosen for it; else the selected overlay; else the best way, or where all is Clear
 // already, the topmost overlay made no stronger than is needed. And colours for new overlays.
 import { useMemo } from 'react';
-import { create } from 'zustand';
+import { createPerPiece } from '../state/per-piece';
 import { oklab } from '../../../core/colour/oklab';
 import { type FoundColour, tintFrom } from '../../../core/colour/palette';
 import { luminance, rgba } from '../../../core/colour/srgb';
@@ -82,7 +82,7 @@ export interface Chosen {
   scope: Scope | null;
 }
 export type Scope = 'text' | 'slide' | 'all';
-export const useChosen = create<Chosen>(() => ({ property: 'opacity', what: null, scope: null }));
+export const useChosen = createPerPiece<Chosen>(() => ({ property: 'opacity', what: null, scope: null }));
 
 export interface Treatment {
   /** The layer that is set; null for a new one, or for what texts and photos have by themselves. */

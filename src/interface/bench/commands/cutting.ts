@@ -11,6 +11,7 @@ import { MOST_STROKES } from '../../../core/values/plain';
 import { solverWorkers } from '../../../workers/clients';
 import { api, inWords } from '../../shared/api';
 import { useBrush } from '../state/brush';
+import { whenLeft } from '../state/per-piece';
 import { currentSlide, useBench } from '../state/store';
 import { findIn } from '../state/subjects';
 import { change } from './layers';
@@ -24,6 +25,7 @@ export function cancelCut(): void {
   waiting = { layer: '', strokes: [] };
   useBrush.setState({ busy: false });
 }
+whenLeft(cancelCut);
 
 const layerNow = (id: string): PhotoLayer | undefined =>
   currentSlide(useBench.getState()).layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l));

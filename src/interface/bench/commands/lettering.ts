@@ -9,6 +9,7 @@ import { lifted, whyNotLifted } from '../../../core/piece/lift';
 import { retold } from '../../../core/type/traced';
 import { api, inWords } from '../../shared/api';
 import { useLettering } from '../state/lettering';
+import { whenLeft } from '../state/per-piece';
 import { currentSlide, edit, select, useBench } from '../state/store';
 import { change } from './layers';
 
@@ -18,6 +19,7 @@ export function cancelLettering(): void {
   asking = null;
   useLettering.setState({ busy: null });
 }
+whenLeft(cancelLettering);
 
 const photoNow = (id: string): PhotoLayer | undefined =>
   currentSlide(useBench.getState()).layers.find((l): l is PhotoLayer => l.id === id && isPhoto(l));

@@ -8,6 +8,7 @@ import { addSize, makeBase, MOST_SIZES, removeSize, renameSize, withLayout } fro
 import { withSubjects } from '../../../core/piece/subjects';
 import { stageWorker } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
+import { whileOpen } from '../state/per-piece';
 import { edit, useBench } from '../state/store';
 import { foundSubject } from '../state/subjects';
 
@@ -21,7 +22,7 @@ export const roomForSize = (): boolean => state().piece.sizes.length < MOST_SIZE
 async function add(size: Size): Promise<boolean> {
   try {
     const { piece } = state(),
-      layout = await stageWorker().firstLayout(withSubjects(piece, foundSubject), size);
+      layout = await whileOpen(stageWorker().firstLayout(withSubjects(piece, foundSubject), size));
     edit(`Add ${size.name}`, (p) => addSize(p, size, layout));
     show(size.id);
     return true;
@@ -39,9 +40,8 @@ export const addOwnSize = (width: number, height: number): Promise<boolean> =>
 /** Lays a size out anew, as if it had just been added. */
 export async function layOutAnew(size: Size): Promise<void> {
   try {
-    const layout = await stageWorker().firstLayout(
-      withLayout(withSubjects(state().piece, foundSubject), size.id, {}),
-      size,
+    const layout = await whileOpen(
+      stageWorker().firstLayout(withLayout(withSubjects(state().piece, foundSubject), size.id, {}), size),
     );
     edit(`Lay out ${size.name} anew`, (p) => withLayout(p, size.id, layout));
   } catch (e) {

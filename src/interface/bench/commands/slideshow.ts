@@ -4,9 +4,9 @@ import { makePhoto, photoName } from '../../../core/kinds/photo';
 import { emptySlide } from '../../../core/piece/make';
 import type { Piece } from '../../../core/piece/schema';
 import { insertSlides } from '../../../core/piece/slides';
-import { uploadWithNotice } from '../../shared/upload';
 import { edit, goToSlide, useBench } from '../state/store';
 import { roomForSlide } from './slides';
+import { uploaded } from './uploading';
 
 const state = useBench.getState;
 
@@ -14,7 +14,7 @@ const state = useBench.getState;
 export async function addShowPictures(files: readonly File[]): Promise<void> {
   for (const file of files) {
     if (!roomForSlide()) return;
-    const asset = await uploadWithNotice(file);
+    const asset = await uploaded(file);
     if (!asset) continue;
     const id = nanoid(10),
       { piece, slideId } = state(),

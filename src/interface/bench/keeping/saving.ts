@@ -33,6 +33,9 @@ const soon = (wait: number): void => {
 const passes = (e: unknown): boolean =>
   !(e instanceof ApiError) || e.status >= 500 || e.status === 429 || e.status === 499;
 
+/** Resolves once nothing is on its way to the server. */
+export const afterSaving = async (): Promise<void> => void (await busy);
+
 /** Saves now; resolves when the server has the document, or could not be reached. */
 export async function save(): Promise<void> {
   if (timer) clearTimeout(timer);

@@ -1,6 +1,7 @@
 // Solved before it is asked for, while nobody touches anything: the best way for a text that is not Clear. Where
 // nothing is needed, solvers are only made ready: starting one and fitting the photo take longer than solving.
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
+import { report } from '../../shared/report';
 import { areMeantClear, meantTexts, plannedBy } from '../commands/chosen-treatment';
 import { usePanels } from '../state/panels';
 import { shownOf, useBench } from '../state/store';
@@ -58,7 +59,7 @@ async function goAhead(): Promise<boolean> {
   } catch (e) {
     // Asked for in earnest it is tried again, and said if it fails.
     warm.delete(key);
-    console.error(e);
+    report(e);
   }
   return false;
 }

@@ -12,6 +12,8 @@ import type { Shown } from '../../../workers/stage';
 import { solverWorkers } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
+import { report } from '../../shared/report';
+import { whenLeft } from '../state/per-piece';
 import { edit, settle, useBench } from '../state/store';
 
 interface Solving {
@@ -37,6 +39,7 @@ export function stopSolving(): void {
   set({ question: question + 1, ...RESTING });
   if (running) for (const w of solverWorkers()) void w.stopSizes();
 }
+whenLeft(stopSolving);
 
 type Worker = ReturnType<typeof solverWorkers>[number];
 
@@ -138,7 +141,7 @@ export async function solveEverySize(): Promise<void> {
       if (next !== slide) solved.set(slide, next);
     }
   } catch (e) {
-    console.error(e);
+    report(e);
     if (useSolvingSizes.getState().question === question) set({ running: false, failed: inWords(e).message });
     return;
   }

@@ -5,6 +5,7 @@ import { slidesOf, textsIn } from '../../../core/piece/resolve';
 import type { Piece } from '../../../core/piece/schema';
 import { overviewOf, type OverviewRow, worstFirst } from '../../../core/reading/overview';
 import { solverWorkers } from '../../../workers/clients';
+import { report } from '../../shared/report';
 
 /** Measures slide by slide and size by size, in a worker of its own, and tells how far it is. */
 export function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; of: number; failed: boolean } {
@@ -35,7 +36,7 @@ export function useOverview(piece: Piece): { rows: OverviewRow[]; done: number; 
           setState({ piece, rows, done: i + 1, failed: false });
         }
       } catch (e) {
-        console.error(e);
+        report(e);
         if (on) setState((s) => ({ ...s, failed: true }));
       }
     })();

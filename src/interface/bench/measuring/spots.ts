@@ -1,5 +1,5 @@
 // Quiet spots for a text: asked of the worker, shown over the stage, looked at and taken.
-import { create } from 'zustand';
+import { createPerPiece } from '../state/per-piece';
 import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { changeLayers } from '../../../core/piece/edits';
@@ -23,7 +23,7 @@ interface Shown {
   map: FoundSpots['map'] | null;
 }
 /** What is drawn over the stage. */
-export const useSpots = create<{ shown: Shown | null }>(() => ({ shown: null }));
+export const useSpots = createPerPiece<{ shown: Shown | null }>(() => ({ shown: null }));
 export const showSpots = (shown: Shown | null): void => {
   if (useSpots.getState().shown !== shown) useSpots.setState({ shown });
 };

@@ -26,8 +26,10 @@ import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import type { WaysQuestion } from '../../../workers/reading/ways';
 import type { Shown } from '../../../workers/stage';
 import { paletteOf } from '../../shared/assets';
+import { report } from '../../shared/report';
 import { usePanels } from '../state/panels';
 import { keepWays, keptWays } from './kept-ways';
+import { whenLeft } from '../state/per-piece';
 import { inMeantSizes } from '../state/size-scope';
 import { areFound, withFound } from '../state/subjects';
 import { currentSlide, edit, preview, select, shownOf, useBench, wholeShown } from '../state/store';
@@ -149,6 +151,10 @@ export function cancelWays(): void {
   question++;
   useWays.setState({ running: false });
 }
+whenLeft(() => {
+  cancelWays();
+  useWays.setState(useWays.getInitialState(), true);
+});
 
 /**
  * Asks for all ways through for some texts of the slide; all of its texts where left out. What is known already, or
@@ -291,7 +297,7 @@ async function solve(texts: string[] | undefined, all: boolean, most: boolean): 
       keepNow(scene, about);
     }
   } catch (e) {
-    console.error(e);
+    report(e);
     if (current()) useWays.setState({ failed: true });
   } finally {
     if (current()) useWays.setState({ running: false });
@@ -318,7 +324,7 @@ async function solveLeft(texts: string[] | undefined, all: boolean, kinds = ORDE
     useWays.setState({ left });
     keepNow(scene, about);
   } catch (e) {
-    console.error(e);
+    report(e);
     if (question === mine) useWays.setState({ failed: true });
   } finally {
     if (question === mine) useWays.setState({ running: false });
@@ -350,7 +356,7 @@ export async function paintWays(): Promise<void> {
     }
   } catch (e) {
     // Asked again with the next look.
-    console.error(e);
+    report(e);
   } finally {
     painting = false;
   }

@@ -10,6 +10,7 @@ import type { Shown } from '../../../workers/stage';
 import { solverWorkers } from '../../../workers/clients';
 import { inWords } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
+import { report } from '../../shared/report';
 import { edit, settle, useBench } from '../state/store';
 
 /** Wide pictures take longer: the workers' shares meet here, CSS px. */
@@ -67,7 +68,7 @@ export function useWidths(piece: Piece, slide: string): Widths {
     };
     const parts = other ? [run(one, NARROWEST, MEET), run(other, MEET, WIDEST)] : [run(one, NARROWEST, WIDEST)];
     Promise.all(parts).catch((e: unknown) => {
-      console.error(e);
+      report(e);
       if (on) setState((s) => ({ ...mine(s), failed: true }));
     });
     return () => {
@@ -108,7 +109,7 @@ export async function solveWidths(slideId: string, before: readonly WidthPoint[]
       ? `${name} ${strength} %.`
       : `${name}: ${strengths.map((s) => `${s.layout} ${s.strength} %`).join(', ')}.`;
   } catch (e) {
-    console.error(e);
+    report(e);
     return inWords(e).message;
   }
 }

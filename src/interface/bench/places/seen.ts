@@ -7,6 +7,7 @@ import type { PlaceId } from '../../../core/places/places';
 import type { Piece } from '../../../core/piece/schema';
 import type { PlaceReading } from '../../../core/places/read';
 import { readingWorker, solverWorkers } from '../../../workers/clients';
+import { report } from '../../shared/report';
 import { shownOf, useBench } from '../state/store';
 
 /** What is looked at: a slide in a size. */
@@ -35,7 +36,7 @@ export function usePlace(
       .inPlace(scene(slideId, sizeId), place, campaign, light, devicePixelRatio)
       .then((found) => on && setSeen({ piece, key, ...found }))
       .catch((e: unknown) => {
-        console.error(e);
+        report(e);
         if (on) setFailed({ piece, key });
       });
     return () => {
@@ -78,7 +79,7 @@ export function usePlaces(
         try {
           map.set(id, await solverWorkers()[0].readPlace(scene(slideId, sizeId), id, campaign));
         } catch (e) {
-          console.error(e);
+          report(e);
           return;
         }
         if (!on) return;

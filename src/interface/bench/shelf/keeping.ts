@@ -8,6 +8,7 @@ import { api } from '../../shared/api';
 import { showUndo } from '../../shared/undo-notice';
 import { wentWrong } from '../../shared/went-wrong';
 import { clipOf, layClip } from '../commands/clipboard';
+import { whileOpen } from '../state/per-piece';
 import { currentSlide, useBench } from '../state/store';
 
 /** Some layers of a slide as a part. */
@@ -111,7 +112,7 @@ export async function layPart(part: Part, at: Spot | null = null): Promise<void>
 /** Lays a part of the shelf. */
 export async function layFromShelf(id: string, at: Spot | null = null): Promise<void> {
   try {
-    await layPart((await api.part(id)).part as Part, at);
+    await layPart((await whileOpen(api.part(id))).part as Part, at);
   } catch (e) {
     wentWrong(e);
   }

@@ -1,14 +1,14 @@
 // Plays what moves on the slide: the moment that shows follows the clock, while nothing is dragged or typed.
 import { moves, slideAt, turnOf } from '../../../core/piece/moments';
 import type { Slide } from '../../../core/piece/schema';
-import { create } from 'zustand';
+import { createPerPiece } from '../state/per-piece';
 import { useWays } from '../measuring/ways';
 import { type BenchState, currentSlide, useBench } from '../state/store';
 
 const state = useBench.getState;
 
 /** Somebody stopped it: it stays so on other slides too. */
-export const usePaused = create<{ paused: boolean }>(() => ({ paused: false }));
+export const usePaused = createPerPiece<{ paused: boolean }>(() => ({ paused: false }));
 
 const still = (): boolean => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 const slideNow = (s: BenchState) => currentSlide({ piece: s.preview ?? s.piece, slideId: s.slideId });

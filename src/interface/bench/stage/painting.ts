@@ -55,6 +55,22 @@ function ghosted(shown: Shown): Shown {
   return { ...shown, piece: ghosts.made };
 }
 
+// Milliseconds since the page was asked for; read by the bench.
+const seen = (): string => (document.documentElement.dataset.firstSeen ??= performance.now().toFixed(1));
+
+/** A slide whose photos are not there yet is seen by small copies of them first. */
+function glance(): void {
+  const s = useBench.getState();
+  if (stageKey && scale)
+    stageWorker()
+      .glance(stageKey, shownOf(s, s.time), scale)
+      .then(
+        (did) => did && seen(),
+        // It is painted soon.
+        () => {},
+      );
+}
+
 async function paint(draft: boolean): Promise<void> {
   const s = useBench.getState();
   if (!stageKey || !scale || !s.piece) return;
@@ -69,8 +85,7 @@ async function paint(draft: boolean): Promise<void> {
       lastTold = told;
       const { dataset } = document.documentElement;
       dataset.painted = String(Number(dataset.painted ?? 0) + 1);
-      // Milliseconds since the page was asked for; read by the bench.
-      dataset.firstSeen ??= performance.now().toFixed(1);
+      seen();
       dataset.firstPainted ??= performance.now().toFixed(1);
     }
   } catch (e) {
@@ -91,7 +106,10 @@ export function setPaintScale(
   if (Math.abs(next - scale) < 1e-6) return;
   scale = next;
   // Quickly first, so that there is something to see; exactly right after.
-  if (blank) void paint(true);
+  if (blank) {
+    glance();
+    void paint(true);
+  }
   blank = false;
   void paint(false);
 }
@@ -142,6 +160,7 @@ export function keepPainting(host: HTMLElement): () => void {
       now.epoch !== before.epoch
     ) {
       clearTimeout(rest);
+      if (now.slideId !== before.slideId) glance();
       const typing = now.editing !== null && now.editing === before.editing;
       // What plays is painted as quickly as what is dragged.
       void paint(now.dragging !== false || typing || now.playing);

@@ -1,5 +1,5 @@
 // The brush with which strokes keep or remove parts of a photo.
-import { create } from 'zustand';
+import { createPerPiece } from './per-piece';
 
 interface Brush {
   /** The photo that is painted on. */
@@ -11,4 +11,10 @@ interface Brush {
   size: number;
   busy: boolean;
 }
-export const useBrush = create<Brush>(() => ({ layer: null, boxing: null, keep: false, size: 0.04, busy: false }));
+export const useBrush = createPerPiece<Brush>(() => ({
+  layer: null,
+  boxing: null,
+  keep: false,
+  size: 0.04,
+  busy: false,
+}));

@@ -1,11 +1,11 @@
 // Room for columns: beside the stage where the window is wide, in drawers over it where it is not.
 import { useMediaQuery } from '@mantine/hooks';
-import { create } from 'zustand';
+import { createPerPiece } from './per-piece';
 
 export type Column = 'stack' | 'controls';
 
 /** The drawer that is open; one at a time. */
-export const useDrawers = create<{ open: Column | null }>(() => ({ open: null }));
+export const useDrawers = createPerPiece<{ open: Column | null }>(() => ({ open: null }));
 export const toggleDrawer = (column: Column): void =>
   useDrawers.setState(({ open }) => ({ open: open === column ? null : column }));
 export const closeDrawer = (): void => useDrawers.setState({ open: null });

@@ -1,5 +1,5 @@
 // Letters looked for in a picture: on which photo a box is being drawn, and in which they are being looked for.
-import { create } from 'zustand';
+import { createPerPiece } from './per-piece';
 
 interface Lettering {
   /** The photo on which boxes are drawn round texts. */
@@ -7,4 +7,4 @@ interface Lettering {
   /** The photo whose letters are being looked for. */
   busy: string | null;
 }
-export const useLettering = create<Lettering>(() => ({ drawing: null, busy: null }));
+export const useLettering = createPerPiece<Lettering>(() => ({ drawing: null, busy: null }));

@@ -1,9 +1,12 @@
 // The menu at the pointer, and the layer that is being renamed.
-import { create } from 'zustand';
+import { createPerPiece } from './per-piece';
 
-export const useMenu = create<{ at: { x: number; y: number } | null; from: Element | null; renaming: string | null }>(
-  () => ({ at: null, from: null, renaming: null }),
-);
+interface Menu {
+  at: { x: number; y: number } | null;
+  from: Element | null;
+  renaming: string | null;
+}
+export const useMenu = createPerPiece<Menu>(() => ({ at: null, from: null, renaming: null }));
 
 /** Opens the menu where a mouse or a key asked for it: by key it stands at what has the focus. */
 export function openMenu(e: { clientX: number; clientY: number; currentTarget: Element; detail?: number }): void {

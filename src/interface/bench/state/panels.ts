@@ -1,6 +1,7 @@
 // What is unfolded beside the stage, and habits of who works at it: they stay as they were left, also after a reload.
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import { whenLeft } from './per-piece';
 
 export type ReadingPart = 'strength' | 'ways' | 'spots' | 'colours';
 
@@ -15,21 +16,22 @@ interface Panels {
   workAhead: boolean;
 }
 
-/** Parts that draw on the stage: a task one is at, not a habit. They are folded after a reload. */
+/** Parts that draw on the stage: a task one is at, not a habit. They are folded when a piece is opened. */
 const TASKS = new Set(['room', 'cut', 'letters']);
+
+const habits = (s: Panels): Panels => ({
+  ...s,
+  parts: Object.fromEntries(Object.entries(s.parts).map(([kind, open]) => [kind, open.filter((p) => !TASKS.has(p))])),
+});
 
 export const usePanels = create<Panels>()(
   persist((): Panels => ({ reading: null, parts: {}, singleKeys: true, workAhead: true }), {
     name: 'plavo-panels',
     version: 1,
-    partialize: (s) => ({
-      ...s,
-      parts: Object.fromEntries(
-        Object.entries(s.parts).map(([kind, open]) => [kind, open.filter((p) => !TASKS.has(p))]),
-      ),
-    }),
+    partialize: habits,
   }),
 );
+whenLeft(() => usePanels.setState(habits));
 
 const NONE: string[] = [];
 export const usePartsOf = (kind: string): string[] => usePanels((s) => s.parts[kind] ?? NONE);

@@ -1,5 +1,5 @@
 // How the sides of a photo are rated for making room, drawn on the stage while it is made.
-import { create } from 'zustand';
+import { createPerPiece } from './per-piece';
 import type { SideKind, SideRating } from '../../../core/photo/room-rating';
 
 export const KIND_WORD: Record<SideKind, string> = {
@@ -10,7 +10,7 @@ export const KIND_WORD: Record<SideKind, string> = {
 };
 
 /** Ratings that are drawn on the edges of a photo on the stage. */
-export const useRoomMarks = create<{ layer: string | null; ratings: SideRating[] }>(() => ({
+export const useRoomMarks = createPerPiece<{ layer: string | null; ratings: SideRating[] }>(() => ({
   layer: null,
   ratings: [],
 }));

@@ -1,11 +1,14 @@
 // For which sizes controls set what may differ between them. It is asked anew in each size.
-import { create } from 'zustand';
+import { createPerPiece } from './per-piece';
 import type { Piece } from '../../../core/piece/schema';
 import { editIn, type SizeScope, usualScope } from '../../../core/piece/set-in-size';
 import { type BenchState, useBench } from './store';
 
 /** What was chosen, and in which size. */
-export const useSizeScope = create<{ size: string | null; scope: SizeScope }>(() => ({ size: null, scope: 'all' }));
+export const useSizeScope = createPerPiece<{ size: string | null; scope: SizeScope }>(() => ({
+  size: null,
+  scope: 'all',
+}));
 
 /** What holds in the present size. */
 export function sizeScope({ piece, sizeId }: Pick<BenchState, 'piece' | 'sizeId'> = useBench.getState()): SizeScope {

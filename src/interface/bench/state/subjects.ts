@@ -8,6 +8,7 @@ import { wantsSubject, withSubjects } from '../../../core/piece/subjects';
 import type { Subject } from '../../../core/values/photo';
 import { foundBefore, lookedFor } from '../../../workers/found';
 import type { Shown } from '../../../workers/stage';
+import { whenLeft } from './per-piece';
 
 interface Subjects {
   /** By picture. */
@@ -19,6 +20,8 @@ interface Subjects {
   drawing: string | null;
 }
 export const useSubjects = create<Subjects>(() => ({ found: {}, failed: null, shown: null, drawing: null }));
+// What was found in pictures holds for every piece.
+whenLeft(() => useSubjects.setState({ failed: null, shown: null, drawing: null }));
 
 const asked = new Map<string, Promise<Found[]>>();
 
