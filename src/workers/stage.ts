@@ -3,7 +3,7 @@ import { transfer } from 'comlink';
 import { firstLayout } from '../core/arrange/new-size';
 import { sectionAt } from '../core/arrange/section';
 import { type Beneath, beneathOf } from '../core/colour/beneath';
-import type { Box } from '../core/ground/box';
+import { type Box, sharedBy } from '../core/ground/box';
 import type { Surface } from '../core/ground/surface';
 import { shot } from '../core/ground/surface';
 import { boundsOf } from '../core/ground/transform';
@@ -291,10 +291,13 @@ export const api = {
           ? boundsOf(placed.box, placed.rotation)
           : { x: 0, y: 0, width: size.width, height: size.height };
       const fits = Math.min(width / frame.width, height / frame.height),
-        scale = fits * (alone ? 0.88 : enlarged(placed, fits, width));
+        larger = alone ? 0.88 : enlarged(placed, fits, width),
+        scale = fits * larger,
+        // What is enlarged may lie on a part of the slide only.
+        middle = larger > 1 ? sharedBy(boundsOf(placed.box, placed.rotation), frame) : frame;
       const canvas = new OffscreenCanvas(width, height);
-      const x = Math.round((frame.x + frame.width / 2) * scale - width / 2),
-        y = Math.round((frame.y + frame.height / 2) * scale - height / 2);
+      const x = Math.round((middle.x + middle.width / 2) * scale - width / 2),
+        y = Math.round((middle.y + middle.height / 2) * scale - height / 2);
       const shown = slide.layers.map((l) =>
         l.id === id
           ? {

@@ -326,6 +326,22 @@ describe('the bench', () => {
     await bench.until(async () => (await ink()) === 'green', 'its thumbnail stayed red');
   });
 
+  it('a pattern on a part of the slide is seen in the stack', async () => {
+    await bench.open(app.address, 'ostrel-early-train');
+    /** Share of its thumbnail that shows something. */
+    const drawn = (): Promise<number> =>
+      driver.executeScript(
+        `const from = document.querySelector('[data-row="pines"] canvas'), c = document.createElement('canvas');
+         c.width = from.width; c.height = from.height;
+         const g = c.getContext('2d'); g.drawImage(from, 0, 0);
+         const d = g.getImageData(0, 0, c.width, c.height).data;
+         let n = 0;
+         for (let i = 3; i < d.length; i += 4) if (d[i] > 100) n++;
+         return (4 * n) / d.length;`,
+      );
+    await bench.until(async () => (await drawn()) > 0.05, 'its thumbnail is empty');
+  });
+
   it('no page has logged an error, nor had anything against its policy', async () => {
     expect((await bench.errors()).filter((e) => !/favicon|404|409|out of memory/.test(e))).toEqual([]);
   });
