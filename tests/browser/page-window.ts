@@ -59,7 +59,8 @@ export class PageWindow {
   private settled(): Promise<void> {
     return this.driver.executeAsyncScript(`const done = arguments[0];
       document.body.style.margin = 0;
-      Promise.all([document.fonts.ready, ...[...document.images].map((i) => i.decode())])
+      // Ready are fonts also before the first of them was asked for.
+      Promise.all([...[...document.fonts].map((f) => f.load()), ...[...document.images].map((i) => i.decode())])
         .then(() => requestAnimationFrame(() => requestAnimationFrame(done)));`);
   }
 

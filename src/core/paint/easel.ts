@@ -1,11 +1,11 @@
 // What a layer is painted with: the surface, the part of the slide that shows, and brushes made of colours, gradients
 // and patterns.
-import type { Box } from '../ground/box';
+import { type Box, grown } from '../ground/box';
 import { Kept } from '../ground/kept';
 import type { PathSink } from '../ground/path';
 import type { Pixels } from '../ground/pixels';
 import type { Context2D, Surface } from '../ground/surface';
-import { apply, compose, invert, STILL, type Transform } from '../ground/transform';
+import { apply, boundsThrough, compose, invert, STILL, type Transform } from '../ground/transform';
 import { tileById } from '../pattern/catalogue';
 import {
   paintPattern,
@@ -64,20 +64,10 @@ export class Stores {
 
 /** The device rectangle of a box, grown to whole pixels; `t` brings the box's own pixels to the surface. */
 export function deviceBox(box: Box, t: Transform, margin = 1): Box {
-  const c = [
-    apply(t, box.x, box.y),
-    apply(t, box.x + box.width, box.y),
-    apply(t, box.x, box.y + box.height),
-    apply(t, box.x + box.width, box.y + box.height),
-  ];
-  const x = Math.floor(Math.min(...c.map((p) => p[0])) - margin),
-    y = Math.floor(Math.min(...c.map((p) => p[1])) - margin);
-  return {
-    x,
-    y,
-    width: Math.ceil(Math.max(...c.map((p) => p[0])) + margin) - x,
-    height: Math.ceil(Math.max(...c.map((p) => p[1])) + margin) - y,
-  };
+  const { x, y, width, height } = grown(boundsThrough(t, box), margin),
+    left = Math.floor(x),
+    top = Math.floor(y);
+  return { x: left, y: top, width: Math.ceil(x + width) - left, height: Math.ceil(y + height) - top };
 }
 
 export class Easel {

@@ -67,9 +67,8 @@ const VALUES: Record<string, RegExp> = {
   'unicode-bidi': all(WORD),
 };
 
-/** Geometry that SVG 2 makes properties too. */
+/** Geometry that SVG 2 makes properties too; its values go by the table of attributes. */
 const GEOMETRY = new Set(['x', 'y', 'width', 'height', 'cx', 'cy', 'r', 'rx', 'ry']);
-const LENGTH_ONLY = all(`auto|${LENGTH}`);
 
 export const isProperty = (name: string): boolean => Object.hasOwn(VALUES, name);
 
@@ -79,8 +78,7 @@ export function allowedValue(name: string, value: string): string | null {
     .trim()
     .replace(/url\(\s*(['"])(#[^'"()\\\s]{1,200})\1\s*\)/g, 'url($2)')
     .replace(/url\(\s+(#[^'"()\\\s]{1,200})\s*\)/g, 'url($1)');
-  const pattern = isProperty(name) ? VALUES[name] : GEOMETRY.has(name) ? LENGTH_ONLY : null;
-  return pattern?.test(v) ? v : null;
+  return isProperty(name) && VALUES[name].test(v) ? v : null;
 }
 
 interface Declared {
