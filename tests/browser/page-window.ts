@@ -59,8 +59,9 @@ export class PageWindow {
   private settled(): Promise<void> {
     return this.driver.executeAsyncScript(`const done = arguments[0];
       document.body.style.margin = 0;
-      // Ready are fonts also before the first of them was asked for.
-      Promise.all([...[...document.fonts].map((f) => f.load()), ...[...document.images].map((i) => i.decode())])
+      // Fonts are asked for once the page is laid out; before that none is waited for.
+      document.body.getBoundingClientRect();
+      Promise.all([document.fonts.ready, ...[...document.images].map((i) => i.decode())])
         .then(() => requestAnimationFrame(() => requestAnimationFrame(done)));`);
   }
 
