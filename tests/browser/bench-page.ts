@@ -68,6 +68,10 @@ export class BenchPage {
       what,
     )) as T;
   }
+  /** The name of the piece as the bench shows it. */
+  async pieceName(): Promise<string | null> {
+    return (await this.named('Name of the piece')).getAttribute('value');
+  }
   async verdict(): Promise<string> {
     return (await this.find('[data-testid="verdict"]')).getText();
   }
@@ -255,6 +259,10 @@ export class BenchPage {
   async open(address: string, id: string, { anew = false } = {}): Promise<void> {
     if (anew) await this.driver.get(`${address}/piece/${id}`);
     else await this.goTo(address, `/piece/${id}`);
+    await this.untilOpen();
+  }
+  /** Waits until the piece of the page can be worked with. */
+  async untilOpen(): Promise<void> {
     await this.find('[data-overlay] > [data-layer]');
     await this.until(async () => (await this.verdict()) !== '', 'no reading came');
   }

@@ -36,8 +36,6 @@ const save = async (id: string, change: (p: Piece) => Piece): Promise<void> => {
   });
   expect(saved.status).toBe(200);
 };
-const nameShown = async (): Promise<string> =>
-  (await (await bench.named('Name of the piece')).getAttribute('value')) ?? '';
 const says = (words: string): Promise<unknown> =>
   driver.wait(
     until.elementLocated(By.xpath(`//*[contains(normalize-space(.), "${words}")]`)),
@@ -103,7 +101,7 @@ describe('the start page', () => {
     await driver.get(`${app.address}/piece/${id}`);
     await bench.take('//main/div[last()]//button[normalize-space(.)="Restore"]');
     await bench.find('[data-overlay] > [data-layer]');
-    expect(await nameShown()).toBe('Was sound');
+    expect(await bench.pieceName()).toBe('Was sound');
   });
 });
 
@@ -134,10 +132,10 @@ describe('saving', () => {
     // It looks when it comes to the front again, and not more often than every few seconds.
     await bench.until(async () => {
       await driver.executeScript('window.dispatchEvent(new Event("focus"))');
-      return (await nameShown()) === 'Renamed over there';
+      return (await bench.pieceName()) === 'Renamed over there';
     }, 'it stayed as it was');
     await bench.undo();
-    await bench.until(async () => (await nameShown()) === 'Two windows', 'undo did not lead back');
+    await bench.until(async () => (await bench.pieceName()) === 'Two windows', 'undo did not lead back');
     await bench.untilDocument((p) => p.name === 'Two windows', 'what was undone is not saved');
   });
 
@@ -174,11 +172,11 @@ describe('saving', () => {
     await kept(broken, { format: 'plavo-piece', version: 2, slides: 'none' });
     await bench.open(app.address, older);
     await says('Unsaved edits are back');
-    expect(await nameShown()).toBe('From long ago');
+    expect(await bench.pieceName()).toBe('From long ago');
     await bench.untilDocument((p) => p.name === 'From long ago' && p.version === 2, 'it was not saved');
     await bench.open(app.address, broken);
     await says('cannot be opened');
-    expect(await nameShown()).toBe('Kept, but broken');
+    expect(await bench.pieceName()).toBe('Kept, but broken');
   });
 
   it('a house swatch that was taken out does not come back with another piece', async () => {

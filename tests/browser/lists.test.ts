@@ -145,20 +145,15 @@ describe('from the list to a piece and back', () => {
     return (await call<StoredPiece>('/api/pieces', init)).id;
   };
   const press = (id: string): Promise<void> => bench.press(`a[href="/piece/${id}"]`);
-  const opened = (id: string): Promise<unknown> =>
-    bench.until(
-      async () =>
-        (await bench.pieceId()) === id &&
-        (await driver.findElements(By.css('[data-overlay] > [data-layer]'))).length > 0 &&
-        (await bench.verdict()) !== '',
-      `${id} did not open`,
-    );
+  const opened = async (id: string): Promise<void> => {
+    await bench.until(async () => (await bench.pieceId()) === id, `${id} did not open`);
+    await bench.untilOpen();
+  };
   const rename = async (name: string): Promise<void> => {
     const field = await bench.named('Name of the piece');
     await field.click();
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), name, Key.ENTER);
   };
-  const nameShown = async (): Promise<string | null> => (await bench.named('Name of the piece')).getAttribute('value');
   const toList = async (): Promise<void> => {
     await (await bench.named('Plavo: all pieces')).click();
     await bench.find('[data-ready]');
@@ -207,10 +202,10 @@ describe('from the list to a piece and back', () => {
     expect(saved.status).toBe(200);
     await driver.navigate().forward();
     await opened(id);
-    expect(await nameShown()).toBe('Third of its names');
+    expect(await bench.pieceName()).toBe('Third of its names');
     await rename('Fourth of its names');
     await bench.undo();
-    await bench.until(async () => (await nameShown()) === 'Third of its names', 'it was not undone');
+    await bench.until(async () => (await bench.pieceName()) === 'Third of its names', 'it was not undone');
     await bench.untilSaved();
     expect((await call<StoredPiece>(`/api/pieces/${id}`)).piece.name).toBe('Third of its names');
     expect(await marked()).toBe(true);

@@ -19,13 +19,11 @@ export interface Paged<T> {
 /**
  * @param ask gets a page; must stay the same function between renderings
  * @param first the first page of everything, where it is known
- * @param outdated it was known some time ago: shown until what is asked anew has come
  */
 export function usePages<T extends { id: string }>(
   ask: (at: { cursor?: string; search?: string }, signal: AbortSignal) => Promise<Page<T>>,
   search: string,
   first: Page<T> | null = null,
-  outdated = false,
 ): Paged<T> {
   const [state, setState] = useState<{ items: T[] | null; next: string | null; busy: boolean; error: string | null }>({
     items: first?.items ?? null,
@@ -66,7 +64,7 @@ export function usePages<T extends { id: string }>(
     );
     return () => clearTimeout(timer);
   }, [search]);
-  const begun = useRef(first !== null && !outdated);
+  const begun = useRef(first !== null);
   useEffect(() => {
     // What came with the page need not be asked again.
     if (begun.current) begun.current = false;

@@ -63,7 +63,7 @@ export function StartPage({ served, campaigns: given, first, wanted: asked, sign
   const [making, setMaking] = useState<{ photo: AssetInfo | null; campaign?: string; known?: KnownFeed } | null>(null);
   const [covers, setCovers] = useState<CampaignInfo | null>(null);
   const [bin, setBin] = useState(false);
-  const pieces = usePieceList(wanted, first, back);
+  const pieces = usePieceList(wanted, first);
   const [templating, setTemplating] = useState<StoredPiece | null>(null);
   const [dating, setDating] = useState<readonly PieceInfo[] | null>(null);
   const { reload } = pieces,
@@ -76,8 +76,8 @@ export function StartPage({ served, campaigns: given, first, wanted: asked, sign
   const act = usePieceActions(pieces, { campaigns, refresh, template: setTemplating, due: setDating });
   useEffect(() => {
     isShown(served);
-    if (back) changed();
-  }, [served, back, changed]);
+    if (back) refresh();
+  }, [served, back, refresh]);
   const narrow = (how: Partial<Wanted>): void => setWanted((w) => ({ ...w, ...how }));
   useEffect(() => window.history.replaceState(window.history.state, '', addressOf(wanted)), [wanted]);
   const files = useRef<HTMLInputElement>(null),

@@ -16,8 +16,7 @@ const AT_ONCE = 2;
 /** Rest before those on the screen are read, ms. */
 const REST = 1500;
 
-/** @param outdated what the page brought along was shown before: it is asked for anew */
-export function usePieceList(wanted: Wanted, first: FirstPieces, outdated: boolean): PieceList {
+export function usePieceList(wanted: Wanted, first: FirstPieces): PieceList {
   const [total, setTotal] = useState(first.total ?? first.items.length),
     { search: _search, view: _view, ...narrow } = wanted,
     key = JSON.stringify(narrow);
@@ -32,7 +31,7 @@ export function usePieceList(wanted: Wanted, first: FirstPieces, outdated: boole
     },
     [key],
   );
-  const pages = usePages(ask, wanted.search ?? '', first, outdated),
+  const pages = usePages(ask, wanted.search ?? '', first),
     { change, items } = pages;
 
   const [seen, setSeen] = useState<readonly string[]>([]),

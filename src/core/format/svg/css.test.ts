@@ -81,6 +81,8 @@ describe('a value stands only where its property may have it', () => {
     ['font-family', '"Süd Grotesk", sans-serif', '"Süd Grotesk", sans-serif'],
     ['font-family', 'x;src:url(y)', null],
     ['opacity', 'INHERIT', 'INHERIT'],
+    ['width', '10%', '10%'],
+    ['width', 'expression(1)', null],
     ['behavior', 'none', null],
     ['constructor', 'none', null],
   ])('%s: %s', (name, value, is) => expect(allowedValue(name, value)).toBe(is));

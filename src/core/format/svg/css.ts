@@ -67,8 +67,9 @@ const VALUES: Record<string, RegExp> = {
   'unicode-bidi': all(WORD),
 };
 
-/** Geometry that SVG 2 makes properties too; its values go by the table of attributes. */
+/** Geometry that SVG 2 makes properties too. */
 const GEOMETRY = new Set(['x', 'y', 'width', 'height', 'cx', 'cy', 'r', 'rx', 'ry']);
+const LENGTH_ONLY = all(`auto|${LENGTH}`);
 
 export const isProperty = (name: string): boolean => Object.hasOwn(VALUES, name);
 
@@ -78,7 +79,8 @@ export function allowedValue(name: string, value: string): string | null {
     .trim()
     .replace(/url\(\s*(['"])(#[^'"()\\\s]{1,200})\1\s*\)/g, 'url($2)')
     .replace(/url\(\s+(#[^'"()\\\s]{1,200})\s*\)/g, 'url($1)');
-  return isProperty(name) && VALUES[name].test(v) ? v : null;
+  const pattern = isProperty(name) ? VALUES[name] : GEOMETRY.has(name) ? LENGTH_ONLY : null;
+  return pattern?.test(v) ? v : null;
 }
 
 interface Declared {

@@ -1,7 +1,6 @@
 // Ways through as the bench knows them: asked of several workers at once, each shown as it is ready; looked at,
 // compared, taken.
 import { nanoid } from 'nanoid';
-import { create } from 'zustand';
 import type { FoundColour } from '../../../core/colour/palette';
 import type { Pixels } from '../../../core/ground/pixels';
 import { moves } from '../../../core/piece/moments';
@@ -29,7 +28,7 @@ import { paletteOf } from '../../shared/assets';
 import { report } from '../../shared/report';
 import { usePanels } from '../state/panels';
 import { keepWays, keptWays } from './kept-ways';
-import { whenLeft } from '../state/per-piece';
+import { createPerPiece, whenLeft } from '../state/per-piece';
 import { inMeantSizes } from '../state/size-scope';
 import { areFound, withFound } from '../state/subjects';
 import { currentSlide, edit, preview, select, shownOf, useBench, wholeShown } from '../state/store';
@@ -92,7 +91,7 @@ const nothing = {
   now: undefined,
   seen: null,
 };
-export const useWays = create<WaysState>(() => ({ ...nothing, instead: true, all: false }));
+export const useWays = createPerPiece<WaysState>(() => ({ ...nothing, instead: true, all: false }));
 
 let question = 0;
 let underWay: Promise<void> = Promise.resolve();
@@ -151,10 +150,7 @@ export function cancelWays(): void {
   question++;
   useWays.setState({ running: false });
 }
-whenLeft(() => {
-  cancelWays();
-  useWays.setState(useWays.getInitialState(), true);
-});
+whenLeft(cancelWays);
 
 /**
  * Asks for all ways through for some texts of the slide; all of its texts where left out. What is known already, or
