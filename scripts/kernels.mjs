@@ -6,8 +6,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT } from './lib/machine.mjs';
 
-/** Sources, and where each goes. */
-const KERNELS = { 'kernels/fit.ts': 'src/core/ground/fit-kernel.ts' };
+/** Where the module goes. */
+const KERNELS = { 'kernels/kernels.ts': 'src/core/ground/kernel-module.ts' };
 
 /** @param {string} source a path from the root @returns {Promise<string>} a file with the module as base64 */
 async function translated(source) {

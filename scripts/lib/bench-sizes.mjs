@@ -1,5 +1,6 @@
 // What many sizes and every width of a section cost, in the page, and the section handed over.
 import { unzipSync } from 'fflate';
+import { setTimeout as wait } from 'node:timers/promises';
 import sharp from 'sharp';
 
 const holding =
@@ -19,6 +20,8 @@ const since = (driver) => async (press, holds) => {
   return ms;
 };
 const button = (words) => `[...document.querySelectorAll('button')].find((b) => b.textContent.includes('${words}'))`;
+/** Who opens a list looks at it before pressing something in it: no hand is quicker, ms. */
+const A_LOOK = 300;
 const PAINTED = `[...document.querySelectorAll('[data-sheet] [data-slide-picture]')]`;
 
 /**
@@ -69,6 +72,7 @@ export async function sizes({ get, post, address, driver, report, painted }) {
   const measured = async (document) => {
     const { id } = await post('/api/pieces', { document });
     await open(id, 'Every width');
+    await wait(A_LOOK);
     const seen = await timed(
       `${button('Every width')}.click()`,
       `Number(document.querySelector('[data-width-chart]')?.dataset.widthChart) >= 5`,
@@ -86,7 +90,7 @@ export async function sizes({ get, post, address, driver, report, painted }) {
   report('readings over all widths of a slideshow of three, beside those of one picture', shown, 3, {
     ratio: middle(shown) / middle(whole),
   });
-  report('readings over all widths, first curve', curve, 300);
+  report('readings over all widths, a look at the list after it opens: first curve', curve, 300);
   report('readings over all widths, all', whole, 1500);
 
   // The slider by keys: one width after the other, each as soon as the one before is seen.

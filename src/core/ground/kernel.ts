@@ -1,5 +1,5 @@
-// What is computed in WebAssembly (kernels/fit.ts): the module, and the memory in which it works.
-import { MODULE } from './fit-kernel';
+// What is computed in WebAssembly (kernels/): the module, and the memory in which it works.
+import { MODULE } from './kernel-module';
 
 interface Kernel {
   memory: WebAssembly.Memory;
@@ -7,6 +7,24 @@ interface Kernel {
   across(row: number, first: number, weights: number, count: number, to: number, width: number): void;
   halved(upper: number, lower: number, to: number, width: number): void;
   opaque(from: number, bytes: number): number;
+  meansAlong(from: number, to: number, count: number, half: number): void;
+  meansDown(from: number, to: number, sums: number, bytes: number, rows: number, half: number): void;
+  sideBySide(rows: number, bytes: number, to: number): void;
+  apart(from: number, bytes: number, rows: number): void;
+  widened(from: number, to: number, bytes: number): void;
+  narrowed(from: number, to: number, bytes: number): void;
+  weighedAlong(from: number, to: number, count: number, weights: number, reach: number): void;
+  weighedDown(from: number, to: number, bytes: number, rows: number, weights: number, reach: number): void;
+  labOf(from: number, count: number, to: number, gives: number): void;
+  lightnessOf(from: number, full: number, share: number, count: number, to: number, gives: number): void;
+  underColour(
+    from: number,
+    stride: number,
+    side: number,
+    every: number,
+    ...colourAndAlphas: readonly [number, number, number, number, number, number, number, to: number]
+  ): void;
+  compared(treated: number, own: number, side: number, to: number): void;
 }
 
 const PAGE = 65_536;
@@ -22,22 +40,37 @@ export function kernel(): Kernel {
   return (kept = { ...(exports as Omit<Kernel, 'memory'>), memory });
 }
 
+/** Where what is kept ends, and what is asked begins. */
+let end = 0;
+function grownTo(bytes: number): ArrayBuffer {
+  const { memory } = kernel(),
+    more = bytes - memory.buffer.byteLength;
+  if (more > 0) memory.grow(Math.ceil(more / PAGE));
+  return memory.buffer;
+}
+
+/** Keeps a table in the memory for ever. Not between `roomFor` and what is done there. @returns where it begins */
+export function keptAt(table: Float32Array): number {
+  const at = end;
+  end += aligned(table.byteLength);
+  new Float32Array(grownTo(end), at).set(table);
+  return at;
+}
+
 /** Bytes that a vector holds: what it reads is laid out in such steps. */
 export const aligned = (bytes: number): number => (bytes + 15) & ~15;
 
 /**
- * Room for some areas, one after the other: nothing is kept in the memory from one question to the next.
+ * Room for some areas, one after the other: nothing in them is kept from one question to the next.
  * @param bytes of each area
  * @returns the memory, which holds at least so much, and where each area begins
  */
 export function roomFor<N extends number[]>(...bytes: N): { buffer: ArrayBuffer; at: { [I in keyof N]: number } } {
-  const { memory } = kernel();
-  let end = 0;
+  let next = end;
   const at = bytes.map((b) => {
-    const begin = end;
-    end += aligned(b);
+    const begin = next;
+    next += aligned(b);
     return begin;
   });
-  if (end > memory.buffer.byteLength) memory.grow(Math.ceil((end - memory.buffer.byteLength) / PAGE));
-  return { buffer: memory.buffer, at: at as { [I in keyof N]: number } };
+  return { buffer: grownTo(next), at: at as { [I in keyof N]: number } };
 }

@@ -8,6 +8,12 @@ export interface Pixels {
   data: Uint8ClampedArray;
 }
 
+/** The same bytes, a pixel a word: alpha is its upper byte. They are copied where they do not lie evenly. */
+export const wordsOf = (rgba: Uint8ClampedArray): Uint32Array =>
+  rgba.byteOffset % 4 === 0
+    ? new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length >> 2)
+    : new Uint32Array(rgba.slice().buffer);
+
 /** Transparent pixels. */
 export const blank = (width: number, height: number): Pixels => ({
   width,

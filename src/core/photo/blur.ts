@@ -1,61 +1,60 @@
 // Gaussian blur by three box means (Wells 1986): the same to the last bit everywhere, at a cost that does not grow with
-// the radius. Edges are repeated; colours are weighted by alpha.
+// the radius. Edges are repeated; colours are weighted by alpha. First all rows, then all columns: which of them comes
+// first makes no difference, and no more than a stripe of the picture is held by the kernel.
+import { aligned, kernel, roomFor } from '../ground/kernel';
 import type { Pixels } from '../ground/pixels';
-import { isOpaque } from '../ground/resample';
 
-/** Half widths of three boxes whose variance is that of a Gaussian. */
+/** Half widths of three boxes whose variance is that of a Gaussian; a box of one pixel changes nothing. */
 function boxes(sigma: number): number[] {
   const ideal = Math.sqrt((12 * sigma * sigma) / 3 + 1);
   let low = Math.floor(ideal);
   if (low % 2 === 0) low--;
   const many = Math.round((12 * sigma * sigma - 3 * low * low - 12 * low - 9) / (-4 * low - 4));
-  return [0, 1, 2].map((i) => ((i < many ? low : low + 2) - 1) / 2);
+  return [0, 1, 2].map((i) => ((i < many ? low : low + 2) - 1) / 2).filter((half) => half > 0);
 }
 
-/** Running means along rows: where the row begins, where the whole box lies in it, where it ends. */
-function alongRows(from: Float32Array, to: Float32Array, w: number, h: number, half: number): void {
-  const k = 1 / (2 * half + 1),
-    last = w - 1,
-    plain = Math.max(0, w - half - 1),
-    head = Math.min(half, plain);
-  for (let y = 0; y < h; y++) {
-    const at = y * w,
-      first = from[at],
-      end = from[at + last];
-    let sum = first * half,
-      i = 0;
-    for (let n = 0; n <= half; n++) sum += n < w ? from[at + n] : end;
-    for (; i < head; i++) {
-      to[at + i] = sum * k;
-      sum += from[at + i + half + 1] - first;
-    }
-    for (let p = at + i; p < at + plain; p++) {
-      to[p] = sum * k;
-      sum += from[p + half + 1] - from[p - half];
-    }
-    for (i = Math.max(i, plain); i < w; i++) {
-      to[at + i] = sum * k;
-      sum += end - (i > half ? from[at + i - half] : first);
-    }
+/** Runs a step for each box, to and fro between two areas. @returns where the result is */
+function toAndFro(
+  radii: readonly number[],
+  a: number,
+  b: number,
+  step: (from: number, to: number, half: number) => void,
+): number {
+  let [from, to] = [a, b];
+  for (const half of radii) {
+    step(from, to, half);
+    [from, to] = [to, from];
   }
+  return from;
 }
 
-/** Running means along columns, all columns at once: memory is walked row by row. */
-function alongColumns(from: Float32Array, to: Float32Array, w: number, h: number, half: number): void {
-  const k = 1 / (2 * half + 1),
-    last = (h - 1) * w,
-    sums = new Float64Array(w);
-  for (let x = 0; x < w; x++) sums[x] = from[x] * half;
-  for (let i = 0; i <= half; i++) for (let x = 0, at = i < h ? i * w : last; x < w; x++) sums[x] += from[at + x];
-  for (let i = 0; i < h; i++) {
-    const row = i * w,
-      add = Math.min(i + half + 1, h - 1) * w,
-      drop = Math.max(i - half, 0) * w;
-    for (let x = 0; x < w; x++) {
-      const sum = sums[x];
-      to[row + x] = sum * k;
-      sums[x] = sum + from[add + x] - from[drop + x];
-    }
+/** Floats of a row that are held at once. */
+const STRIPE = 256;
+
+/**
+ * Blurs all columns.
+ * @param rows of `wide` floats each @param put takes a stripe: where it lies in memory, where it begins in a row, how
+ * many floats of a row, and how many there are in its memory
+ */
+function downAll(
+  rows: Float32Array,
+  wide: number,
+  radii: readonly number[],
+  put: (heap: ArrayBuffer, at: number, from: number, floats: number, stride: number) => void,
+): void {
+  const h = rows.length / wide,
+    most = Math.min(STRIPE, (wide + 3) & ~3),
+    {
+      buffer,
+      at: [a, b, sums],
+    } = roomFor(h * most * 4, h * most * 4, most * 8),
+    heap = new Float32Array(buffer);
+  for (let x = 0; x < wide; x += STRIPE) {
+    const floats = Math.min(STRIPE, wide - x),
+      stride = (floats + 3) & ~3;
+    for (let y = 0; y < h; y++) heap.set(rows.subarray(y * wide + x, y * wide + x + floats), (a >> 2) + y * stride);
+    const found = toAndFro(radii, a, b, (from, to, half) => kernel().meansDown(from, to, sums, stride * 4, h, half));
+    put(buffer, found, x, floats, stride);
   }
 }
 
@@ -65,46 +64,64 @@ function alongColumns(from: Float32Array, to: Float32Array, w: number, h: number
  */
 export function blurredChannel(values: Float32Array, w: number, h: number, sigma: number): Float32Array {
   if (sigma < 0.3) return values;
-  const a = values.slice(),
-    b = new Float32Array(a.length);
-  for (const r of boxes(sigma)) {
-    // A box of one pixel changes nothing.
-    if (r === 0) continue;
-    alongRows(a, b, w, h, r);
-    alongColumns(b, a, w, h, r);
+  const radii = boxes(sigma),
+    soft = new Float32Array(w * h),
+    bytes = aligned(w * 4),
+    { sideBySide, apart, meansAlong } = kernel(),
+    {
+      buffer,
+      at: [rows, a, b],
+    } = roomFor(bytes * 4, bytes * 4, bytes * 4),
+    heap = new Float32Array(buffer);
+  for (let y = 0; y < h; y += 4) {
+    const there = Math.min(4, h - y);
+    for (let i = 0; i < there; i++) heap.set(values.subarray((y + i) * w, (y + i + 1) * w), (rows + i * bytes) >> 2);
+    sideBySide(rows, bytes, a);
+    apart(
+      toAndFro(radii, a, b, (from, to, half) => meansAlong(from, to, w, half)),
+      bytes,
+      rows,
+    );
+    for (let i = 0; i < there; i++) {
+      const row = (rows + i * bytes) >> 2;
+      soft.set(heap.subarray(row, row + w), (y + i) * w);
+    }
   }
-  return a;
+  if (h === 1) return soft;
+  const out = new Float32Array(w * h);
+  downAll(soft, w, radii, (from, at, x, floats, stride) => {
+    const stripe = new Float32Array(from, at, h * stride);
+    for (let y = 0; y < h; y++) out.set(stripe.subarray(y * stride, y * stride + floats), y * w + x);
+  });
+  return out;
 }
 
 /** @param sigma standard deviation in pixels; below 0.3 the picture comes back as it is */
 export function blurred(p: Pixels, sigma: number): Pixels {
   if (sigma < 0.3) return p;
   const { width: w, height: h } = p,
-    n = w * h;
-  let a = new Float32Array(n),
-    b = new Float32Array(n);
-  const out = new Uint8ClampedArray(n * 4),
-    radii = boxes(sigma);
-  const smooth = (): void => {
-    for (const r of radii) {
-      if (r === 0) continue;
-      alongRows(a, b, w, h, r);
-      alongColumns(b, a, w, h, r);
-    }
-  };
-  let alpha: Float32Array | null = null;
-  if (!isOpaque(p)) {
-    for (let i = 0; i < n; i++) a[i] = p.data[i * 4 + 3];
-    smooth();
-    alpha = a;
-    a = new Float32Array(n);
-    b = new Float32Array(n);
+    radii = boxes(sigma),
+    soft = new Float32Array(w * h * 4),
+    { widened, narrowed, meansAlong } = kernel(),
+    {
+      buffer,
+      at: [row, a, b],
+    } = roomFor(w * 4, w * 16, w * 16),
+    heap = new Uint8Array(buffer),
+    floats = new Float32Array(buffer);
+  for (let y = 0; y < h; y++) {
+    heap.set(p.data.subarray(y * w * 4, (y + 1) * w * 4), row);
+    widened(row, a, w * 4);
+    const found = toAndFro(radii, a, b, (from, to, half) => meansAlong(from, to, w, half)) >> 2;
+    soft.set(floats.subarray(found, found + w * 4), y * w * 4);
   }
-  for (let c = 0; c < 3; c++) {
-    for (let i = 0; i < n; i++) a[i] = alpha ? (p.data[i * 4 + c] * p.data[i * 4 + 3]) / 255 : p.data[i * 4 + c];
-    smooth();
-    for (let i = 0; i < n; i++) out[i * 4 + c] = alpha ? (alpha[i] > 0 ? (a[i] * 255) / alpha[i] : 0) : a[i];
-  }
-  for (let i = 0; i < n; i++) out[i * 4 + 3] = alpha ? alpha[i] : 255;
+  const out = new Uint8ClampedArray(w * h * 4);
+  downAll(soft, w * 4, radii, (from, at, x, count, stride) => {
+    // Bytes are written over the beginning of the floats they are made of.
+    const bytes = h * stride;
+    narrowed(at, at, bytes);
+    const stripe = new Uint8Array(from, at, bytes);
+    for (let y = 0; y < h; y++) out.set(stripe.subarray(y * stride, y * stride + count), y * w * 4 + x);
+  });
   return { width: w, height: h, data: out };
 }

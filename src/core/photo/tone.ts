@@ -2,7 +2,7 @@
 // channels, or duotone by lightness; output levels last, folded into whatever comes before them. Values are sRGB bytes;
 // blur is apart (blur.ts).
 import { rgba } from '../colour/srgb';
-import type { Pixels } from '../ground/pixels';
+import { type Pixels, wordsOf } from '../ground/pixels';
 import type { Colour } from '../values/fill';
 import type { Tone } from '../values/tone';
 import { curveThrough } from './curve';
@@ -85,6 +85,24 @@ function planOf(tone: Tone, hex: (c: Colour) => string): Plan {
   return { channels, mix, duotone, base, slope };
 }
 
+/** A colour without alpha, as a word of a picture: bytes are rounded as pixels are. */
+const word = (rgb: readonly number[]): number => {
+  const [r, g, b] = Uint8ClampedArray.from(rgb);
+  return r | (g << 8) | (b << 16);
+};
+
+/** A picture whose channels are looked up, each by itself. */
+function throughTables({ width, height, data }: Pixels, channels: readonly Float32Array[]): Pixels {
+  const [R, G, B] = channels.map((c, i) => Uint32Array.from(Uint8ClampedArray.from(c), (v) => v << (8 * i))),
+    from = wordsOf(data),
+    to = new Uint32Array(from.length);
+  for (let i = 0; i < to.length; i++) {
+    const w = from[i];
+    to[i] = R[w & 255] | G[(w >>> 8) & 255] | B[(w >>> 16) & 255] | (w & 0xff000000);
+  }
+  return { width, height, data: new Uint8ClampedArray(to.buffer) };
+}
+
 /**
  * The photo in its tone; alpha stays. Blur is not part of it.
  * @param hex looks swatches up
@@ -93,17 +111,7 @@ export function toned(photo: Pixels, tone: Tone, hex: (c: Colour) => string): Pi
   const { channels, mix, duotone, base, slope } = planOf(tone, hex);
   const { data } = photo,
     n = data.length;
-  const out = new Uint8ClampedArray(n);
-  if (!mix) {
-    const [R, G, B] = channels.map((c) => Uint8ClampedArray.from(c));
-    for (let i = 0; i < n; i += 4) {
-      out[i] = R[data[i]];
-      out[i + 1] = G[data[i + 1]];
-      out[i + 2] = B[data[i + 2]];
-      out[i + 3] = data[i + 3];
-    }
-    return { width: photo.width, height: photo.height, data: out };
-  }
+  if (!mix) return throughTables(photo, channels);
   // Each channel's share of each mix, levels folded in: three lookups and two sums a channel.
   const share = (row: number, col: number): Float32Array =>
     channels[col].map((v) => v * mix[row * 3 + col] * (duotone ? 1 : slope) + (col === 0 && !duotone ? base : 0));
@@ -112,17 +120,17 @@ export function toned(photo: Pixels, tone: Tone, hex: (c: Colour) => string): Pi
     rb = share(0, 2);
   if (duotone || tone.grey.on) {
     // All three rows are the same: one mix, and colours from it.
-    const table = new Uint8ClampedArray(256 * 3);
-    for (let i = 0; i < 256; i++) for (let c = 0; c < 3; c++) table[i * 3 + c] = duotone ? duotone[i * 3 + c] : i;
-    for (let i = 0; i < n; i += 4) {
-      const v = rr[data[i]] + rg[data[i + 1]] + rb[data[i + 2]];
-      const k = (v <= 0 ? 0 : v >= 255 ? 255 : (v + 0.5) | 0) * 3;
-      out[i] = table[k];
-      out[i + 1] = table[k + 1];
-      out[i + 2] = table[k + 2];
-      out[i + 3] = data[i + 3];
+    const table = Uint32Array.from({ length: 256 }, (_, i) =>
+      word(duotone ? [duotone[i * 3], duotone[i * 3 + 1], duotone[i * 3 + 2]] : [i, i, i]),
+    );
+    const from = wordsOf(data),
+      to = new Uint32Array(from.length);
+    for (let i = 0; i < to.length; i++) {
+      const w = from[i],
+        v = rr[w & 255] + rg[(w >>> 8) & 255] + rb[(w >>> 16) & 255];
+      to[i] = table[v <= 0 ? 0 : v >= 255 ? 255 : (v + 0.5) | 0] | (w & 0xff000000);
     }
-    return { width: photo.width, height: photo.height, data: out };
+    return { width: photo.width, height: photo.height, data: new Uint8ClampedArray(to.buffer) };
   }
   const gr = share(1, 0),
     gg = share(1, 1),
@@ -133,7 +141,8 @@ export function toned(photo: Pixels, tone: Tone, hex: (c: Colour) => string): Pi
   // Levels must not widen what saturation pushed beyond black and white.
   const low = Math.min(base, base + slope * 255),
     high = Math.max(base, base + slope * 255);
-  const put = (v: number): number => (v <= low ? low : v >= high ? high : v);
+  const put = (v: number): number => (v <= low ? low : v >= high ? high : v),
+    out = new Uint8ClampedArray(n);
   for (let i = 0; i < n; i += 4) {
     const r = data[i],
       g = data[i + 1],

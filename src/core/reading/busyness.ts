@@ -1,9 +1,9 @@
 // How much a backdrop varies at letter scale, where it masks letter shapes (after Scharff, Hill and Ahumada 2000):
 // RMS of OKLab lightness, band-passed between stroke width and x-height by a difference of two Gaussians, over
 // stretches of the line boxes of one em; the median stretch counts: one straight edge behind a text is no texture.
-import { lightnessOf } from '../colour/lab-planes';
+import { lightnessesOf } from '../colour/lab-planes';
+import { gaussian } from '../ground/gauss';
 import { lowerMedian } from '../ground/median';
-import { between } from '../ground/resample';
 import type { Transform } from '../ground/transform';
 import type { TextLayout } from '../type/layout';
 import type { Region } from './coverage';
@@ -86,15 +86,22 @@ export function busyGrid(layout: TextLayout, t: Transform, stroke: number, regio
     ly = (j: number): number => y0 + ((j + 0.5) / n) * cell,
     column = (px: number): number => Math.min(region.width - 1, Math.max(0, Math.floor(px) - region.x)),
     row = (py: number): number => Math.min(region.height - 1, Math.max(0, Math.floor(py) - region.y)) * region.width;
-  const upright = t[1] === 0 && t[2] === 0,
+  if (t[1] === 0 && t[2] === 0) {
     // Of an upright text a column has one x, a row one y.
-    xs = upright ? Int32Array.from({ length: columns * n }, (_, i) => column(t[0] * lx(i) + t[4])) : null,
-    ys = upright ? Int32Array.from({ length: rows * n }, (_, j) => row(t[3] * ly(j) + t[5])) : null;
-  const at = (i: number, j: number): number =>
-    xs && ys ? ys[j] + xs[i] : row(t[1] * lx(i) + t[3] * ly(j) + t[5]) + column(t[0] * lx(i) + t[2] * ly(j) + t[4]);
-  for (let r = 0, o = 0; r < rows; r++)
-    for (let c = 0; c < columns; c++)
-      for (let k = 0; k < perCell; k++) samples[o++] = at(c * n + (k % n), r * n + ((k / n) | 0));
+    const xs = Int32Array.from({ length: columns * n }, (_, i) => column(t[0] * lx(i) + t[4]));
+    for (let j = 0; j < rows * n; j++) {
+      const y = row(t[3] * ly(j) + t[5]);
+      for (let c = 0, i = 0, o = ((j / n) | 0) * columns * perCell + (j % n) * n; c < columns; c++, o += perCell)
+        for (let k = 0; k < n; k++) samples[o + k] = y + xs[i++];
+    }
+  } else
+    for (let r = 0, o = 0; r < rows; r++)
+      for (let c = 0; c < columns; c++)
+        for (let k = 0; k < perCell; k++) {
+          const x = lx(c * n + (k % n)),
+            y = ly(r * n + ((k / n) | 0));
+          samples[o++] = row(t[1] * x + t[3] * y + t[5]) + column(t[0] * x + t[2] * y + t[4]);
+        }
   const stretches = perLine.reduce((sum, n) => sum + n, 0);
   return { columns, rows, stretch, stretches, samples, perCell, fine: fine / cell, coarse: coarse / cell };
 }
@@ -128,14 +135,8 @@ export function cellMeans(grid: BusyGrid, rgba: Uint8ClampedArray): Float32Array
 export function busyness(grid: BusyGrid, means: Float32Array, full = means, s = 0): number {
   const { columns, rows, stretch, stretches } = grid;
   if (columns === 0) return 0;
-  const L = new Float32Array(columns * rows);
-  for (let i = 0, o = 0; i < L.length; i++, o += 3)
-    L[i] = lightnessOf(
-      (means[o] + (full[o] - means[o]) * s + 0.5) | 0,
-      (means[o + 1] + (full[o + 1] - means[o + 1]) * s + 0.5) | 0,
-      (means[o + 2] + (full[o + 2] - means[o + 2]) * s + 0.5) | 0,
-    );
-  const a = blur(L, columns, rows, grid.fine),
+  const L = lightnessesOf(means, full, s),
+    a = gaussian(L, columns, rows, grid.fine),
     b = wideBlur(L, columns, rows, grid.coarse);
   const sums = new Float64Array(stretches),
     counts = new Int32Array(stretches);
@@ -155,48 +156,13 @@ export function busyness(grid: BusyGrid, means: Float32Array, full = means, s = 
 export const busynessOf = (energies: readonly number[]): number =>
   energies.length ? Math.min(100, (100 * Math.sqrt(Math.max(0, lowerMedian(energies)))) / FOLIAGE_RMS) : 0;
 
-/** Separable Gaussian, edges repeated. Cells as far to either side weigh the same: they are added first. */
-function blur(from: Float32Array, width: number, height: number, sigma: number): Float32Array {
-  const reach = Math.max(1, Math.ceil(sigma * 2.5)),
-    w = new Float64Array(reach + 1);
-  let sum = 0;
-  for (let k = 0; k <= reach; k++) sum += (w[k] = Math.exp(-(k * k) / (2 * sigma * sigma))) * (k ? 2 : 1);
-  for (let k = 0; k <= reach; k++) w[k] /= sum;
-  const line = new Float32Array(width + 2 * reach),
-    mid = new Float32Array(from.length),
-    out = new Float32Array(from.length);
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    line.fill(from[row], 0, reach);
-    line.set(from.subarray(row, row + width), reach);
-    line.fill(from[row + width - 1], reach + width);
-    for (let x = 0; x < width; x++) {
-      const c = x + reach;
-      let s = w[0] * line[c];
-      for (let k = 1; k <= reach; k++) s += w[k] * (line[c - k] + line[c + k]);
-      mid[row + x] = s;
-    }
-  }
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    for (let x = 0; x < width; x++) out[row + x] = w[0] * mid[row + x];
-    for (let k = 1; k <= reach; k++) {
-      const up = Math.max(0, y - k) * width,
-        down = Math.min(height - 1, y + k) * width,
-        wt = w[k];
-      for (let x = 0; x < width; x++) out[row + x] += wt * (mid[up + x] + mid[down + x]);
-    }
-  }
-  return out;
-}
-
 /**
- * The same for a wide Gaussian, by way of means of blocks: what they and the way back blur is taken off its variance.
+ * A wide Gaussian, by way of means of blocks: what they and the way back blur is taken off its variance.
  * Of a texture it differs by less than a hundredth, and costs a small part.
  */
 function wideBlur(from: Float32Array, width: number, height: number, sigma: number): Float32Array {
   const k = Math.min(4, Math.floor(sigma / 2));
-  if (k < 2) return blur(from, width, height, sigma);
+  if (k < 2) return gaussian(from, width, height, sigma);
   const w = Math.ceil(width / k),
     h = Math.ceil(height / k),
     small = new Float32Array(w * h),
@@ -210,9 +176,35 @@ function wideBlur(from: Float32Array, width: number, height: number, sigma: numb
     }
   }
   for (let o = 0; o < small.length; o++) small[o] /= counts[o];
-  const soft = blur(small, w, h, Math.sqrt(sigma * sigma - (k * k - 1) / 12 - (k * k) / 6) / k),
-    out = new Float32Array(width * height);
-  for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++) out[i] = between(soft, w, h, (x + 0.5) / k, (y + 0.5) / k);
+  const soft = gaussian(small, w, h, Math.sqrt(sigma * sigma - (k * k - 1) / 12 - (k * k) / 6) / k);
+  return spread(soft, w, h, k, width, height);
+}
+
+/** A grid with cells a k-th as large, evenly between the nearest four. */
+function spread(from: Float32Array, w: number, h: number, k: number, width: number, height: number): Float32Array {
+  const out = new Float32Array(width * height),
+    row = new Float32Array(w),
+    left = new Int32Array(width),
+    share = new Float32Array(width),
+    // Where the middle of a cell lies: after which one of the grid, and how far on.
+    placed = (i: number, most: number): number => Math.min(most - 1, Math.max(0, (i + 0.5) / k - 0.5));
+  for (let x = 0; x < width; x++) {
+    const at = placed(x, w);
+    left[x] = Math.max(0, Math.min(w - 2, at | 0));
+    share[x] = at - left[x];
+  }
+  for (let y = 0, i = 0; y < height; y++) {
+    const at = placed(y, h),
+      upper = (at | 0) * w,
+      lower = Math.min(h - 1, (at | 0) + 1) * w,
+      down = at - (at | 0);
+    for (let c = 0; c < w; c++) row[c] = from[upper + c] + (from[lower + c] - from[upper + c]) * down;
+    if (w === 1) out.fill(row[0], i, (i += width));
+    else
+      for (let x = 0; x < width; x++, i++) {
+        const c = left[x];
+        out[i] = row[c] + (row[c + 1] - row[c]) * share[x];
+      }
+  }
   return out;
 }

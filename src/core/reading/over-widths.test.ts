@@ -12,7 +12,15 @@ import { demoPhoto } from '../testing/photos';
 import { easelFor } from '../testing/pixels';
 import { ids } from '../testing/scenes';
 import { marginOfReading } from './over-time';
-import { breakWidths, marginAt, readAtWidth, readWidths, weakestWidth, type WidthPoint } from './over-widths';
+import {
+  breakWidths,
+  marginAt,
+  readAtWidth,
+  readCurve,
+  readWidths,
+  weakestWidth,
+  type WidthPoint,
+} from './over-widths';
 
 const photos = new Map<string, Pixels>();
 const { painter } = easelFor(photos);
@@ -82,6 +90,20 @@ it('over a photo no width is clearly weaker than the weakest that was found', as
     const w = 320 + ((i * 1237) % 681);
     expect(marginAt(readAtWidth(painter, piece, piece.slides[0], w))).toBeGreaterThanOrEqual(margin * 0.93);
   }
+});
+
+it('the weakest width is measured exactly, and what only leads there belongs to no curve', async () => {
+  const piece = await hero((z) => makePhoto('photo', 'mist', 'P', z)),
+    [slide] = piece.slides,
+    points = new Map<number, WidthPoint>(),
+    curve: number[] = [];
+  for (const p of readCurve(painter, piece, slide, RANGE)) curve.push(p.width);
+  for (const p of all(piece)) points.set(p.width, p);
+  const { width } = weakestWidth([...points.values()])!;
+  expect(points.get(width)!.exact).toBe(true);
+  const more = [...points.values()].filter((p) => !curve.includes(p.width));
+  expect(more.every((p) => p.exact)).toBe(true);
+  expect(more.length).toBeLessThan(3);
 });
 
 it('the curve, measured roughly, is near what is measured exactly', async () => {

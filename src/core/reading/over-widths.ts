@@ -1,6 +1,6 @@
 // Readings of a section over the widths of the page. It is measured where its layouts begin, on both sides of every
 // width at which a line breaks differently, and between them by halving until the curve is straight; the weakest width
-// is then looked for around the lowest point.
+// is then looked for around the lowest point, and measured exactly.
 import { layoutsOf, sectionAt } from '../arrange/section';
 import { NARROWEST, WIDEST } from '../piece/limits';
 import type { Setter } from '../kinds/kind';
@@ -39,8 +39,9 @@ export const FAR_ENOUGH = 12;
 const STRAIGHT = 0.05;
 /** Points nearer than this are not parted, px. */
 const NEAREST = 16;
-/** At most so many points are measured a second time, exactly. */
+/** At most so many points are measured a second time, exactly; so many at once. */
 const EXACT = 12;
+const SIDE_BY_SIDE = 2;
 /** Moments of a slideshow that are looked at because they are hard at a width beside. */
 const HARD = 2;
 /** The weakest width is known to this, px. */
@@ -143,9 +144,115 @@ function bend(a: WidthPoint, m: WidthPoint, b: WidthPoint): number {
   );
 }
 
+const ascending = (points: Iterable<WidthPoint>): WidthPoint[] => [...points].sort((a, b) => a.width - b.width);
+
+/** Of a slideshow the moments that are hard at the widths beside one; none where none is known. */
+function hardBeside(sorted: readonly WidthPoint[], w: number): number[] {
+  const beside = [sorted.findLast((p) => p.width < w), sorted.find((p) => p.width > w)];
+  return [...new Set(beside.flatMap((p) => p?.hardest.slice(0, HARD) ?? []))];
+}
+
 /**
- * Measures a section over a range of widths, the coarse curve first. It yields each width as it is measured; those that
- * are found later lie between.
+ * Measures the curve over a range of widths, coarse first. It yields each width as it is measured; those that are found
+ * later lie between.
+ * @returns widths at which lines break differently
+ */
+export function* readCurve(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  range: WidthRange = ALL_WIDTHS,
+): Generator<WidthPoint, number[]> {
+  const { from, to } = range,
+    points = new Map<number, WidthPoint>();
+  const within = (w: number): boolean => w >= from && w <= to && !points.has(w);
+  const measure = (w: number, times?: readonly number[]): WidthPoint => {
+    const point = readAtWidth(painter, piece, slide, w, 'draft', times);
+    points.set(w, point);
+    return point;
+  };
+  // Of a slideshow the pictures that are hard beside it are looked at; all of them where it counts.
+  const between = (w: number): WidthPoint => measure(w, hardBeside(ascending(points.values()), w));
+  const layouts = layoutsOf(piece).map((l) => Math.round(l.shownWidth)),
+    coarse = [from, to, ...layouts, Math.round((from + to) / 2)].filter((w, i, all) => all.indexOf(w) === i);
+  for (const w of coarse.filter(within)) yield measure(w);
+  const breaks = breakWidths(painter, piece, slide, range);
+  for (const w of breaks.flatMap((b) => [b, b - 1])) if (within(w)) yield between(w);
+  // Halving, the widest gaps first, so that the curve is about right early.
+  const gaps = ascending(points.values()).flatMap((a, i, all) => (all[i + 1] ? [[a, all[i + 1]] as const] : []));
+  for (let next = gaps.shift(); next; next = gaps.shift()) {
+    const [a, b] = next;
+    if (b.width - a.width < NEAREST) continue;
+    const m = between(Math.round((a.width + b.width) / 2));
+    yield m;
+    if (bend(a, m, b) > STRAIGHT) gaps.push([a, m], [m, b]);
+  }
+  return breaks;
+}
+
+/** A width that is to be measured. */
+export interface WantedWidth {
+  width: number;
+  quality: 'exact' | 'draft';
+  /** Moments of a slideshow; all where left out. */
+  times?: readonly number[];
+}
+
+/** Does no line break differently between two widths? */
+const alike = (breaks: readonly number[], a: number, b: number): boolean =>
+  !breaks.some((x) => Math.min(a, b) < x && x <= Math.max(a, b));
+
+/**
+ * What is to be measured so that the weakest width is known: around the lowest point, roughly, by thirds; then exactly,
+ * until none that was measured roughly lies lower. It yields widths that can be measured side by side, and is told what
+ * they read; what is wanted roughly only leads on, and belongs to no curve.
+ * @param curve what was measured so far @param breaks widths at which lines break differently
+ */
+export function* weakestWanted(
+  curve: readonly WidthPoint[],
+  breaks: readonly number[],
+): Generator<WantedWidth[], void, readonly WidthPoint[]> {
+  const known = new Map(curve.map((p) => [p.width, p])),
+    sorted = ascending(curve),
+    here = lowestOf(sorted);
+  if (!here || marginAt(here) === Infinity) return;
+  const wanted = (quality: WantedWidth['quality'], widths: readonly number[]): WantedWidth[] =>
+    widths.map((width) => ({ width, quality, times: hardBeside(sorted, width) }));
+  const beside = (step: number): number => {
+    const p = sorted[sorted.indexOf(here) + step];
+    return p && alike(breaks, p.width, here.width) ? p.width : here.width;
+  };
+  let best = here,
+    low = beside(-1),
+    high = beside(1);
+  while (high - low > EXACTLY) {
+    const tried = [Math.round((low + best.width) / 2), Math.round((best.width + high) / 2)].filter(
+      (w) => w !== low && w !== high && w !== best.width,
+    );
+    if (!tried.length) break;
+    const found = yield wanted('draft', tried),
+      lowest = lowestOf([best, ...found])!;
+    if (lowest === best) [low, high] = [Math.min(best.width, ...tried), Math.max(best.width, ...tried)];
+    else [low, high] = lowest.width < best.width ? [low, best.width] : [best.width, high];
+    best = lowest;
+  }
+  known.set(best.width, best);
+  for (let n = 0; n < EXACT; n += SIDE_BY_SIDE) {
+    const lowest = lowestOf([...known.values()])!;
+    if (lowest.exact) break;
+    // What comes next elsewhere is measured beside it.
+    const elsewhere = [...known.values()].filter((p) => !p.exact && Math.abs(p.width - lowest.width) >= NEAREST),
+      next = lowestOf(elsewhere);
+    for (const p of yield wanted('exact', next ? [lowest.width, next.width] : [lowest.width])) known.set(p.width, p);
+  }
+  const weakest = lowestOf([...known.values()])!;
+  // Of a slideshow all moments count where it is weakest.
+  if (weakest.hardest.length > 1) yield [{ width: weakest.width, quality: 'exact' }];
+}
+
+/**
+ * Measures a section over a range of widths: the curve, then what is weakest. It yields each width as it is measured;
+ * some come a second time, exactly.
  */
 export function* readWidths(
   painter: Painter,
@@ -153,79 +260,23 @@ export function* readWidths(
   slide: Slide,
   range: WidthRange = ALL_WIDTHS,
 ): Generator<WidthPoint, void> {
-  const { from, to } = range,
-    points = new Map<number, WidthPoint>();
-  const within = (w: number): boolean => w >= from && w <= to && !points.has(w);
-  const sorted = (): WidthPoint[] => [...points.values()].sort((a, b) => a.width - b.width);
-  // Of a slideshow the pictures that are hard beside it are looked at; all of them where it counts.
-  const hardAt = (w: number): number[] => {
-    const known = sorted(),
-      beside = [known.findLast((p) => p.width < w), known.find((p) => p.width > w)];
-    return [...new Set(beside.flatMap((p) => p?.hardest.slice(0, HARD) ?? []))];
-  };
-  const measure = (w: number, quality: 'exact' | 'draft' = 'draft', times?: readonly number[]): WidthPoint => {
-    const point = readAtWidth(painter, piece, slide, w, quality, times);
-    points.set(w, point);
-    return point;
-  };
-  const layouts = layoutsOf(piece).map((l) => Math.round(l.shownWidth)),
-    coarse = [from, to, ...layouts, Math.round((from + to) / 2)].filter((w, i, all) => all.indexOf(w) === i);
-  for (const w of coarse.filter(within)) yield measure(w);
-  const breaks = breakWidths(painter, piece, slide, range);
-  for (const w of breaks.flatMap((b) => [b, b - 1])) if (within(w)) yield measure(w, 'draft', hardAt(w));
-  // Halving, the widest gaps first, so that the curve is about right early.
-  const gaps = sorted().flatMap((a, i, all) => (all[i + 1] ? [[a, all[i + 1]] as const] : []));
-  for (let next = gaps.shift(); next; next = gaps.shift()) {
-    const [a, b] = next;
-    if (b.width - a.width < NEAREST) continue;
-    const middle = Math.round((a.width + b.width) / 2),
-      m = measure(middle, 'draft', hardAt(middle));
-    yield m;
-    if (bend(a, m, b) > STRAIGHT) gaps.push([a, m], [m, b]);
+  const points: WidthPoint[] = [],
+    curve = readCurve(painter, piece, slide, range);
+  let next = curve.next();
+  for (; !next.done; next = curve.next()) {
+    points.push(next.value);
+    yield next.value;
   }
-  // What counts is measured exactly: the lowest point, until none that was painted quickly lies lower.
-  for (let n = 0; n < EXACT; n++) {
-    const lowest = lowestOf(sorted());
-    if (!lowest || lowest.exact) break;
-    yield measure(lowest.width, 'exact');
+  const search = weakestWanted(points, next.value);
+  for (let step = search.next(); !step.done;) {
+    const found = step.value.map((w) => readAtWidth(painter, piece, slide, w.width, w.quality, w.times));
+    yield* found.filter((p) => p.exact);
+    step = search.next(found);
   }
-  yield* weakestOf(sorted(), breaks, (w) => measure(w, 'exact', hardAt(w)));
-  const weakest = lowestOf(sorted());
-  if (weakest && momentsAtWidths(slide).length > 1) yield measure(weakest.width, 'exact');
 }
 
 const lowestOf = (points: readonly WidthPoint[]): WidthPoint | null =>
   points.reduce<WidthPoint | null>((b, p) => (b === null || marginAt(p) < marginAt(b) ? p : b), null);
-
-/** Looks for the weakest width around the lowest point, by thirds; lines break alike there. */
-function* weakestOf(
-  sorted: readonly WidthPoint[],
-  breaks: readonly number[],
-  measure: (w: number) => WidthPoint,
-): Generator<WidthPoint, void> {
-  const here = lowestOf(sorted),
-    lowest = here ? sorted.indexOf(here) : -1;
-  if (!here || marginAt(here) === Infinity) return;
-  const alike = (p: WidthPoint | undefined): WidthPoint =>
-    p && !breaks.some((b) => Math.min(p.width, here.width) < b && b <= Math.max(p.width, here.width)) ? p : here;
-  let low = alike(sorted[lowest - 1]).width,
-    high = alike(sorted[lowest + 1]).width,
-    best = here;
-  while (high - low > EXACTLY) {
-    for (const w of [Math.round((low + best.width) / 2), Math.round((best.width + high) / 2)]) {
-      if (w === low || w === high || w === best.width) continue;
-      const p = measure(w);
-      yield p;
-      if (marginAt(p) < marginAt(best)) {
-        [low, high] = w < best.width ? [low, best.width] : [best.width, high];
-        best = p;
-      }
-    }
-    low = Math.round((low + best.width) / 2);
-    high = Math.round((high + best.width) / 2);
-    if (high - best.width <= 1 && best.width - low <= 1) break;
-  }
-}
 
 /** The weakest of some widths, and the text that is weakest there; null without letters. */
 export function weakestWidth(points: readonly WidthPoint[]): { width: number; reading: TimedReading } | null {

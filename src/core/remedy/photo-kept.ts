@@ -2,9 +2,10 @@
 // structure, and how plainly one sees where the treatment begins and ends. The
 // definition is reading.md, "Ways through": windows of 8 x 8 pixels, local contrast that still comes through, mean
 // distance in OKLab.
-import { labOf } from '../colour/lab-planes';
+import { cones } from '../colour/lab-planes';
 import type { Box } from '../ground/box';
-import type { Pixels } from '../ground/pixels';
+import { kernel, roomFor } from '../ground/kernel';
+import { type Pixels, wordsOf } from '../ground/pixels';
 
 export interface PhotoKept {
   /** 0..100 percent. */
@@ -66,84 +67,84 @@ interface Window {
   sparse: Window | null;
 }
 
-function windowOf(lab: Float32Array): Window {
-  let sum = 0,
-    square = 0;
-  for (let k = 0; k < lab.length; k += 3) {
-    sum += lab[k];
-    square += lab[k] * lab[k];
-  }
-  const n = lab.length / 3,
-    mean = sum / n;
-  return { lab, mean, variance: Math.max(0, square / n - mean * mean), sparse: null };
-}
-
 /** The pixels of a window that an estimate looks at. */
-function sparseOf(w: Window): Window {
+function sparseOf(w: Window, desk: Desk): Window {
   if (w.sparse) return w.sparse;
   const side = WINDOW / SPARSE,
     lab = new Float32Array(side * side * 3);
   for (let y = 0, o = 0; y < WINDOW; y += SPARSE)
     for (let x = 0; x < WINDOW; x += SPARSE, o += 3)
       lab.set(w.lab.subarray((y * WINDOW + x) * 3, (y * WINDOW + x) * 3 + 3), o);
-  return (w.sparse = windowOf(lab));
+  return (w.sparse = desk.windowOf(lab));
 }
 
-function readWindow(rgba: Uint8ClampedArray, at: number, width: number, out: Float32Array): void {
-  for (let y = 0; y < WINDOW; y++) labOf(rgba, at + y * width, WINDOW, out, y * WINDOW * 3);
-}
+/** Where windows are compared: areas in the kernel's memory, had anew for each question. */
+class Desk {
+  private readonly gives = cones();
+  private readonly at = roomFor(PIXELS * 4, PIXELS * 4, (PIXELS + 1) * 12, (PIXELS + 1) * 12, 9 * 8);
+  private readonly words = new Uint32Array(this.at.buffer, this.at.at[0], PIXELS);
+  private readonly treated = new Float32Array(this.at.buffer, this.at.at[2], PIXELS * 3);
+  private readonly own = new Float32Array(this.at.buffer, this.at.at[3], PIXELS * 3);
+  private readonly sums = new Float64Array(this.at.buffer, this.at.at[4], 9);
 
-function compareWindow(w: Window, treated: Float32Array): { kept: number; marked: boolean; edge: number } {
-  const { lab, mean, variance } = w,
-    pixels = lab.length / 3,
-    side = Math.sqrt(pixels),
-    half = side / 2;
-  let sum = 0,
-    square = 0,
-    product = 0,
-    far = 0,
-    across = 0,
-    down = 0,
-    ownAcross = 0,
-    ownDown = 0;
-  for (let i = 0, p = 0; i < lab.length; i += 3, p++) {
-    const L = treated[i],
-      d = L - lab[i],
-      da = treated[i + 1] - lab[i + 1],
-      db = treated[i + 2] - lab[i + 2];
-    if (p % side < half) {
-      across -= L;
-      ownAcross -= lab[i];
-    } else {
-      across += L;
-      ownAcross += lab[i];
-    }
-    if (p < pixels / 2) {
-      down -= L;
-      ownDown -= lab[i];
-    } else {
-      down += L;
-      ownDown += lab[i];
-    }
-    sum += L;
-    square += L * L;
-    product += L * lab[i];
-    far += Math.sqrt(d * d + da * da + db * db);
+  /** Takes the pixels of a window. @param at of the first @param width of the picture they lie in */
+  take(words: Uint32Array, at: number, width: number): void {
+    for (let y = 0, o = 0; y < WINDOW; y++)
+      for (let i = at + y * width, end = i + WINDOW; i < end; i++) this.words[o++] = words[i];
   }
-  const m = sum / pixels,
-    covariance = product / pixels - m * mean,
-    own = Math.max(0, square / pixels - m * m);
-  const slope = (covariance + STEADY) / (variance + STEADY);
-  const left = own - 2 * slope * covariance + slope * slope * variance;
-  // What is left of the photo's own light is no slope of the treatment's; and from the middle of one half to that of
-  // the other is half a window.
-  const flat = Math.min(1, Math.max(0, slope)),
-    steep = Math.min(CRISP, (4 / pixels) * Math.hypot(across - flat * ownAcross, down - flat * ownDown));
-  return {
-    kept: Math.min(1, Math.max(0, slope)) * (1 - Math.min(1, far / pixels / GONE)),
-    marked: left > NEW_EDGE * NEW_EDGE,
-    edge: (steep * steep) / (SLOPE * SLOPE + variance),
-  };
+
+  /**
+   * What was taken, under a colour, becomes what is compared: its alphas lie evenly between the corners.
+   * @param every so many-th pixel, both ways
+   */
+  under([r, g, b]: Rgb, [a0, a1, a2, a3]: Corners, every: number): void {
+    const [own, mixed] = this.at.at;
+    kernel().underColour(own, WINDOW * 4, WINDOW, every, r, g, b, a0, a1, a2, a3, mixed);
+    this.read(mixed, PIXELS / (every * every));
+  }
+
+  /** What was taken becomes what is compared. */
+  plain(): void {
+    this.read(this.at.at[0], PIXELS);
+  }
+  private read(from: number, pixels: number): void {
+    kernel().labOf(from, pixels, this.at.at[2], this.gives);
+  }
+
+  /** What is compared, as a window of its own. */
+  window(): Window {
+    return this.windowOf(this.treated.slice());
+  }
+  windowOf(lab: Float32Array): Window {
+    const n = lab.length / 3,
+      { sums } = this;
+    this.own.set(lab);
+    kernel().compared(this.at.at[3], this.at.at[3], Math.sqrt(n), this.at.at[4]);
+    const mean = sums[0] / n;
+    return { lab, mean, variance: Math.max(0, sums[2] / n - mean * mean), sparse: null };
+  }
+
+  /** Compares with a window of the photo. */
+  with({ lab, mean, variance }: Window): { kept: number; marked: boolean; edge: number } {
+    const pixels = lab.length / 3;
+    this.own.set(lab);
+    kernel().compared(this.at.at[2], this.at.at[3], Math.sqrt(pixels), this.at.at[4]);
+    const [sum, , square, product, across, ownAcross, down, ownDown, far] = this.sums,
+      m = sum / pixels,
+      covariance = product / pixels - m * mean,
+      own = Math.max(0, square / pixels - m * m);
+    const slope = (covariance + STEADY) / (variance + STEADY);
+    const left = own - 2 * slope * covariance + slope * slope * variance;
+    // What is left of the photo's own light is no slope of the treatment's; and from the middle of one half to that of
+    // the other is half a window.
+    const flat = Math.min(1, Math.max(0, slope)),
+      steep = Math.min(CRISP, (4 / pixels) * Math.hypot(across - flat * ownAcross, down - flat * ownDown));
+    return {
+      kept: Math.min(1, Math.max(0, slope)) * (1 - Math.min(1, far / pixels / GONE)),
+      marked: left > NEW_EDGE * NEW_EDGE,
+      edge: (steep * steep) / (SLOPE * SLOPE + variance),
+    };
+  }
 }
 
 /** A photograph that treatments are compared with. */
@@ -153,8 +154,6 @@ export class KeptPhoto {
   private readonly turns: number[] = [];
   private readonly known: Window[] = [];
   private readonly words: Uint32Array;
-  private readonly scratch = new Float32Array(PIXELS * 3);
-  private readonly bytes = new Uint8ClampedArray(PIXELS * 4);
   /** Alphas at the corners of a window: left and right above, left and right below. */
   private readonly corners: Corners = [0, 0, 0, 0];
 
@@ -176,12 +175,12 @@ export class KeptPhoto {
       }
   }
 
-  private window(i: number): Window {
+  private window(i: number, desk: Desk): Window {
     const known = this.known[i];
     if (known) return known;
-    const lab = new Float32Array(PIXELS * 3);
-    readWindow(this.photo.data, this.at[i], this.photo.width, lab);
-    return (this.known[i] = windowOf(lab));
+    desk.take(this.words, this.at[i], this.photo.width);
+    desk.plain();
+    return (this.known[i] = desk.window());
   }
 
   /** Is there any photo on the slide? */
@@ -213,11 +212,14 @@ export class KeptPhoto {
     }
     // Of very many that changed, as under a tint, an even share tells the same to a few tenths of a percent.
     const turns = turnsFor(changed.length / ENOUGH_WINDOWS),
-      seen = new Tally();
+      seen = new Tally(),
+      desk = new Desk();
     for (const i of changed) {
       if (this.turns[i] >= turns) continue;
-      readWindow(treated, inPart(this.at[i]), part.width, this.scratch);
-      seen.add(compareWindow(this.window(i), this.scratch));
+      const own = this.window(i, desk);
+      desk.take(words, inPart(this.at[i]), part.width);
+      desk.plain();
+      seen.add(desk.with(own));
     }
     return seen.of(this.at.length, changed.length);
   }
@@ -254,12 +256,15 @@ export class KeptPhoto {
     const changed: number[] = [];
     for (let i = 0; i < this.at.length; i++) if (cornersOf(this.at[i], this.corners)) changed.push(i);
     const turns = turnsFor(changed.length / ENOUGH_WINDOWS),
-      seen = new Tally();
+      seen = new Tally(),
+      desk = new Desk();
     for (const i of changed) {
       if (this.turns[i] >= turns) continue;
+      const own = this.window(i, desk);
       cornersOf(this.at[i], this.corners);
-      this.mixed(this.at[i], colour, 1);
-      seen.add(compareWindow(this.window(i), this.scratch));
+      desk.take(this.words, this.at[i], width);
+      desk.under(colour, this.corners, 1);
+      seen.add(desk.with(own));
     }
     return seen.of(this.at.length, changed.length);
   }
@@ -271,7 +276,8 @@ export class KeptPhoto {
   estimate(colour: Rgb, alpha: AlphaAt, most: number): PhotoKept | null {
     const { width } = this.photo,
       of = this.corners,
-      seen = new Tally();
+      seen = new Tally(),
+      desk = new Desk();
     let n = 0,
       changed = 0;
     const turns = turnsFor(this.at.length / most);
@@ -286,33 +292,12 @@ export class KeptPhoto {
       of[3] = alpha(x + WINDOW, y + WINDOW);
       if (of[0] + of[1] + of[2] + of[3] === 0) continue;
       changed++;
-      this.mixed(this.at[i], colour, SPARSE);
-      seen.add(compareWindow(sparseOf(this.window(i)), this.scratch));
+      const own = sparseOf(this.window(i, desk), desk);
+      desk.take(this.words, this.at[i], width);
+      desk.under(colour, of, SPARSE);
+      seen.add(desk.with(own));
     }
     return seen.of(n, changed);
-  }
-
-  /**
-   * A window under a colour, its alphas lying evenly between its corners: every so many-th pixel both ways, as L, a, b
-   * in the scratch.
-   */
-  private mixed(at: number, [r, g, b]: Rgb, every: number): void {
-    const { width, data } = this.photo,
-      [a0, a1, a2, a3] = this.corners,
-      { bytes } = this;
-    let o = 0;
-    for (let y = 0; y < WINDOW; y += every) {
-      const v = (y + 0.5) / WINDOW,
-        left = a0 + (a2 - a0) * v,
-        step = (a1 + (a3 - a1) * v - left) / WINDOW;
-      for (let x = 0, p = (at + y * width) * 4; x < WINDOW; x += every, p += 4 * every, o += 4) {
-        const a = left + step * (x + 0.5);
-        bytes[o] = data[p] + (r - data[p]) * a;
-        bytes[o + 1] = data[p + 1] + (g - data[p + 1]) * a;
-        bytes[o + 2] = data[p + 2] + (b - data[p + 2]) * a;
-      }
-    }
-    labOf(bytes, 0, o / 4, this.scratch);
   }
 }
 
@@ -327,7 +312,7 @@ class Tally {
   private edge = 0;
   private n = 0;
 
-  add({ kept, marked, edge }: ReturnType<typeof compareWindow>): void {
+  add({ kept, marked, edge }: ReturnType<Desk['with']>): void {
     this.kept += kept;
     this.edge += edge;
     if (marked) this.marks++;
@@ -346,8 +331,3 @@ class Tally {
       : null;
   }
 }
-
-const wordsOf = (rgba: Uint8ClampedArray): Uint32Array =>
-  rgba.byteOffset % 4 === 0
-    ? new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length >> 2)
-    : new Uint32Array(rgba.slice().buffer);

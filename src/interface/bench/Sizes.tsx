@@ -37,7 +37,8 @@ import {
 } from './commands/sizes';
 import { OwnSize } from '../shared/OwnSize';
 import { Sheet } from './slides/Sheet';
-import { Widths } from './slides/Widths';
+import { measureWidths, messageSlide, stopWidths } from './measuring/widths';
+import { chartCode, Widths } from './slides/Widths';
 import { useBench } from './state/store';
 import css from './TopBar.module.css';
 
@@ -105,6 +106,15 @@ export function Sizes() {
     [sheet, setSheet] = useState(false),
     [widths, setWidths] = useState(false),
     [busy, setBusy] = useState(false);
+  /** Who opens the list of a section may ask for its widths: they are begun meanwhile. */
+  const unfold = (unfolded: boolean): void => {
+    setOpen(unfolded);
+    if (!section) return;
+    if (!unfolded) return stopWidths();
+    void chartCode().catch(() => {});
+    const { piece, slideId } = useBench.getState();
+    measureWidths(piece, messageSlide(piece, slideId));
+  };
   const adding = async (run: () => Promise<boolean>): Promise<void> => {
     setBusy(true);
     await run();
@@ -122,10 +132,10 @@ export function Sizes() {
         data={sizes.map((s) => ({ value: s.id, label: `${s.name}, ${s.width} × ${s.height}` }))}
         onChange={(v) => v && useBench.setState({ sizeId: v })}
       />
-      <Popover opened={open} onChange={setOpen} position="bottom-end" width={380} trapFocus>
+      <Popover opened={open} onChange={unfold} position="bottom-end" width={380} trapFocus>
         <Popover.Target>
           <Tooltip label="Sizes of the piece: add, rename, take away">
-            <ActionIcon aria-label="Sizes" aria-expanded={open} onClick={() => setOpen((o) => !o)}>
+            <ActionIcon aria-label="Sizes" aria-expanded={open} onClick={() => unfold(!open)}>
               <IconResize size={17} />
             </ActionIcon>
           </Tooltip>

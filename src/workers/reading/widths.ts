@@ -1,6 +1,12 @@
 // A section over all widths of the page: measured a little at a time, and steps of solving it.
 import type { FoundColour } from '../../core/colour/palette';
-import { readAtWidth, readWidths, type WidthPoint, type WidthRange } from '../../core/reading/over-widths';
+import {
+  readAtWidth,
+  readCurve,
+  type WantedWidth,
+  type WidthPoint,
+  type WidthRange,
+} from '../../core/reading/over-widths';
 import type { Offer, Survey } from '../../core/remedy/every-size';
 import { needAt, surveyAt } from '../../core/remedy/every-width';
 import type { Shown } from '../stage';
@@ -8,7 +14,7 @@ import { breathe, breathing, openShow, painter } from './asked';
 import { coloursUnder } from './photos';
 
 /** A section that is being measured over its widths. */
-let widthsAsked: { question: number; run: Generator<WidthPoint, void> | null } = { question: -1, run: null };
+let widthsAsked: { question: number; run: Generator<WidthPoint, number[]> | null } = { question: -1, run: null };
 
 /** How long is measured before what was found is told, ms. */
 const SLICE = 120;
@@ -26,30 +32,32 @@ async function widthsOpened(question: number, scene: Shown): Promise<Awaited<Ret
 
 export const widths = {
   /**
-   * Measures a section over a range of widths, a little at a time: asked again with the same question it goes on.
-   * @returns what was measured since, or null where a newer question came
+   * Measures the curve of a section over a range of widths, a little at a time: asked again with the same question it
+   * goes on.
+   * @returns what was measured since, and at the end the widths at which lines break differently; null where a newer
+   * question came
    */
   async widths(
     question: number,
     scene: Shown,
     range: WidthRange,
-  ): Promise<{ points: WidthPoint[]; done: boolean } | null> {
+  ): Promise<{ points: WidthPoint[]; breaks: number[] | null } | null> {
     if (question < widthsAsked.question) return null;
     if (question > widthsAsked.question) {
       widthsAsked = { question, run: null };
       const { piece, slide } = await openShow(scene);
       if (widthsAsked.question !== question) return null;
-      widthsAsked.run = readWidths(painter, piece, slide, range);
+      widthsAsked.run = readCurve(painter, piece, slide, range);
     }
     const points: WidthPoint[] = [],
       begun = performance.now();
     while (performance.now() - begun < SLICE) {
       const next = widthsAsked.run?.next();
-      if (!next || next.done) return { points, done: true };
+      if (!next || next.done) return { points, breaks: next?.value ?? [] };
       points.push(next.value);
     }
     await breathe();
-    return widthsAsked.question === question ? { points, done: false } : null;
+    return widthsAsked.question === question ? { points, breaks: null } : null;
   },
 
   /** Steps of solving a section for every width (`WidthSolver`); null where a newer question overtook it. */
@@ -77,13 +85,8 @@ export const widths = {
     return opened && { strength: needAt(painter, { ...offer, piece: opened.piece }, opened.slide.id, width, times) };
   },
 
-  async readWidth(
-    question: number,
-    scene: Shown,
-    width: number,
-    quality: 'exact' | 'draft',
-  ): Promise<WidthPoint | null> {
+  async readWidth(question: number, scene: Shown, { width, quality, times }: WantedWidth): Promise<WidthPoint | null> {
     const opened = await widthsOpened(question, scene);
-    return opened && readAtWidth(painter, opened.piece, opened.slide, width, quality);
+    return opened && readAtWidth(painter, opened.piece, opened.slide, width, quality, times);
   },
 };

@@ -1,16 +1,21 @@
 // Readings of a section over all widths of the page, shared out among the workers that solve.
+import type { Remote } from 'comlink';
 import { nanoid } from 'nanoid';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { NARROWEST, WIDEST } from '../../../core/piece/limits';
 import type { Piece } from '../../../core/piece/schema';
+import { sharedOut } from '../../../core/ground/shared-out';
 import { backdropPhoto, slideOf } from '../../../core/piece/resolve';
-import { type WidthPoint, weakestWidth } from '../../../core/reading/over-widths';
+import { isSlideshow } from '../../../core/piece/slideshow';
+import { weakestWanted, type WidthPoint, weakestWidth } from '../../../core/reading/over-widths';
 import { everyWidth, type WidthSolver } from '../../../core/remedy/every-width';
 import type { Shown } from '../../../workers/stage';
-import { solverWorkers } from '../../../workers/clients';
+import { firstSolvers, solverWorkers } from '../../../workers/clients';
+import type { ReadingApi } from '../../../workers/reading';
 import { inWords } from '../../shared/api';
 import { paletteOf } from '../../shared/assets';
 import { report } from '../../shared/report';
+import { createPerPiece } from '../state/per-piece';
 import { edit, settle, useBench } from '../state/store';
 
 /** Wide pictures take longer: the workers' shares meet here, CSS px. */
@@ -25,58 +30,96 @@ export interface Widths {
   points: WidthPoint[];
   done: boolean;
   failed: boolean;
-  weakest: ReturnType<typeof weakestWidth>;
 }
 
-/** Measures a slide of a section over all widths, and again when it changed. */
-export function useWidths(piece: Piece, slide: string): Widths {
-  const begun = { piece, slide, points: [] as WidthPoint[], done: false, failed: false },
-    [known, setState] = useState(begun),
-    // What was found for another piece does not count.
-    state = known.piece === piece && known.slide === slide ? known : begun;
+/** What is being measured, or was last. */
+const useRun = createPerPiece<Widths & { of: { piece: Piece; slide: string } | null }>(() => ({
+  of: null,
+  points: [],
+  done: false,
+  failed: false,
+}));
+const isRun = (piece: Piece, slide: string): boolean => {
+  const { of } = useRun.getState();
+  return of?.piece === piece && of.slide === slide;
+};
+
+/** The slide whose message is measured: of a slideshow it is that of the first picture. */
+export const messageSlide = (piece: Piece, current: string): string =>
+  isSlideshow(piece) ? piece.slides[0].id : current;
+
+/** Begins to measure a slide of a section over all widths, unless that is done or under way. */
+export function measureWidths(piece: Piece, slide: string): void {
+  if (isRun(piece, slide) && !useRun.getState().failed) return;
+  const question = ++asked,
+    scene = { piece: { ...piece, slides: [slideOf(piece, slide)] }, slide, size: piece.sizes[0].id },
+    workers = firstSolvers().slice(0, 2),
+    all: WidthPoint[] = [],
+    of = { piece, slide },
+    isOn = (): boolean => useRun.getState().of === of;
+  useRun.setState({ of, points: [], done: false, failed: false });
+  // Drawing the chart holds the interface's thread, on which workers wait for canvases: it is drawn now and then.
+  let gathered: WidthPoint[] = [],
+    drawn = 0;
+  const tell = (done = false): void => {
+    const more = gathered;
+    gathered = [];
+    drawn = performance.now();
+    useRun.setState(({ points }) => ({
+      points: [...points.filter((p) => !more.some((q) => q.width === p.width)), ...more].sort(
+        (p, q) => p.width - q.width,
+      ),
+      done,
+    }));
+  };
+  /** The curve over a part of the widths. @returns where lines break differently; null where it was overtaken */
+  const run = async (worker: Remote<ReadingApi>, from: number, to: number): Promise<number[] | null> => {
+    for (;;) {
+      const found = await worker.widths(question, scene, { from, to });
+      if (!isOn() || !found) return null;
+      gathered.push(...found.points);
+      all.push(...found.points);
+      if (drawn ? performance.now() - drawn > REDRAWN : gathered.length >= A_CURVE) tell();
+      if (found.breaks) return found.breaks;
+    }
+  };
+  const measured = async (): Promise<void> => {
+    const [one, other] = workers,
+      parts = await Promise.all(
+        other ? [run(one, NARROWEST, MEET), run(other, MEET, WIDEST)] : [run(one, NARROWEST, WIDEST)],
+      ),
+      breaks = parts.flatMap((b) => b ?? []);
+    if (parts.includes(null)) return;
+    const search = weakestWanted(all, breaks);
+    for (let step = search.next(); !step.done;) {
+      const found = await sharedOut(workers, step.value, (worker, wanted) => worker.readWidth(question, scene, wanted));
+      if (!isOn() || !found) return;
+      gathered.push(...found.filter((p) => p.exact));
+      step = search.next(found);
+    }
+    tell(true);
+  };
+  measured().catch((e: unknown) => {
+    report(e);
+    if (isOn()) useRun.setState({ failed: true });
+  });
+}
+
+/** Nobody waits for the widths any more: what is under way is dropped. */
+export function stopWidths(): void {
+  if (!useRun.getState().done) useRun.setState({ of: null });
+}
+
+const NONE: Widths = { points: [], done: false, failed: false };
+/** A slide of a section measured over all widths, and again when it changed. */
+export function useWidths(piece: Piece, slide: string): Widths & { weakest: ReturnType<typeof weakestWidth> } {
+  const run = useRun(),
+    { points, done, failed } = isRun(piece, slide) ? run : NONE;
   useEffect(() => {
-    const question = ++asked,
-      scene = { piece: { ...piece, slides: [slideOf(piece, slide)] }, slide, size: piece.sizes[0].id },
-      [one, other] = solverWorkers();
-    let on = true,
-      left = 0;
-    const mine = (s: typeof begun): typeof begun =>
-      s.piece === piece && s.slide === slide ? s : { piece, slide, points: [], done: false, failed: false };
-    // Drawing the chart holds the interface's thread, on which workers wait for canvases: it is drawn now and then.
-    let gathered: WidthPoint[] = [],
-      drawn = 0;
-    const tell = (): void => {
-      const more = gathered;
-      gathered = [];
-      drawn = performance.now();
-      setState((was) => {
-        const s = mine(was),
-          kept = s.points.filter((p) => !more.some((q) => q.width === p.width));
-        return { ...s, points: [...kept, ...more].sort((p, q) => p.width - q.width), done: left === 0 };
-      });
-    };
-    const run = async (worker: typeof one, from: number, to: number): Promise<void> => {
-      left++;
-      for (;;) {
-        const found = await worker.widths(question, scene, { from, to });
-        if (!on || !found) return;
-        gathered.push(...found.points);
-        if (found.done) left--;
-        if (left === 0 || (drawn ? performance.now() - drawn > REDRAWN : gathered.length >= A_CURVE)) tell();
-        if (found.done) return;
-      }
-    };
-    const parts = other ? [run(one, NARROWEST, MEET), run(other, MEET, WIDEST)] : [run(one, NARROWEST, WIDEST)];
-    Promise.all(parts).catch((e: unknown) => {
-      report(e);
-      if (on) setState((s) => ({ ...mine(s), failed: true }));
-    });
-    return () => {
-      on = false;
-    };
+    measureWidths(piece, slide);
+    return stopWidths;
   }, [piece, slide]);
-  const { points, done, failed } = state;
-  return { points, done, failed, weakest: weakestWidth(state.points) };
+  return { points, done, failed, weakest: weakestWidth(points) };
 }
 
 /**
@@ -96,7 +139,7 @@ export async function solveWidths(slideId: string, before: readonly WidthPoint[]
         survey: (of, _, size, time) => worker.surveyLayout(question, { ...scene(of), size }, time, colours),
         need: ({ piece: of, ...offer }, _, width, times) =>
           worker.needAtWidth(question, scene(of), offer, width, times),
-        read: (of, _, width, quality) => worker.readWidth(question, scene(of), width, quality),
+        read: (of, _, width, quality) => worker.readWidth(question, scene(of), { width, quality }),
       })),
       found = await everyWidth(solvers, piece, slideId, before, () => nanoid(10));
     if (!found) return '';

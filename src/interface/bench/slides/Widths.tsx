@@ -7,20 +7,22 @@ import { useMemo, useState } from 'react';
 import { layoutsOf } from '../../../core/arrange/section';
 import { NARROWEST, WIDEST } from '../../../core/piece/limits';
 import { isText } from '../../../core/kinds/layers';
-import { isSlideshow, momentsOfShow } from '../../../core/piece/slideshow';
+import { momentsOfShow } from '../../../core/piece/slideshow';
 import { marginOfReading } from '../../../core/reading/over-time';
 import { verdictOf } from '../../../core/reading/verdict';
 import { oneLine } from '../../../core/values/plain';
 import { Dialog } from '../../shared/Dialog';
 import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
-import { solveWidths, useWidths } from '../measuring/widths';
+import { messageSlide, solveWidths, useWidths } from '../measuring/widths';
 import { currentSlide, useBench } from '../state/store';
 import { DASHES } from './width-lines';
 import { whatShows } from './show-words';
 import { WidthPicture } from './WidthPicture';
 import css from './Widths.module.css';
 
-const WidthChart = dynamic(() => import('./WidthChart'), { ssr: false });
+/** The chart's code: somebody who may ask for it soon can have it loaded ahead. */
+export const chartCode = () => import('./WidthChart');
+const WidthChart = dynamic(chartCode, { ssr: false });
 
 /** Room for the picture, CSS px. */
 const HEIGHT = 330;
@@ -31,8 +33,7 @@ const clamp = (v: number): number => Math.round(Math.min(WIDEST, Math.max(NARROW
 export function Widths({ onClose }: { onClose: () => void }) {
   const piece = useBench((s) => s.piece),
     current = useBench((s) => s.slideId),
-    // The message of a slideshow is that of its first picture.
-    slideId = isSlideshow(piece) ? piece.slides[0].id : current,
+    slideId = messageSlide(piece, current),
     slide = currentSlide({ piece, slideId }),
     layouts = useMemo(() => layoutsOf(piece), [piece]);
   const [width, setWidth] = useState(() => clamp(layouts.at(-1)!.shownWidth)),
