@@ -1,5 +1,5 @@
 // What a changed house style would change: asked anew when it changes, what is overtaken is dropped.
-import { useEffect, useReducer } from 'react';
+import { useEffect, useReducer, useRef } from 'react';
 import { changesBetween } from '../../core/house/merge';
 import type { HouseStyle } from '../../core/values/house';
 import { api, type HousePart, type HouseStands, inWords } from '../shared/api';
@@ -36,13 +36,17 @@ function reduce(state: Trials, step: Step): Trials {
   return { ...state, pieces: state.pieces?.map((p) => (p.id === id ? { ...p, ...to(p) } : p)) ?? null };
 }
 
-/** So long nothing more is changed before pieces are looked at, ms. */
+/** So long nothing more is changed before pieces are looked at, ms; a change after a calm is looked at at once. */
 const REST = 30;
+const CALM = 300;
 
 export function useTrials(campaign: string, base: HouseStyle, style: HouseStyle): Trials {
-  const [state, step] = useReducer(reduce, NOTHING);
+  const [state, step] = useReducer(reduce, NOTHING),
+    changed = useRef(-Infinity);
   useEffect(() => {
     step({ is: 'anew' });
+    const calm = performance.now() - changed.current > CALM;
+    changed.current = performance.now();
     if (!changesBetween(base, style)) return;
     const going = new AbortController(),
       { signal } = going;
@@ -51,7 +55,7 @@ export function useTrials(campaign: string, base: HouseStyle, style: HouseStyle)
         void api
           .previewHouse(campaign, style, signal, (part) => signal.aborted || step(part))
           .catch((e: unknown) => signal.aborted || step({ is: 'error', error: inWords(e).title })),
-      REST,
+      calm ? 0 : REST,
     );
     return () => {
       clearTimeout(timer);

@@ -24,6 +24,8 @@ export interface Carried {
   scene: Shown;
   /** The headline, as it is called in the switch. */
   words: string;
+  /** A few are tried before somebody asks. */
+  ahead: boolean;
 }
 interface Props {
   /** What the photo is to carry: photos can be shown with it, the ones that need least first. */
@@ -61,7 +63,10 @@ export function OwnPhotos({ carries: given, onChoose }: Props) {
   const pages = usePages(ask, search),
     { items: shown, reload } = pages;
   const [carrying, setCarrying] = useState(false),
-    trials = usePhotoTrials(carrying ? (carries?.scene ?? null) : null, shown ?? NONE),
+    trials = usePhotoTrials(carries?.scene ?? null, shown ?? NONE, {
+      wanted: carrying,
+      ahead: carries?.ahead ?? false,
+    }),
     // In order once all are tried, so that nothing moves under the pointer meanwhile.
     listed = carrying && shown && trials.order ? inOrder(shown, trials.order) : shown;
   // Files that were given, and how many of them are through; both begin anew when all are.

@@ -1,9 +1,9 @@
 // Photos tried with the words that they are to carry, by as many workers as there are; what has been overtaken is
 // dropped.
-import { useEffect, useReducer } from 'react';
+import { useEffect, useReducer, useRef } from 'react';
 import { fillPicture } from '../../../core/filling/picture';
 import { sharedOut } from '../../../core/ground/shared-out';
-import { solverWorkers } from '../../../workers/clients';
+import { firstSolvers } from '../../../workers/clients';
 import type { TriedPhoto } from '../../../workers/reading/filling';
 import type { Shown } from '../../../workers/stage';
 import type { AssetInfo } from '../api';
@@ -14,6 +14,8 @@ const WIDTH = 340;
 
 /** Of those that need least so many are put in order once more: as many as are seen without scrolling. */
 const SEEN = 12;
+/** So many are tried before somebody asks. */
+const AHEAD = 2;
 /** What could not be tried comes last, points. */
 const UNTRIED = 1e6;
 
@@ -32,18 +34,37 @@ const reduce = (state: PhotoTrials, change: Change): PhotoTrials =>
       ? { ...state, order: change.order }
       : { ...state, tried: new Map(state.tried).set(change.id, change.tried) };
 
-/** @param scene whose words are set on the photos; null tries none */
-export function usePhotoTrials(scene: Shown | null, photos: readonly AssetInfo[]): PhotoTrials {
-  const [state, change] = useReducer(reduce, NOTHING);
+/** What was found with some words on some photos. */
+interface Found {
+  scene: Shown;
+  photos: readonly AssetInfo[];
+  tried: Map<string, TriedPhoto>;
+}
+
+/**
+ * @param scene whose words are set on the photos; null tries none
+ * @param wanted are they asked for? Until then the first few are tried, to be there at once, where it is worked ahead
+ */
+export function usePhotoTrials(
+  scene: Shown | null,
+  photos: readonly AssetInfo[],
+  { wanted, ahead }: { wanted: boolean; ahead: boolean },
+): PhotoTrials {
+  const [state, change] = useReducer(reduce, NOTHING),
+    known = useRef<Found | null>(null);
   useEffect(() => {
-    if (!scene) return;
+    if (!scene || !(wanted || ahead)) return;
+    if (known.current?.scene !== scene || known.current.photos !== photos) {
+      known.current = { scene, photos, tried: new Map() };
+      change('anew');
+    }
     let gone = false;
     const question = nextQuestion(),
-      found = new Map<string, TriedPhoto>(),
+      { tried: found } = known.current,
       need = (id: string): number => found.get(id)?.cost ?? UNTRIED,
       byNeed = (ids: readonly string[]): string[] => [...ids].sort((a, b) => need(a) - need(b));
     const tryAll = (those: readonly AssetInfo[], guessed: boolean): Promise<unknown> =>
-      sharedOut(solverWorkers(), those, async (worker, photo) => {
+      sharedOut(firstSolvers(), those, async (worker, photo) => {
         if (gone) return null;
         // One that cannot be tried stays as it is.
         const tried = await worker.tryPhoto(question, scene, fillPicture(photo), WIDTH, guessed).catch(() => null);
@@ -53,19 +74,17 @@ export function usePhotoTrials(scene: Shown | null, photos: readonly AssetInfo[]
         }
         return true;
       });
-    change('anew');
     void (async () => {
       // Drawings are logos mostly; what moves is tried by its still.
-      await tryAll(
-        photos.filter((p) => p.mime !== 'image/svg+xml'),
-        true,
-      );
-      if (gone) return;
+      const could = photos.filter((p) => p.mime !== 'image/svg+xml'),
+        untried = (wanted ? could : could.slice(0, AHEAD)).filter((p) => !found.has(p.id));
+      await tryAll(untried, true);
+      if (gone || !wanted) return;
       const order = byNeed(photos.map((p) => p.id)),
         tried = order.filter((id) => found.has(id)),
         closely = (ids: readonly string[]): Promise<unknown> =>
           tryAll(
-            ids.map((id) => photos.find((p) => p.id === id)!),
+            ids.filter((id) => found.get(id)!.guessed).map((id) => photos.find((p) => p.id === id)!),
             false,
           );
       change({ order });
@@ -79,7 +98,7 @@ export function usePhotoTrials(scene: Shown | null, photos: readonly AssetInfo[]
     return () => {
       gone = true;
     };
-  }, [scene, photos]);
+  }, [scene, photos, wanted, ahead]);
   return state;
 }
 
