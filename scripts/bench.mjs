@@ -5,6 +5,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { ensureBuild, ensureModules, ensurePrograms, ROOT } from './lib/machine.mjs';
+import { watchStolen } from './lib/stolen.mjs';
+
+/** From this share on it is said what other machines took. */
+const MUCH = 0.05;
 
 const asJson = process.argv.includes('--json');
 if (asJson) console.log = () => {};
@@ -608,12 +612,19 @@ try {
       report('memory after 100 readings and 100 pictures, against before', [kept], 1.4, { ratio: kept, unit: 'x' });
     },
   };
-  for (const [name, part] of Object.entries(parts))
-    if (!only || only.includes(name))
-      await part().catch((e) => {
-        console.error(`${name} broke:`, e);
-        process.exitCode = 1;
-      });
+  for (const [name, part] of Object.entries(parts)) {
+    if (only && !only.includes(name)) continue;
+    const before = results.length,
+      stolen = watchStolen();
+    await part().catch((e) => {
+      console.error(`${name} broke:`, e);
+      process.exitCode = 1;
+    });
+    const share = stolen();
+    for (const r of results.slice(before)) r.stolen = share;
+    if (share > MUCH)
+      console.log(`  (${name}: other machines took ${Math.round(share * 100)} % of what the processors had meanwhile)`);
+  }
   await driver.quit();
 } finally {
   await app.stop();
