@@ -123,7 +123,7 @@ export const DESTINATIONS: readonly Destination[] = [
   {
     id: 'tall-picture',
     name: 'Tall picture',
-    hint: 'A pin-board of tall pictures',
+    hint: 'A wall of tall pictures',
     width: 1000,
     height: 1500,
     shownWidth: 236,

@@ -61,7 +61,8 @@ export async function addText(as: 'text' | 'button' = 'text'): Promise<void> {
     first = texts.reduce<TextLayer | null>((b, t) => (!b || t.fontSize > b.fontSize ? t : b), null);
   const layer = first
     ? makeText(newId(), 'Your text', size, '#ffffff', { ...first.font, weight: 400, italic: false })
-    : makeText(newId(), 'Your headline', size);
+    : // No word of a headline is left alone on its last line.
+      { ...makeText(newId(), 'Your headline', size), balance: true };
   if (first) {
     layer.font = { ...layer.font, weight: faceFor(first.font.family, 400, false, familiesKnown()).weight };
     layer.fontSize = Math.round(Math.max(size.width * 0.02, Math.min(layer.fontSize, first.fontSize) * 0.5));
