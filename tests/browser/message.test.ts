@@ -124,19 +124,18 @@ describe('a text with parts', () => {
     await text('headline', (t) => t.spans.some((s) => s.look.underline), 'it was not underlined');
     await bench.chord(Key.CONTROL, 'u');
     await text('headline', (t) => !t.spans.some((s) => s.look.underline), 'it is still underlined');
-    // Three clicks mark the line.
-    await driver
-      .actions()
-      .move({ origin: await bench.find('[data-layer="headline"]'), x: -200, y: -40 })
-      .click()
-      .click()
-      .click()
-      .perform();
-    const marked = async (): Promise<number> =>
-      (await driver.executeScript(
-        'const a = document.querySelector(\'textarea[aria-label="Text"]\'); return a.selectionEnd - a.selectionStart',
-      )) as number;
-    await bench.until(async () => (await marked()) === 'Slow trains,'.length, 'the line was not marked');
+    // Three clicks mark the line; a machine that is slow to click does it again, from another place on.
+    const headline = await bench.find('[data-layer="headline"]'),
+      marked = async (): Promise<number> =>
+        (await driver.executeScript(
+          'const a = document.querySelector(\'textarea[aria-label="Text"]\'); return a.selectionEnd - a.selectionStart',
+        )) as number;
+    await bench.until(async () => {
+      const at = (x: number, y: number) => driver.actions().move({ origin: headline, x, y });
+      await at(0, 40).click().perform();
+      await at(-200, -40).click().click().click().perform();
+      return (await marked()) === 'Slow trains,'.length;
+    }, 'the line was not marked');
     await out();
     await bench.undo();
     await bench.undo();

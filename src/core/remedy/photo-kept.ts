@@ -2,10 +2,9 @@
 // structure, and how plainly one sees where the treatment begins and ends. The
 // definition is reading.md, "Ways through": windows of 8 x 8 pixels, local contrast that still comes through, mean
 // distance in OKLab.
-import { cones } from '../colour/lab-planes';
 import type { Box } from '../ground/box';
-import { kernel, roomFor } from '../ground/kernel';
 import { type Pixels, wordsOf } from '../ground/pixels';
+import { type Compared, type Corners, Desk, type Rgb, SPARSE, sparseOf, WINDOW, type Window } from './kept-window';
 
 export interface PhotoKept {
   /** 0..100 percent. */
@@ -21,23 +20,9 @@ export interface PhotoKept {
 
 /** Long side in pixels at which pictures are compared. */
 export const KEPT_SIDE = 1080;
-export const WINDOW = 8;
-const PIXELS = WINDOW * WINDOW;
-/** Keeps flat windows from counting as contrast that was lost. */
-const STEADY = 1.6e-5;
-/** OKLab distance at which nothing of a window is left. */
-const GONE = 0.4;
-/** Standard deviation of lightness, beyond what the photo itself explains, from which on an edge is new. */
-const NEW_EDGE = 0.012;
-
-/** A slope of lightness over a window that is plainly seen on an even ground; steeper ones are crisp, and no worse. */
-const SLOPE = 0.01;
-const CRISP = 0.02;
 
 /** So many changed windows are enough to tell what is kept. */
 const ENOUGH_WINDOWS = 1000;
-/** For an estimate every so many-th pixel of a window, both ways. */
-const SPARSE = 2;
 
 /** Of 256 turns so many, halved until one of about `every` windows is left. */
 const turnsFor = (every: number): number => Math.max(1, 256 >> Math.max(0, Math.ceil(Math.log2(every))));
@@ -54,97 +39,6 @@ function turnOf(column: number, row: number): number {
     turn = turn * 4 + ((x ^ y) << 1) + y;
   }
   return turn;
-}
-
-/**
- * What a window of the photo is like: L, a, b of its pixels, and the mean and variance of L; and the same of the pixels
- * an estimate looks at.
- */
-interface Window {
-  lab: Float32Array;
-  mean: number;
-  variance: number;
-  sparse: Window | null;
-}
-
-/** The pixels of a window that an estimate looks at. */
-function sparseOf(w: Window, desk: Desk): Window {
-  if (w.sparse) return w.sparse;
-  const side = WINDOW / SPARSE,
-    lab = new Float32Array(side * side * 3);
-  for (let y = 0, o = 0; y < WINDOW; y += SPARSE)
-    for (let x = 0; x < WINDOW; x += SPARSE, o += 3)
-      lab.set(w.lab.subarray((y * WINDOW + x) * 3, (y * WINDOW + x) * 3 + 3), o);
-  return (w.sparse = desk.windowOf(lab));
-}
-
-/** Where windows are compared: areas in the kernel's memory, had anew for each question. */
-class Desk {
-  private readonly gives = cones();
-  private readonly at = roomFor(PIXELS * 4, PIXELS * 4, (PIXELS + 1) * 12, (PIXELS + 1) * 12, 9 * 8);
-  private readonly words = new Uint32Array(this.at.buffer, this.at.at[0], PIXELS);
-  private readonly treated = new Float32Array(this.at.buffer, this.at.at[2], PIXELS * 3);
-  private readonly own = new Float32Array(this.at.buffer, this.at.at[3], PIXELS * 3);
-  private readonly sums = new Float64Array(this.at.buffer, this.at.at[4], 9);
-
-  /** Takes the pixels of a window. @param at of the first @param width of the picture they lie in */
-  take(words: Uint32Array, at: number, width: number): void {
-    for (let y = 0, o = 0; y < WINDOW; y++)
-      for (let i = at + y * width, end = i + WINDOW; i < end; i++) this.words[o++] = words[i];
-  }
-
-  /**
-   * What was taken, under a colour, becomes what is compared: its alphas lie evenly between the corners.
-   * @param every so many-th pixel, both ways
-   */
-  under([r, g, b]: Rgb, [a0, a1, a2, a3]: Corners, every: number): void {
-    const [own, mixed] = this.at.at;
-    kernel().underColour(own, WINDOW * 4, WINDOW, every, r, g, b, a0, a1, a2, a3, mixed);
-    this.read(mixed, PIXELS / (every * every));
-  }
-
-  /** What was taken becomes what is compared. */
-  plain(): void {
-    this.read(this.at.at[0], PIXELS);
-  }
-  private read(from: number, pixels: number): void {
-    kernel().labOf(from, pixels, this.at.at[2], this.gives);
-  }
-
-  /** What is compared, as a window of its own. */
-  window(): Window {
-    return this.windowOf(this.treated.slice());
-  }
-  windowOf(lab: Float32Array): Window {
-    const n = lab.length / 3,
-      { sums } = this;
-    this.own.set(lab);
-    kernel().compared(this.at.at[3], this.at.at[3], Math.sqrt(n), this.at.at[4]);
-    const mean = sums[0] / n;
-    return { lab, mean, variance: Math.max(0, sums[2] / n - mean * mean), sparse: null };
-  }
-
-  /** Compares with a window of the photo. */
-  with({ lab, mean, variance }: Window): { kept: number; marked: boolean; edge: number } {
-    const pixels = lab.length / 3;
-    this.own.set(lab);
-    kernel().compared(this.at.at[2], this.at.at[3], Math.sqrt(pixels), this.at.at[4]);
-    const [sum, , square, product, across, ownAcross, down, ownDown, far] = this.sums,
-      m = sum / pixels,
-      covariance = product / pixels - m * mean,
-      own = Math.max(0, square / pixels - m * m);
-    const slope = (covariance + STEADY) / (variance + STEADY);
-    const left = own - 2 * slope * covariance + slope * slope * variance;
-    // What is left of the photo's own light is no slope of the treatment's; and from the middle of one half to that of
-    // the other is half a window.
-    const flat = Math.min(1, Math.max(0, slope)),
-      steep = Math.min(CRISP, (4 / pixels) * Math.hypot(across - flat * ownAcross, down - flat * ownDown));
-    return {
-      kept: Math.min(1, Math.max(0, slope)) * (1 - Math.min(1, far / pixels / GONE)),
-      marked: left > NEW_EDGE * NEW_EDGE,
-      edge: (steep * steep) / (SLOPE * SLOPE + variance),
-    };
-  }
 }
 
 /** A photograph that treatments are compared with. */
@@ -301,9 +195,7 @@ export class KeptPhoto {
   }
 }
 
-type Rgb = readonly [number, number, number];
 type AlphaAt = (x: number, y: number) => number;
-type Corners = [number, number, number, number];
 
 /** What some windows tell, put together. */
 class Tally {
@@ -312,7 +204,7 @@ class Tally {
   private edge = 0;
   private n = 0;
 
-  add({ kept, marked, edge }: ReturnType<Desk['with']>): void {
+  add({ kept, marked, edge }: Compared): void {
     this.kept += kept;
     this.edge += edge;
     if (marked) this.marks++;

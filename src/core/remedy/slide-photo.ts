@@ -10,7 +10,8 @@ import type { Piece, Size, Slide } from '../piece/schema';
 import { isTreatment, switchedOff } from '../piece/treatments';
 import type { Painter, PaintOptions } from '../scene/painter';
 import { reachOf } from '../scene/reach';
-import { KEPT_SIDE, KeptPhoto, type PhotoKept, WINDOW } from './photo-kept';
+import { WINDOW } from './kept-window';
+import { KEPT_SIDE, KeptPhoto, type PhotoKept } from './photo-kept';
 import { isVeil, type Veil, veilIn } from './veil';
 
 /** What counts for photo kept: the backdrop, and what is laid on it for the text's sake, without ink. */
