@@ -5,7 +5,7 @@ import { type Seeing, seen, strokesKept } from '../colour/seeing';
 import { luminance, rgba } from '../colour/srgb';
 import type { Box } from '../ground/box';
 import { scaledBox, touch, union } from '../ground/box';
-import type { Surface } from '../ground/surface';
+import { shot } from '../ground/surface';
 import { compose, type Transform } from '../ground/transform';
 import { hoverContrast, LEAST_TARGET, type TextLayer } from '../kinds/text';
 import { densityOf, SMALLEST_SHOWN } from '../piece/destinations';
@@ -293,38 +293,26 @@ export function paintPair(
   inks: Pair['inks'] | null = null,
 ): Pair {
   const { region } = probe.halo;
-  const shot = (mode: { as: 'none' } | { as: 'flood'; ink: number }): Uint8ClampedArray => {
-    const s = surfaceFor(painter, region.width, region.height);
-    painter.paint(
-      s,
-      piece,
-      slide,
-      size,
-      { scale: probe.scale, x: region.x, y: region.y },
-      { ...options, ink: { layer: probe.layer.id, ...mode } },
+  const shown = (mode: { as: 'none' } | { as: 'flood'; ink: number }): Uint8ClampedArray =>
+    shot(painter.studio, region.width, region.height, (on) =>
+      painter.paint(
+        on,
+        piece,
+        slide,
+        size,
+        { scale: probe.scale, x: region.x, y: region.y },
+        { ...options, ink: { layer: probe.layer.id, ...mode } },
+      ),
     );
-    return s.read(0, 0, region.width, region.height);
-  };
   if (region.width === 0 || region.height === 0) return { backdrop: new Uint8ClampedArray(), inks: [] };
   const used = new Set(probe.halo.letters.map((l) => probe.layout.letters[l.letter].ink));
   return {
-    backdrop: shot({ as: 'none' }),
+    backdrop: shown({ as: 'none' }),
     inks:
       inks ??
       plainInks(painter, piece, slide, size, probe) ??
-      probe.layout.inks.map((_, ink) => (used.has(ink) ? shot({ as: 'flood', ink }) : new Uint8ClampedArray())),
+      probe.layout.inks.map((_, ink) => (used.has(ink) ? shown({ as: 'flood', ink }) : new Uint8ClampedArray())),
   };
-}
-
-let scratch: { painter: Painter; surface: Surface } | null = null;
-
-/** One surface is enough for all measuring of a thread, as long as it is of the right size. */
-function surfaceFor(painter: Painter, width: number, height: number): Surface {
-  if (scratch?.painter !== painter || scratch.surface.width !== width || scratch.surface.height !== height) {
-    scratch?.surface.free();
-    scratch = { painter, surface: painter.studio.surface(width, height) };
-  }
-  return scratch.surface;
 }
 
 /**
@@ -471,16 +459,16 @@ export function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Si
   if (!region.width || !region.height || !probe.halo.letters.length) return false;
   const above = layersOver(painter, piece, slide, size, probe);
   if (!above.size) return false;
-  const s = surfaceFor(painter, region.width, region.height);
-  painter.paint(
-    s,
-    piece,
-    slide,
-    size,
-    { scale: probe.scale, x: region.x, y: region.y },
-    { transparent: true, only: (l) => above.has(l.id) },
+  const px = shot(painter.studio, region.width, region.height, (on) =>
+    painter.paint(
+      on,
+      piece,
+      slide,
+      size,
+      { scale: probe.scale, x: region.x, y: region.y },
+      { transparent: true, only: (l) => above.has(l.id) },
+    ),
   );
-  const px = s.read(0, 0, region.width, region.height);
   let sum = 0,
     n = 0;
   for (const l of probe.halo.letters)
