@@ -1,4 +1,4 @@
-// OKLab of bytes, in AssemblyScript: src/core/colour/lab-planes.ts and src/core/remedy/photo-kept.ts tell what is
+// OKLab of bytes, in AssemblyScript: src/core/colour/lab-planes.ts and src/core/remedy/kept-window.ts tell what is
 // computed.
 
 /** Cube roots, 0 up to about 1: the exponent is divided by three, then Halley's step is taken twice. */
@@ -57,12 +57,11 @@ export function lightnessOf(from: usize, full: usize, share: f32, count: i32, to
 
 /**
  * A square of pixels under a colour, as bytes, its alphas lying evenly between its corners.
- * @param from RGBA bytes @param stride of a row of them @param side pixels @param every so many-th pixel, both ways
+ * @param from RGBA bytes, row by row @param side pixels @param every so many-th pixel, both ways
  * @param a of the left upper corner, 0..1 @param b of the right one @param c @param d of the lower ones
  */
 export function underColour(
   from: usize,
-  stride: i32,
   side: i32,
   every: i32,
   red: f32,
@@ -81,7 +80,7 @@ export function underColour(
       step = (b + (d - b) * v - left) / <f32>side;
     for (let x = 0; x < side; x += every, to += 4) {
       const own = f32x4.convert_i32x4_u(
-          i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(v128.load32_zero(from + y * stride + (x << 2)))),
+          i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(v128.load32_zero(from + ((y * side + x) << 2)))),
         ),
         alpha = f32x4.splat(left + step * (<f32>x + 0.5)),
         words = i32x4.trunc_sat_f32x4_s(f32x4.nearest(f32x4.add(own, f32x4.mul(f32x4.sub(colour, own), alpha)))),

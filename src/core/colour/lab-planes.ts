@@ -24,7 +24,7 @@ export const cones = (): number =>
 const PIECE = 4096;
 
 /**
- * Writes L, a, b of `count` RGBA pixels from pixel `from` on to `out`, three floats a pixel; off by less than 1e-6.
+ * Writes L, a, b of `count` RGBA pixels from pixel `from` on to `out`, three floats a pixel; off by less than 3e-6.
  * @param out at least 3 * count long
  */
 export function labOf(rgba: Uint8ClampedArray, from: number, count: number, out: Float32Array, at = 0): void {

@@ -19,7 +19,6 @@ interface Kernel {
   lightnessOf(from: number, full: number, share: number, count: number, to: number, gives: number): void;
   underColour(
     from: number,
-    stride: number,
     side: number,
     every: number,
     ...colourAndAlphas: readonly [number, number, number, number, number, number, number, to: number]

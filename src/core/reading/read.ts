@@ -279,6 +279,19 @@ function plainInks(painter: Painter, piece: Piece, slide: Slide, size: Size, pro
   });
 }
 
+/** Pixels of the region in which a text is measured, RGBA. */
+function regionShot(
+  painter: Painter,
+  piece: Piece,
+  slide: Slide,
+  size: Size,
+  { scale, halo: { region } }: TextProbe,
+  options: PaintOptions,
+): Uint8ClampedArray {
+  const { x, y, width, height } = region;
+  return shot(painter.studio, width, height, (on) => painter.paint(on, piece, slide, size, { scale, x, y }, options));
+}
+
 /**
  * Paints the region of a text without its ink, and flooded with each ink that letters have.
  * @param inks those pictures, where they are known from before
@@ -294,16 +307,7 @@ export function paintPair(
 ): Pair {
   const { region } = probe.halo;
   const shown = (mode: { as: 'none' } | { as: 'flood'; ink: number }): Uint8ClampedArray =>
-    shot(painter.studio, region.width, region.height, (on) =>
-      painter.paint(
-        on,
-        piece,
-        slide,
-        size,
-        { scale: probe.scale, x: region.x, y: region.y },
-        { ...options, ink: { layer: probe.layer.id, ...mode } },
-      ),
-    );
+    regionShot(painter, piece, slide, size, probe, { ...options, ink: { layer: probe.layer.id, ...mode } });
   if (region.width === 0 || region.height === 0) return { backdrop: new Uint8ClampedArray(), inks: [] };
   const used = new Set(probe.halo.letters.map((l) => probe.layout.letters[l.letter].ink));
   return {
@@ -459,16 +463,7 @@ export function isCovered(painter: Painter, piece: Piece, slide: Slide, size: Si
   if (!region.width || !region.height || !probe.halo.letters.length) return false;
   const above = layersOver(painter, piece, slide, size, probe);
   if (!above.size) return false;
-  const px = shot(painter.studio, region.width, region.height, (on) =>
-    painter.paint(
-      on,
-      piece,
-      slide,
-      size,
-      { scale: probe.scale, x: region.x, y: region.y },
-      { transparent: true, only: (l) => above.has(l.id) },
-    ),
-  );
+  const px = regionShot(painter, piece, slide, size, probe, { transparent: true, only: (l) => above.has(l.id) });
   let sum = 0,
     n = 0;
   for (const l of probe.halo.letters)

@@ -93,7 +93,7 @@ export class Desk {
    */
   under([r, g, b]: Rgb, [a0, a1, a2, a3]: Corners, every: number): void {
     const { underColour, labOf } = kernel();
-    underColour(this.bytes, WINDOW * 4, WINDOW, every, r, g, b, a0, a1, a2, a3, this.mixed);
+    underColour(this.bytes, WINDOW, every, r, g, b, a0, a1, a2, a3, this.mixed);
     labOf(this.mixed, PIXELS / (every * every), this.treated, this.gives);
   }
 
