@@ -6,7 +6,9 @@ import { Crew, type Job } from './crew';
 import type * as tasks from './tasks';
 
 const GB = 1024 ** 3;
-const MEMBERS = Math.max(2, Math.min(4, availableParallelism()));
+const PROCESSORS = Math.min(4, availableParallelism()),
+  // One that is at something heavy never keeps a light thing waiting.
+  MEMBERS = Math.max(2, PROCESSORS);
 /**
  * What a member that paints may hold at rest: itself and the photos of a campaign, some 500 MB. One that is replaced
  * has to load and decode them anew, which takes seconds.
@@ -30,9 +32,10 @@ export const CREWS = {
     grown: 0.3 * GB,
     comesUp: 15_000,
   },
-  // Rows of tables: they use all processors, and nobody who looks at something waits behind them.
+  // Rows of tables: they use all processors, and nobody who looks at something waits behind them. More members than
+  // processors would only load the same photos twice.
   batch: {
-    members: MEMBERS,
+    members: PROCESSORS,
     waiting: { all: 60, each: 20 },
     deadline: 120_000,
     memory: Math.min(2 * GB, totalmem() / 5),

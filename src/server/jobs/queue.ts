@@ -171,7 +171,7 @@ function lost({ redis }: Line, over: AbortSignal, signal?: AbortSignal): Promise
 }
 
 /**
- * Takes work from the queue, as much at once as the crew has members, until it is told to end.
+ * Takes work from the queue, as much at once as keeps the crew busy, until it is told to end.
  * @param makeRow makes a row of a batch, unless somebody else has
  */
 export function workOnQueue(makeRow: (row: RowJob) => Promise<void>): void {
@@ -196,7 +196,8 @@ export function workOnQueue(makeRow: (row: RowJob) => Promise<void>): void {
     },
     {
       connection: waiting,
-      concurrency: CREWS.batch.members,
+      // One more is fetched meanwhile, so that no member waits for the database.
+      concurrency: CREWS.batch.members + 1,
       maxStalledCount: STALLED,
       lockDuration: LOCKED,
       stalledInterval: LOCKED,
