@@ -1,13 +1,20 @@
 // What is felt, in the page: from a press or a key to what is seen, and how long the interface's thread is held up.
 import { setTimeout as wait } from 'node:timers/promises';
 
-/** Put into every page before its own scripts: notes when things begin and end there. */
+/**
+ * Put into every page before its own scripts: notes when things begin and end there. From a key or a movement to the
+ * frame in which its painting is seen is taken in the page itself: to ask for it from outside would count, too.
+ */
 const OBSERVER = `
-  window.felt = { painted: [], long: [], begun: 0 };
-  new MutationObserver((all) => { if (all.some((m) => m.attributeName === 'data-painted')) felt.painted.push(performance.now()); })
-    .observe(document, { attributes: true, subtree: true, attributeFilter: ['data-painted'] });
+  window.felt = { seen: [], long: [], since: null };
+  new MutationObserver((all) => {
+    const { since } = felt;
+    if (since === null || !all.some((m) => m.attributeName === 'data-painted')) return;
+    felt.since = null;
+    requestAnimationFrame(() => felt.seen.push(performance.now() - since));
+  }).observe(document, { attributes: true, subtree: true, attributeFilter: ['data-painted'] });
   new PerformanceObserver((l) => felt.long.push(...l.getEntries().map((e) => e.duration))).observe({ type: 'longtask' });
-  for (const kind of ['keydown', 'pointermove', 'click']) addEventListener(kind, (e) => { felt[kind] = e.timeStamp; }, { capture: true });
+  for (const kind of ['keydown', 'pointermove', 'click']) addEventListener(kind, (e) => { felt[kind] = felt.since = e.timeStamp; }, { capture: true });
   // From the last event of a kind until something holds, looked at once a frame.
   window.sinceThat = (kind, holds) => new Promise((ok, no) => { const late = performance.now() + 40000;
     (function look() { if (holds()) ok(performance.now() - felt[kind]); else if (performance.now() > late) no(new Error('it never held')); else requestAnimationFrame(look); })(); });`;
@@ -46,6 +53,11 @@ export async function felt(driver, address, { fresh, sixty }) {
     const ms = await run(`return sinceThat(args[0], () => (${condition}));`, kind);
     if (typeof ms !== 'number') throw new Error(`${condition}: ${ms?.error}`);
     return ms;
+  };
+  /** From what was done last to its painting, ms. */
+  const seen = async () => {
+    await holds('felt.seen.length', 10_000);
+    return run('return felt.seen.pop();');
   };
   const open = async (id) => {
     await driver.get(`${address}/piece/${id}`);
@@ -105,12 +117,11 @@ export async function felt(driver, address, { fresh, sixty }) {
       await cdp('Input.dispatchMouseEvent', { type, ...r, button: 'left', clickCount });
   await holds(`document.activeElement?.matches('[contenteditable], textarea')`);
   await wait(1500);
-  await run(`felt.long = []; return 1;`);
+  await run(`felt.long = []; felt.seen = []; return 1;`);
   for (const letter of 'Every hour by the lake in the snow') {
-    await run(`felt.before = felt.painted.length; return 1;`);
     await cdp('Input.dispatchKeyEvent', { type: 'keyDown', text: letter, key: letter });
     await cdp('Input.dispatchKeyEvent', { type: 'keyUp', key: letter });
-    out.key.push(await since('keydown', 'felt.painted.length > felt.before'));
+    out.key.push(await seen());
     await wait(60);
   }
   await wait(1500);
@@ -119,7 +130,7 @@ export async function felt(driver, address, { fresh, sixty }) {
   await cdp('Input.dispatchKeyEvent', { type: 'keyDown', key: 'Escape', code: 'Escape', windowsVirtualKeyCode: 27 });
   await cdp('Input.dispatchMouseEvent', { type: 'mousePressed', ...r, button: 'left', clickCount: 1 });
   for (let i = 0; i < 60; i++) {
-    await run(`felt.before = felt.painted.length; return 1;`);
+    await run(`felt.seen = []; return 1;`);
     await cdp('Input.dispatchMouseEvent', {
       type: 'mouseMoved',
       x: r.x + 6 + 2 * i,
@@ -127,7 +138,7 @@ export async function felt(driver, address, { fresh, sixty }) {
       button: 'left',
       buttons: 1,
     });
-    if (i > 8) out.pointer.push(await since('pointermove', 'felt.painted.length > felt.before'));
+    if (i > 8) out.pointer.push(await seen());
     else await wait(50);
   }
   await cdp('Input.dispatchMouseEvent', { type: 'mouseReleased', ...r, button: 'left' });

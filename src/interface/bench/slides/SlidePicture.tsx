@@ -12,8 +12,13 @@ import { type BenchState, currentSize, shownOf, useBench } from '../state/store'
 const REST = 350;
 /** How long the zoom must rest, ms. */
 const ZOOMED = 120;
-/** How far out of sight a slide is painted ahead. */
-const AHEAD = '300px';
+/** How far out of sight a slide is painted ahead, px. */
+const AHEAD = 300;
+/** Can it be seen as it lies now? What watches tells a frame or two later. */
+const isNear = (host: HTMLElement): boolean => {
+  const { left, right, top, bottom, width } = host.getBoundingClientRect();
+  return width > 0 && right > -AHEAD && left < innerWidth + AHEAD && bottom > -AHEAD && top < innerHeight + AHEAD;
+};
 
 let made = 0;
 
@@ -116,8 +121,9 @@ export function SlidePicture({
   const host = useRef<HTMLDivElement>(null);
   const [near, setNear] = useState(false);
   useEffect(() => {
-    const watch = new IntersectionObserver((all) => setNear(all.at(-1)!.isIntersecting), { rootMargin: AHEAD });
+    const watch = new IntersectionObserver((all) => setNear(all.at(-1)!.isIntersecting), { rootMargin: `${AHEAD}px` });
     watch.observe(host.current!);
+    setNear(isNear(host.current!));
     return () => watch.disconnect();
   }, []);
   const kept = useRef<Kept>(null),
