@@ -1,6 +1,7 @@
 // A worker that is started again when it breaks down: what it was asked is asked again, once. Whoever keeps something
 // in it is told.
 import { type Remote, wrap } from 'comlink';
+import { packedTo } from './packing';
 
 /**
  * How long a question may wait without any sign of life before the worker counts as dead, ms. Solving takes seconds,
@@ -49,7 +50,7 @@ export type WorkerLike = Pick<Worker, 'terminate'> & { addEventListener(type: st
 export function supervised<T>(
   start: () => WorkerLike,
   broken: (message: string) => void,
-  wrapped: (w: WorkerLike) => Remote<T> = (w) => wrap<T>(w as Worker),
+  wrapped: (w: WorkerLike) => Remote<T> = (w) => wrap<T>(packedTo(w as Worker)),
 ): Supervised<T> {
   const waiting = new Set<Question>(),
     listeners = new Set<() => void | Promise<void>>();

@@ -1,8 +1,8 @@
 // A word that wants a sentence: it says it on hover and on focus.
 import { Tooltip } from '@mantine/core';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 
-export function Term({ says, children }: { says: string; children: ReactNode }) {
+export const Term = memo(function Term({ says, children }: { says: string; children: ReactNode }) {
   return (
     <Tooltip label={says} multiline maw={260} events={{ hover: true, focus: true, touch: true }}>
       <span tabIndex={0} className="term">
@@ -10,4 +10,4 @@ export function Term({ says, children }: { says: string; children: ReactNode }) 
       </span>
     </Tooltip>
   );
-}
+});

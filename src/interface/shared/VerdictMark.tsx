@@ -1,10 +1,17 @@
 // The verdicts differ in shape: Clear a filled disc, Strained a half disc, Lost an open ring with a gap. A word or
 // number always stands by.
+import { memo } from 'react';
 import type { Verdict } from '../../core/reading/verdict';
 
 export const VERDICT_WORD: Record<Verdict, string> = { clear: 'Clear', strained: 'Strained', lost: 'Lost' };
 
-export function VerdictMark({ verdict, size = 14 }: { verdict: Verdict | null; size?: number }) {
+export const VerdictMark = memo(function VerdictMark({
+  verdict,
+  size = 14,
+}: {
+  verdict: Verdict | null;
+  size?: number;
+}) {
   const label = verdict ? VERDICT_WORD[verdict] : 'Not measured';
   return (
     <svg
@@ -37,4 +44,4 @@ export function VerdictMark({ verdict, size = 14 }: { verdict: Verdict | null; s
       {verdict === null && <path d="M4 8h8" stroke="currentColor" strokeWidth="1.6" />}
     </svg>
   );
-}
+});

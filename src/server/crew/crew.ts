@@ -167,8 +167,8 @@ export class Crew {
   private start(): Member {
     const child = fork(this.options.script, [], {
       serialization: 'advanced',
-      // Pictures live outside of what the collector counts, so it is told when to work, and need not begin by itself each
-      // time a few of them are read; few arenas give memory back.
+      // Pictures live outside of what the collector counts, so it is told when to work, and need not begin by itself
+      // each time a few of them are read; few arenas give memory back.
       execArgv: ['--expose-gc', '--heap-growing-percent=200', '--no-warnings'],
       env: { ...process.env, MALLOC_ARENA_MAX: '2', UV_THREADPOOL_SIZE: '2' },
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],

@@ -3,7 +3,7 @@
 // Chart, ways through, places and inks unfold below it when asked, and stay so.
 import { Text, Tooltip } from '@mantine/core';
 import { IconAlertTriangle } from '@tabler/icons-react';
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import { isText } from '../../../core/kinds/layers';
 import type { Reading } from '../../../core/reading/read';
 import type { MarkFlag } from '../../../core/reading/read-mark';
@@ -78,7 +78,7 @@ export function ReadingTop() {
         </span>
         <div className={css.verdict}>
           <strong data-testid="verdict">{word}</strong>
-          <Term says={SAYS.needs}>of {needed.toFixed(1)}</Term>
+          <Term says={SAYS.needs}>{`of ${needed.toFixed(1)}`}</Term>
         </div>
         <div className={css.whose}>
           <button
@@ -143,6 +143,26 @@ function MarkLine() {
   );
 }
 
+/** What unfolds which part. They are left alone while readings come with every frame. */
+const PartButtons = memo(function PartButtons({ open, panel }: { open: ReadingPart | null; panel: string }) {
+  return (
+    <div className={css.parts} role="group" aria-label="What can be done" data-solving>
+      {PARTS.map(({ part, label, says }) => (
+        <Tooltip key={part} label={says} openDelay={400}>
+          <button
+            type="button"
+            aria-expanded={open === part}
+            aria-controls={open === part ? panel : undefined}
+            onClick={() => usePanels.setState({ reading: open === part ? null : part })}
+          >
+            {label}
+          </button>
+        </Tooltip>
+      ))}
+    </div>
+  );
+});
+
 /** Chart, ways through, places and inks: what unfolds when it is asked for. */
 export function ReadingParts() {
   const reading = useBench(shownReading);
@@ -152,20 +172,7 @@ export function ReadingParts() {
   if (!reading) return null;
   return (
     <div className={css.belowTop}>
-      <div className={css.parts} role="group" aria-label="What can be done" data-solving>
-        {PARTS.map(({ part, label, says }) => (
-          <Tooltip key={part} label={says} openDelay={400}>
-            <button
-              type="button"
-              aria-expanded={open === part}
-              aria-controls={open === part ? panel : undefined}
-              onClick={() => usePanels.setState({ reading: open === part ? null : part })}
-            >
-              {label}
-            </button>
-          </Tooltip>
-        ))}
-      </div>
+      <PartButtons open={open} panel={panel} />
       {open && (
         <div className={css.unfolded} id={panel} data-solving>
           {open === 'strength' && <Why reading={reading} />}

@@ -12,31 +12,68 @@ import {
   IconLock,
   IconResize,
 } from '@tabler/icons-react';
-import { memo, useEffect, useRef } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import { zoneEntered } from '../../../core/arrange/zones';
 import { boundsOf } from '../../../core/ground/transform';
 import { isText, type Layer } from '../../../core/kinds/layers';
+import type { Size } from '../../../core/piece/schema';
 import { isTreatment } from '../../../core/piece/treatments';
 import { VerdictMark } from '../../shared/VerdictMark';
 import { renameLayer, toggleLocked, toggleVisible } from '../commands/layers';
+import { derived } from '../state/derived';
 import { openMenu, startRenaming, useRenaming } from '../state/menu';
-import { currentSize, currentSlide, frameOf, isMovable, select, useBench } from '../state/store';
+import { type BenchState, currentSize, currentSlide, frameOf, isMovable, select, useBench } from '../state/store';
 import css from './Stack.module.css';
 
 import { faceOf } from '../kinds/faces';
 import { canvases, THUMB } from './thumbnails';
+
+// Asked by every row with every frame of a drag.
+
+/** The stack is one stop of Tab, its parts another few: those of the selected row, or of the first. */
+const stopIn = derived(
+  (s: BenchState) => [currentSlide(s).layers, s.selection],
+  (layers, selection) => (layers.findLast((l) => selection.includes(l.id)) ?? layers.at(-1))?.id,
+);
+const selectedIn = derived(
+  (s: BenchState) => [s.selection],
+  (selection) => new Set(selection),
+);
+const verdictsIn = derived(
+  (s: BenchState) => [s.readings, s.marks],
+  // Readings come before marks.
+  (readings, marks) => new Map([...marks, ...readings].map((r) => [r.layer, r.verdict])),
+);
+
+/** What is wrong with where a layer lies or with what it is made of, in words. */
+function warningOf(
+  layer: Layer,
+  size: Size,
+  texts: BenchState['texts'],
+  readings: BenchState['readings'],
+): string | null {
+  const place = texts[layer.id];
+  if (place?.overflow) return 'More text than the frame holds';
+  if (place?.missingFonts.length) return `${place.missingFonts[0]} is not here: shown in another font`;
+  // Of a text its letters count, not its empty frame.
+  if (isText(layer))
+    return readings.find((r) => r.layer === layer.id)?.flags.includes('keep-clear')
+      ? 'Lies in a keep-clear zone'
+      : null;
+  const zone =
+    layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size)
+      ? zoneEntered(boundsOf(frameOf(layer, texts), layer.rotation), size)
+      : null;
+  return zone && `Reaches into a keep-clear zone: ${zone}`;
+}
 
 /** How far each group is set in, px. */
 export const INDENT = 12;
 
 export function Row({ layer, depth }: { layer: Layer; depth: number }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
-  const selected = useBench((s) => s.selection.includes(layer.id));
-  // The stack is one stop of Tab, its parts another few: those of the selected row, or of the first.
-  const stop = useBench((s) => {
-    const { layers } = currentSlide(s);
-    return (layers.findLast((l) => s.selection.includes(l.id)) ?? layers.at(-1))?.id === layer.id;
-  });
+  const selected = useBench((s) => selectedIn(s).has(layer.id));
+  const stop = useBench((s) => stopIn(s) === layer.id);
   const tab = stop ? 0 : -1,
     name = faceOf(layer).rowName?.(layer) ?? layer.name;
   return (
@@ -155,23 +192,17 @@ const RowName = memo(function RowName({
 
 /** What is to be known of a layer: warnings, how it reads, what is its own in this size, where it belongs. */
 const RowSigns = memo(function RowSigns({ layer }: { layer: Layer }) {
-  const verdict = useBench((s) => [...s.readings, ...s.marks].find((r) => r.layer === layer.id)?.verdict);
+  const verdict = useBench((s) => verdictsIn(s).get(layer.id));
   const size = useBench(currentSize);
-  const warning = useBench((s) => {
-    const place = s.texts[layer.id];
-    if (place?.overflow) return 'More text than the frame holds';
-    if (place?.missingFonts.length) return `${place.missingFonts[0]} is not here: shown in another font`;
-    // Of a text its letters count, not its empty frame.
-    if (isText(layer))
-      return s.readings.find((r) => r.layer === layer.id)?.flags.includes('keep-clear')
-        ? 'Lies in a keep-clear zone'
-        : null;
-    const zone =
-      layer.visible && layer.band === 'message' && isMovable({ ...layer, locked: false }, size)
-        ? zoneEntered(boundsOf(frameOf(layer, s.texts), layer.rotation), size)
-        : null;
-    return zone && `Reaches into a keep-clear zone: ${zone}`;
-  });
+  const warned = useMemo(
+    () =>
+      derived(
+        (s: BenchState) => [s.texts, s.readings, currentSize(s)],
+        (texts, readings, size) => warningOf(layer, size, texts, readings),
+      ),
+    [layer],
+  );
+  const warning = useBench(warned);
   return (
     <>
       {warning && (
