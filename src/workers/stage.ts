@@ -273,10 +273,10 @@ export const api = {
     ids: string[],
     width: number,
     height: number,
-  ): Promise<{ id: string; bitmap: ImageBitmap }[]> {
+  ): Promise<{ id: string; picture: Blob }[]> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
-    const out: { id: string; bitmap: ImageBitmap }[] = [];
+    const out: Promise<{ id: string; picture: Blob }>[] = [];
     for (const id of ids) {
       const layer = slide.layers.find((l) => l.id === id);
       if (!layer) continue;
@@ -317,12 +317,9 @@ export const api = {
         { scale, x, y },
         { transparent: true, quality: 'draft', only: (l) => l.id === id },
       );
-      out.push({ id, bitmap: canvas.transferToImageBitmap() });
+      out.push(canvas.convertToBlob().then((picture) => ({ id, picture })));
     }
-    return transfer(
-      out,
-      out.map((o) => o.bitmap),
-    );
+    return Promise.all(out);
   },
 
   /** Layers on nothing, with `room` canvas pixels beside the slide on all sides. */

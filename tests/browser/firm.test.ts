@@ -307,8 +307,9 @@ describe('the bench', () => {
     /** Most frequent pure channel of what the headline's thumbnail shows: its ink. */
     const ink = (): Promise<string> =>
       driver.executeScript(
-        `const from = document.querySelector('[data-row="headline"] canvas'), c = document.createElement('canvas');
-         c.width = from.width; c.height = from.height;
+        `const from = document.querySelector('[data-row="headline"] img'), c = document.createElement('canvas');
+         c.width = from.naturalWidth; c.height = from.naturalHeight;
+         if (!c.width) return 'none yet';
          const g = c.getContext('2d'); g.drawImage(from, 0, 0);
          const d = g.getImageData(0, 0, c.width, c.height).data, n = { red: 0, green: 0 };
          for (let i = 0; i < d.length; i += 4)
@@ -329,8 +330,9 @@ describe('the bench', () => {
     /** Share of its thumbnail that shows something. */
     const drawn = (): Promise<number> =>
       driver.executeScript(
-        `const from = document.querySelector('[data-row="pines"] canvas'), c = document.createElement('canvas');
-         c.width = from.width; c.height = from.height;
+        `const from = document.querySelector('[data-row="pines"] img'), c = document.createElement('canvas');
+         c.width = from.naturalWidth; c.height = from.naturalHeight;
+         if (!c.width) return 0;
          const g = c.getContext('2d'); g.drawImage(from, 0, 0);
          const d = g.getImageData(0, 0, c.width, c.height).data;
          let n = 0;

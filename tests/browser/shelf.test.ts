@@ -97,7 +97,7 @@ it('a layer is dragged onto the shelf, and from there onto the slide where it is
     onShelf = await shelf.getRect(),
     before = await layers('ostrel-reopening');
   // From the stack: the order of its rows stays.
-  await drag(await bench.find('[data-row="headline"] canvas'), {
+  await drag(await bench.find('[data-row="headline"] img'), {
     x: onShelf.x + 120,
     y: onShelf.y + 300,
   });

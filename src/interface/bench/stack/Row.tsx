@@ -26,7 +26,7 @@ import { type BenchState, currentSize, currentSlide, frameOf, isMovable, select,
 import css from './Stack.module.css';
 
 import { faceOf } from '../kinds/faces';
-import { canvases, THUMB } from './thumbnails';
+import { keepThumbnail, THUMB } from './thumbnails';
 
 // Asked by every row with every frame of a drag.
 
@@ -123,20 +123,10 @@ export function Row({ layer, depth }: { layer: Layer; depth: number }) {
 // row is drawn again.
 
 const Thumbnail = memo(function Thumbnail({ layer, tint }: { layer: string; tint: boolean }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    canvases.set(layer, canvas.current!);
-    return () => void canvases.delete(layer);
-  }, [layer]);
-  return (
-    <canvas
-      ref={canvas}
-      width={THUMB.width * 2}
-      height={THUMB.height * 2}
-      style={THUMB}
-      data-tint={tint || undefined}
-    />
-  );
+  const place = useRef<HTMLImageElement>(null);
+  useEffect(() => keepThumbnail(layer, place.current!), [layer]);
+  // eslint-disable-next-line @next/next/no-img-element -- it is painted by our own worker
+  return <img ref={place} alt="" draggable={false} style={THUMB} data-tint={tint || undefined} />;
 });
 
 /** The name, or the field in which it is changed. */

@@ -1,4 +1,5 @@
-// Small pictures of layers, painted by the worker and drawn onto the canvases of their rows.
+// Small pictures of layers, painted by the worker and shown in their rows: as files, since each canvas is a layer of
+// its own to the browser, and sixty of those made a frame of a drag half as long again.
 import { useEffect, useRef } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
 import { lookKey } from '../../../core/values/swatches';
@@ -10,8 +11,17 @@ export const THUMB = { width: 44, height: 34 };
 const askThumbnails = latest((ids: string[]) =>
   stageWorker().thumbnails(shownOf(useBench.getState()), ids, THUMB.width * 2, THUMB.height * 2),
 );
-/** Thumbnails by layer id, painted by the worker; drawn onto the rows' canvases. */
-export const canvases = new Map<string, HTMLCanvasElement>();
+/** Where they are shown, by layer id. */
+const places = new Map<string, HTMLImageElement>();
+
+/** Keeps a row's picture in its place. @returns a function that ends it */
+export function keepThumbnail(layer: string, place: HTMLImageElement): () => void {
+  places.set(layer, place);
+  return () => {
+    if (places.get(layer) === place) places.delete(layer);
+    URL.revokeObjectURL(place.src);
+  };
+}
 
 export function useThumbnails(layers: readonly Layer[]): void {
   const painted = useRef(new Map<string, string>());
@@ -32,12 +42,11 @@ export function useThumbnails(layers: readonly Layer[]): void {
       const stale = layers.filter((l) => painted.current.get(l.id) !== keys.get(l.id)).map((l) => l.id);
       if (!stale.length) return;
       const made = await askThumbnails(stale).catch(() => null);
-      for (const { id, bitmap } of made ?? []) {
-        const canvas = canvases.get(id),
-          layer = layers.find((l) => l.id === id);
-        const context = canvas?.getContext('bitmaprenderer');
-        if (!context || !layer) continue;
-        context.transferFromImageBitmap(bitmap);
+      for (const { id, picture } of made ?? []) {
+        const place = places.get(id);
+        if (!place || !layers.some((l) => l.id === id)) continue;
+        URL.revokeObjectURL(place.src);
+        place.src = URL.createObjectURL(picture);
         painted.current.set(id, keys.get(id)!);
       }
     }, 220);
