@@ -70,8 +70,20 @@ function warningOf(
 /** How far each group is set in, px. */
 export const INDENT = 12;
 
+/** What can be dragged, apart from how it looks: whether it is selected is drawn without asking for that again. */
 export function Row({ layer, depth }: { layer: Layer; depth: number }) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: layer.id });
+  return <RowBody layer={layer} depth={depth} held={useSortable({ id: layer.id })} />;
+}
+
+function RowBody({
+  layer,
+  depth,
+  held: { attributes, listeners, setNodeRef, transform, transition, isDragging },
+}: {
+  layer: Layer;
+  depth: number;
+  held: ReturnType<typeof useSortable>;
+}) {
   const selected = useBench((s) => selectedIn(s).has(layer.id));
   const stop = useBench((s) => stopIn(s) === layer.id);
   const tab = stop ? 0 : -1,
