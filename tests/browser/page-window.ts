@@ -61,8 +61,11 @@ export class PageWindow {
       document.body.style.margin = 0;
       // Fonts are asked for once the page is laid out; before that none is waited for.
       document.body.getBoundingClientRect();
-      Promise.all([document.fonts.ready, ...[...document.images].map((i) => i.decode())])
-        .then(() => requestAnimationFrame(() => requestAnimationFrame(done)));`);
+      // A picture that is exchanged for a larger one meanwhile is looked at again.
+      (function look() {
+        Promise.all([document.fonts.ready, ...[...document.images].map((i) => i.decode())])
+          .then(() => requestAnimationFrame(() => requestAnimationFrame(done)), () => requestAnimationFrame(look));
+      })();`);
   }
 
   async widthTo(width: number, height = 900): Promise<void> {
