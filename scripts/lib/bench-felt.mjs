@@ -14,7 +14,8 @@ const OBSERVER = `
     requestAnimationFrame(() => felt.seen.push(performance.now() - since));
   }).observe(document, { attributes: true, subtree: true, attributeFilter: ['data-painted'] });
   new PerformanceObserver((l) => felt.long.push(...l.getEntries().map((e) => e.duration))).observe({ type: 'longtask' });
-  for (const kind of ['keydown', 'pointermove', 'click']) addEventListener(kind, (e) => { felt[kind] = felt.since = e.timeStamp; }, { capture: true });
+  for (const kind of ['keydown', 'pointermove', 'click'])
+    addEventListener(kind, (e) => { felt[kind] = felt.since = e.timeStamp; }, { capture: true });
   // From the last event of a kind until something holds, looked at once a frame.
   window.sinceThat = (kind, holds) => new Promise((ok, no) => { const late = performance.now() + 40000;
     (function look() { if (holds()) ok(performance.now() - felt[kind]); else if (performance.now() > late) no(new Error('it never held')); else requestAnimationFrame(look); })(); });`;

@@ -31,23 +31,20 @@ function isPlain(v: unknown): v is Record<string, unknown> {
   const its: unknown = Object.getPrototypeOf(v);
   return its === null || Object.getPrototypeOf(its) === null;
 }
-const isPiece = (v: Record<string, unknown>): boolean =>
+const isPiece = <V extends Record<string, unknown>>(v: V): v is V & PieceLike =>
   Array.isArray(v.sizes) &&
   Array.isArray(v.slides) &&
   v.slides.every((s) => Array.isArray((s as { layers?: unknown } | null)?.layers));
 
 /** The same with each piece in it changed; itself where there is none. */
-function withPieces(value: unknown, change: (part: never) => unknown, depth = DEPTH): unknown {
+function withPieces(value: unknown, change: (part: Part) => Part, depth = DEPTH): unknown {
   if (!isPlain(value)) return value;
-  if (isPiece(value)) {
-    const { sizes, slides } = value as unknown as PieceLike,
-      changed = change as (part: Part) => unknown;
+  if (isPiece(value))
     return {
       ...value,
-      sizes: sizes.map(changed),
-      slides: slides.map((s) => ({ ...s, layers: s.layers.map(changed) })),
+      sizes: value.sizes.map(change),
+      slides: value.slides.map((s) => ({ ...s, layers: s.layers.map(change) })),
     };
-  }
   let out = value;
   if (depth > 0)
     for (const [key, own] of Object.entries(value)) {
@@ -59,7 +56,7 @@ function withPieces(value: unknown, change: (part: never) => unknown, depth = DE
   return out;
 }
 
-const withCalls = <C extends Call>(call: C, change: (part: never) => unknown): C => {
+const withCalls = (call: Call, change: (part: Part) => Part): Call => {
   if (!call.argumentList) return call;
   const argumentList = call.argumentList.map((a) => {
     const value = a.type === 'RAW' ? withPieces(a.value, change) : a.value;
@@ -115,7 +112,8 @@ export function packedTo(
 /** What a worker hears, unpacked. @throws Error where it is told of a part it never had */
 export function unpacking(): (message: unknown) => unknown {
   const parts = new Map<number, Part>(),
-    found = ({ n, part }: Named): Part => {
+    found = (said: Part): Part => {
+      const { n, part } = said as Named;
       if (part) {
         // It is shared from now on.
         parts.set(n, Object.freeze(part));

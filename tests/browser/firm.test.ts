@@ -340,6 +340,16 @@ describe('the bench', () => {
          return (4 * n) / d.length;`,
       );
     await bench.until(async () => (await drawn()) > 0.05, 'its thumbnail is empty');
+    // A row that comes back has its picture, too.
+    await bench.selectRow('Pines');
+    await bench.keys(Key.DELETE);
+    await bench.until(
+      async () => !(await driver.executeScript(`return document.querySelector('[data-row="pines"]')`)),
+      'it is still there',
+    );
+    await bench.undo();
+    await bench.find('[data-row="pines"]');
+    await bench.until(async () => (await drawn()) > 0.05, 'its thumbnail did not come back');
   });
 
   it('no page has logged an error, nor had anything against its policy', async () => {

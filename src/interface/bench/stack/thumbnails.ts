@@ -1,6 +1,6 @@
 // Small pictures of layers, painted by the worker and shown in their rows: as files, since each canvas is a layer of
 // its own to the browser, and sixty of those made a frame of a drag half as long again.
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
 import { lookKey } from '../../../core/values/swatches';
 import { latest, stageWorker } from '../../../workers/clients';
@@ -13,6 +13,8 @@ const askThumbnails = latest((ids: string[]) =>
 );
 /** Where they are shown, by layer id. */
 const places = new Map<string, HTMLImageElement>();
+/** What each of them shows. A row that comes back begins anew. */
+const shows = new WeakMap<HTMLImageElement, string>();
 
 /** Keeps a row's picture in its place. @returns a function that ends it */
 export function keepThumbnail(layer: string, place: HTMLImageElement): () => void {
@@ -24,7 +26,6 @@ export function keepThumbnail(layer: string, place: HTMLImageElement): () => voi
 }
 
 export function useThumbnails(layers: readonly Layer[]): void {
-  const painted = useRef(new Map<string, string>());
   const swatches = useBench((s) => s.piece.swatches);
   const epoch = useBench((s) => s.epoch);
   // Once the stage has been painted, fonts and pictures are there.
@@ -39,15 +40,19 @@ export function useThumbnails(layers: readonly Layer[]): void {
           lookKey([l, epoch, 'follows' in l ? layers.filter((t) => l.follows.includes(t.id)) : 0], { swatches }),
         ]),
       );
-      const stale = layers.filter((l) => painted.current.get(l.id) !== keys.get(l.id)).map((l) => l.id);
+      const isStale = ({ id }: Layer): boolean => {
+        const place = places.get(id);
+        return place !== undefined && shows.get(place) !== keys.get(id);
+      };
+      const stale = layers.filter(isStale).map((l) => l.id);
       if (!stale.length) return;
       const made = await askThumbnails(stale).catch(() => null);
       for (const { id, picture } of made ?? []) {
         const place = places.get(id);
-        if (!place || !layers.some((l) => l.id === id)) continue;
+        if (!place) continue;
         URL.revokeObjectURL(place.src);
         place.src = URL.createObjectURL(picture);
-        painted.current.set(id, keys.get(id)!);
+        shows.set(place, keys.get(id)!);
       }
     }, 220);
     return () => clearTimeout(timer);
