@@ -9,6 +9,7 @@ import type { Reading } from '../../../core/reading/read';
 import { marginOfReading, type TimedReading, worstOf } from '../../../core/reading/over-time';
 import { latest, readingWorker } from '../../../workers/clients';
 import { seeingNow, useEyes } from '../state/eyes';
+import { whenPainted } from '../state/painting-now';
 import { currentSlide, shownOf, useBench } from '../state/store';
 
 const ask = latest((scene: ReturnType<typeof shownOf>, letters: boolean, seeing: Seeing) =>
@@ -46,6 +47,7 @@ export const hardestNow = (): number[] | undefined => hardest.get(useBench.getSt
 
 async function measure(): Promise<void> {
   const mine = ++newest;
+  await whenPainted();
   try {
     const s = useBench.getState(),
       slide = currentSlide({ piece: s.preview ?? s.piece, slideId: s.slideId }),

@@ -5,6 +5,7 @@ import { attachStage, earlyCanvas, latest, onStageRestart, stageWorker } from '.
 import { paintedAt } from '../../../workers/fitting';
 import type { Shown } from '../../../workers/stage';
 import { useBrush } from '../state/brush';
+import { paintingIs } from '../state/painting-now';
 import { shownOf, useBench } from '../state/store';
 
 type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
@@ -75,7 +76,9 @@ async function paint(draft: boolean): Promise<void> {
   const s = useBench.getState();
   if (!stageKey || !scale || !s.piece) return;
   try {
-    const painted = await show(stageKey, ghosted(shownOf(s, s.time)), scale, draft, s.editing);
+    const asked = show(stageKey, ghosted(shownOf(s, s.time)), scale, draft, s.editing);
+    paintingIs(asked);
+    const painted = await asked;
     if (painted) {
       // A text that only moved has the frame it had: nothing to tell, nothing to draw again.
       const told = JSON.stringify(painted);
