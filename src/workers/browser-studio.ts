@@ -11,6 +11,7 @@ import { DRAWN_SIDES, drawnSide, shownSides } from '../core/scene/sides';
 import { FontStore } from '../core/type/font';
 import { borrowAt, lendAt, type Lent } from './lending';
 import { Pictures } from './pictures';
+import { Spare } from './spare';
 
 /**
  * A surface over a canvas. `willReadFrequently` keeps it in memory, where reading back is quick and pixels are the same
@@ -69,11 +70,12 @@ async function pixelsIn(on: Surfaces, blob: Blob): Promise<Pixels> {
   return { width, height, data };
 }
 
-/** Canvases that are kept, one pixel large, to be used again. */
-const MOST_SPARE = 64;
+/** How much is kept to be used again: pixels, and canvases. */
+const SPARE_AREA = 8_000_000,
+  SPARE_COUNT = 96;
 
 export class BrowserStudio implements Studio {
-  private readonly spare: OffscreenCanvas[] = [];
+  private readonly spare = new Spare<OffscreenCanvas>(SPARE_AREA, SPARE_COUNT);
   private readonly pictures = new Pictures((id) => this.drawings.delete(id));
   private readonly drawings = new Map<string, Drawing>();
   /** Drawings that hold more than flat shapes. */
@@ -85,28 +87,25 @@ export class BrowserStudio implements Studio {
   );
   readonly painter = new Painter(this);
 
-  /**
-   * A new canvas has to wait until the page's own thread is free; one that was freed is only given another size, which
-   * clears it.
-   */
   surface(width: number, height: number): Surface {
-    const canvas = this.spare.pop() ?? new OffscreenCanvas(1, 1);
-    canvas.width = Math.max(1, width);
-    canvas.height = Math.max(1, height);
-    const { context, image, read, write } = surfaceOn(canvas);
+    const wide = Math.max(1, Math.trunc(width)),
+      high = Math.max(1, Math.trunc(height)),
+      used = this.spare.take(wide, high),
+      canvas = used ?? new OffscreenCanvas(wide, high),
+      surface = surfaceOn(canvas);
+    if (used) (surface.context as unknown as OffscreenCanvasRenderingContext2D).reset();
     let held = true;
     return {
       width: canvas.width,
       height: canvas.height,
-      context,
-      image,
-      read,
-      write,
+      context: surface.context,
+      image: surface.image,
+      read: surface.read,
+      write: surface.write,
       free: () => {
         if (!held) return;
         held = false;
-        canvas.width = canvas.height = 1;
-        if (this.spare.length < MOST_SPARE) this.spare.push(canvas);
+        this.spare.give(canvas);
       },
     };
   }
