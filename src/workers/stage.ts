@@ -158,6 +158,20 @@ function linesOf(layer: TextLayer): Box {
   };
 }
 
+/**
+ * What a canvas shows, as an address that holds it: one that names a file has to be asked for from the browser, half a
+ * millisecond each.
+ */
+async function addressOf(canvas: OffscreenCanvas): Promise<string> {
+  const reader = new FileReader(),
+    read = new Promise<string>((ok, no) => {
+      reader.onload = () => ok(reader.result as string);
+      reader.onerror = () => no(reader.error ?? new Error('A small picture could not be read.'));
+    });
+  reader.readAsDataURL(await canvas.convertToBlob());
+  return read;
+}
+
 export const api = {
   /** Makes the campaign's own fonts known. */
   fonts(families: Family[]): void {
@@ -267,16 +281,19 @@ export const api = {
     return { size, scale };
   },
 
-  /** Small pictures of single layers, on nothing. */
+  /** Small pictures of single layers, on nothing, as addresses that hold them. */
   async thumbnails(
     scene: Shown,
     ids: string[],
     width: number,
     height: number,
-  ): Promise<{ id: string; picture: Blob }[]> {
+  ): Promise<{ id: string; picture: string }[]> {
     const { slide, size } = open(scene);
     await studio.prepare(scene.piece, slide, size);
-    const out: Promise<{ id: string; picture: Blob }>[] = [];
+    // One for all: what is to become a file is taken from it at once.
+    const canvas = new OffscreenCanvas(width, height),
+      surface = surfaceOn(canvas);
+    const out: Promise<{ id: string; picture: string }>[] = [];
     for (const id of ids) {
       const layer = slide.layers.find((l) => l.id === id);
       if (!layer) continue;
@@ -295,7 +312,6 @@ export const api = {
         scale = fits * larger,
         // What is enlarged may lie on a part of the slide only.
         middle = larger > 1 ? sharedBy(boundsOf(placed.box, placed.rotation), frame) : frame;
-      const canvas = new OffscreenCanvas(width, height);
       const x = Math.round((middle.x + middle.width / 2) * scale - width / 2),
         y = Math.round((middle.y + middle.height / 2) * scale - height / 2);
       const shown = slide.layers.map((l) =>
@@ -310,14 +326,14 @@ export const api = {
           : l,
       );
       painter.paint(
-        surfaceOn(canvas),
+        surface,
         scene.piece,
         { ...slide, layers: shown },
         size,
         { scale, x, y },
         { transparent: true, quality: 'draft', only: (l) => l.id === id },
       );
-      out.push(canvas.convertToBlob().then((picture) => ({ id, picture })));
+      out.push(addressOf(canvas).then((picture) => ({ id, picture })));
     }
     return Promise.all(out);
   },

@@ -207,14 +207,15 @@ export function duplicateLayers(
   for (const id of chosen) {
     const original = originals.get(id);
     if (!original) continue;
-    const copy = structuredClone(original);
+    // What lies within it is shared with the original: documents are never changed in place.
+    const copy = { ...original };
     copy.id = newId();
     // A text is called by its words, and so is its copy.
     copy.name = isText(copy) ? 'Text' : `${copy.name} copy`.slice(0, 200);
     if (copy.group !== null) copy.group = groups.get(copy.group) ?? copy.group;
     if (copy.band === 'message') {
-      copy.box.x += offset;
-      copy.box.y += offset;
+      const { x, y } = copy.box;
+      copy.box = { ...copy.box, x: x + offset, y: y + offset };
     }
     copies.set(id, copy);
   }

@@ -1,7 +1,7 @@
 'use client';
 // The controls of the selected layer: few, ordered by use, the rest folded. Without a selection, those of the slide.
 import { Text } from '@mantine/core';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import css from '../fields/Controls.module.css';
 import { faceOf } from '../kinds/faces';
 import { usePanelPiece } from '../state/panel-piece';
@@ -11,11 +11,23 @@ import { SeveralControls } from './SeveralControls';
 import { SizeBar } from './SizeBar';
 import { SlideControls } from './SlideControls';
 
+/** So many layers selected at once get their controls a moment later: what is seen of them on the stage comes first. */
+const MANY = 8;
+
+/** What the controls are for. */
+function useShown() {
+  const piece = usePanelPiece(),
+    selection = useBench((s) => s.selection),
+    slideId = useBench((s) => s.slideId),
+    sizeId = useBench((s) => s.sizeId),
+    now = useMemo(() => ({ piece, selection, slideId, sizeId }), [piece, selection, slideId, sizeId]),
+    later = useDeferredValue(now);
+  // What is typed for those that stay selected is shown at once.
+  return selection.length > MANY && later.selection !== selection ? later : now;
+}
+
 export function Controls() {
-  const piece = usePanelPiece();
-  const selection = useBench((s) => s.selection);
-  const slideId = useBench((s) => s.slideId);
-  const sizeId = useBench((s) => s.sizeId);
+  const { piece, selection, slideId, sizeId } = useShown();
   const layer = useMemo(() => {
     if (selection.length !== 1) return null;
     const { followers } = useBench.getState();
@@ -25,7 +37,12 @@ export function Controls() {
       ) ?? null
     );
   }, [piece, selection, slideId, sizeId]);
-  if (!layer) return selection.length > 1 ? <SeveralControls /> : <SlideControls />;
+  if (!layer)
+    return selection.length > 1 ? (
+      <SeveralControls piece={piece} slideId={slideId} selection={selection} />
+    ) : (
+      <SlideControls />
+    );
   const { title, Controls: Own } = faceOf(layer);
   return (
     <section className={css.controls} aria-label={`${title(layer)} controls`} key={layer.id}>

@@ -2,28 +2,32 @@
 // What can be done with several layers at once: grouped, aligned, given equal gaps, made more or less opaque.
 import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from '@mantine/core';
 import { IconLayoutDistributeHorizontal, IconLayoutDistributeVertical, IconObjectScan } from '@tabler/icons-react';
+import { memo } from 'react';
 import { gapsOf } from '../../../core/arrange/align';
 import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
 import { groupSelected, renameGroup } from '../../../core/piece/groups';
+import type { Piece } from '../../../core/piece/schema';
 import { NumberField } from '../../shared/NumberField';
 import { distributeSelected, groupSelection, selectedBounds, ungroupSelection } from '../commands/arranging';
 import { change } from '../commands/layers';
 import { Amount } from '../fields/Amount';
 import css from '../fields/Controls.module.css';
 import { SeveralTexts } from '../fields/text/SeveralTexts';
-import { usePanelPiece } from '../state/panel-piece';
-import { currentSlide, edit, settle, useBench } from '../state/store';
+import { currentSlide, edit, settle } from '../state/store';
 import { AlignRow } from './AlignRow';
 import { SizeBar } from './SizeBar';
 
 /** The gap all neighbours share along an axis, or the mean of them. */
 const meanGap = (gaps: readonly number[]): number => (gaps.length ? gaps.reduce((a, b) => a + b, 0) / gaps.length : 0);
 
-export function SeveralControls() {
-  const piece = usePanelPiece();
-  const selection = useBench((s) => s.selection),
-    slideId = useBench((s) => s.slideId);
+interface Props {
+  piece: Piece;
+  slideId: string;
+  selection: string[];
+}
+
+export const SeveralControls = memo(function SeveralControls({ piece, slideId, selection }: Props) {
   const slide = currentSlide({ piece, slideId }),
     group = groupSelected(slide, selection),
     name = slide.groups.find((g) => g.id === group)?.name ?? '';
@@ -122,4 +126,4 @@ export function SeveralControls() {
       </div>
     </section>
   );
-}
+});

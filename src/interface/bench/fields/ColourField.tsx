@@ -28,9 +28,9 @@ import { usePalette } from '../../shared/assets';
 import { NumberField } from '../../shared/NumberField';
 import { mainColour, topPhoto } from '../commands/chosen-treatment';
 import { useHouse } from '../keeping/house';
-import { usePanelPiece } from '../state/panel-piece';
 import { rememberColour, useRecent } from '../state/recent-colours';
 import { currentSlide, edit, settle, shownReading, useBench } from '../state/store';
+import { useSwatches } from '../state/swatches';
 import css from './ColourField.module.css';
 
 interface Props {
@@ -115,7 +115,7 @@ function Parts({ hex, onChange }: { hex: string; onChange: (hex: string) => void
 }
 
 export function ColourField({ label, value, onChange, forTint = false, alpha = false, compact = false }: Props) {
-  const piece = usePanelPiece();
+  const piece = useSwatches();
   const hex = hexOf(value, piece);
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
@@ -123,7 +123,9 @@ export function ColourField({ label, value, onChange, forTint = false, alpha = f
   const found = usePalette(open ? asset : null);
   const house = useHouse((s) => s.style.swatches);
   const recent = useRecent((s) => s.colours);
-  const used = useMemo(() => (open ? coloursUsed(piece) : []), [open, piece]);
+  // Asked for only while they are shown, so that other edits do not draw every field again.
+  const shown = useBench((s) => (open ? s.piece : null)),
+    used = useMemo(() => (shown ? coloursUsed(shown) : []), [shown]);
   const wrong = typed !== null && parseHex(typed) === null;
   const linked = typeof value === 'string' ? null : (piece.swatches.find((s) => s.id === value.swatch) ?? null);
   const swatches = [...piece.swatches, ...house.filter((h) => !piece.swatches.some((s) => s.id === h.id))].filter(

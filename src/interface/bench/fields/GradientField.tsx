@@ -35,8 +35,8 @@ import { usePalette } from '../../shared/assets';
 import { NumberField } from '../../shared/NumberField';
 import { topPhoto } from '../commands/chosen-treatment';
 import { useHouse } from '../keeping/house';
-import { usePanelPiece } from '../state/panel-piece';
 import { edit, settle, useBench } from '../state/store';
+import { useSwatches } from '../state/swatches';
 import { ColourField } from './ColourField';
 import { GradientBar } from './GradientBar';
 import css from './GradientField.module.css';
@@ -48,7 +48,7 @@ interface Props {
 }
 
 export function GradientField({ fill, box, onChange }: Props) {
-  const piece = usePanelPiece();
+  const piece = useSwatches();
   const [chosen, setChosen] = useState(0);
   const asset = useBench((s) => topPhoto(s)?.asset ?? null);
   const found = usePalette(asset);

@@ -1,4 +1,4 @@
-// Small pictures of layers, painted by the worker and shown in their rows: as files, since each canvas is a layer of
+// Small pictures of layers, painted by the worker and shown in their rows: as pictures, since each canvas is a layer of
 // its own to the browser, and sixty of those made a frame of a drag half as long again.
 import { useEffect } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
@@ -21,7 +21,6 @@ export function keepThumbnail(layer: string, place: HTMLImageElement): () => voi
   places.set(layer, place);
   return () => {
     if (places.get(layer) === place) places.delete(layer);
-    URL.revokeObjectURL(place.src);
   };
 }
 
@@ -50,8 +49,7 @@ export function useThumbnails(layers: readonly Layer[]): void {
       for (const { id, picture } of made ?? []) {
         const place = places.get(id);
         if (!place) continue;
-        URL.revokeObjectURL(place.src);
-        place.src = URL.createObjectURL(picture);
+        place.src = picture;
         shows.set(place, keys.get(id)!);
       }
     }, 220);

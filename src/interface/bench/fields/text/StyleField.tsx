@@ -7,7 +7,6 @@ import type { TextLayer } from '../../../../core/kinds/text';
 import { keepTextStyle, setTextStyle } from '../../commands/house';
 import { shared } from '../../commands/texts';
 import { useHouse } from '../../keeping/house';
-import { usePanelPiece } from '../../state/panel-piece';
 import { useBench } from '../../state/store';
 
 const NAMES: Record<StyledKey, string> = {
@@ -24,11 +23,12 @@ const NONE = '-',
   PAGE = '/';
 
 export function StyleField({ layers }: { layers: readonly TextLayer[] }) {
-  const piece = usePanelPiece(),
+  const house = useBench((s) => s.piece.house),
+    sizes = useBench((s) => s.piece.sizes),
     campaign = useBench((s) => s.campaign),
     { textStyles } = useHouse((s) => s.style),
     style = shared(layers, (l) => l.style ?? null),
-    own = [...new Set(layers.flatMap((l) => ownOfStyle(l, piece) ?? []))],
+    own = [...new Set(layers.flatMap((l) => ownOfStyle(l, { house, sizes }) ?? []))],
     [first] = layers;
   const choose = (v: string | null): void => {
     if (v === KEEP) void keepTextStyle(first, first.heading === null && first.fontSize < 40 ? 'body' : 'headline');
