@@ -47,7 +47,6 @@ export const hardestNow = (): number[] | undefined => hardest.get(useBench.getSt
 
 async function measure(): Promise<void> {
   const mine = ++newest;
-  await whenPainted();
   try {
     const s = useBench.getState(),
       slide = currentSlide({ piece: s.preview ?? s.piece, slideId: s.slideId }),
@@ -111,6 +110,19 @@ async function measure(): Promise<void> {
   }
 }
 
+let due = false;
+/** Measures once the change is on the stage: workers would share what the machine has, and the picture comes first. */
+function measureSoon(): void {
+  // What is being looked at is the past.
+  newest++;
+  if (due) return;
+  due = true;
+  void whenPainted().then(() => {
+    due = false;
+    if (!stopped) void measure();
+  });
+}
+
 /** Keeps the weakest reading of what shows at a moment of a slideshow. */
 function tellPicture(show: Show, time: number, readings: readonly Reading[]): void {
   const { at, share } = placeInShow(show, time),
@@ -125,9 +137,8 @@ function tellPicture(show: Show, time: number, readings: readonly Reading[]): vo
 export function keepMeasuring(): () => void {
   stopped = false;
   hardest.clear();
-  // The picture comes first: both workers would share what the machine has. It may have been painted before the bench
-  // was there.
-  if (useBench.getState().painted || document.documentElement.dataset.firstPainted) void measure();
+  // It may have been painted before the bench was there.
+  if (useBench.getState().painted || document.documentElement.dataset.firstPainted) measureSoon();
   const stop = useBench.subscribe((now, before) => {
     if (!now.painted) return;
     if (
@@ -140,10 +151,10 @@ export function keepMeasuring(): () => void {
       now.sizeId !== before.sizeId ||
       now.view !== before.view
     )
-      void measure();
+      measureSoon();
   });
   const stopSeeing = useEyes.subscribe(() => {
-    if (useBench.getState().painted) void measure();
+    if (useBench.getState().painted) measureSoon();
   });
   return () => {
     stopped = true;
