@@ -16,8 +16,9 @@ const COME_UP = 60_000;
 /**
  * @param {{ dataDir: string, port: number, host?: string, dev?: boolean, demo?: boolean, quiet?: boolean, databaseUrl?:
  * string, env?: Record<string, string>, giveUp?: (why: string) => void }} how
- * @returns {Promise<{ address: string, databaseUrl: string, pid: () => number, databasePid: () => number | null, stop:
- * () => Promise<void>, stopNow: () => void, restart: () => Promise<void>, kill: () => Promise<void> }>}
+ * @returns {Promise<{ address: string, databaseUrl: string, databaseSocket: string | null, pid: () => number,
+ * databasePid: () => number | null, stop: () => Promise<void>, stopNow: () => void, restart: () => Promise<void>, kill:
+ * () => Promise<void> }>}
  */
 export async function startApplication({
   dataDir,
@@ -41,7 +42,7 @@ export async function startApplication({
     );
   const say = (text) => quiet || console.error(text);
   const database = databaseUrl
-    ? { url: databaseUrl, stop: async () => {}, stopNow() {}, pid: () => null }
+    ? { url: databaseUrl, socket: null, stop: async () => {}, stopNow() {}, pid: () => null }
     : await startDatabase(dataDir, { say, giveUp });
   await migrate(database.url);
   const env = {
@@ -118,6 +119,7 @@ export async function startApplication({
   return {
     address,
     databaseUrl: database.url,
+    databaseSocket: database.socket,
     pid: () => child.pid,
     databasePid: database.pid,
     stop: async () => {

@@ -35,7 +35,8 @@ const STOP = 10_000;
  * Starts the server on a data folder and keeps it running: on the same port, so that who talks to it need not know.
  * @param {string} dataDir
  * @param {{ say?: (text: string) => void, giveUp?: (why: string) => void }} [how]
- * @returns {Promise<{ url: string, pid: () => number | null, stop: () => Promise<void>, stopNow: () => void }>}
+ * @returns {Promise<{ url: string, socket: string, pid: () => number | null, stop: () => Promise<void>,
+ * stopNow: () => void }>}
  */
 export async function startDatabase(dataDir, { say = () => {}, giveUp = fail } = {}) {
   const folder = join(dataDir, 'database'),
@@ -146,6 +147,7 @@ export async function startDatabase(dataDir, { say = () => {}, giveUp = fail } =
   }
   return {
     url,
+    socket,
     pid: () => (running() ? child.pid : null),
     stop: async () => {
       watching.stop();

@@ -16,47 +16,109 @@ export interface Application {
   stop(): Promise<void>;
 }
 
-/** Starts the application in a process of its own, which is told what to do by lines. @param demo with the demo data */
-export async function startForTests(env: Record<string, string> = {}, demo = true): Promise<Application> {
+/** What a process that serves is told and says, by lines. */
+class Line {
+  private heard = '';
+  private readonly waiting: { word: string; done: (line: string) => void; failed: (e: Error) => void }[] = [];
+
+  constructor(private readonly child: ChildProcess) {
+    child.stdout!.on('data', this.take);
+    child.once('exit', this.over);
+  }
+
+  private readonly take = (bytes: Buffer): void => {
+    this.heard += String(bytes);
+    for (const line of this.heard.split('\n').slice(0, -1)) {
+      const i = this.waiting.findIndex((w) => line.startsWith(w.word));
+      if (i >= 0) this.waiting.splice(i, 1)[0].done(line);
+    }
+    this.heard = this.heard.slice(this.heard.lastIndexOf('\n') + 1);
+  };
+
+  private readonly over = (code: number | null): void =>
+    this.waiting.forEach((w) => w.failed(new Error(`the application ended with ${code}`)));
+
+  /** The next line that begins with a word. */
+  hear(word: string): Promise<string> {
+    return new Promise((done, failed) => this.waiting.push({ word, done, failed }));
+  }
+
+  /** What is answered, without the words that say that it is. */
+  async say(word: string): Promise<string> {
+    const answer = this.hear(`${word}: done`);
+    this.child.stdin!.write(`${word}\n`);
+    return (await answer).slice(`${word}: done`.length).trim();
+  }
+
+  leave(): void {
+    this.child.stdout!.off('data', this.take);
+    this.child.off('exit', this.over);
+  }
+}
+
+interface Serving {
+  child: ChildProcess;
+  folder: string;
+  address: string;
+}
+
+function applicationOf({ address, folder }: Serving, line: Line, stop: () => Promise<void>): Application {
+  return {
+    address,
+    folder,
+    processes: async () => JSON.parse(await line.say('processes')) as { application: number; database: number | null },
+    kill: async () => void (await line.say('kill')),
+    restart: async () => void (await line.say('restart')),
+    stop,
+  };
+}
+
+/** A process that serves, told what to do by lines. @param kept can be put back to what it was */
+async function serve(env: Record<string, string>, demo: boolean, kept: boolean): Promise<Serving & { line: Line }> {
   const folder = mkdtempSync(join(tmpdir(), 'plavo-browser-'));
   if (demo && process.env.PLAVO_TEST_DATA) cpSync(process.env.PLAVO_TEST_DATA, folder, { recursive: true });
-  const child: ChildProcess = spawn(process.execPath, [join(process.cwd(), 'tests/browser/serve.mjs'), folder], {
-    stdio: ['pipe', 'pipe', 'inherit'],
-    env: { ...process.env, ...(demo ? {} : { PLAVO_TEST_DATA: 'none' }), ...env },
-  });
-  let heard = '';
-  const waiting: { word: string; done: (line: string) => void; failed: (e: Error) => void }[] = [];
-  child.stdout!.on('data', (bytes: Buffer) => {
-    heard += String(bytes);
-    for (const line of heard.split('\n').slice(0, -1)) {
-      const i = waiting.findIndex((w) => line.startsWith(w.word));
-      if (i >= 0) waiting.splice(i, 1)[0].done(line);
-    }
-    heard = heard.slice(heard.lastIndexOf('\n') + 1);
-  });
-  child.once('exit', (code) => waiting.forEach((w) => w.failed(new Error(`the application ended with ${code}`))));
-  const hear = (word: string): Promise<string> => new Promise((done, failed) => waiting.push({ word, done, failed }));
-  const say = (word: string): Promise<string> => {
-    const answer = hear(`${word}: done`);
-    child.stdin!.write(`${word}\n`);
-    return answer;
-  };
-  const ready = await hear('ready ');
-  return {
-    address: ready.slice(6).trim(),
-    folder,
-    processes: async () =>
-      JSON.parse((await say('processes')).slice('processes: done '.length)) as {
-        application: number;
-        database: number | null;
-      },
-    kill: async () => void (await say('kill')),
-    restart: async () => void (await say('restart')),
-    stop: async () => {
-      const gone = new Promise((r) => child.once('exit', r));
-      child.stdin!.write('stop\n');
-      await gone;
-      rmSync(folder, { recursive: true, force: true });
+  const child = spawn(
+    process.execPath,
+    [join(process.cwd(), 'tests/browser/serve.mjs'), folder, ...(kept ? ['kept'] : [])],
+    {
+      stdio: ['pipe', 'pipe', 'inherit'],
+      env: { ...process.env, ...(demo ? {} : { PLAVO_TEST_DATA: 'none' }), ...env },
     },
-  };
+  );
+  const line = new Line(child),
+    address = (await line.hear('ready ')).slice('ready '.length).trim();
+  return { child, folder, address, line };
+}
+
+/** Starts the application in a process of its own. @param demo with the demo data */
+export async function startForTests(env: Record<string, string> = {}, demo = true): Promise<Application> {
+  const serving = await serve(env, demo, false),
+    { child, folder, line } = serving;
+  return applicationOf(serving, line, async () => {
+    const gone = new Promise((r) => child.once('exit', r));
+    child.stdin!.write('stop\n');
+    await gone;
+    rmSync(folder, { recursive: true, force: true });
+  });
+}
+
+/**
+ * The application that all files of tests of this process use, one after the other: each finds the demo data as they
+ * came. It ends with the process.
+ */
+export async function keptForTests(): Promise<Application> {
+  const { plavoKept: kept } = globalThis as unknown as { plavoKept: { application: Serving | null } };
+  let line: Line;
+  if (kept.application) {
+    line = new Line(kept.application.child);
+    await line.say('afresh');
+  } else {
+    const { line: begun, ...serving } = await serve({}, true, true);
+    line = begun;
+    kept.application = serving;
+    // Nobody waits for it where all tests are done.
+    const { child } = serving;
+    for (const one of [child, child.stdin, child.stdout]) (one as unknown as { unref(): void }).unref();
+  }
+  return applicationOf(kept.application, line, () => Promise.resolve(line.leave()));
 }

@@ -1,4 +1,6 @@
 // A headless Chromium for the browser tests.
+import { existsSync, mkdirSync, renameSync } from 'node:fs';
+import { join } from 'node:path';
 import { Builder, logging, type WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
 import { folderFor } from './folders';
@@ -18,9 +20,26 @@ export interface Habits {
   moving: boolean;
 }
 
-/** Starts a browser with an empty profile; downloads go into `downloads`. */
-export async function openBrowser({ ahead, moving }: Habits): Promise<{ driver: WebDriver; downloads: string }> {
-  const downloads = folderFor('downloads');
+/** What a browser keeps of the application's own scripts, as they came and as they are compiled. */
+const CACHES = ['Cache', 'Code Cache'];
+/** Moves them, where they are there. */
+function moveCaches(from: string, to: string): void {
+  mkdirSync(to, { recursive: true });
+  for (const cache of CACHES) if (existsSync(join(from, cache))) renameSync(join(from, cache), join(to, cache));
+}
+
+/**
+ * Starts a browser with an empty profile; downloads go into `downloads`.
+ * @param caches where what it has compiled lies between two files of tests
+ */
+export async function openBrowser(
+  { ahead, moving }: Habits,
+  caches: string,
+): Promise<{ driver: WebDriver; downloads: string }> {
+  const downloads = folderFor('downloads'),
+    profile = folderFor('profile'),
+    own = join(profile, 'Default');
+  moveCaches(caches, own);
   const options = new chrome.Options();
   options.addArguments(
     '--headless=new',
@@ -35,6 +54,7 @@ export async function openBrowser({ ahead, moving }: Habits): Promise<{ driver: 
     '--window-size=1280,800',
     '--force-device-scale-factor=1',
     '--hide-scrollbars',
+    `--user-data-dir=${profile}`,
     ...(moving ? [] : ['--force-prefers-reduced-motion']),
   );
   options.setChromeBinaryPath('/usr/bin/chromium');
@@ -47,6 +67,11 @@ export async function openBrowser({ ahead, moving }: Habits): Promise<{ driver: 
     .setChromeOptions(options)
     .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
     .build();
+  const quit = driver.quit.bind(driver);
+  driver.quit = async () => {
+    await quit();
+    moveCaches(own, caches);
+  };
   await driver.manage().setTimeouts({ script: 60_000 });
   // Conditions are looked at often: most of them hold soon, and there are thousands.
   const wait = driver.wait.bind(driver);

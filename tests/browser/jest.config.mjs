@@ -4,6 +4,7 @@ import base from '../../jest.config.mjs';
 export default {
   ...base,
   rootDir: '../..',
+  testEnvironment: '<rootDir>/tests/browser/environment.mjs',
   testMatch: ['<rootDir>/tests/browser/**/*.test.ts'],
   globalSetup: '<rootDir>/tests/browser/prepare.mjs',
   testTimeout: 240_000,

@@ -1,7 +1,9 @@
-// Serves the application for a test; reads kill, restart and stop from its input.
+// Serves the application for a test; reads kill, restart, afresh and stop from its input.
+import { rmSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { startApplication } from '../../scripts/lib/application.mjs';
 import { freePort } from '../../scripts/lib/database.mjs';
+import { copyOf } from './afresh.mjs';
 
 const application = await startApplication({
   dataDir: process.argv[2],
@@ -12,12 +14,22 @@ const application = await startApplication({
   quiet: true,
   databaseUrl: '',
 });
+const putBack = process.argv[3] === 'kept' ? await copyOf(application) : null;
+let killed = false;
 console.log(`ready ${application.address}`);
 const input = createInterface({ input: process.stdin });
 input.on('line', async (line) => {
-  if (line === 'kill') await application.kill();
-  else if (line === 'restart') await application.restart();
-  else if (line === 'processes')
+  if (line === 'kill') {
+    await application.kill();
+    killed = true;
+  } else if (line === 'restart') {
+    await application.restart();
+    killed = false;
+  } else if (line === 'afresh') {
+    if (killed) await application.restart();
+    killed = false;
+    await putBack();
+  } else if (line === 'processes')
     return console.log(
       `processes: done ${JSON.stringify({ application: application.pid(), database: application.databasePid() })}`,
     );
@@ -27,8 +39,9 @@ input.on('line', async (line) => {
   } else return;
   console.log(`${line}: done`);
 });
-// The test is gone: so are we.
+// The test is gone: so are we, and what it left.
 input.on('close', async () => {
   await application.stop();
+  rmSync(process.argv[2], { recursive: true, force: true });
   process.exit(0);
 });

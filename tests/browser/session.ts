@@ -1,6 +1,7 @@
 // What a file of browser tests works with: the application with the demo data, a browser, the bench.
+import { join } from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
-import { type Application, startForTests } from './application';
+import { type Application, keptForTests } from './application';
 import { BenchPage } from './bench-page';
 import { type Habits, openBrowser } from './driver';
 import { removeFolders } from './folders';
@@ -20,8 +21,8 @@ export function inSession(
 ): void {
   let session: Session | undefined;
   beforeAll(async () => {
-    const app = await startForTests(),
-      { driver, downloads } = await openBrowser({ ahead, moving });
+    const app = await keptForTests(),
+      { driver, downloads } = await openBrowser({ ahead, moving }, join(app.folder, 'browser'));
     session = { app, driver, downloads, bench: new BenchPage(driver) };
     begun(session);
   });

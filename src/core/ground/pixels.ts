@@ -34,9 +34,3 @@ export function cropped(p: Pixels, { x, y, width, height }: Box): Pixels {
     data.set(p.data.subarray(((y + row) * p.width + x) * 4, ((y + row) * p.width + x + width) * 4), row * width * 4);
   return { width, height, data };
 }
-
-/** Does nothing show through? */
-export function isOpaque({ data }: Pixels): boolean {
-  for (let i = 3; i < data.length; i += 4) if (data[i] !== 255) return false;
-  return true;
-}

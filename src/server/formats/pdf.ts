@@ -11,7 +11,8 @@ import {
 import type { NotKept } from '../../core/format/not-kept';
 import type { About, Encoding, PressPage } from '../../core/format/formats';
 import { Path } from '../../core/ground/path';
-import { isOpaque, type Pixels } from '../../core/ground/pixels';
+import type { Pixels } from '../../core/ground/pixels';
+import { isOpaque } from '../../core/ground/resample';
 import { isFont, type LoadedFont } from '../../core/type/font';
 import { lettersIn } from '../../core/format/vector/letters';
 import { PdfFonts } from './pdf-fonts';
