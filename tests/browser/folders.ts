@@ -16,6 +16,11 @@ export const removeFolders = (): void => {
   for (const folder of made.splice(0)) rmSync(folder, { recursive: true, force: true });
 };
 
-/** Files of a folder that are whole: while a browser writes one, it keeps its place with an empty one. */
+/**
+ * Files of a folder that are whole: while a browser writes one, it keeps its place with an empty one, and may give
+ * another another name meanwhile.
+ */
 export const wholeFiles = (folder: string): string[] =>
-  readdirSync(folder).filter((f) => !f.endsWith('.crdownload') && statSync(join(folder, f)).size > 0);
+  readdirSync(folder).filter(
+    (f) => !f.endsWith('.crdownload') && (statSync(join(folder, f), { throwIfNoEntry: false })?.size ?? 0) > 0,
+  );

@@ -1,7 +1,7 @@
 'use client';
 // The controls of the selected layer: few, ordered by use, the rest folded. Without a selection, those of the slide.
 import { Text } from '@mantine/core';
-import { useDeferredValue, useMemo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import css from '../fields/Controls.module.css';
 import { faceOf } from '../kinds/faces';
 import { usePanelPiece } from '../state/panel-piece';
@@ -27,7 +27,12 @@ function useShown() {
 }
 
 export function Controls() {
-  const { piece, selection, slideId, sizeId } = useShown();
+  return <ControlsOf shown={useShown()} />;
+}
+
+// Apart, so that what comes later and is the same is not drawn again.
+const ControlsOf = memo(function ControlsOf({ shown }: { shown: ReturnType<typeof useShown> }) {
+  const { piece, selection, slideId, sizeId } = shown;
   const layer = useMemo(() => {
     if (selection.length !== 1) return null;
     const { followers } = useBench.getState();
@@ -57,4 +62,4 @@ export function Controls() {
       </fieldset>
     </section>
   );
-}
+});

@@ -2,7 +2,6 @@
 // What can be done with several layers at once: grouped, aligned, given equal gaps, made more or less opaque.
 import { ActionIcon, Button, Group, Text, TextInput, Tooltip } from '@mantine/core';
 import { IconLayoutDistributeHorizontal, IconLayoutDistributeVertical, IconObjectScan } from '@tabler/icons-react';
-import { memo } from 'react';
 import { gapsOf } from '../../../core/arrange/align';
 import { isText } from '../../../core/kinds/layers';
 import type { TextLayer } from '../../../core/kinds/text';
@@ -27,7 +26,7 @@ interface Props {
   selection: string[];
 }
 
-export const SeveralControls = memo(function SeveralControls({ piece, slideId, selection }: Props) {
+export function SeveralControls({ piece, slideId, selection }: Props) {
   const slide = currentSlide({ piece, slideId }),
     group = groupSelected(slide, selection),
     name = slide.groups.find((g) => g.id === group)?.name ?? '';
@@ -126,4 +125,4 @@ export const SeveralControls = memo(function SeveralControls({ piece, slideId, s
       </div>
     </section>
   );
-});
+}
