@@ -92,16 +92,16 @@ export class BrowserStudio implements Studio {
       high = Math.max(1, Math.trunc(height)),
       used = this.spare.take(wide, high),
       canvas = used ?? new OffscreenCanvas(wide, high),
-      surface = surfaceOn(canvas);
-    if (used) (surface.context as unknown as OffscreenCanvasRenderingContext2D).reset();
+      { context, image, read, write } = surfaceOn(canvas);
+    used?.getContext('2d')?.reset();
     let held = true;
     return {
       width: canvas.width,
       height: canvas.height,
-      context: surface.context,
-      image: surface.image,
-      read: surface.read,
-      write: surface.write,
+      context,
+      image,
+      read,
+      write,
       free: () => {
         if (!held) return;
         held = false;

@@ -1,6 +1,7 @@
 // The application for a test: a data folder of its own with the demo data (prepare.mjs), a free port.
 import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import type { Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -107,18 +108,21 @@ export async function startForTests(env: Record<string, string> = {}, demo = tru
  * came. It ends with the process.
  */
 export async function keptForTests(): Promise<Application> {
-  const { plavoKept: kept } = globalThis as unknown as { plavoKept: { application: Serving | null } };
+  const kept = (globalThis as { plavoKept?: { application: Serving | null } }).plavoKept!,
+    known = kept.application;
   let line: Line;
-  if (kept.application) {
-    line = new Line(kept.application.child);
+  // One that broke down is no use to those that come after.
+  if (known?.child.exitCode === null && known.child.signalCode === null) {
+    line = new Line(known.child);
     await line.say('afresh');
   } else {
-    const { line: begun, ...serving } = await serve({}, true, true);
+    const { line: begun, ...serving } = await serve({}, true, true),
+      { child } = serving;
     line = begun;
     kept.application = serving;
     // Nobody waits for it where all tests are done.
-    const { child } = serving;
-    for (const one of [child, child.stdin, child.stdout]) (one as unknown as { unref(): void }).unref();
+    child.unref();
+    for (const pipe of [child.stdin, child.stdout]) (pipe as Socket).unref();
   }
-  return applicationOf(kept.application, line, () => Promise.resolve(line.leave()));
+  return applicationOf(kept.application!, line, () => Promise.resolve(line.leave()));
 }

@@ -4,17 +4,14 @@ import { Text } from '@mantine/core';
 import { memo, useDeferredValue, useMemo } from 'react';
 import css from '../fields/Controls.module.css';
 import { faceOf } from '../kinds/faces';
-import { usePanelPiece } from '../state/panel-piece';
+import { MANY, usePanelPiece } from '../state/panel-piece';
 import { currentSize, currentSlide, placedLayers, useBench } from '../state/store';
 import { Common } from './Common';
 import { SeveralControls } from './SeveralControls';
 import { SizeBar } from './SizeBar';
 import { SlideControls } from './SlideControls';
 
-/** So many layers selected at once get their controls a moment later: what is seen of them on the stage comes first. */
-const MANY = 8;
-
-/** What the controls are for. */
+/** What the controls are for. Those of many layers come a moment later: what is seen on the stage comes first. */
 function useShown() {
   const piece = usePanelPiece(),
     selection = useBench((s) => s.selection),

@@ -6,9 +6,9 @@ import type { Gradient } from '../../../core/values/fill';
 import { cssRamp, movedStop, withoutStop, withStop, withStopChanged } from '../../../core/values/gradient';
 import { hexOf } from '../../../core/values/swatches';
 import { follow } from '../commands/drag';
+import { useSwatches } from '../state/swatches';
 import { dragging } from './Amount';
 import css from './GradientBar.module.css';
-import { useSwatches } from '../state/swatches';
 
 /** How far a stop is dragged off the bar before it goes, CSS px. */
 const OFF = 34;

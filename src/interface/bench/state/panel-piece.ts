@@ -12,8 +12,8 @@ export const TYPE = 'Type';
 
 const isTyping = ({ editing }: BenchState): boolean => editing !== null && stepUnderWay() === TYPE;
 
-/** So many layers that come at once are drawn a little at a time. */
-const MANY = 8;
+/** So many layers that come or are selected at once are shown beside the stage a moment later. */
+export const MANY = 8;
 const layersOf = ({ slides }: Piece): number => slides.reduce((sum, s) => sum + s.layers.length, 0);
 /** Did many layers come to slides that were there? */
 const manyCame = (now: Piece, before: Piece): boolean =>
