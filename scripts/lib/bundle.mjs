@@ -4,29 +4,51 @@ import { join } from 'node:path';
 import { build, context } from 'esbuild';
 import { ROOT } from './machine.mjs';
 
-/** Browser workers. @satisfies {import('esbuild').BuildOptions} */
+/**
+ * Tells browsers that know it to translate all functions of a script when it comes, on a thread of its own, and to keep
+ * them with it: nearly all of them run while a piece opens. Must be a script's first line.
+ */
+export const ALL_AT_ONCE = '//# allFunctionsCalledOnLoad';
+const WORKERS = ['stage', 'reading', 'finder'];
+/** What a worker answers with lies beside the file that starts it. */
+const answersOf = (worker) => `${worker}.answers`;
+/** What browser workers answer with. @satisfies {import('esbuild').BuildOptions} */
 export const browser = {
-  entryPoints: {
-    stage: join(ROOT, 'src/workers/stage.worker.ts'),
-    reading: join(ROOT, 'src/workers/reading.worker.ts'),
-    finder: join(ROOT, 'src/workers/finder.worker.ts'),
-  },
+  entryPoints: Object.fromEntries(WORKERS.map((w) => [answersOf(w), join(ROOT, `src/workers/${w}.ts`)])),
   outdir: join(ROOT, 'public/workers'),
   bundle: true,
   format: 'esm',
   target: 'es2022',
   platform: 'browser',
   minify: true,
+  banner: { js: ALL_AT_ONCE },
   legalComments: 'none',
   // HarfBuzz's loader has a branch for Node that a browser never takes.
   external: ['module', 'fs', 'path', 'url'],
   logLevel: 'warning',
+};
+/** What starts them. @satisfies {import('esbuild').BuildOptions} */
+const starters = {
+  ...browser,
+  entryPoints: Object.fromEntries(WORKERS.map((w) => [w, join(ROOT, `src/workers/${w}.worker.ts`)])),
+  banner: {},
+  plugins: [
+    {
+      name: 'answers are loaded by themselves',
+      setup({ onResolve }) {
+        onResolve({ filter: /^\.\/\w+$/ }, ({ path, kind }) =>
+          kind === 'dynamic-import' ? { path: `${answersOf(path)}.js`, external: true } : null,
+        );
+      },
+    },
+  ],
 };
 /** What is put into the page of a piece as a script. @satisfies {import('esbuild').BuildOptions} */
 export const early = {
   ...browser,
   entryPoints: { early: join(ROOT, 'src/workers/early.ts') },
   outdir: join(ROOT, '.build'),
+  banner: {},
   format: 'iife',
 };
 /** Packages that are native, or look for files beside themselves. */
@@ -113,7 +135,7 @@ export async function bundle({ watch = false, build: name = '' } = {}) {
   await writeMarks();
   await unpackEmoji();
   rmSync(join(server.outdir, PARTS), { recursive: true, force: true });
-  const all = [{ ...browser, define }, { ...early, define }, server];
+  const all = [{ ...browser, define }, starters, { ...early, define }, server];
   if (!watch) return void (await Promise.all(all.map((options) => build(options))));
   for (const options of all) await (await context({ ...options, minify: false })).watch();
 }

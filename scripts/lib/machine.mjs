@@ -116,7 +116,7 @@ export async function ensureBuild() {
   const stamp = join(ROOT, '.next', 'plavo-stamp');
   const want = sourceHash(),
     name = want.slice(0, 16);
-  const { bundle } = await import('./bundle.mjs');
+  const { ALL_AT_ONCE, bundle } = await import('./bundle.mjs');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want && existsSync(join(ROOT, '.build', 'member.mjs')))
     return;
   console.log('Building');
@@ -127,6 +127,7 @@ export async function ensureBuild() {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production', PLAVO_BUILD: name },
   });
   if (r.status !== 0) fail(`The build failed.\n${r.stdout}`);
-  mkdirSync(join(ROOT, '.next'), { recursive: true });
+  for (const path of filesBelow(join(ROOT, '.next/static/chunks')))
+    if (path.endsWith('.js')) writeFileSync(path, `${ALL_AT_ONCE}\n${readFileSync(path, 'utf8')}`);
   writeFileSync(stamp, want);
 }

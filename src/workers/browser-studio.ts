@@ -13,6 +13,8 @@ import { borrowAt, lendAt, type Lent } from './lending';
 import { Pictures } from './pictures';
 import { Spare } from './spare';
 
+const drawable = (source: OffscreenCanvas | ImageBitmap): Drawable => source as unknown as Drawable;
+
 /**
  * A surface over a canvas. `willReadFrequently` keeps it in memory, where reading back is quick and pixels are the same
  * everywhere.
@@ -27,7 +29,7 @@ export function surfaceOn(canvas: OffscreenCanvas): Surface {
       return canvas.height;
     },
     context: context as unknown as Context2D,
-    image: canvas as unknown as Drawable,
+    image: drawable(canvas),
     free: () => {
       canvas.width = canvas.height = 1;
     },
@@ -58,14 +60,17 @@ async function decode(on: Surfaces, id: string, side: number): Promise<Lent> {
   return { pixels: await pixelsIn(on, await response.blob()), drawing, drawn };
 }
 
+const opened = (blob: Blob): Promise<ImageBitmap> =>
+  createImageBitmap(blob, {
+    colorSpaceConversion: 'none',
+    premultiplyAlpha: 'none',
+    imageOrientation: 'from-image',
+  });
+
 async function pixelsIn(on: Surfaces, blob: Blob): Promise<Pixels> {
-  const bitmap = await createImageBitmap(blob, {
-      colorSpaceConversion: 'none',
-      premultiplyAlpha: 'none',
-      imageOrientation: 'from-image',
-    }),
+  const bitmap = await opened(blob),
     { width, height } = bitmap,
-    data = shot(on, width, height, ({ context }) => context.drawImage(bitmap as unknown as Drawable, 0, 0));
+    data = shot(on, width, height, ({ context }) => context.drawImage(drawable(bitmap), 0, 0));
   bitmap.close();
   return { width, height, data };
 }
@@ -89,11 +94,14 @@ export class BrowserStudio implements Studio {
 
   surface(width: number, height: number): Surface {
     const wide = Math.max(1, Math.trunc(width)),
-      high = Math.max(1, Math.trunc(height)),
-      used = this.spare.take(wide, high),
-      canvas = used ?? new OffscreenCanvas(wide, high),
-      { context, image, read, write } = surfaceOn(canvas);
-    used?.getContext('2d')?.reset();
+      high = Math.max(1, Math.trunc(height));
+    return this.over(this.spare.take(wide, high) ?? new OffscreenCanvas(wide, high));
+  }
+
+  /** An empty surface over a canvas, which is kept to be used again when that is given back. */
+  private over(canvas: OffscreenCanvas): Surface {
+    const { context, image, read, write } = surfaceOn(canvas);
+    canvas.getContext('2d')!.reset();
     let held = true;
     return {
       width: canvas.width,
@@ -108,6 +116,11 @@ export class BrowserStudio implements Studio {
         this.spare.give(canvas);
       },
     };
+  }
+
+  /** Takes a canvas that something was painted on before, to be used again. */
+  keep(canvas: OffscreenCanvas): void {
+    this.spare.give(canvas);
   }
 
   picture = (asset: string): Pixels | null => this.pictures.get(asset);
@@ -147,10 +160,22 @@ export class BrowserStudio implements Studio {
     this.pictures.touch(name);
     let small = this.pictures.get(name);
     if (!small) {
-      small = await pixelsIn(this, await (await fetched(`/api/assets/${id}?as=thumbnail`)).blob());
+      small = await this.smallPixelsIn(await (await fetched(`/api/assets/${id}?as=thumbnail`)).blob());
       this.pictures.set(name, small);
     }
     return { name, width: small.width, height: small.height };
+  }
+
+  /** On any canvas that is there: another one would be waited for. */
+  private async smallPixelsIn(blob: Blob): Promise<Pixels> {
+    const bitmap = await opened(blob),
+      { width, height } = bitmap,
+      surface = this.over(this.spare.takeAtLeast(width, height) ?? new OffscreenCanvas(width, height));
+    surface.context.drawImage(drawable(bitmap), 0, 0);
+    bitmap.close();
+    const data = surface.read(0, 0, width, height);
+    surface.free();
+    return { width, height, data };
   }
 
   /** Is there a picture that is large enough to be shown so? */

@@ -1,11 +1,12 @@
 // Runs in the page while the rest of it is still being read: starts the painting worker and has it paint the slide into
 // the place where the stage will be. The bench takes both over. Bundled on its own and put into the page as a script.
-import { transfer, wrap } from 'comlink';
+import { wrap } from 'comlink';
 import { type Opening, OPENING } from '../contract/opening';
 import { slideSeen } from '../core/piece/guests';
 import { familiesOf } from '../core/type/catalogue';
 import { workerFile } from './address';
-import { fitted, paintedAt } from './fitting';
+import { sendFirst } from './first';
+import { canvasOf, fitted, paintedAt } from './fitting';
 import { connect } from './lending';
 import type { ReadingApi } from './reading';
 import type { Shown, StageApi } from './stage';
@@ -36,11 +37,12 @@ if (host && words) {
   canvas.style.cssText = `position:absolute;${Object.entries(place)
     .map(([k, v]) => `${k}:${v}px`)
     .join(';')}`;
+  Object.assign(canvas, canvasOf(size, scale));
   host.append(canvas);
-  const off = canvas.transferControlToOffscreen(),
-    own = familiesOf(fonts);
+  sendFirst(worker, canvas.transferControlToOffscreen());
+  const own = familiesOf(fonts);
   if (own.length) void stage.fonts(own);
-  void stage.attach(key, transfer(off, [off]));
+  void stage.attach(key);
   const scene: Shown = { piece: { ...piece, slides: [slide] }, slide: slide.id, size: size.id };
   // Milliseconds since the page was asked for; read by the bench.
   const { dataset } = document.documentElement,

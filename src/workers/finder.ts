@@ -3,6 +3,7 @@ import type { Pixels } from '../core/ground/pixels';
 import { type Finder, type Network, openFinder } from '../core/photo/finder';
 import type { Found } from '../core/photo/found';
 import { workerFile } from './address';
+import { listening } from './listening';
 
 const FOLDER = workerFile('networks/');
 
@@ -34,3 +35,5 @@ export const api = {
 };
 
 export type FinderApi = typeof api;
+
+export const listen = listening(api);

@@ -1,4 +1,4 @@
 // Entry of the worker that finds things in photos.
 import { serve } from './serve';
 
-void serve(async () => (await import('./finder')).api);
+void serve(() => import('./finder'));

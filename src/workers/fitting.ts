@@ -25,3 +25,9 @@ export const paintedAt = (cssScale: number, size: Extent, density: number): numb
     MOST_SIDE / size.width,
     MOST_SIDE / size.height,
   );
+
+/** Pixels of the canvas of a size at a scale. */
+export const canvasOf = (size: Extent, scale: number): Extent => ({
+  width: Math.max(1, Math.round(size.width * scale)),
+  height: Math.max(1, Math.round(size.height * scale)),
+});

@@ -1,6 +1,7 @@
 // Measures and solves, away from the interface's thread: what the measuring worker and the solvers answer. A question
 // that a newer one of its kind has overtaken is dropped.
 import type { Family } from '../core/type/catalogue';
+import { listening } from './listening';
 import { countQuestion, open, painter, studio } from './reading/asked';
 import { filling } from './reading/filling';
 import { joins } from './reading/joins';
@@ -38,15 +39,17 @@ export const api = {
   ...filling,
 };
 
-/** What is exposed: the same, each question counted. */
-export const counted = Object.fromEntries(
-  Object.entries(api).map(([name, answer]) => [
-    name,
-    (...asked: never[]) => {
-      countQuestion();
-      return (answer as (...a: never[]) => unknown)(...asked);
-    },
-  ]),
+/** Each question is counted. */
+export const listen = listening(
+  Object.fromEntries(
+    Object.entries(api).map(([name, answer]) => [
+      name,
+      (...asked: never[]) => {
+        countQuestion();
+        return (answer as (...a: never[]) => unknown)(...asked);
+      },
+    ]),
+  ),
 );
 
 export type ReadingApi = typeof api;

@@ -1,4 +1,4 @@
 // Entry of the reading worker.
 import { serve } from './serve';
 
-void serve(async () => (await import('./reading')).counted);
+void serve(() => import('./reading'));

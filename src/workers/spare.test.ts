@@ -14,6 +14,21 @@ it('gives back one of just that size, the one that was used last', () => {
   expect(spare.take(20, 10)).toBe(c);
 });
 
+it('gives a larger one where that serves as well', () => {
+  const spare = new Spare(1000, 10),
+    [low, high] = [canvas(20, 10), canvas(15, 20)];
+  spare.give(high);
+  spare.give(low);
+  expect(spare.takeAtLeast(15, 10)).toBe(low);
+  expect(spare.takeAtLeast(15, 10)).toBe(high);
+  expect(spare.takeAtLeast(1, 1)).toBeNull();
+  // Their room is there for others again.
+  const large = canvas(25, 40);
+  spare.give(large);
+  expect(spare.takeAtLeast(26, 1)).toBeNull();
+  expect(spare.take(25, 40)).toBe(large);
+});
+
 it('lets those go that waited longest, and gives their memory back', () => {
   const spare = new Spare(1000, 10),
     [old, next, large] = [canvas(10, 30), canvas(10, 40), canvas(20, 40)];

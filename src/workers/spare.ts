@@ -21,10 +21,20 @@ export class Spare<C extends Sized> {
 
   /** One of just that size, no longer kept; null where there is none. What was painted on it is still there. */
   take(width: number, height: number): C | null {
-    const at = this.kept.findLastIndex((c) => c.width === width && c.height === height);
+    return this.taken((c) => c.width === width && c.height === height);
+  }
+
+  /** The same with one that may be larger. */
+  takeAtLeast(width: number, height: number): C | null {
+    return this.taken((c) => c.width >= width && c.height >= height);
+  }
+
+  private taken(fits: (canvas: C) => boolean): C | null {
+    const at = this.kept.findLastIndex(fits);
     if (at < 0) return null;
-    this.area -= width * height;
-    return this.kept.splice(at, 1)[0];
+    const [canvas] = this.kept.splice(at, 1);
+    this.area -= canvas.width * canvas.height;
+    return canvas;
   }
 
   /** Keeps one that is not used any more; those that have waited longest give their memory back for it. */

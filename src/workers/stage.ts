@@ -25,7 +25,10 @@ import { overflows, textFrame } from '../core/type/frame';
 import type { TextLayout } from '../core/type/layout';
 import type { Fill, Pattern } from '../core/values/fill';
 import { BrowserStudio, surfaceOn } from './browser-studio';
+import { takeFirst } from './first';
+import { canvasOf } from './fitting';
 import { photosToGlanceAt, withCopies } from './glance';
+import { listening } from './listening';
 
 const studio = new BrowserStudio();
 const { painter } = studio;
@@ -41,8 +44,7 @@ const stages = new Map<string, Stage>();
 
 /** Makes the canvas of a stage as large as a slide at a scale; what was on it goes where that changes. */
 function fit({ canvas }: Stage, size: Size, scale: number): void {
-  const width = Math.max(1, Math.round(size.width * scale)),
-    height = Math.max(1, Math.round(size.height * scale));
+  const { width, height } = canvasOf(size, scale);
   if (canvas.width === width && canvas.height === height) return;
   canvas.width = width;
   canvas.height = height;
@@ -199,8 +201,12 @@ export const api = {
     return out;
   },
 
-  /** Takes over the canvas of a slide on the page. */
-  attach(key: string, canvas: OffscreenCanvas): void {
+  /** Takes over the canvas of a slide on the page: the one that was sent ahead where none is given. */
+  attach(key: string, given?: OffscreenCanvas): void {
+    const first = given ? null : takeFirst(),
+      canvas = given ?? first?.canvas;
+    if (!canvas) return;
+    if (first) studio.keep(first.spare);
     stages.set(key, {
       canvas,
       surface: surfaceOn(canvas),
@@ -436,3 +442,5 @@ export const api = {
 };
 
 export type StageApi = typeof api;
+
+export const listen = listening(api);

@@ -1,4 +1,5 @@
 // Entry of the stage worker.
+import { readied } from './first';
 import { serve } from './serve';
 
-void serve(async () => (await import('./stage')).api);
+void serve(() => import('./stage'), readied);

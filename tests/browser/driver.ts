@@ -29,6 +29,22 @@ function moveCaches(from: string, to: string): void {
 }
 
 /**
+ * A question is asked often at first: most are soon answered, and there are thousands. After that it rests for a tenth
+ * of the time waited: asking takes from the browser what it needs to get there.
+ */
+function unhurried<T>(ask: (driver: WebDriver) => T | Promise<T>): (driver: WebDriver) => Promise<T | false> {
+  const began = Date.now();
+  let next = 0;
+  return async (driver) => {
+    if (Date.now() < next) return false;
+    const answer = await ask(driver),
+      now = Date.now();
+    next = now + Math.min(300, (now - began) / 10);
+    return answer;
+  };
+}
+
+/**
  * Starts a browser with an empty profile; downloads go into `downloads`.
  * @param caches where what it has compiled lies between two files of tests
  */
@@ -73,10 +89,14 @@ export async function openBrowser(
     moveCaches(own, caches);
   };
   await driver.manage().setTimeouts({ script: 60_000 });
-  // Conditions are looked at often: most of them hold soon, and there are thousands.
   const wait = driver.wait.bind(driver);
   driver.wait = ((...[condition, timeout, message, poll = 40]: Parameters<typeof wait>) =>
-    wait(condition, timeout, message, poll)) as typeof wait;
+    wait(
+      typeof condition === 'function' ? unhurried(condition as (driver: WebDriver) => unknown) : condition,
+      timeout,
+      message,
+      poll,
+    )) as typeof wait;
   // The window of headless Chromium is a little smaller than asked; the viewport is what counts.
   await devTools(driver, 'Emulation.setDeviceMetricsOverride', {
     width: 1280,

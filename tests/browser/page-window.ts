@@ -101,7 +101,7 @@ export class PageWindow {
     ).sendAndGetDevToolsCommand('Page.captureScreenshot', {
       format: 'png',
       clip,
-      captureBeyondViewport: true,
+      captureBeyondViewport: clip.height > 900,
       optimizeForSpeed: true,
     });
     return shotOf(data);

@@ -15,9 +15,9 @@ const pages: BuildOptions = {
   define: { 'process.env.PLAVO_BUILD': '""' },
 };
 const LOADED: [what: string, entry: string, how: BuildOptions][] = [
-  ['the painting worker', 'src/workers/stage.worker.ts', workers],
-  ['the measuring worker', 'src/workers/reading.worker.ts', workers],
-  ['the finder', 'src/workers/finder.worker.ts', workers],
+  ['the painting worker', 'src/workers/stage.ts', workers],
+  ['the measuring worker', 'src/workers/reading.ts', workers],
+  ['the finder', 'src/workers/finder.ts', workers],
   ['the first script of a page', 'src/workers/early.ts', early as BuildOptions],
   ['the bench', 'src/interface/bench/Bench.tsx', pages],
 ];
