@@ -21,23 +21,28 @@ export function Distances({ width, height, scale }: { width: number; height: num
   if (!vertical.length && !horizontal.length && !distances.length) return null;
   return (
     <svg className={css.distances} width={width * scale} height={height * scale} data-distances={distances.length}>
-      {vertical.map((x) => (
-        <line key={`v${x}`} className={css.held} x1={x * scale} x2={x * scale} y1={0} y2={height * scale} />
+      {/* They go by their number: what moves is given other places, not made anew for every frame. */}
+      {vertical.map((x, i) => (
+        <line key={`v${i}`} className={css.held} x1={x * scale} x2={x * scale} y1={0} y2={height * scale} />
       ))}
-      {horizontal.map((y) => (
-        <line key={`h${y}`} className={css.held} y1={y * scale} y2={y * scale} x1={0} x2={width * scale} />
+      {horizontal.map((y, i) => (
+        <line key={`h${i}`} className={css.held} y1={y * scale} y2={y * scale} x1={0} x2={width * scale} />
       ))}
-      {distances.map((d) => {
+      {distances.map((d, i) => {
         const [a, b, c] = [d.from * scale, d.to * scale, d.at * scale],
           across = d.axis === 'x',
-          words = String(Math.round(d.to - d.from));
-        const x = across ? (a + b) / 2 : c,
+          words = String(Math.round(d.to - d.from)),
+          x = across ? (a + b) / 2 : c,
           y = across ? c : (a + b) / 2;
         return (
-          <g key={`${d.axis}${d.from}:${d.to}:${d.at}`} className={css.distance} data-equal={d.equal || undefined}>
-            <line x1={across ? a : c} x2={across ? b : c} y1={across ? c : a} y2={across ? c : b} />
-            <line x1={across ? a : c - 4} x2={across ? a : c + 4} y1={across ? c - 4 : a} y2={across ? c + 4 : a} />
-            <line x1={across ? b : c - 4} x2={across ? b : c + 4} y1={across ? c - 4 : b} y2={across ? c + 4 : b} />
+          <g key={i} className={css.distance} data-equal={d.equal || undefined}>
+            <path
+              d={
+                across
+                  ? `M${a} ${c}H${b}M${a} ${c - 4}v8M${b} ${c - 4}v8`
+                  : `M${c} ${a}V${b}M${c - 4} ${a}h8M${c - 4} ${b}h8`
+              }
+            />
             {b - a > 8 && (
               <>
                 <rect x={x - words.length * 4 - 4} y={y - 8} width={words.length * 8 + 8} height={16} rx={2} />
