@@ -27,8 +27,8 @@ export const browser = {
   external: ['module', 'fs', 'path', 'url'],
   logLevel: 'warning',
 };
-/** What starts them. @satisfies {import('esbuild').BuildOptions} */
-const starters = {
+/** What starts them; each waits for one that answers. @satisfies {import('esbuild').BuildOptions} */
+export const starters = {
   ...browser,
   entryPoints: Object.fromEntries(WORKERS.map((w) => [w, join(ROOT, `src/workers/${w}.worker.ts`)])),
   banner: {},

@@ -2,7 +2,7 @@
 // validated.
 import { join } from 'node:path';
 import { build, type BuildOptions } from 'esbuild';
-import { browser, early } from '../../scripts/lib/bundle.mjs';
+import { browser, early, starters } from '../../scripts/lib/bundle.mjs';
 
 const workers: BuildOptions = { ...(browser as BuildOptions), splitting: false };
 const pages: BuildOptions = {
@@ -46,4 +46,24 @@ test.each(LOADED)('the validator is no part of what %s loads at first', async (_
   visit(first, new Set());
   expect(parts.size).toBeGreaterThan(3);
   expect([...parts]).not.toContain('zod');
+});
+
+test('a worker is started with what holds what is said, and loads by itself what answers', async () => {
+  const { metafile } = await build({
+    ...(starters as BuildOptions),
+    outdir: join(process.cwd(), 'out'),
+    write: false,
+    metafile: true,
+    logLevel: 'silent',
+  });
+  const built = Object.values(metafile!.outputs),
+    allowed = /^src\/workers\/(\w+\.worker|serve|first)\.ts$/;
+  expect(built).toHaveLength(3);
+  for (const { entryPoint, inputs, imports } of built) {
+    // Browsers keep nothing compiled of it.
+    expect(Object.keys(inputs).filter((file) => !allowed.test(file))).toEqual([]);
+    const name = /(\w+)\.worker\.ts$/.exec(entryPoint!)![1];
+    expect(imports).toEqual([{ path: `./${name}.answers.js`, kind: 'dynamic-import', external: true }]);
+    expect(Object.keys((browser as BuildOptions).entryPoints!)).toContain(`${name}.answers`);
+  }
 });
