@@ -21,7 +21,6 @@ export const browser = {
   target: 'es2022',
   platform: 'browser',
   minify: true,
-  banner: { js: ALL_AT_ONCE },
   legalComments: 'none',
   // HarfBuzz's loader has a branch for Node that a browser never takes.
   external: ['module', 'fs', 'path', 'url'],
@@ -31,7 +30,6 @@ export const browser = {
 export const starters = {
   ...browser,
   entryPoints: Object.fromEntries(WORKERS.map((w) => [w, join(ROOT, `src/workers/${w}.worker.ts`)])),
-  banner: {},
   plugins: [
     {
       name: 'answers are loaded by themselves',
@@ -48,7 +46,6 @@ export const early = {
   ...browser,
   entryPoints: { early: join(ROOT, 'src/workers/early.ts') },
   outdir: join(ROOT, '.build'),
-  banner: {},
   format: 'iife',
 };
 /** Packages that are native, or look for files beside themselves. */
@@ -135,7 +132,7 @@ export async function bundle({ watch = false, build: name = '' } = {}) {
   await writeMarks();
   await unpackEmoji();
   rmSync(join(server.outdir, PARTS), { recursive: true, force: true });
-  const all = [{ ...browser, define }, starters, { ...early, define }, server];
+  const all = [{ ...browser, define, banner: { js: ALL_AT_ONCE } }, starters, { ...early, define }, server];
   if (!watch) return void (await Promise.all(all.map((options) => build(options))));
   for (const options of all) await (await context({ ...options, minify: false })).watch();
 }

@@ -86,14 +86,15 @@ export class PageWindow {
   }
   /** A picture of the section, or from its top to the foot of its message. */
   async shot(what: 'section' | 'message' = 'section'): Promise<Shot> {
-    const clip = await this.driver.executeScript<{ width: number; height: number }>(
+    const { within, ...clip } = await this.driver.executeScript<{ within: boolean }>(
       `const { width, height } = document.querySelector('.section-page').getBoundingClientRect();
      const boxes = [...document.querySelectorAll('.section-message > *')].map((e) => e.getBoundingClientRect());
-     return arguments[0] === 'section'
+     const clip = arguments[0] === 'section'
        ? { x: 0, y: 0, width, height: Math.round(height), scale: 1 }
        : { x: 0, y: 0, scale: 1,
            width: Math.min(width, Math.ceil(Math.max(...boxes.map((b) => b.right)) + 20)),
-           height: Math.min(height, Math.ceil(Math.max(...boxes.map((b) => b.bottom)) + 20)) };`,
+           height: Math.min(height, Math.ceil(Math.max(...boxes.map((b) => b.bottom)) + 20)) };
+     return { ...clip, within: clip.height <= innerHeight };`,
       what,
     );
     const { data } = await (
@@ -101,7 +102,7 @@ export class PageWindow {
     ).sendAndGetDevToolsCommand('Page.captureScreenshot', {
       format: 'png',
       clip,
-      captureBeyondViewport: clip.height > 900,
+      captureBeyondViewport: !within,
       optimizeForSpeed: true,
     });
     return shotOf(data);
