@@ -26,7 +26,8 @@ export default tseslint.config(
       'coverage/**',
     ],
   },
-  ...next,
+  // Hooks and elements are in two places; looking for them elsewhere takes a third of the time.
+  ...next.map((part) => (part.plugins ? { ...part, files: ['app/**', 'src/interface/**'] } : part)),
   ...tseslint.configs.recommended,
   {
     files: ['**/*.{ts,tsx,mts}'],
@@ -44,10 +45,6 @@ export default tseslint.config(
     },
   },
   { files: ['scripts/**', 'demo/**', 'tests/**'], rules: { 'no-console': 'off' } },
-  {
-    files: ['*.config.mjs', 'tests/browser/*.mjs', 'tests/hostile/*.mjs'],
-    rules: { 'import/no-anonymous-default-export': 'off' },
-  },
   without('core', [
     'react',
     'react-dom',

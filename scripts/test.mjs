@@ -10,19 +10,34 @@ ensureModules();
 
 const began = Date.now();
 const running = new Set();
-async function step(name, args, env = {}) {
+let problem = null;
+/**
+ * Runs a part of it.
+ * @param spare it takes what the processors have left, and others before it
+ * @returns has it passed?
+ */
+async function passes(name, args, { env = {}, spare = false } = {}) {
+  if (problem) throw new Error(problem);
   const at = Date.now();
   console.log(`\n== ${name}`);
-  const child = spawn(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+  const child = spawn(...(spare ? ['nice', ['-n', '19', process.execPath, ...args]] : [process.execPath, args]), {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
   running.add(child);
   const status = await new Promise((ended) => child.once('exit', ended));
   running.delete(child);
-  if (status !== 0) {
-    // What runs beside it would go on in a folder that may be gone by then.
-    for (const other of running) other.kill();
-    throw new Error(`${name}: failed.`);
-  }
-  console.log(`== ${name}: passed in ${Math.round((Date.now() - at) / 1000)} s`);
+  if (status === 0) console.log(`== ${name}: passed in ${Math.round((Date.now() - at) / 1000)} s`);
+  return status === 0;
+}
+/** Runs a part; where it fails, so does the whole. */
+async function step(name, args, how) {
+  if (await passes(name, args, how)) return;
+  problem ??= `${name}: failed.`;
+  // What runs beside it would go on in a folder that may be gone by then.
+  for (const other of running) other.kill();
+  throw new Error(problem);
 }
 
 /**
@@ -32,34 +47,33 @@ async function step(name, args, env = {}) {
 async function browserTests() {
   const config = ['--ci', '--config', join(ROOT, 'tests/browser/jest.config.mjs')],
     results = join(folder, 'browser.json');
-  try {
-    await step('Browser tests', [...jest, ...config, '--maxWorkers=2', '--json', `--outputFile=${results}`]);
-  } catch (e) {
-    if (!existsSync(results)) throw e;
-    const failed = JSON.parse(readFileSync(results, 'utf8')).testResults.filter((r) => r.status === 'failed');
-    console.log(`\nOnce more, by themselves: ${failed.map((r) => basename(r.name)).join(', ')}`);
-    await step('Browser tests, again', [...jest, ...config, '--runInBand', ...failed.map((r) => r.name)]);
-  }
+  if (await passes('Browser tests', [...jest, ...config, '--maxWorkers=2', '--json', `--outputFile=${results}`]))
+    return;
+  if (problem || !existsSync(results)) throw new Error(problem ?? 'Browser tests: failed.');
+  const failed = JSON.parse(readFileSync(results, 'utf8')).testResults.filter((r) => r.status === 'failed');
+  console.log(`\nOnce more, by themselves: ${failed.map((r) => basename(r.name)).join(', ')}`);
+  await step('Browser tests, again', [...jest, ...config, '--runInBand', ...failed.map((r) => r.name)]);
 }
 
 const jest = ['--experimental-vm-modules', '--no-warnings', join(ROOT, 'node_modules/jest/bin/jest.js')];
-await ensureBuild();
-const { startDatabase, migrate } = await import('./lib/database.mjs');
-const folder = mkdtempSync(join(tmpdir(), 'plavo-test-'));
-let problem = null;
-try {
-  const tool = (path) => join(ROOT, 'node_modules', path);
-  // Each of the two has a core to itself.
-  await Promise.all([
-    step('Lint', [tool('eslint/bin/eslint.js'), '.', '--max-warnings=0']),
-    step('Types', [tool('typescript/bin/tsc'), '--noEmit'])
-      .then(() => step('Form', [tool('prettier/bin/prettier.cjs'), '--check', '--log-level=warn', '.']))
-      .then(() => step('Dead code', [tool('knip/bin/knip.js')])),
-  ]);
+const tool = (path, ...args) => [join(ROOT, 'node_modules', path), ...args];
+
+/** Looks at the code alone. Tests wait for a database or a page now and then: that is time enough for most of it. */
+async function looks() {
+  const look = (name, args) => step(name, args, { spare: true });
+  await look('Types', tool('typescript/bin/tsc', '--noEmit'));
+  await look('Lint', tool('eslint/bin/eslint.js', '.', '--max-warnings=0'));
+  await look('Form', tool('prettier/bin/prettier.cjs', '--check', '--log-level=warn', '.'));
+  await look('Dead code', tool('knip/bin/knip.js'));
+}
+
+async function tests() {
   const database = await startDatabase(folder);
   try {
     await migrate(database.url);
-    await step('Unit and server tests', [...jest, '--ci', '--maxWorkers=2'], { PLAVO_DATABASE_URL: database.url });
+    await step('Unit and server tests', [...jest, '--ci', '--maxWorkers=2'], {
+      env: { PLAVO_DATABASE_URL: database.url },
+    });
   } finally {
     await database.stop();
   }
@@ -73,9 +87,13 @@ try {
     '--maxWorkers=2',
   ]);
   await browserTests();
-} catch (e) {
-  problem = e.message;
 }
+
+await ensureBuild();
+const { startDatabase, migrate } = await import('./lib/database.mjs');
+const folder = mkdtempSync(join(tmpdir(), 'plavo-test-'));
+// One that fails ends the other.
+await Promise.all([looks(), tests()].map((part) => part.catch((e) => void (problem ??= e.message))));
 rmSync(folder, { recursive: true, force: true });
 if (problem) fail(problem);
 console.log(`\nAll passed in ${Math.round((Date.now() - began) / 1000)} s`);
