@@ -74,7 +74,8 @@ export async function* framesOf(bytes: Uint8Array, meta: Metadata, name: string)
       const one = sharp(data.subarray(i * each, (i + 1) * each), {
         raw: { width, height, channels: channels as 3 | 4 },
       });
-      const bytesOf = await (k < 1 ? one.resize(size) : one).webp({ lossless: true, effort: 1 }).toBuffer();
+      // A third of the time that the next effort takes, and a tenth more bytes.
+      const bytesOf = await (k < 1 ? one.resize(size) : one).webp({ lossless: true, effort: 0 }).toBuffer();
       yield { bytes: new Uint8Array(bytesOf), ...size, ms: timeOf(meta.delay?.[from + i]) };
     }
   }

@@ -36,7 +36,7 @@ import { Announce } from './reading/Announce';
 import { ReadingPanel, ReadingParts } from './reading/ReadingPanel';
 import { SlideStrip } from './slides/SlideStrip';
 import { Stack as LayerStack } from './stack/Stack';
-import { useFocusSelection } from './stage/Overlay';
+import { FocusFollows } from './stage/Overlay';
 import { Stage } from './stage/Stage';
 import { useDrawers, useInDrawers } from './state/drawers';
 import { takeFonts } from './state/fonts';
@@ -294,7 +294,6 @@ function Open({ campaignName }: { campaignName: string }) {
   const clean = useBench((s) => s.view === 'clean');
   const show = useCallback(() => setShortcuts(true), []);
   useKeys(zoom, show);
-  useFocusSelection();
   // The stage first: what stands beside it is rendered in slices, so that its painting need not wait.
   const [whole, setWhole] = useState(false);
   useEffect(() => startTransition(() => setWhole(true)), []);
@@ -340,6 +339,7 @@ function Open({ campaignName }: { campaignName: string }) {
         </Drawer>
       )}
       <Title />
+      <FocusFollows />
       <ContextMenu />
       <Announce />
       {shortcuts && <Shortcuts onClose={() => setShortcuts(false)} />}

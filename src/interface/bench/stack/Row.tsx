@@ -22,6 +22,7 @@ import { VerdictMark } from '../../shared/VerdictMark';
 import { renameLayer, toggleLocked, toggleVisible } from '../commands/layers';
 import { derived } from '../state/derived';
 import { openMenu, startRenaming, useRenaming } from '../state/menu';
+import { usePanelSelection } from '../state/panel-selection';
 import { type BenchState, currentSize, currentSlide, frameOf, isMovable, select, useBench } from '../state/store';
 import css from './Stack.module.css';
 
@@ -34,10 +35,6 @@ import { keepThumbnail, THUMB } from './thumbnails';
 const stopIn = derived(
   (s: BenchState) => [currentSlide(s).layers, s.selection],
   (layers, selection) => (layers.findLast((l) => selection.includes(l.id)) ?? layers.at(-1))?.id,
-);
-const selectedIn = derived(
-  (s: BenchState) => [s.selection],
-  (selection) => new Set(selection),
 );
 const verdictsIn = derived(
   (s: BenchState) => [s.readings, s.marks],
@@ -84,7 +81,7 @@ function RowBody({
   depth: number;
   held: ReturnType<typeof useSortable>;
 }) {
-  const selected = useBench((s) => selectedIn(s).has(layer.id));
+  const selected = usePanelSelection((s) => s.selected.has(layer.id));
   const stop = useBench((s) => stopIn(s) === layer.id);
   const tab = stop ? 0 : -1,
     name = faceOf(layer).rowName?.(layer) ?? layer.name;
@@ -101,7 +98,7 @@ function RowBody({
         const s = useBench.getState().selection;
         select(
           e.shiftKey || e.ctrlKey || e.metaKey
-            ? selected
+            ? s.includes(layer.id)
               ? s.filter((id) => id !== layer.id)
               : [...s, layer.id]
             : [layer.id],
@@ -117,7 +114,7 @@ function RowBody({
       onDoubleClick={() => startRenaming(layer.id)}
       onContextMenu={(e) => {
         e.preventDefault();
-        if (!selected) select([layer.id]);
+        if (!useBench.getState().selection.includes(layer.id)) select([layer.id]);
         openMenu(e);
       }}
     >

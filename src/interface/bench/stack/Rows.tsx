@@ -5,6 +5,7 @@ import { IconEye, IconEyeOff, IconLock, IconLockOpen, IconStack2 } from '@tabler
 import { Fragment } from 'react';
 import type { Layer } from '../../../core/kinds/layers';
 import { groupsAround, membersOf } from '../../../core/piece/groups';
+import type { Slide } from '../../../core/piece/schema';
 import { toggleLocked, toggleVisible } from '../commands/layers';
 import { currentSlide, select, useBench } from '../state/store';
 import css from './Stack.module.css';
@@ -54,8 +55,7 @@ function GroupRow({ id, depth }: { id: string; depth: number }) {
 }
 
 /** Rows of a band, each group's head before the first of its layers. */
-export function Rows({ layers }: { layers: Layer[] }) {
-  const groups = useBench((s) => currentSlide(s).groups);
+export function Rows({ layers, groups }: { layers: Layer[]; groups: Slide['groups'] }) {
   const paths = layers.map((l) => groupsAround({ groups }, l.group).reverse());
   return layers.map((l, n) => {
     const path = paths[n],

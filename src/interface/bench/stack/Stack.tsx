@@ -15,6 +15,7 @@ import { ScrollArea, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import type { Layer } from '../../../core/kinds/layers';
 import { layersIn } from '../../../core/piece/resolve';
+import type { Slide } from '../../../core/piece/schema';
 import type { Band } from '../../../core/values/plain';
 import { moveTo } from '../commands/layers';
 import { heldOverShelf, keepOnShelf } from '../shelf/keeping';
@@ -33,7 +34,7 @@ const BAND_HINT: Record<Band, string> = {
   overlays: 'Between picture and text',
   backdrop: 'Photo, colours, patterns',
 };
-function BandSection({ band, layers }: { band: Band; layers: Layer[] }) {
+function BandSection({ band, layers, groups }: { band: Band; layers: Layer[]; groups: Slide['groups'] }) {
   const { setNodeRef, isOver } = useDroppable({ id: `band:${band}` });
   return (
     <section ref={setNodeRef} className={css.band} data-over={isOver || undefined} aria-label={BAND_NAME[band]}>
@@ -43,7 +44,7 @@ function BandSection({ band, layers }: { band: Band; layers: Layer[] }) {
         </Text>
         <AddMenu band={band} label={`Add to ${BAND_NAME[band]}`} />
       </header>
-      <Rows layers={layers} />
+      <Rows layers={layers} groups={groups} />
       {layers.length === 0 && (
         <Text fz="xs" c="dimmed" px={10} pb={6}>
           {BAND_HINT[band]}
@@ -123,7 +124,7 @@ export function Stack() {
         >
           <SortableContext items={topFirst.map((l) => l.id)} strategy={verticalListSortingStrategy}>
             {TOP_FIRST.map((band) => (
-              <BandSection key={band} band={band} layers={of(band)} />
+              <BandSection key={band} band={band} layers={of(band)} groups={slide.groups} />
             ))}
           </SortableContext>
         </DndContext>

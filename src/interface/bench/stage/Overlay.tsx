@@ -404,12 +404,13 @@ export function Overlay({ scale }: { scale: number }) {
   );
 }
 
-/** Moves keyboard focus to a layer's element, for Tab through the slide. */
-export function useFocusSelection(): void {
+/** Focus leaves a layer that is not the selected one any more. By itself, since every selection changes it. */
+export function FocusFollows(): null {
   const selection = useBench((s) => s.selection);
   useEffect(() => {
     if (selection.length !== 1) return;
     const active = document.activeElement;
     if (active instanceof HTMLElement && active.dataset.layer && active.dataset.layer !== selection[0]) active.blur();
   }, [selection]);
+  return null;
 }
