@@ -40,6 +40,17 @@ const PARTS: { part: ReadingPart; label: string; says: string }[] = [
   { part: 'colours', label: 'Inks', says: SAYS.inks },
 ];
 
+/** What is flagged besides. The same words come with many readings. */
+const Warnings = memo(function Warnings({ words }: { words: string }) {
+  return (
+    <Tooltip label={words}>
+      <span className={css.flags} role="img" aria-label={words} tabIndex={0}>
+        <IconAlertTriangle size={16} />
+      </span>
+    </Tooltip>
+  );
+});
+
 /** The reading that is shown, and what is said where there is none. */
 export function ReadingTop() {
   const reading = useBench(shownReading);
@@ -105,13 +116,7 @@ export function ReadingTop() {
             <b style={{ left: `${onGauge(needed)}%` }} />
           </div>
         </div>
-        {reading.flags.length > 0 && (
-          <Tooltip label={warnings}>
-            <span className={css.flags} role="img" aria-label={warnings} tabIndex={0}>
-              <IconAlertTriangle size={16} />
-            </span>
-          </Tooltip>
-        )}
+        {warnings && <Warnings words={warnings} />}
         <Overview />
       </div>
       <JustEnough measurable={ratio !== null} />
