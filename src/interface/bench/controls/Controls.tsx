@@ -1,7 +1,8 @@
 'use client';
 // The controls of the selected layer: few, ordered by use, the rest folded. Without a selection, those of the slide.
 import { Text } from '@mantine/core';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, startTransition, useEffect, useMemo, useState } from 'react';
+import { afterFrame } from '../../shared/after-frame';
 import css from '../fields/Controls.module.css';
 import { faceOf } from '../kinds/faces';
 import { MANY, usePanelPiece } from '../state/panel-piece';
@@ -11,24 +12,45 @@ import { SeveralControls } from './SeveralControls';
 import { SizeBar } from './SizeBar';
 import { SlideControls } from './SlideControls';
 
-/** What the controls are for. Those of many layers come a moment later: what is seen on the stage comes first. */
+const sameIds = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((id, i) => id === b[i]);
+
+/**
+ * What the controls are for. What is selected is seen on the stage first, and the controls follow with the next frame;
+ * those of many layers when there is time.
+ * @returns what is shown, and whether that is about to change
+ */
 function useShown() {
   const piece = usePanelPiece(),
     selection = useBench((s) => s.selection),
     slideId = useBench((s) => s.slideId),
     sizeId = useBench((s) => s.sizeId),
-    now = useMemo(() => ({ piece, selection, slideId, sizeId }), [piece, selection, slideId, sizeId]),
-    later = useDeferredValue(now);
-  // What is typed for those that stay selected is shown at once.
-  return selection.length > MANY && later.selection !== selection ? later : now;
+    now = useMemo(() => ({ piece, selection, slideId, sizeId }), [piece, selection, slideId, sizeId]);
+  const [last, setLast] = useState(now);
+  const many = selection.length > MANY,
+    // What is shown must be there still.
+    there = last.piece === piece && last.slideId === slideId && last.sizeId === sizeId,
+    waits = !sameIds(last.selection, selection) && (there || many);
+  if (!waits && last !== now) setLast(now);
+  useEffect(() => {
+    if (!waits) return;
+    return afterFrame(() => (many ? startTransition(() => setLast(now)) : setLast(now)));
+  }, [waits, many, now]);
+  return { shown: waits ? last : now, waits };
 }
 
 export function Controls() {
-  return <ControlsOf shown={useShown()} />;
+  const { shown, waits } = useShown();
+  return (
+    // Nobody means what is about to go.
+    <div style={{ display: 'contents' }} inert={waits}>
+      <ControlsOf shown={shown} />
+    </div>
+  );
 }
 
 // Apart, so that what comes later and is the same is not drawn again.
-const ControlsOf = memo(function ControlsOf({ shown }: { shown: ReturnType<typeof useShown> }) {
+const ControlsOf = memo(function ControlsOf({ shown }: { shown: ReturnType<typeof useShown>['shown'] }) {
   const { piece, selection, slideId, sizeId } = shown;
   const layer = useMemo(() => {
     if (selection.length !== 1) return null;
