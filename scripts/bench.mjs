@@ -321,6 +321,7 @@ try {
       report('and to all of them', f.cardsFirst, 1800);
       report('key pressed to the painted letter', f.key, 33, { p95Goal: 50 });
       report('pointer moved to the painted frame', f.pointer, 33, { p95Goal: 50 });
+      report('a layer selected, to the end of the frame that shows it so', f.selected, 33, { p95Goal: 50 });
       report('long tasks while 34 letters are typed, the longest', [Math.max(0, ...f.typing)], 50);
       report('long tasks while 60 layers are doubled, the longest', [Math.max(0, ...f.copies)], 50);
     },
