@@ -1,4 +1,4 @@
-// npm test: set-up, then lint, types, unit and server tests, browser tests. Stops at the first that fails.
+// npm test: set-up, then unit, server and browser tests; beside them types, lint and form. One that fails ends all.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
