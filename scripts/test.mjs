@@ -33,11 +33,7 @@ async function passes(name, args, { env = {}, spare = false } = {}) {
 }
 /** Runs a part; where it fails, so does the whole. */
 async function step(name, args, how) {
-  if (await passes(name, args, how)) return;
-  problem ??= `${name}: failed.`;
-  // What runs beside it would go on in a folder that may be gone by then.
-  for (const other of running) other.kill();
-  throw new Error(problem);
+  if (!(await passes(name, args, how))) throw new Error(`${name}: failed.`);
 }
 
 /**
@@ -49,7 +45,7 @@ async function browserTests() {
     results = join(folder, 'browser.json');
   if (await passes('Browser tests', [...jest, ...config, '--maxWorkers=2', '--json', `--outputFile=${results}`]))
     return;
-  if (problem || !existsSync(results)) throw new Error(problem ?? 'Browser tests: failed.');
+  if (problem || !existsSync(results)) throw new Error('Browser tests: failed.');
   const failed = JSON.parse(readFileSync(results, 'utf8')).testResults.filter((r) => r.status === 'failed');
   console.log(`\nOnce more, by themselves: ${failed.map((r) => basename(r.name)).join(', ')}`);
   await step('Browser tests, again', [...jest, ...config, '--runInBand', ...failed.map((r) => r.name)]);
@@ -92,8 +88,15 @@ async function tests() {
 await ensureBuild();
 const { startDatabase, migrate } = await import('./lib/database.mjs');
 const folder = mkdtempSync(join(tmpdir(), 'plavo-test-'));
-// One that fails ends the other.
-await Promise.all([looks(), tests()].map((part) => part.catch((e) => void (problem ??= e.message))));
+await Promise.all(
+  [looks(), tests()].map((part) =>
+    part.catch((e) => {
+      problem ??= e.message;
+      // The other would go on in a folder that is gone by then.
+      for (const child of running) child.kill();
+    }),
+  ),
+);
 rmSync(folder, { recursive: true, force: true });
 if (problem) fail(problem);
 console.log(`\nAll passed in ${Math.round((Date.now() - began) / 1000)} s`);

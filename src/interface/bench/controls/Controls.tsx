@@ -2,6 +2,7 @@
 // The controls of the selected layer: few, ordered by use, the rest folded. Without a selection, those of the slide.
 import { Text } from '@mantine/core';
 import { memo, startTransition, useEffect, useMemo, useState } from 'react';
+import { shallow } from 'zustand/shallow';
 import { afterFrame } from '../../shared/after-frame';
 import css from '../fields/Controls.module.css';
 import { faceOf } from '../kinds/faces';
@@ -11,9 +12,6 @@ import { Common } from './Common';
 import { SeveralControls } from './SeveralControls';
 import { SizeBar } from './SizeBar';
 import { SlideControls } from './SlideControls';
-
-const sameIds = (a: readonly string[], b: readonly string[]): boolean =>
-  a.length === b.length && a.every((id, i) => id === b[i]);
 
 /**
  * What the controls are for. What is selected is seen on the stage first, and the controls follow with the next frame;
@@ -30,7 +28,7 @@ function useShown() {
   const many = selection.length > MANY,
     // What is shown must be there still.
     there = last.piece === piece && last.slideId === slideId && last.sizeId === sizeId,
-    waits = !sameIds(last.selection, selection) && (there || many);
+    waits = !shallow(last.selection, selection) && (there || many);
   if (!waits && last !== now) setLast(now);
   useEffect(() => {
     if (!waits) return;

@@ -64,6 +64,12 @@ function warningOf(
   return zone && `Reaches into a keep-clear zone: ${zone}`;
 }
 
+/** What is done from the menu is done to the selection: a layer that is no part of it becomes it. */
+function openMenuOf(id: string, e: React.MouseEvent): void {
+  if (!useBench.getState().selection.includes(id)) select([id]);
+  openMenu(e);
+}
+
 /** How far each group is set in, px. */
 export const INDENT = 12;
 
@@ -114,8 +120,7 @@ function RowBody({
       onDoubleClick={() => startRenaming(layer.id)}
       onContextMenu={(e) => {
         e.preventDefault();
-        if (!useBench.getState().selection.includes(layer.id)) select([layer.id]);
-        openMenu(e);
+        openMenuOf(layer.id, e);
       }}
     >
       <div className={css.grip} {...attributes} {...listeners} tabIndex={tab} aria-label={`${name}: drag to reorder`}>
@@ -260,8 +265,7 @@ const RowButtons = memo(function RowButtons({
         aria-label={`More for ${name}`}
         onClick={(e) => {
           e.stopPropagation();
-          if (!useBench.getState().selection.includes(id)) select([id]);
-          openMenu(e);
+          openMenuOf(id, e);
         }}
       >
         <IconDots size={14} />

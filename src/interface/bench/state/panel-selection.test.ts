@@ -5,8 +5,12 @@ import { useBench } from './store';
 const select = (selection: string[]): void => useBench.setState({ selection });
 const shown = (): string[] => [...usePanelSelection.getState().selected];
 const some = (n: number, from = 0): string[] => Array.from({ length: n }, (_, i) => `layer-${from + i}`);
-const soon = (): Promise<void> => new Promise((done) => setTimeout(done, 5));
+const soon = (): Promise<void> => new Promise((done) => setTimeout(done, 20));
 
+beforeAll(() => {
+  globalThis.requestAnimationFrame = (f) => Number(setTimeout(() => f(0)));
+  globalThis.cancelAnimationFrame = clearTimeout;
+});
 beforeEach(async () => {
   select([]);
   await soon();

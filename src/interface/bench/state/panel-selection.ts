@@ -1,6 +1,7 @@
-// What is selected, as the stack shows it: at once, except where many rows change. Those change a moment later, as what
-// many layers bring beside the stage does (panel-piece.ts), so that the frame in which the stage changes stays short.
+// What is selected, as the stack shows it: at once, except where many rows change. Those follow
+// with the next frame, as controls do, so that the one in which the stage changes stays short.
 import { create } from 'zustand';
+import { afterFrame } from '../../shared/after-frame';
 import { MANY } from './panel-piece';
 import { useBench } from './store';
 
@@ -9,16 +10,13 @@ export const usePanelSelection = create<{ selected: ReadonlySet<string> }>(() =>
   selected: new Set(useBench.getState().selection),
 }));
 
-let timer: ReturnType<typeof setTimeout> | null = null;
-const take = (): void => {
-  timer = null;
-  usePanelSelection.setState({ selected: new Set(useBench.getState().selection) });
-};
+const take = (): void => usePanelSelection.setState({ selected: new Set(useBench.getState().selection) });
+let callOff = (): void => {};
 useBench.subscribe(({ selection }, before) => {
   if (selection === before.selection) return;
-  if (timer) clearTimeout(timer);
+  callOff();
   const { selected } = usePanelSelection.getState(),
     stay = selection.filter((id) => selected.has(id)).length;
-  if (selected.size + selection.length - 2 * stay > MANY) timer = setTimeout(take);
+  if (selected.size + selection.length - 2 * stay > MANY) callOff = afterFrame(take);
   else take();
 });
