@@ -154,6 +154,10 @@ export async function tellFonts(own: Family[]): Promise<void> {
 export const attachStage = (key: string, canvas: OffscreenCanvas): Promise<void> =>
   stageWorker().attach(key, transfer(canvas, [canvas]));
 
+/** Gives the worker that paints a canvas for what is drawn over the stage. */
+export const attachMarks = (canvas: OffscreenCanvas): Promise<void> =>
+  stageWorker().attachMarks(transfer(canvas, [canvas]));
+
 /**
  * Makes a function that runs one call at a time; of those that come meanwhile only the newest is kept.
  * A dropped call's promise gives null.

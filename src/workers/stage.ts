@@ -29,6 +29,7 @@ import { takeFirst } from './first';
 import { canvasOf } from './fitting';
 import { photosToGlanceAt, withCopies } from './glance';
 import { listening } from './listening';
+import { MarksCanvas } from './marks';
 
 const studio = new BrowserStudio();
 const { painter } = studio;
@@ -41,6 +42,7 @@ interface Stage {
   shown: string;
 }
 const stages = new Map<string, Stage>();
+let marks: MarksCanvas | null = null;
 
 /** Makes the canvas of a stage as large as a slide at a scale; what was on it goes where that changes. */
 function fit({ canvas }: Stage, size: Size, scale: number): void {
@@ -215,6 +217,11 @@ export const api = {
       shown: '',
     });
   },
+  /** Draws what lies over the stage on this canvas from now on. */
+  attachMarks(canvas: OffscreenCanvas): void {
+    marks = new MarksCanvas(canvas);
+  },
+
   detach(key: string): void {
     stages.delete(key);
   },
@@ -239,7 +246,15 @@ export const api = {
   },
 
   /** Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size. */
-  async show(key: string, scene: Shown, scale: number, draft: boolean, editing: string | null): Promise<Painted> {
+  /** @param over what is drawn over the stage with it; where it is left out, what is there stays */
+  async show(
+    key: string,
+    scene: Shown,
+    scale: number,
+    draft: boolean,
+    editing: string | null,
+    over?: Parameters<MarksCanvas['show']>[0],
+  ): Promise<Painted> {
     const { slide, size } = open(scene),
       asked = stages.get(key);
     if (asked) asked.wanted = slide.id;
@@ -258,6 +273,7 @@ export const api = {
         draft ? 'draft' : 'exact',
       );
     }
+    if (over !== undefined) marks?.show(over);
     return { texts: places(scene, slide, editing), followers: followersOf(placed) };
   },
 

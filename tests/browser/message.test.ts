@@ -243,6 +243,13 @@ describe('the box', () => {
     await bench.untilVerdict('Clear');
     await bench.type('Above, below', '45');
     await text('headline', (t) => t.backing?.on === true && t.backing.padY === 0.45, 'no backing');
+    // The frame of what is selected shows it, beyond the letters.
+    await bench.until(
+      async () =>
+        (await (await bench.find('[data-frame="headline"] [data-backing-frame]')).getRect()).y <
+        (await (await bench.find('[data-frame="headline"]')).getRect()).y - 4,
+      'the frame does not show the backing',
+    );
     await unfold('Shadow and glow');
     await bench.press('[aria-label="Add glow"]');
     await bench.press('[aria-label="Add contact"]');

@@ -41,17 +41,20 @@ const PASTE: Record<LookPart, string> = {
 
 export function ContextMenu() {
   const at = useMenu((s) => s.at);
+  const some = useBench((s) => s.selection.length > 0);
+  return at && some ? <Opened at={at} /> : null;
+}
+
+function Opened({ at }: { at: NonNullable<ReturnType<typeof useMenu.getState>['at']> }) {
   const layer = useBench((s) =>
     s.selection.length === 1 ? currentSlide(s).layers.find((l) => l.id === s.selection[0]) : undefined,
   );
   const first = useBench((s) => currentSlide(s).layers.find((l) => s.selection.includes(l.id)));
-  const some = useBench((s) => s.selection.length > 0),
-    several = useBench((s) => s.selection.length > 1);
+  const several = useBench((s) => s.selection.length > 1);
   const grouped = useBench((s) => currentSlide(s).layers.some((l) => l.group !== null && s.selection.includes(l.id)));
   const slide = useBench((s) => s.piece.slides.findIndex((x) => x.id === s.slideId)),
     slides = useBench((s) => s.piece.slides.length),
     section = useBench((s) => s.piece.section !== null);
-  if (!at || !some) return null;
   // A guest stays with its own slide.
   const sides: [1 | -1, boolean][] =
     first?.guest || (section && first?.band !== 'backdrop')

@@ -32,14 +32,18 @@ export function follow(
     if (last) on.move(last.clientX - from.x, last.clientY - from.y, last);
   };
   const move = (m: PointerEvent): void => {
+    // Nobody else needs to hear of every step.
+    m.stopPropagation();
     if (!moved && Math.hypot(m.clientX - from.x, m.clientY - from.y) < STILL) return;
     moved = true;
     last = m;
     // One step a frame, however fast the pointer reports.
     if (!frame) frame = requestAnimationFrame(step);
   };
+  const quiet = (m: Event): void => m.stopPropagation();
   const stop = (): void => {
-    window.removeEventListener('pointermove', move);
+    window.removeEventListener('pointermove', move, true);
+    window.removeEventListener('mousemove', quiet, true);
     window.removeEventListener('pointerup', up);
     window.removeEventListener('pointercancel', up);
     window.removeEventListener('keydown', key, true);
@@ -60,7 +64,8 @@ export function follow(
     on.cancel?.();
     on.end(false);
   };
-  window.addEventListener('pointermove', move);
+  window.addEventListener('pointermove', move, true);
+  window.addEventListener('mousemove', quiet, true);
   window.addEventListener('pointerup', up);
   window.addEventListener('pointercancel', up);
   window.addEventListener('keydown', key, true);
@@ -78,6 +83,8 @@ export function dragDocument(
   drop: (merge: string) => void = () => {},
 ): void {
   settle();
+  // What lies under the pointer on its way need not be found.
+  e.currentTarget.setPointerCapture(e.pointerId);
   const before = useBench.getState().piece;
   const merge = `drag:${label}:${performance.now()}`;
   follow(e, {

@@ -3,6 +3,7 @@ import { passesThrough, stepBetween } from '../../../core/piece/history';
 import { nameOf } from '../../../core/piece/name';
 import type { Piece } from '../../../core/piece/schema';
 import { api, ApiError, Unreachable } from '../../shared/api';
+import { whenRested } from '../../shared/when-rested';
 import { edit, settle, useBench } from '../state/store';
 import { writeJournal } from './journal';
 
@@ -11,7 +12,6 @@ const RETRY = 2000;
 /** How long ago a window must have looked before it looks again whether the piece was changed elsewhere, ms. */
 const LOOK = 3000;
 
-let timer: ReturnType<typeof setTimeout> | null = null;
 let busy: Promise<void> | null = null;
 /** The document the server has. */
 let acknowledged: Piece | null = null;
@@ -24,10 +24,8 @@ const journal = (): Promise<void> => {
   );
 };
 
-const soon = (wait: number): void => {
-  if (timer) clearTimeout(timer);
-  timer = setTimeout(() => void save(), wait);
-};
+const rested = whenRested(() => void save());
+const soon = rested.after;
 
 /** Answers that may be different in a moment: the server is starting, busy or full, or cannot be reached. */
 const passes = (e: unknown): boolean =>
@@ -38,8 +36,7 @@ export const afterSaving = async (): Promise<void> => void (await busy);
 
 /** Saves now; resolves when the server has the document, or could not be reached. */
 export async function save(): Promise<void> {
-  if (timer) clearTimeout(timer);
-  timer = null;
+  rested.stop();
   if (busy) {
     await busy;
     if (useBench.getState().piece === acknowledged) return;
@@ -98,12 +95,11 @@ async function isOurs(id: string): Promise<boolean> {
 export function keepSaving(known: Piece | null): () => void {
   acknowledged = known;
   looked = Date.now();
-  let journalTimer: ReturnType<typeof setTimeout> | null = null;
+  const { after: journalAfter } = whenRested(() => void journal());
   const stop = useBench.subscribe((now, before) => {
     if (now.piece === before.piece && now.history === before.history) return;
-    if (journalTimer) clearTimeout(journalTimer);
     // The journal is quick, but not worth writing at every step of a drag.
-    journalTimer = setTimeout(() => void journal(), now.dragging ? 400 : 60);
+    journalAfter(now.dragging ? 400 : 60);
     if (now.piece !== before.piece && now.piece !== acknowledged) soon(REST);
   });
   const leave = (): void => {

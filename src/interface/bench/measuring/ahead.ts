@@ -2,6 +2,7 @@
 // nothing is needed, solvers are only made ready: starting one and fitting the photo take longer than solving.
 import { firstSolvers, solverWorkers } from '../../../workers/clients';
 import { report } from '../../shared/report';
+import { whenRested } from '../../shared/when-rested';
 import { areMeantClear, meantTexts, plannedBy } from '../commands/chosen-treatment';
 import { usePanels } from '../state/panels';
 import { shownOf, useBench } from '../state/store';
@@ -78,12 +79,11 @@ function beginSolver(): void {
 export function keepAhead(): () => void {
   warm = new Set();
   let begun = false,
-    timer: ReturnType<typeof setTimeout> | undefined,
     touched = false;
+  const rested = whenRested(() => void goAhead().then((more) => more && later(MOMENT)));
   const later = (ms = touched ? STILL : 0): void => {
-    clearTimeout(timer);
-    if (usePanels.getState().workAhead)
-      timer = setTimeout(() => void goAhead().then((more) => more && later(MOMENT)), ms);
+    if (usePanels.getState().workAhead) rested.after(ms);
+    else rested.stop();
   };
   const touch = (e: Event): void => {
     touched = true;
@@ -120,7 +120,7 @@ export function keepAhead(): () => void {
   return () => {
     stop();
     stopHabit();
-    clearTimeout(timer);
+    rested.stop();
     for (const i of inputs) globalThis.removeEventListener?.(i, touch, { capture: true });
   };
 }

@@ -14,7 +14,8 @@ import { VERDICT_WORD, VerdictMark } from '../../shared/VerdictMark';
 import { SAYS } from '../../shared/words';
 import { SEEN_AS } from '../state/eyes';
 import { type ReadingPart, usePanels } from '../state/panels';
-import { currentSlide, select, shownReading, useBench } from '../state/store';
+import { derived } from '../state/derived';
+import { type BenchState, currentSlide, select, shownReading, useBench } from '../state/store';
 import { JustEnough } from './JustEnough';
 import { Overview } from './Overview';
 import css from './ReadingPanel.module.css';
@@ -51,21 +52,65 @@ const Warnings = memo(function Warnings({ words }: { words: string }) {
   );
 });
 
+/** The weakest letter's number, by itself: it is another one in every frame while something moves. */
+function Ratio() {
+  const ratio = useBench((s) => shownRatio(shownReading(s)?.ratio ?? null));
+  return (
+    <span className={css.number} data-testid="ratio">
+      {ratio}
+    </span>
+  );
+}
+
+function Needed() {
+  return useBench((s) => `of ${shownReading(s)?.needed.toFixed(1) ?? '–'}`);
+}
+const NEEDED = <Needed />;
+
+/** Where the number lies between 1 and 21, and what is needed. Both are only painted: nothing is laid out for them. */
+function Gauge() {
+  const ratio = useBench((s) => shownReading(s)?.ratio ?? null),
+    needed = useBench((s) => shownReading(s)?.needed ?? 1);
+  return (
+    <div
+      className={css.gauge}
+      role="meter"
+      aria-label="Contrast of the weakest letter"
+      aria-valuemin={1}
+      aria-valuemax={21}
+      aria-valuenow={ratio ?? 1}
+      aria-valuetext={`${shownRatio(ratio)} of ${needed.toFixed(1)}`}
+      style={{ '--ratio': `${onGauge(ratio ?? 1)}%`, '--needed': `${onGauge(needed)}%` } as React.CSSProperties}
+    />
+  );
+}
+
+const nameShown = derived(
+  (s: Pick<BenchState, 'readings' | 'selection' | 'piece' | 'slideId'>) =>
+    [shownReading(s)?.layer, currentSlide(s).layers] as const,
+  (id, layers) => {
+    const l = layers.find((x) => x.id === id);
+    return isText(l) ? oneLine(l.text) : '';
+  },
+);
+
 /** The reading that is shown, and what is said where there is none. */
 export function ReadingTop() {
-  const reading = useBench(shownReading);
+  const layer = useBench((s) => shownReading(s)?.layer ?? null);
+  const verdict = useBench((s) => shownReading(s)?.verdict ?? null);
+  const measurable = useBench((s) => (shownReading(s)?.ratio ?? null) !== null);
+  const warnings = useBench((s) => {
+    const r = shownReading(s);
+    return r?.flags.length ? r.flags.map((f) => flagWord(f, r)).join('. ') : '';
+  });
   const texts = useBench((s) => s.readings.length);
   const unmeasured = useBench((s) => s.unmeasured);
   const waiting = useBench((s) => currentSlide(s).layers.some((l) => isText(l) && l.visible));
   const seenAs = useBench((s) => SEEN_AS[s.view]);
-  const name = useBench((s) => {
-    const r = shownReading(s),
-      l = r && currentSlide(s).layers.find((x) => x.id === r.layer);
-    return isText(l) ? oneLine(l.text) : '';
-  });
+  const name = useBench(nameShown);
   const selected = useBench((s) => s.selection.length === 1 && s.selection[0] === shownReading(s)?.layer);
 
-  if (!reading)
+  if (layer === null)
     return (
       <div className={css.top}>
         <Text fz="sm" c="dimmed" py={6}>
@@ -77,25 +122,20 @@ export function ReadingTop() {
         </Text>
       </div>
     );
-  const { verdict, ratio, needed } = reading,
-    word = verdict ? VERDICT_WORD[verdict] : 'Not measured',
-    warnings = reading.flags.map((f) => flagWord(f, reading)).join('. ');
   return (
     <div className={css.top} data-verdict={verdict ?? 'none'}>
       <div className={css.row}>
         <VerdictMark verdict={verdict} size={24} />
-        <span className={css.number} data-testid="ratio">
-          {shownRatio(ratio)}
-        </span>
+        <Ratio />
         <div className={css.verdict}>
-          <strong data-testid="verdict">{word}</strong>
-          <Term says={SAYS.needs}>{`of ${needed.toFixed(1)}`}</Term>
+          <strong data-testid="verdict">{verdict ? VERDICT_WORD[verdict] : 'Not measured'}</strong>
+          <Term says={SAYS.needs}>{NEEDED}</Term>
         </div>
         <div className={css.whose}>
           <button
             type="button"
             className={css.which}
-            onClick={() => select([reading.layer])}
+            onClick={() => select([layer])}
             disabled={selected}
             title={selected ? name : `Select: ${name}`}
           >
@@ -103,23 +143,12 @@ export function ReadingTop() {
             {selected ? '' : texts > 1 ? `Weakest of ${texts}: ` : ''}
             <bdi>{name || 'empty'}</bdi>
           </button>
-          <div
-            className={css.gauge}
-            role="meter"
-            aria-label="Contrast of the weakest letter"
-            aria-valuemin={1}
-            aria-valuemax={21}
-            aria-valuenow={ratio ?? 1}
-            aria-valuetext={`${shownRatio(ratio)} of ${needed.toFixed(1)}`}
-          >
-            <i style={{ width: `${onGauge(ratio ?? 1)}%` }} />
-            <b style={{ left: `${onGauge(needed)}%` }} />
-          </div>
+          <Gauge />
         </div>
         {warnings && <Warnings words={warnings} />}
         <Overview />
       </div>
-      <JustEnough measurable={ratio !== null} />
+      <JustEnough measurable={measurable} />
     </div>
   );
 }
@@ -170,18 +199,18 @@ const PartButtons = memo(function PartButtons({ open, panel }: { open: ReadingPa
 
 /** Chart, ways through, places and inks: what unfolds when it is asked for. */
 export function ReadingParts() {
-  const reading = useBench(shownReading);
+  const layer = useBench((s) => shownReading(s)?.layer ?? null);
   const selected = useBench((s) => s.selection.length === 1 && s.selection[0] === shownReading(s)?.layer);
   const open = usePanels((s) => s.reading);
   const panel = useId();
-  if (!reading) return null;
+  if (layer === null) return null;
   return (
     <div className={css.belowTop}>
       <PartButtons open={open} panel={panel} />
       {open && (
         <div className={css.unfolded} id={panel} data-solving>
-          {open === 'strength' && <Why reading={reading} />}
-          <Remedies view={open} layer={selected ? reading.layer : null} />
+          {open === 'strength' && <Why />}
+          <Remedies view={open} layer={selected ? layer : null} />
         </div>
       )}
     </div>
@@ -189,7 +218,9 @@ export function ReadingParts() {
 }
 
 /** What is weakest, and why so much is needed. */
-function Why({ reading }: { reading: Reading }) {
+function Why() {
+  const reading = useBench(shownReading);
+  if (!reading) return null;
   return (
     <>
       <p className={css.words}>

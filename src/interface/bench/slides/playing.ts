@@ -74,8 +74,9 @@ export function keepPlaying(): () => void {
       !s.playing &&
       s.time === null &&
       !usePaused.getState().paused &&
-      !still() &&
-      playsByItself(slideNow(s))
+      playsByItself(slideNow(s)) &&
+      // Asked of the browser last, since it takes longest to say.
+      !still()
     )
       play();
     // What moved is gone, or stands still: its own picture shows.

@@ -7,10 +7,9 @@ import css from './LetterMarks.module.css';
 
 /** Corners round the weakest word of the text whose reading is shown, and its ratio. */
 export function WeakestMark({ scale }: { scale: number }) {
-  const reading = useBench(shownReading);
-  const busy = useBench((s) => s.dragging || s.editing !== null);
+  const reading = useBench((s) => (s.dragging || s.editing !== null ? null : shownReading(s)));
   const framed = useBench((s) => s.selection.includes(shownReading(s)?.layer ?? ''));
-  if (busy || !reading?.weakestBox || reading.ratio === null || reading.verdict === 'clear') return null;
+  if (!reading?.weakestBox || reading.ratio === null || reading.verdict === 'clear') return null;
   const { x, y, width, height } = reading.weakestBox;
   return (
     <div

@@ -4,6 +4,7 @@ import { ActionIcon, Button, Slider, Text, Tooltip } from '@mantine/core';
 import { IconPlayerPauseFilled, IconPlayerPlayFilled } from '@tabler/icons-react';
 import { moves, turnOf } from '../../../core/piece/moments';
 import type { TimedReading } from '../../../core/reading/over-time';
+import { atRest } from '../state/at-rest';
 import { currentSlide, shownReading, useBench } from '../state/store';
 import { whatShows } from '../slides/show-words';
 import { showMoment, togglePlaying } from '../slides/playing';
@@ -34,11 +35,12 @@ const SHOW: Words = {
 };
 
 export function MotionBar() {
-  const slide = useBench(currentSlide),
+  const slide = useBench((s) => currentSlide(atRest(s))),
     playing = useBench((s) => s.playing),
     time = useBench((s) => s.time),
     looked = useBench((s) => s.looked),
-    reading = useBench(shownReading) as TimedReading | null;
+    read = useBench((s) => shownReading(s) !== null),
+    hardest = useBench((s) => (shownReading(s) as TimedReading | null)?.time);
   if (!moves(slide)) return null;
   const { moments, length } = turnOf(slide),
     { show } = slide,
@@ -46,8 +48,7 @@ export function MotionBar() {
     at = Math.max(
       0,
       moments.findLastIndex((t) => t <= (time ?? 0) + 1e-6),
-    ),
-    hardest = reading?.time;
+    );
   return (
     <div className={css.bar} role="group" aria-label="Motion">
       <Tooltip label={playing ? 'Stop (P)' : 'Play (P)'}>
@@ -78,7 +79,7 @@ export function MotionBar() {
         , {seconds(length)} s
       </Text>
       <Text fz="xs" c="dimmed" aria-live="polite" data-testid="looked" className={css.looked}>
-        {looked ? words.reading(looked.done, looked.of) : reading ? words.read : ''}
+        {looked ? words.reading(looked.done, looked.of) : read ? words.read : ''}
       </Text>
       {hardest !== undefined && !looked && (
         <Tooltip label={words.worstSays}>

@@ -12,6 +12,7 @@ import { setIn } from '../../../core/piece/set-in-size';
 import { stepInto, takenBy } from '../../../core/piece/groups';
 import { useAssetSize } from '../../shared/assets';
 import { countPress } from '../commands/drag';
+import { atRest, isMoving } from '../state/at-rest';
 import { openMenu } from '../state/menu';
 import {
   currentSize,
@@ -26,7 +27,6 @@ import {
   useBench,
 } from '../state/store';
 import { Aids } from './Aids';
-import { Distances } from './Distances';
 import { FadeHandles, GradientHandles } from './FillHandles';
 import { LetterMarks, WeakestMark } from './LetterMarks';
 import { Loupe } from './Loupe';
@@ -118,17 +118,18 @@ function BackingFrame({ id, scale }: { id: string; scale: number }) {
 }
 
 export function Overlay({ scale }: { scale: number }) {
-  const piece = useBench((s) => s.piece);
-  const size = useBench(currentSize);
-  const slide = useBench(currentSlide);
-  const selection = useBench((s) => s.selection);
+  const moving = useBench(isMoving);
+  const piece = useBench((s) => atRest(s).piece);
+  const size = useBench((s) => currentSize(atRest(s)));
+  const slide = useBench((s) => currentSlide(atRest(s)));
+  const selection = useBench((s) => atRest(s).selection);
   const editing = useBench((s) => s.editing);
   const inside = useBench((s) => s.inside);
   const entered = useBench((s) => s.entered);
-  const texts = useBench((s) => s.texts);
+  const texts = useBench((s) => atRest(s).texts);
   const view = useBench((s) => s.view);
   const picking = useBench((s) => s.picking);
-  const followers = useBench((s) => s.followers);
+  const followers = useBench((s) => atRest(s).followers);
   const layers = useMemo(() => placedLayers(piece, slide, size, followers), [piece, slide, size, followers]);
   const frameOf = useCallback((l: Layer): Box => painted(l, texts), [texts]);
   const photo = layers.find((l) => isPhoto(l) && selection.includes(l.id));
@@ -280,6 +281,7 @@ export function Overlay({ scale }: { scale: number }) {
       ref={host}
       className={css.overlay}
       data-overlay
+      data-moving={moving || undefined}
       data-picking={picking ? '' : undefined}
       data-entered={entered ?? undefined}
     >
@@ -315,7 +317,6 @@ export function Overlay({ scale }: { scale: number }) {
               data-quiet
               style={place(frameOf(layer), layer.rotation)}
             >
-              <BackingFrame id={layer.id} scale={scale} />
               <span className={css.note}>More text than the frame holds</span>
             </div>
           ) : null,
@@ -335,6 +336,7 @@ export function Overlay({ scale }: { scale: number }) {
               data-overflow={overflow || undefined}
               style={place(frameOf(layer), layer.rotation)}
             >
+              {isText(layer) && <BackingFrame id={layer.id} scale={scale} />}
               {alone && inside !== layer.id && isResizable(layer) && (
                 <>
                   {/* Letters that were found in a picture do not wrap. */}
@@ -383,6 +385,7 @@ export function Overlay({ scale }: { scale: number }) {
       )}
       {!clean &&
         handled &&
+        !moving &&
         !editing &&
         !picking &&
         (handled.kind === 'fade' ? (
@@ -391,7 +394,6 @@ export function Overlay({ scale }: { scale: number }) {
           <GradientHandles layer={handled} frame={frameOf(handled)} piece={piece} scale={scale} />
         ) : null)}
       {editing && <TextEditor key={editing} id={editing} scale={scale} />}
-      {!clean && <Distances width={size.width} height={size.height} scale={scale} />}
       <Marquee scale={scale} />
       {slide.layers.length === 0 && (
         <div className={css.empty}>

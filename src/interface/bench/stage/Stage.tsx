@@ -22,6 +22,7 @@ import { Outside } from './Outside';
 import { Overlay } from './Overlay';
 import { MotionBar } from './MotionBar';
 import { Neighbours } from './Neighbours';
+import { keepMarks } from './marks';
 import { keepPainting, setPaintScale } from './painting';
 import { keepPlaying } from '../slides/playing';
 import { RoomMarks } from './RoomMarks';
@@ -36,6 +37,13 @@ const MOST = 8;
 export function zoomBy(direction: 1 | -1, from: number): void {
   const next = direction > 0 ? STEPS.find((s) => s > from * 1.01) : STEPS.findLast((s) => s < from * 0.99);
   if (next) zoomTo(next);
+}
+
+/** Where the painting worker draws what belongs to a drag. */
+function Marks({ slide }: { slide: React.RefObject<HTMLElement | null> }) {
+  const over = useRef<HTMLDivElement>(null);
+  useEffect(() => keepMarks(over.current!, slide.current!), [slide]);
+  return <div ref={over} className={css.marks} aria-hidden />;
 }
 
 export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
@@ -239,6 +247,7 @@ export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
             </div>
           </div>
         </div>
+        {view !== 'clean' && <Marks slide={slideHost} />}
       </div>
       {matrix && (
         <svg width="0" height="0" aria-hidden style={{ position: 'absolute' }}>

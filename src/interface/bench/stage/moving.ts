@@ -20,7 +20,7 @@ import { dragDocument } from '../commands/drag';
 import { heldOverShelf, keepOnShelf } from '../shelf/keeping';
 import { useAids } from '../state/aids';
 import { currentSize, currentSlide, edit, frameOf, goToSlide, placedLayers, select, useBench } from '../state/store';
-import { hideDistances, showDistances } from './Distances';
+import { hideLines, showLines } from './marks';
 
 /** Snapping reach, CSS px. */
 const REACH = 6;
@@ -123,7 +123,7 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
       }
       // Without neighbours that are held by equal gaps, how far it is to all sides.
       const gaps = held?.gaps.length ? held.gaps : distancesOf(at(), lines.others, size);
-      showDistances({ vertical: held?.vertical, horizontal: held?.horizontal, distances: gaps });
+      showLines({ vertical: held?.vertical, horizontal: held?.horizontal, distances: gaps });
       edit(
         'Move',
         (q) =>
@@ -135,7 +135,7 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
       );
     },
     (moved) => {
-      hideDistances();
+      hideLines();
       if (!moved) click();
     },
     (merge) => {
@@ -245,7 +245,7 @@ export function dragHandle(e: React.PointerEvent, layer: Layer, handle: Handle, 
           held = s;
         }
       }
-      showDistances({ vertical: held?.vertical, horizontal: held?.horizontal });
+      showLines({ vertical: held?.vertical, horizontal: held?.horizontal });
       edit(
         'Resize',
         (q) => {
@@ -262,7 +262,7 @@ export function dragHandle(e: React.PointerEvent, layer: Layer, handle: Handle, 
         merge,
       );
     },
-    hideDistances,
+    hideLines,
   );
 }
 
@@ -285,7 +285,7 @@ export function dragTogether(e: React.PointerEvent, layers: readonly Layer[], ha
           y: handle.y === 0 || handle.x !== 0 ? [] : [handle.y < 0 ? 'start' : 'end'],
         });
         after = resizeBox(whole, 0, handle, dx / scale + s.dx, dy / scale + s.dy, rules);
-        showDistances({ vertical: s.vertical, horizontal: s.horizontal });
+        showLines({ vertical: s.vertical, horizontal: s.horizontal });
       }
       const k = after.width / whole.width;
       edit(
@@ -294,7 +294,7 @@ export function dragTogether(e: React.PointerEvent, layers: readonly Layer[], ha
         merge,
       );
     },
-    hideDistances,
+    hideLines,
   );
 }
 

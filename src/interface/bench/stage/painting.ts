@@ -7,6 +7,7 @@ import type { Shown } from '../../../workers/stage';
 import { useBrush } from '../state/brush';
 import { paintingIs } from '../state/painting-now';
 import { shownOf, useBench } from '../state/store';
+import { marksNow } from './marks';
 
 type Show = Parameters<ReturnType<typeof stageWorker>['show']>;
 const show = latest((...args: Show) => stageWorker().show(...args));
@@ -76,7 +77,7 @@ async function paint(draft: boolean): Promise<void> {
   const s = useBench.getState();
   if (!stageKey || !scale || !s.piece) return;
   try {
-    const asked = show(stageKey, ghosted(shownOf(s, s.time)), scale, draft, s.editing);
+    const asked = show(stageKey, ghosted(shownOf(s, s.time)), scale, draft, s.editing, marksNow(s));
     paintingIs(asked);
     const painted = await asked;
     if (painted) {

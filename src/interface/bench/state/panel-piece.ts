@@ -3,6 +3,7 @@
 // rest, so that a frame stays short.
 import { startTransition, useEffect, useState } from 'react';
 import type { Piece } from '../../../core/piece/schema';
+import { whenRested } from '../../shared/when-rested';
 import { type BenchState, stepUnderWay, useBench } from './store';
 
 /** How long pointer and keys must rest, ms. */
@@ -19,12 +20,33 @@ const layersOf = ({ slides }: Piece): number => slides.reduce((sum, s) => sum + 
 const manyCame = (now: Piece, before: Piece): boolean =>
   now.slides.length === before.slides.length && layersOf(now) - layersOf(before) > MANY;
 
+/** What is shown beside the stage takes the piece at these moments, all at once. */
+const takers = new Set<() => void>();
+let stop = (): void => {};
+const rested = whenRested(() => takers.forEach((take) => take()));
+
+function follow(take: () => void): () => void {
+  takers.add(take);
+  if (takers.size === 1)
+    stop = useBench.subscribe((now, before) => {
+      if (now.piece === before.piece && now.dragging === before.dragging && now.editing === before.editing) return;
+      if (now.dragging === 'stage' || isTyping(now)) return rested.after(REST);
+      rested.stop();
+      takers.forEach((one) => one());
+    });
+  return () => {
+    takers.delete(take);
+    if (takers.size) return;
+    stop();
+    rested.stop();
+  };
+}
+
 /** @param patient where many layers come at once, they are shown a moment later, so that a frame stays short */
 export function usePanelPiece(patient = false): Piece {
   const [piece, setPiece] = useState(() => useBench.getState().piece);
   useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | null = null,
-      taken = useBench.getState().piece;
+    let taken = useBench.getState().piece;
     const take = (): void => {
       const { piece: now } = useBench.getState(),
         slowly = patient && manyCame(now, taken);
@@ -33,16 +55,7 @@ export function usePanelPiece(patient = false): Piece {
       else setPiece(now);
     };
     take();
-    const stop = useBench.subscribe((now, before) => {
-      if (now.piece === before.piece && now.dragging === before.dragging && now.editing === before.editing) return;
-      if (timer) clearTimeout(timer);
-      if (now.dragging === 'stage' || isTyping(now)) timer = setTimeout(take, REST);
-      else take();
-    });
-    return () => {
-      stop();
-      if (timer) clearTimeout(timer);
-    };
+    return follow(take);
   }, [patient]);
   return piece;
 }
