@@ -157,6 +157,11 @@ try {
       30_000,
     );
   const cdp = (command, p = {}) => driver.sendAndGetDevToolsCommand(command, p);
+  /** Beside the driver, which does one thing after another and takes a third of a frame for each. */
+  const direct = await (async () => {
+    const connection = await driver.createCDPConnection('page');
+    return (command, p) => connection.send(command, p);
+  })();
 
   const { piece } = await get('/api/pieces/ostrel-reopening');
   await cdp('Performance.enable');
@@ -167,7 +172,7 @@ try {
     return (of('ThreadTime') - of('DevToolsCommandDuration')) * 1000;
   };
   const shown = async () => (await cdp('Runtime.evaluate', { expression: 'window.frames_' })).result.value;
-  /** Drags a layer about, as a hand does it; what the interface's thread is busy a frame. */
+  /** Drags a layer about, as a hand does it; what the interface's thread is busy a frame, in tenths of a second. */
   async function dragged(selector) {
     const r = await (await driver.findElement({ css: selector })).getRect();
     const x = r.x + Math.min(120, r.width / 2),
@@ -185,21 +190,38 @@ try {
     await cdp('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y });
     await mouse('mousePressed', 0, 0);
     const frames = [];
-    // About one movement of the pointer a frame; frames are counted, since the machine may show two in a step.
     await driver.executeScript(
       'window.frames_ = 0; (function next() { window.frames_++; requestAnimationFrame(next); })()',
     );
+    // The pointer moves in every frame, as a hand's does: nobody waits for the last movement before the next.
+    let moving = true;
+    const began = performance.now();
+    const hand = (async () => {
+      while (moving) {
+        const t = (performance.now() - began) / 1000;
+        void direct('Input.dispatchMouseEvent', {
+          type: 'mouseMoved',
+          x: x + 5 + 60 * Math.sin(4 * t),
+          y: y + 5 + 40 * Math.sin(3 * t),
+          button: 'left',
+          buttons: 1,
+        });
+        await wait(15);
+      }
+    })();
+    await wait(1500);
     let before = await busy(),
       frame = await shown();
-    for (let i = 0; i < 200; i++) {
-      await mouse('mouseMoved', 5 + 60 * Math.sin(i / 9), 5 + 40 * Math.sin(i / 13));
-      await wait(12);
+    for (let i = 0; i < 60; i++) {
+      await wait(100);
       const now = await busy(),
         at = await shown();
-      if (i >= 40) frames.push((now - before) / Math.max(1, at - frame));
+      frames.push((now - before) / Math.max(1, at - frame));
       before = now;
       frame = at;
     }
+    moving = false;
+    await hand;
     await mouse('mouseReleased', 0, 0);
     return frames;
   }

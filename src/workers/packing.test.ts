@@ -66,6 +66,45 @@ it('what arrives is what was sent; layers that came before are the very same, an
   expect(weight(raw[1])).toBeLessThan(0.35 * weight(raw[0]));
 });
 
+it('of a layer that changed only what is new is copied; the rest of it is the very same', () => {
+  const { say, heard, raw } = workerHeard(),
+    first = { ...layer('a'), text: 'Every hour by the lake', fill: { colour: '#ffffff' }, opacity: 1, shadows: [] },
+    moved = { ...first, box: { x: 30, y: 40 } },
+    { shadows: _, ...fewer } = moved,
+    other = { ...first, id: 'b' };
+  for (const l of [first, moved, fewer, other]) say(pieceOf([l]));
+  const arrived = heard.map(([p]) => (p as Piece).slides[0].layers[0]);
+  expect(arrived).toEqual([first, moved, fewer, other]);
+  expect((arrived[1] as typeof first).fill).toBe((arrived[0] as typeof first).fill);
+  const copied = raw.map((r) => JSON.stringify(r));
+  expect(copied.map((c) => c.includes('Every hour'))).toEqual([true, false, true, true]);
+  expect(copied[1]).toContain('"x":30');
+});
+
+it('one that became quite another is copied, and can be what the next one is like', () => {
+  const { say, heard, raw } = workerHeard(),
+    first = { ...layer('a'), kind: 'fade', colour: '#000000', reach: 0.4 },
+    other = { ...layer('a'), box: { x: 1, y: 1 }, kind: 'pool', colour: '#ffffff', reach: 0.9 },
+    next = { ...other, reach: 0.8 };
+  for (const l of [first, other, next]) say(pieceOf([l]));
+  expect(heard.map(([p]) => (p as Piece).slides[0].layers[0])).toEqual([first, other, next]);
+  expect(raw.map((r) => JSON.stringify(r).includes('"kind"'))).toEqual([true, true, false]);
+});
+
+it('swatches and house are copied once', () => {
+  const { say, heard, raw } = workerHeard(),
+    piece = {
+      ...pieceOf([layer('a')]),
+      swatches: [{ id: 'amber', colour: '#f2a31b' }],
+      house: { radius: 4 },
+      section: null,
+    };
+  say(piece);
+  say({ ...piece, name: 'Other' });
+  expect(heard).toEqual([[piece], [{ ...piece, name: 'Other' }]]);
+  expect(raw.map((r) => JSON.stringify(r).includes('#f2a31b'))).toEqual([true, false]);
+});
+
 it('pieces are found alone, in scenes, and in questions about them; anything else goes as it is', () => {
   const { say, heard, raw } = workerHeard(),
     piece = pieceOf([layer('a')]),
@@ -102,6 +141,28 @@ it('whatever is said in whatever order arrives', () => {
         for (const chosen of said) say(pieceOf(chosen.map((i) => parts[i])));
         expect(heard.map(([p]) => (p as Piece).slides[0].layers.map((l) => l.id))).toEqual(
           said.map((chosen) => chosen.map((i) => `p${i}`)),
+        );
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+it('versions of the same layers, said in whatever order, each arrive as they are', () => {
+  const versions = Array.from({ length: 700 }, (_, i) => ({
+    ...layer(`p${i % 7}`),
+    box: { x: i, y: 0 },
+    opacity: i % 3,
+    name: i % 2 ? 'odd' : 'even',
+  }));
+  fc.assert(
+    fc.property(
+      fc.array(fc.array(fc.nat(versions.length - 1), { maxLength: 260 }), { minLength: 1, maxLength: 12 }),
+      (said) => {
+        const { say, heard } = workerHeard();
+        for (const chosen of said) say(pieceOf(chosen.map((i) => versions[i])));
+        expect(heard.map(([p]) => (p as Piece).slides[0].layers)).toEqual(
+          said.map((chosen) => chosen.map((i) => versions[i])),
         );
       },
     ),

@@ -90,6 +90,20 @@ export interface Painted {
   followers: Record<string, FollowerPlace>;
 }
 
+/** What the page is told of a painting, by number. */
+export interface Told {
+  n: number;
+  /** Null where it is what the page knows. */
+  painted: Painted | null;
+}
+/** What was told last. Numbers begin anew with no worker. */
+let told = { n: Date.now(), as: '' };
+function tell(painted: Painted, known?: number): Told {
+  const as = JSON.stringify(painted);
+  if (as !== told.as) told = { n: told.n + 1, as };
+  return { n: told.n, painted: told.n === known ? null : painted };
+}
+
 const followersOf = (placed: readonly Layer[]): Record<string, FollowerPlace> =>
   Object.fromEntries(
     placed.filter(isFollower).map(({ id, box, rotation, visible }) => [id, { box, rotation, visible }]),
@@ -246,7 +260,11 @@ export const api = {
   },
 
   /** Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size. */
-  /** @param over what is drawn over the stage with it; where it is left out, what is there stays */
+  /**
+   * Paints a slide on its canvas.
+   * @param over what is drawn over the stage with it; where it is left out, what is there stays
+   * @param known number of what the page was told before: a text that only moves has the frame it had
+   */
   async show(
     key: string,
     scene: Shown,
@@ -254,7 +272,8 @@ export const api = {
     draft: boolean,
     editing: string | null,
     over?: Parameters<MarksCanvas['show']>[0],
-  ): Promise<Painted> {
+    known?: number,
+  ): Promise<Told> {
     const { slide, size } = open(scene),
       asked = stages.get(key);
     if (asked) asked.wanted = slide.id;
@@ -274,7 +293,7 @@ export const api = {
       );
     }
     if (over !== undefined) marks?.show(over);
-    return { texts: places(scene, slide, editing), followers: followersOf(placed) };
+    return tell({ texts: places(scene, slide, editing), followers: followersOf(placed) }, known);
   },
 
   /**

@@ -65,6 +65,7 @@ export const setIn = (
   const [base] = piece.sizes,
     size = sizeOf(piece, sizeId);
   const one = (p: Piece, id: string): Piece =>
+    (size === base && scope === 'all' && setOnSlide(p, slideId, id, values)) ||
     changeLayers(p, slideId, [id], (layer) => {
       const was = isDraft(layer) ? (current(layer) as Layer) : layer,
         by = was.guest ? 0 : slidesFromHome(piece, id, slideId),
@@ -85,6 +86,22 @@ export const setIn = (
     });
   return ids.reduce(one, piece);
 };
+
+/**
+ * Sets it in the base for a layer of the slide's own, where the other sizes stay as they are. A drag does so in every
+ * frame: without a draft of the piece it takes a fifth of the time.
+ * @returns null where the layer is none of the slide's own
+ */
+function setOnSlide(piece: Piece, slideId: string, id: string, own: Override): Piece | null {
+  const at = piece.slides.findIndex((s) => s.id === slideId),
+    slide = piece.slides[at],
+    i = slide ? slide.layers.findIndex((l) => l.id === id) : -1;
+  if (i < 0) return null;
+  const was = slide.layers[i],
+    layer: Layer = { ...withOwn(was, own, piece.sizes[0]), overrides: was.overrides };
+  if ((Object.keys(layer) as (keyof Layer)[]).every((k) => layer[k] === was[k])) return piece;
+  return { ...piece, slides: piece.slides.with(at, { ...slide, layers: slide.layers.with(i, layer) }) };
+}
 
 /** How many slides to the right of its own a layer is seen under that name. */
 function slidesFromHome(piece: Piece, id: string, slideId: string): number {

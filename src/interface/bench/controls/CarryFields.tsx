@@ -27,13 +27,12 @@ function useReach(layer: Layer): number {
 }
 
 export function CarryFields({ layer }: { layer: Layer }) {
-  const slides = useBench((s) => s.piece.slides),
-    reach = useReach(layer),
+  const reach = useReach(layer),
     // The message of a slideshow belongs to all of its pictures.
     section = useBench((s) => s.piece.section !== null),
-    home = section ? null : homeOf(layer.id);
+    home = section ? null : homeOf(layer.id),
+    n = useBench((s) => s.piece.slides.findIndex((x) => x.id === home?.slide) + 1);
   if (!home && !layer.carry && !reach) return null;
-  const n = home ? slides.findIndex((s) => s.id === home.slide) + 1 : 0;
   return (
     <Stack gap={6} data-carry>
       {home ? (

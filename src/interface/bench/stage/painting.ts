@@ -3,7 +3,7 @@ import { isPhoto } from '../../../core/kinds/layers';
 import type { Piece } from '../../../core/piece/schema';
 import { attachStage, earlyCanvas, latest, onStageRestart, stageWorker } from '../../../workers/clients';
 import { paintedAt } from '../../../workers/fitting';
-import type { Shown } from '../../../workers/stage';
+import type { Painted, Shown } from '../../../workers/stage';
 import { useBrush } from '../state/brush';
 import { paintingIs } from '../state/painting-now';
 import { shownOf, useBench } from '../state/store';
@@ -17,7 +17,8 @@ const RETRY = 2000;
 const REST = 250;
 
 let retry: ReturnType<typeof setTimeout> | null = null;
-let lastTold = '';
+/** What the painting worker told last. */
+let known: { n: number; painted: Painted } | null = null;
 let stageKey = '';
 /** Canvas pixels to one pixel of the size; 0 until that is known. */
 let scale = 0;
@@ -77,16 +78,16 @@ async function paint(draft: boolean): Promise<void> {
   const s = useBench.getState();
   if (!stageKey || !scale || !s.piece) return;
   try {
-    const asked = show(stageKey, ghosted(shownOf(s, s.time)), scale, draft, s.editing, marksNow(s));
+    const asked = show(stageKey, ghosted(shownOf(s, s.time)), scale, draft, s.editing, marksNow(s), known?.n);
     paintingIs(asked);
-    const painted = await asked;
-    if (painted) {
-      // A text that only moved has the frame it had: nothing to tell, nothing to draw again.
-      const told = JSON.stringify(painted);
-      const now = useBench.getState();
-      if (told !== lastTold || !now.painted || now.paintedSlide !== s.slideId)
-        useBench.setState({ ...painted, painted: true, paintedSlide: s.slideId });
-      lastTold = told;
+    const told = await asked;
+    if (told) {
+      const { n, painted } = told,
+        now = useBench.getState();
+      if (painted) known = { n, painted };
+      // A text that only moved has the frame it had: nothing is told, nothing to draw again.
+      if (painted || !now.painted || now.paintedSlide !== s.slideId)
+        useBench.setState({ ...known?.painted, painted: true, paintedSlide: s.slideId });
       const { dataset } = document.documentElement;
       dataset.painted = String(Number(dataset.painted ?? 0) + 1);
       seen();
