@@ -45,6 +45,17 @@ const set = (p: Piece, z: string, id: string, change: (l: Layer) => void, scope?
   return next;
 };
 
+it('what is set to what it is comes back as it is, in the base and elsewhere the rest is left alone', () => {
+  const p = piece(),
+    { box } = at(p, 'head');
+  expect(setIn(p, slide(p), ['head'], base(p), { box: { ...box }, rotation: 0 })).toBe(p);
+  const q = setIn(p, slide(p), ['head'], base(p), { box: { ...box, x: box.x + 5 } });
+  expect(at(q, 'head').box).toEqual({ ...box, x: box.x + 5 });
+  expect(q.slides[0].layers.map((l, i) => l === p.slides[0].layers[i])).toEqual([true, true, false]);
+  expect(at(q, 'head').overrides).toBe(at(p, 'head').overrides);
+  expect(setIn(p, slide(p), ['nobody'], base(p), { rotation: 9 })).toBe(p);
+});
+
 describe('for one size', () => {
   it('what is set in another size than the base is its own', () => {
     const p = piece(),

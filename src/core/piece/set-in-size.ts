@@ -99,7 +99,8 @@ function setOnSlide(piece: Piece, slideId: string, id: string, own: Override): P
   if (i < 0) return null;
   const was = slide.layers[i],
     layer: Layer = { ...withOwn(was, own, piece.sizes[0]), overrides: was.overrides };
-  if ((Object.keys(layer) as (keyof Layer)[]).every((k) => layer[k] === was[k])) return piece;
+  const same = (k: keyof Layer): boolean => layer[k] === was[k] || JSON.stringify(layer[k]) === JSON.stringify(was[k]);
+  if ((Object.keys(layer) as (keyof Layer)[]).every(same)) return piece;
   return { ...piece, slides: piece.slides.with(at, { ...slide, layers: slide.layers.with(i, layer) }) };
 }
 

@@ -10,7 +10,7 @@ import { marginOfReading, type TimedReading, worstOf } from '../../../core/readi
 import { latest, readingWorker } from '../../../workers/clients';
 import { seeingNow, useEyes } from '../state/eyes';
 import { whenPainted } from '../state/painting-now';
-import { currentSlide, shownOf, useBench } from '../state/store';
+import { type BenchState, currentSlide, shownOf, useBench } from '../state/store';
 
 const ask = latest((scene: ReturnType<typeof shownOf>, letters: boolean, seeing: Seeing) =>
   readingWorker().readings(scene, letters, seeing),
@@ -110,8 +110,12 @@ async function measure(): Promise<void> {
   }
 }
 
-/** How often is measured while something is dragged, ms: more numbers nobody reads, and the picture comes first. */
-const PACE = 33;
+/**
+ * How often is measured while something is dragged, and while letters come, ms: more numbers nobody reads, and the
+ * picture, which shares the processors with them, comes first.
+ */
+const PACE = { drag: 33, type: 300 };
+const paceOf = ({ dragging, editing }: BenchState): number => (dragging ? PACE.drag : editing !== null ? PACE.type : 0);
 let due = false,
   measured = -Infinity;
 /** Measures once the change is on the stage: workers would share what the machine has, and the picture comes first. */
@@ -121,8 +125,8 @@ function measureSoon(): void {
   if (due) return;
   due = true;
   void whenPainted().then(async () => {
-    const early = measured + PACE - performance.now();
-    if (early > 0 && useBench.getState().dragging) await new Promise((go) => setTimeout(go, early));
+    const early = measured + paceOf(useBench.getState()) - performance.now();
+    if (early > 0) await new Promise((go) => setTimeout(go, early));
     due = false;
     measured = performance.now();
     if (!stopped) void measure();
