@@ -540,7 +540,32 @@ describe('arranging', () => {
       .move({ origin: Origin.POINTER, x: 30, y: 50, duration: 120 })
       .perform();
     expect(Number(await (await bench.find('[data-distances]')).getAttribute('data-distances'))).toBeGreaterThan(1);
+    // Drawn with the picture: the frame where the text is now, while the elements over it stand still.
+    const drawn = (): Promise<{ top: number; blue: number; width: number }> =>
+      driver.executeScript(`
+        const over = document.querySelector('[data-marks] canvas'), at = over.getBoundingClientRect(),
+          copy = Object.assign(document.createElement('canvas'), { width: over.width, height: over.height }),
+          c = copy.getContext('2d');
+        c.drawImage(over, 0, 0);
+        const { data, width } = c.getImageData(0, 0, copy.width, copy.height);
+        let blue = 0, top = -1;
+        for (let i = 0; i < data.length; i += 4)
+          if (data[i] === 0x23 && data[i + 1] === 0x46 && data[i + 2] === 0x90 && data[i + 3] === 255) {
+            blue++;
+            if (top < 0) top = at.top + Math.floor(i / 4 / width) / devicePixelRatio;
+          }
+        return { top, blue, width };`);
+    const frame = await bench.find('[data-frame="headline"]'),
+      before = await frame.getRect();
+    await bench.until(async () => (await drawn()).blue > before.width, 'no frame is drawn');
+    expect(await frame.getCssValue('visibility')).toBe('hidden');
+    const { top } = await drawn();
+    expect(top - before.y).toBeGreaterThan(30);
     await driver.actions().release().perform();
+    await bench.until(async () => (await drawn()).width === 1, 'the marks stay');
+    expect(await driver.findElements({ css: '[data-distances]' })).toHaveLength(0);
+    const after = await (await bench.find('[data-frame="headline"]')).getRect();
+    expect(Math.abs(after.y - 2 - top)).toBeLessThan(2);
     await bench.undo();
     await bench.click('Aids');
     for (const aid of ['rulers', 'grid']) await bench.press(`input[data-aid="${aid}"], [data-aid="${aid}"] input`);

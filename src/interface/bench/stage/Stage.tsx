@@ -43,7 +43,7 @@ export function zoomBy(direction: 1 | -1, from: number): void {
 function Marks({ slide }: { slide: React.RefObject<HTMLElement | null> }) {
   const over = useRef<HTMLDivElement>(null);
   useEffect(() => keepMarks(over.current!, slide.current!), [slide]);
-  return <div ref={over} className={css.marks} aria-hidden />;
+  return <div ref={over} className={css.marks} data-marks aria-hidden />;
 }
 
 export function Stage({ zoomRef }: { zoomRef: React.RefObject<number> }) {
