@@ -17,7 +17,7 @@ let place: MarksPlace | null = null;
 
 /** Shows lines and distances with the next picture; places are pixels of the size. */
 export function showLines({ vertical = [], horizontal = [], distances = [] }: Partial<Lines>): void {
-  lines = { vertical, horizontal, distances };
+  lines = vertical.length || horizontal.length || distances.length ? { vertical, horizontal, distances } : NONE;
   say(distances);
 }
 export function hideLines(): void {
@@ -52,17 +52,19 @@ export function marksNow(s: BenchState): { marks: Marks; place: MarksPlace } | n
     place = null;
     return null;
   }
-  place ??= placeOf(s);
-  if (!place) return null;
   const moved = isMoving(s)
     ? placedLayers(s.piece, currentSlide(s), currentSize(s), s.followers).filter(
         (l) => l.visible && s.selection.includes(l.id),
       )
     : [];
-  return {
-    marks: { ...lines, frames: moved.map((l) => ({ box: frameOf(l, s.texts), rotation: l.rotation })) },
-    place,
-  };
+  if (!moved.length && lines === NONE) return null;
+  place ??= placeOf(s);
+  return (
+    place && {
+      marks: { ...lines, frames: moved.map((l) => ({ box: frameOf(l, s.texts), rotation: l.rotation })) },
+      place,
+    }
+  );
 }
 
 /**

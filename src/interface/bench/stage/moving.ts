@@ -19,6 +19,7 @@ import { moveToSlide } from '../../../core/piece/slides';
 import { dragDocument } from '../commands/drag';
 import { heldOverShelf, keepOnShelf } from '../shelf/keeping';
 import { useAids } from '../state/aids';
+import { MOVE } from '../state/at-rest';
 import { currentSize, currentSlide, edit, frameOf, goToSlide, placedLayers, select, useBench } from '../state/store';
 import { hideLines, showLines } from './marks';
 
@@ -78,13 +79,13 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
   const { piece: before } = s;
   dragDocument(
     e,
-    'Move',
+    MOVE,
     (dx, dy, p, merge) => {
       if (p.altKey && !copied) {
         copied = true;
         let ids: string[] = [];
         edit(
-          'Move',
+          MOVE,
           (q) => {
             const d = duplicateLayers(
               q,
@@ -125,7 +126,7 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
       const gaps = held?.gaps.length ? held.gaps : distancesOf(at(), lines.others, size);
       showLines({ vertical: held?.vertical, horizontal: held?.horizontal, distances: gaps });
       edit(
-        'Move',
+        MOVE,
         (q) =>
           moving.reduce(
             (r, m) => setIn(r, slideId, [m.id], sizeId, { box: { ...m.box, x: m.box.x + x, y: m.box.y + y } }),
@@ -142,7 +143,7 @@ export function dragLayers(e: React.PointerEvent, layers: readonly Layer[], scal
       const ids = moving.map((m) => m.id);
       if (!heldOverShelf()) return dropOnSlide(ids, scale, merge);
       // Kept there as they stood; here they stay where they were.
-      edit('Move', () => before, merge);
+      edit(MOVE, () => before, merge);
       void keepOnShelf(layers.map((l) => l.id));
     },
   );
@@ -166,7 +167,7 @@ function dropOnSlide(ids: readonly string[], scale: number, merge: string): void
   if (by === 0 || !to) return;
   let there: string[] = [];
   edit(
-    'Move',
+    MOVE,
     (p) => {
       const moved = moveToSlide(p, ids, s.slideId, to.id, () => nanoid(10));
       there = moved.ids;
