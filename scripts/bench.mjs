@@ -210,6 +210,8 @@ try {
       }
     })();
     await wait(1500);
+    if (!(await driver.findElements({ css: '[data-overlay][data-moving]' })).length)
+      throw new Error(`${selector} is not moved`);
     let before = await busy(),
       frame = await shown();
     for (let i = 0; i < 60; i++) {
