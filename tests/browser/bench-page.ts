@@ -8,10 +8,13 @@ export const WAIT = 30_000;
 export class BenchPage {
   constructor(readonly driver: WebDriver) {}
 
-  /** Waits for an element. Where it never comes, what the page shows instead is said with it. */
+  /**
+   * Waits for an element that can be used: controls of what was selected before are there for a frame more, inert.
+   * Where it never comes, what the page shows instead is said with it.
+   */
   async find(css: string): Promise<WebElement> {
     try {
-      return await this.driver.wait(until.elementLocated(By.css(css)), WAIT, `no ${css}`);
+      return await this.driver.wait(until.elementLocated(By.css(`:is(${css}):not([inert] *)`)), WAIT, `no ${css}`);
     } catch (e) {
       if (e instanceof Error) e.message += `\nThe page showed ${await this.shown()}`;
       throw e;
@@ -39,7 +42,7 @@ export class BenchPage {
   }
   async button(words: string): Promise<WebElement> {
     return this.driver.wait(
-      until.elementLocated(By.xpath(`//button[normalize-space(.)="${words}"]`)),
+      until.elementLocated(By.xpath(`//button[normalize-space(.)="${words}"][not(ancestor::*[@inert])]`)),
       WAIT,
       `no button ${words}`,
     );
