@@ -158,10 +158,8 @@ try {
     );
   const cdp = (command, p = {}) => driver.sendAndGetDevToolsCommand(command, p);
   /** Beside the driver, which does one thing after another and takes a third of a frame for each. */
-  const direct = await (async () => {
-    const connection = await driver.createCDPConnection('page');
-    return (command, p) => connection.send(command, p);
-  })();
+  const connection = await driver.createCDPConnection('page');
+  const direct = connection.send.bind(connection);
 
   const { piece } = await get('/api/pieces/ostrel-reopening');
   await cdp('Performance.enable');
@@ -177,15 +175,14 @@ try {
     const r = await (await driver.findElement({ css: selector })).getRect();
     const x = r.x + Math.min(120, r.width / 2),
       y = r.y + r.height / 2;
-    const mouse = (type, dx, dy, extra = {}) =>
-      cdp('Input.dispatchMouseEvent', {
+    const mouse = (type, dx, dy, send = cdp) =>
+      send('Input.dispatchMouseEvent', {
         type,
         x: x + dx,
         y: y + dy,
         button: 'left',
         buttons: type === 'mouseReleased' ? 0 : 1,
         clickCount: 1,
-        ...extra,
       });
     await cdp('Input.dispatchMouseEvent', { type: 'mouseMoved', x, y });
     await mouse('mousePressed', 0, 0);
@@ -199,13 +196,7 @@ try {
     const hand = (async () => {
       while (moving) {
         const t = (performance.now() - began) / 1000;
-        void direct('Input.dispatchMouseEvent', {
-          type: 'mouseMoved',
-          x: x + 5 + 60 * Math.sin(4 * t),
-          y: y + 5 + 40 * Math.sin(3 * t),
-          button: 'left',
-          buttons: 1,
-        });
+        void mouse('mouseMoved', 5 + 60 * Math.sin(4 * t), 5 + 40 * Math.sin(3 * t), direct);
         await wait(15);
       }
     })();

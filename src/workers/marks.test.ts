@@ -1,20 +1,34 @@
 import { drawMarks, type Marks, type MarksPlace } from './marks';
 
-type Called = [name: string, ...args: (number | string)[]];
+type Called = [name: string, ...args: unknown[]];
 /** What is drawn, call by call, with the colour it is drawn in. */
 function drawn(marks: Partial<Marks>, place: Partial<MarksPlace> = {}): Called[] {
-  const calls: Called[] = [],
-    state = { fillStyle: '', strokeStyle: '', lineWidth: 0, font: '', textAlign: '' };
-  const c = new Proxy(state as Record<string, unknown>, {
-    get: (of, name: string) =>
-      name in of
-        ? of[name]
-        : (...args: (number | string)[]) =>
-            void calls.push([name, ...args, ...(/^fill|^stroke/.test(name) ? [colour(name)] : [])]),
-  });
-  const colour = (name: string): string => (name.startsWith('fill') ? state.fillStyle : state.strokeStyle);
+  const calls: Called[] = [];
+  const call =
+    (name: string, inColour?: 'fillStyle' | 'strokeStyle') =>
+    (...args: unknown[]): void =>
+      void calls.push([name, ...args, ...(inColour ? [c[inColour]] : [])]);
+  const c: Parameters<typeof drawMarks>[0] = {
+    fillStyle: '',
+    strokeStyle: '',
+    lineWidth: 0,
+    font: '',
+    textAlign: 'start',
+    save: call('save'),
+    restore: call('restore'),
+    translate: call('translate'),
+    rotate: call('rotate'),
+    setLineDash: call('setLineDash'),
+    beginPath: call('beginPath'),
+    moveTo: call('moveTo'),
+    lineTo: call('lineTo'),
+    stroke: call('stroke', 'strokeStyle'),
+    fillRect: call('fillRect', 'fillStyle'),
+    strokeRect: call('strokeRect', 'strokeStyle'),
+    fillText: call('fillText', 'fillStyle'),
+  };
   drawMarks(
-    c as unknown as Parameters<typeof drawMarks>[0],
+    c,
     { frames: [], vertical: [], horizontal: [], distances: [], ...marks },
     {
       width: 400,

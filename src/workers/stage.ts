@@ -259,9 +259,8 @@ export const api = {
     return true;
   },
 
-  /** Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size. */
   /**
-   * Paints a slide on its canvas.
+   * Paints a slide on its canvas. `scale` is canvas pixels to one pixel of the size.
    * @param over what is drawn over the stage with it; where it is left out, what is there stays
    * @param known number of what the page was told before: a text that only moves has the frame it had
    */

@@ -3,6 +3,7 @@
 import { hasAuto, unlaid, withLaid } from '../../../core/piece/auto-layout';
 import type { Layout } from '../../../core/piece/sizes';
 import { stageWorker } from '../../../workers/clients';
+import { whenRested } from '../../shared/when-rested';
 import { amend, useBench } from '../state/store';
 
 /** How long nothing must have changed, ms. */
@@ -21,17 +22,17 @@ async function layOut(): Promise<void> {
 
 /** @returns a function that stops it */
 export function keepLaidOut(): () => void {
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  const soon = whenRested(() => void layOut().catch(console.error));
   const stop = useBench.subscribe((now, before) => {
     const changed = now.piece.slides !== before.piece.slides,
       rests = !now.dragging && now.editing === null,
       rested = !before.dragging && before.editing === null;
     if (!hasAuto(now.piece) || now.opened !== before.opened || !(changed || (rests && !rested))) return;
-    clearTimeout(timer);
-    if (rests) timer = setTimeout(() => void layOut().catch(console.error), REST);
+    if (rests) soon.after(REST);
+    else soon.stop();
   });
   return () => {
-    clearTimeout(timer);
+    soon.stop();
     stop();
   };
 }

@@ -12,8 +12,6 @@ let lines = NONE;
 let host: HTMLElement | null = null;
 /** The element the slide is shown in. */
 let slideHost: HTMLElement | null = null;
-/** Where they are drawn; null until it is asked for. */
-let place: MarksPlace | null = null;
 
 /** Shows lines and distances with the next picture; places are pixels of the size. */
 export function showLines({ vertical = [], horizontal = [], distances = [] }: Partial<Lines>): void {
@@ -33,6 +31,7 @@ function say(distances: readonly Distance[] | null): void {
   else if (dataset.distances !== count) dataset.distances = count;
 }
 
+/** Where they are drawn: the slide may be scrolled or zoomed beneath what is held. */
 function placeOf(s: BenchState): MarksPlace | null {
   if (!host || !slideHost) return null;
   const whole = host.getBoundingClientRect(),
@@ -48,17 +47,14 @@ function placeOf(s: BenchState): MarksPlace | null {
 
 /** What is to be drawn with the picture of this state, and where; null where nothing is. */
 export function marksNow(s: BenchState): { marks: Marks; place: MarksPlace } | null {
-  if (s.dragging !== 'stage') {
-    place = null;
-    return null;
-  }
+  if (s.dragging !== 'stage') return null;
   const moved = isMoving(s)
     ? placedLayers(s.piece, currentSlide(s), currentSize(s), s.followers).filter(
         (l) => l.visible && s.selection.includes(l.id),
       )
     : [];
   if (!moved.length && lines === NONE) return null;
-  place ??= placeOf(s);
+  const place = placeOf(s);
   return (
     place && {
       marks: { ...lines, frames: moved.map((l) => ({ box: frameOf(l, s.texts), rotation: l.rotation })) },
@@ -84,16 +80,9 @@ export function keepMarks(over: HTMLElement, slide: HTMLElement): () => void {
   void attach().catch(() => {});
   // A canvas that was given to a worker is lost with it.
   const stopRestart = onStageRestart(attach);
-  // The slide may be scrolled beneath what is held.
-  const forget = (): void => void (place = null);
-  window.addEventListener('scroll', forget, true);
-  window.addEventListener('resize', forget);
   return () => {
     stopRestart();
-    window.removeEventListener('scroll', forget, true);
-    window.removeEventListener('resize', forget);
     over.replaceChildren();
-    if (host !== over) return;
-    host = slideHost = place = null;
+    if (host === over) host = slideHost = null;
   };
 }
